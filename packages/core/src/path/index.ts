@@ -1,0 +1,38 @@
+export {
+  arcSegment,
+  helixSegment,
+  lineSegment,
+  reverseSegment,
+  segmentCurvature,
+  segmentPoint,
+  segmentRadius,
+  segmentTangent,
+  segmentTorsion,
+  segmentTurn,
+  type ArcSegment,
+  type HelixSegment,
+  type LineSegment,
+  type Segment,
+} from './segment.ts'
+export {
+  kinksOf,
+  locate,
+  makePath,
+  pathCurvature,
+  pathPoint,
+  pathTangent,
+  reversePath,
+  type Kink,
+  type Origin,
+  type Path,
+} from './path.ts'
+export {
+  pathThroughNodes,
+  type Corner,
+  type CornerResult,
+  type NodeFault,
+  type NodePath,
+  type PathNode,
+} from './nodes.ts'
+export { pathOfHelix, type HelixSource } from './helix.ts'
+export { analysePath, planeOf, type PathAnalysis, type SegmentRow } from './analysis.ts'

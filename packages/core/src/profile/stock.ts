@@ -1,0 +1,120 @@
+import { fail, fault, ok, type Result } from '../base/index.ts'
+import { arc2, line2, type Loop2, type Vec2 } from '../plane/index.ts'
+import { TURN } from '../num/index.ts'
+import { region, type Region } from './region.ts'
+
+/** Sizes of a stock shape by name, mm. */
+type Sizes<K extends string> = Readonly<Record<K, number>>
+
+const refuse = (message: string): Result<Region> => fail(fault('profile.size', message))
+
+/** The first size that is not above zero, as a refusal. */
+function needPositive<K extends string>(sizes: Sizes<K>, keys: readonly K[]): Result<Region> | undefined {
+  const bad = keys.find((k) => !(sizes[k] > 0))
+  return bad === undefined ? undefined : refuse(`the ${bad} must be above 0`)
+}
+
+function circle(diameter: number): Loop2 {
+  return [arc2([0, 0], diameter / 2, 0, TURN)]
+}
+
+/** A box about the origin with rounded corners, counter-clockwise; radius 0 leaves them sharp. */
+function box(width: number, height: number, radius: number): Loop2 {
+  const a = width / 2
+  const b = height / 2
+  const r = radius
+  if (r === 0) {
+    const corners: Vec2[] = [[a, -b], [a, b], [-a, b], [-a, -b]]
+    return corners.map((c, i) => line2(c, corners[(i + 1) % 4]!))
+  }
+  const centres: Vec2[] = [[a - r, -b + r], [a - r, b - r], [-a + r, b - r], [-a + r, -b + r]]
+  const loop: (Loop2[number])[] = []
+  centres.forEach((c, i) => {
+    const start = -Math.PI / 2 + (i * Math.PI) / 2
+    const next = centres[(i + 1) % 4]!
+    const out: Vec2 = [Math.round(Math.cos(start + Math.PI / 2)), Math.round(Math.sin(start + Math.PI / 2))]
+    loop.push(arc2(c, r, start, Math.PI / 2))
+    const from: Vec2 = [c[0] + out[0] * r, c[1] + out[1] * r]
+    const to: Vec2 = [next[0] + out[0] * r, next[1] + out[1] * r]
+    if (Math.hypot(to[0] - from[0], to[1] - from[1]) > 0) loop.push(line2(from, to))
+  })
+  return loop
+}
+
+function cornerFits(width: number, height: number, radius: number): string | undefined {
+  const largest = Math.min(width, height) / 2
+  if (radius < 0) return 'the corner radius cannot be below 0'
+  if (radius > largest) return `a corner radius of ${radius} is too large; at most ${largest} fits`
+  return undefined
+}
+
+function bar(width: number, height: number, corner: number): Result<Region> {
+  const misfit = cornerFits(width, height, corner)
+  return misfit ? refuse(misfit) : ok(region(box(width, height, corner)))
+}
+
+/** A box tube; the inner corner radius is the outer one less the wall, never below 0. */
+function boxTube(width: number, height: number, wall: number, corner: number): Result<Region> {
+  const misfit = cornerFits(width, height, corner)
+  if (misfit) return refuse(misfit)
+  const largest = Math.min(width, height) / 2
+  if (wall >= largest) return refuse(`a wall of ${wall} leaves no hollow; it must be below ${largest}`)
+  const inner = box(width - 2 * wall, height - 2 * wall, Math.max(0, corner - wall))
+  return ok(region(box(width, height, corner), [inner]))
+}
+
+function roundBar(s: Sizes<'diameter'>): Result<Region> {
+  return needPositive(s, ['diameter']) ?? ok(region(circle(s.diameter)))
+}
+
+function tube(s: Sizes<'diameter' | 'wall'>): Result<Region> {
+  const bad = needPositive(s, ['diameter', 'wall'])
+  if (bad) return bad
+  if (s.wall >= s.diameter / 2) {
+    return refuse(`a wall of ${s.wall} leaves no hollow; it must be below ${s.diameter / 2}`)
+  }
+  return ok(region(circle(s.diameter), [circle(s.diameter - 2 * s.wall)]))
+}
+
+function squareBar(s: Sizes<'side' | 'corner'>): Result<Region> {
+  return needPositive(s, ['side']) ?? bar(s.side, s.side, s.corner)
+}
+
+function rectangularBar(s: Sizes<'width' | 'height' | 'corner'>): Result<Region> {
+  return needPositive(s, ['width', 'height']) ?? bar(s.width, s.height, s.corner)
+}
+
+function flat(s: Sizes<'width' | 'thickness'>): Result<Region> {
+  return needPositive(s, ['width', 'thickness']) ?? bar(s.width, s.thickness, 0)
+}
+
+function hexagon(s: Sizes<'flats'>): Result<Region> {
+  const bad = needPositive(s, ['flats'])
+  if (bad) return bad
+  const corner = s.flats / Math.sqrt(3)
+  const points = Array.from({ length: 6 }, (_, i): Vec2 => {
+    const a = (i * Math.PI) / 3
+    return [corner * Math.cos(a), corner * Math.sin(a)]
+  })
+  return ok(region(points.map((p, i) => line2(p, points[(i + 1) % 6]!))))
+}
+
+function squareTube(s: Sizes<'side' | 'wall' | 'corner'>): Result<Region> {
+  return needPositive(s, ['side', 'wall']) ?? boxTube(s.side, s.side, s.wall, s.corner)
+}
+
+function rectangularTube(s: Sizes<'width' | 'height' | 'wall' | 'corner'>): Result<Region> {
+  return needPositive(s, ['width', 'height', 'wall']) ?? boxTube(s.width, s.height, s.wall, s.corner)
+}
+
+/** The stock shapes by name; each takes its sizes in mm and gives the section about its middle, or says what does not fit. */
+export const STOCK_SHAPES = {
+  'round-bar': roundBar,
+  tube,
+  'square-bar': squareBar,
+  'rectangular-bar': rectangularBar,
+  flat,
+  hexagon,
+  'square-tube': squareTube,
+  'rectangular-tube': rectangularTube,
+} as const

@@ -1,0 +1,144 @@
+import type { Mesh } from '../space/index.ts'
+import type { Outline } from '../profile/index.ts'
+import { RING_STRIDE, type Rings } from './rings.ts'
+import { packTag } from './tags.ts'
+
+/**
+ * The body of a run: an outline carried through rings. Vertex layout: ring after ring, `outline.x.length` vertices
+ * each; an open run adds one copy of the outline at each end for the flat faces.
+ */
+export function meshRun(outline: Outline, rings: Rings, closed: boolean): Mesh {
+  const around = outline.x.length
+  const sides = outline.sideFrom.length
+  const capTriangles = closed ? 0 : outline.cap.length / 3
+  let bands = 0
+  for (let r = 0; r < rings.count; r++) if (rings.segments[r]! >= 0) bands++
+  const vertices = (rings.count + (closed ? 0 : 2)) * around
+  const faces = bands * sides * 2 + capTriangles * 2
+  const positions = new Float32Array(vertices * 3)
+  const normals = new Float32Array(vertices * 3)
+  const triangles = new Uint32Array(faces * 3)
+  const tags = new Uint32Array(faces)
+
+  placeVertices(outline, rings, positions, normals)
+  const used = joinBands(outline, rings, triangles, tags)
+  if (!closed) {
+    const first = rings.count * around
+    copyRing(positions, 0, first, around)
+    copyRing(positions, rings.count - 1, first + around, around)
+    faceEnd(normals, first, around, rings, 0, -1)
+    faceEnd(normals, first + around, around, rings, rings.count - 1, 1)
+    fillEnds(outline, first, used, triangles, tags, rings)
+  }
+  return { positions, normals, triangles, tags }
+}
+
+/** The hot loop: every ring's copy of the outline, positions and normals. */
+function placeVertices(outline: Outline, rings: Rings, positions: Float32Array, normals: Float32Array): void {
+  const { x, y, nx, ny } = outline
+  const around = x.length
+  const d = rings.data
+  for (let r = 0; r < rings.count; r++) {
+    // A copied ring stands where its source stands, to the bit; its normals are its own.
+    const p = rings.copies[r]! * RING_STRIDE
+    const ox = d[p]!
+    const oy = d[p + 1]!
+    const oz = d[p + 2]!
+    const ux = d[p + 3]!
+    const uy = d[p + 4]!
+    const uz = d[p + 5]!
+    const vx = d[p + 6]!
+    const vy = d[p + 7]!
+    const vz = d[p + 8]!
+    const q = r * RING_STRIDE
+    const sx = d[q + 9]!
+    const sy = d[q + 10]!
+    const sz = d[q + 11]!
+    const bx = d[q + 12]!
+    const by = d[q + 13]!
+    const bz = d[q + 14]!
+    let at = r * around * 3
+    for (let i = 0; i < around; i++) {
+      const a = x[i]!
+      const b = y[i]!
+      const na = nx[i]!
+      const nb = ny[i]!
+      positions[at] = ox + a * ux + b * vx
+      positions[at + 1] = oy + a * uy + b * vy
+      positions[at + 2] = oz + a * uz + b * vz
+      normals[at] = na * sx + nb * bx
+      normals[at + 1] = na * sy + nb * by
+      normals[at + 2] = na * sz + nb * bz
+      at += 3
+    }
+  }
+}
+
+/** Two triangles for every outline side between rings that belong together; gives the number of triangles written. */
+function joinBands(outline: Outline, rings: Rings, triangles: Uint32Array, tags: Uint32Array): number {
+  const { sideFrom, sideTo, sideEdge } = outline
+  const around = outline.x.length
+  const sides = sideFrom.length
+  let at = 0
+  let face = 0
+  for (let r = 0; r < rings.count; r++) {
+    const segment = rings.segments[r]!
+    if (segment < 0) continue
+    const here = r * around
+    const next = here + around
+    for (let i = 0; i < sides; i++) {
+      const a = sideFrom[i]!
+      const b = sideTo[i]!
+      triangles[at] = here + a
+      triangles[at + 1] = here + b
+      triangles[at + 2] = next + b
+      triangles[at + 3] = here + a
+      triangles[at + 4] = next + b
+      triangles[at + 5] = next + a
+      at += 6
+      const tag = packTag('side', sideEdge[i]!, segment)
+      tags[face] = tag
+      tags[face + 1] = tag
+      face += 2
+    }
+  }
+  return face
+}
+
+function copyRing(positions: Float32Array, ring: number, toVertex: number, around: number): void {
+  positions.copyWithin(toVertex * 3, ring * around * 3, (ring + 1) * around * 3)
+}
+
+/** Normals of an end face: along the tangent, n x b, forward or back. */
+function faceEnd(normals: Float32Array, first: number, around: number, rings: Rings, ring: number, sign: number): void {
+  const d = rings.data.subarray(ring * RING_STRIDE, (ring + 1) * RING_STRIDE)
+  const t = [
+    d[10]! * d[14]! - d[11]! * d[13]!,
+    d[11]! * d[12]! - d[9]! * d[14]!,
+    d[9]! * d[13]! - d[10]! * d[12]!,
+  ]
+  for (let i = 0; i < around * 3; i++) normals[first * 3 + i] = sign * t[i % 3]!
+}
+
+function fillEnds(
+  outline: Outline,
+  first: number,
+  usedFaces: number,
+  triangles: Uint32Array,
+  tags: Uint32Array,
+  rings: Rings,
+): void {
+  const { cap } = outline
+  const around = outline.x.length
+  const last = rings.segments.reduce((most, s) => Math.max(most, s), 0)
+  let face = usedFaces
+  for (let i = 0; i < cap.length; i += 3) {
+    triangles.set([first + cap[i]!, first + cap[i + 2]!, first + cap[i + 1]!], face * 3)
+    tags[face++] = packTag('start', 0, 0)
+  }
+  for (let i = 0; i < cap.length; i += 3) {
+    const base = first + around
+    triangles.set([base + cap[i]!, base + cap[i + 1]!, base + cap[i + 2]!], face * 3)
+    tags[face++] = packTag('end', 0, last)
+  }
+}

@@ -1,0 +1,91 @@
+import { arcSteps } from '../profile/index.ts'
+import { vec3, type Vec3 } from '../space/index.ts'
+import { kinksOf, segmentRadius, segmentTangent, segmentTurn, type Kink } from '../path/index.ts'
+import { frameOn, type Frame, type SquareFrames } from './frames.ts'
+
+/**
+ * Copies of the section along the path. Ring r is at `origin + x * u + y * v` with normals `nx * n + ny * b`; u and v
+ * lean out of the section plane at a mitre. 15 numbers a ring: origin, u, v, n, b.
+ */
+export interface Rings {
+  readonly count: number
+  readonly data: Float64Array
+  readonly stations: Float64Array
+  /** The path segment of the band from this ring to the next; -1 where no band follows (at a break, and at the end). */
+  readonly segments: Int32Array
+  /** Ring r takes its place from ring `copies[r]` (a break: same place, other normals; a closed end: the first ring). */
+  readonly copies: Int32Array
+}
+
+export const RING_STRIDE = 15
+
+/** Places rings at every joint and, in between, as closely as curvature and closing roll ask for `chordError`. */
+export function placeRings(f: SquareFrames, reachOfSection: number, chordError: number): Rings {
+  const { path } = f
+  const steps = path.segments.map((g, i) => {
+    const turn = segmentTurn(g)
+    const bending = turn > 0 ? arcSteps(segmentRadius(g) + reachOfSection, turn, chordError) : 1
+    const share = f.roll === 0 ? 0 : (f.roll * (path.starts[i + 1]! - path.starts[i]!)) / path.length
+    return share === 0 ? bending : Math.max(bending, arcSteps(reachOfSection, share, chordError))
+  })
+  const kinks = kinksOf(path)
+  const breakAt = new Map(kinks.filter((k) => k.after > 0).map((k) => [k.after, k]))
+  const seam = kinks.find((k) => k.after === 0)
+  const count = steps.reduce((sum, n) => sum + n, 1) + breakAt.size
+  const rings = {
+    count,
+    data: new Float64Array(count * RING_STRIDE),
+    stations: new Float64Array(count),
+    segments: new Int32Array(count).fill(-1),
+    copies: Int32Array.from({ length: count }, (_, i) => i),
+  }
+  let at = 0
+  const put = (index: number, s: number, kink: Kink | undefined): void => {
+    const frame = frameOn(f, index, s)
+    const lean = kink ? mitreLean(f, kink) : undefined
+    writeRing(rings.data, at, frame, lean)
+    rings.stations[at] = path.starts[index]! + s
+    at++
+  }
+  path.segments.forEach((g, i) => {
+    const n = steps[i]!
+    const broken = breakAt.get(i)
+    if (broken) {
+      put(i - 1, path.segments[i - 1]!.length, broken)
+      put(i, 0, broken)
+      rings.copies[at - 1] = at - 2
+    } else put(i, 0, i === 0 ? seam : undefined)
+    rings.segments[at - 1] = i
+    for (let k = 1; k < n; k++) {
+      put(i, (g.length * k) / n, undefined)
+      rings.segments[at - 1] = i
+    }
+  })
+  const last = path.segments.length - 1
+  put(last, path.segments[last]!.length, seam)
+  if (path.closed) rings.copies[at - 1] = 0
+  return rings
+}
+
+/** Unit normal of the plane that halves a corner. */
+function mitreLean(f: SquareFrames, kink: Kink): Vec3 {
+  const before = f.path.segments[kink.before]!
+  const a = segmentTangent(before, before.length)
+  const b = segmentTangent(f.path.segments[kink.after]!, 0)
+  return vec3.unit(vec3.add(a, b))
+}
+
+/** Leans an axis along the tangent into the mitre plane. */
+function leaned(axis: Vec3, t: Vec3, plane: Vec3 | undefined): Vec3 {
+  return plane ? vec3.addScaled(axis, t, -vec3.dot(axis, plane) / vec3.dot(t, plane)) : axis
+}
+
+function writeRing(data: Float64Array, ring: number, frame: Frame, plane: Vec3 | undefined): void {
+  const rows = [frame.origin, leaned(frame.n, frame.t, plane), leaned(frame.b, frame.t, plane), frame.n, frame.b]
+  let at = ring * RING_STRIDE
+  for (const row of rows) {
+    data[at++] = row[0]
+    data[at++] = row[1]
+    data[at++] = row[2]
+  }
+}

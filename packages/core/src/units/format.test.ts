@@ -1,0 +1,46 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import {
+  formatAngle,
+  formatDensity,
+  formatExact,
+  formatFraction,
+  formatLength,
+  formatLengthExact,
+  formatMass,
+  resolveFormula,
+} from './index.ts'
+
+describe('formatting', () => {
+  it('shows lengths as decimals or inch fractions', () => {
+    expect(formatLength(987.0384, { unit: 'mm', style: { kind: 'decimal', places: 3 } })).toBe('987.038 mm')
+    expect(formatLength(987.425, { unit: 'in', style: { kind: 'fraction', denominator: 64 } })).toBe('38 7/8 in')
+    expect(formatLength(-0.00001, { unit: 'mm', style: { kind: 'decimal', places: 2 } })).toBe('0.00 mm')
+    expect(formatLengthExact(25.4 / 3, 'in')).toBe('0.333333333333 in')
+  })
+  it('marks fractions that are not exact', () => {
+    expect(formatFraction(1.375, 8)).toBe('1 3/8')
+    expect(formatFraction(1.38, 8)).toBe('~1 3/8')
+    expect(formatFraction(-0.5, 16)).toBe('-1/2')
+    expect(formatFraction(0, 16)).toBe('0')
+    expect(formatFraction(0.999, 2)).toBe('~1')
+  })
+  it('shows angles, masses and densities', () => {
+    expect(formatAngle(Math.PI / 4, 1)).toBe('45.0°')
+    expect(formatMass(0.45359237, 'lb', 3)).toBe('1.000 lb')
+    expect(formatDensity(7.9e-6, 'g/cm3', 2)).toBe('7.90 g/cm3')
+    expect(formatDensity(7.9e-6, 'kg/m3', 0)).toBe('7900 kg/m3')
+    expect(formatDensity(7.9e-6, 'lb/in3', 4)).toBe('0.2854 lb/in3')
+    expect(formatExact(0.1 + 0.2)).toBe('0.3')
+  })
+  it('reads back what it shows as a fraction', () => {
+    const bare = { length: 'in', mass: 'kg' } as const
+    fc.assert(
+      fc.property(fc.integer({ min: -6400, max: 6400 }), (n) => {
+        const shown = formatFraction(n / 64, 64)
+        const read = resolveFormula(`${shown} in`, 'length', { bare, lookup: () => undefined })
+        expect(read.ok && read.value.value).toBeCloseTo((n / 64) * 25.4, 9)
+      }),
+    )
+  })
+})

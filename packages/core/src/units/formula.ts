@@ -1,0 +1,105 @@
+import { fail, fault, ok, type Result } from '../base/index.ts'
+import {
+  describeDimension,
+  DIMENSIONS,
+  isPlain,
+  sameDimension,
+  type DimensionName,
+} from './dimension.ts'
+import { bareUnit, evaluateExpression, type Surroundings } from './evaluate.ts'
+import { namesIn } from './expression.ts'
+import { parse } from './parse.ts'
+import { unitNamed, type LengthUnit } from './unit.ts'
+import { CONSTANTS, FUNCTIONS } from './functions.ts'
+
+/**
+ * A formula as it stands in a document: the text as typed. In a plain string bare lengths are millimetres; text
+ * typed while another unit was shown carries that unit, so showing the part in other units never changes it.
+ */
+export type Formula = string | { readonly text: string; readonly bare: LengthUnit }
+
+/** The text as typed. */
+export function formulaText(f: Formula): string {
+  return typeof f === 'string' ? f : f.text
+}
+
+/** The unit its bare lengths are in. */
+export function formulaUnit(f: Formula): LengthUnit {
+  return typeof f === 'string' ? 'mm' : f.bare
+}
+
+/** A formula from text typed while `unit` was shown. */
+export function typedFormula(text: string, unit: LengthUnit): Formula {
+  return unit === 'mm' ? text : { text, bare: unit }
+}
+
+/** What a formula came to: the value in internal units, and the bare numbers that were given a unit on the way. */
+export interface Resolved {
+  readonly value: number
+  readonly assumed: readonly string[]
+}
+
+/** Computes a formula for a field that needs the given dimension. */
+export function resolveFormula(
+  formula: Formula,
+  needed: DimensionName,
+  around: Surroundings,
+): Result<Resolved> {
+  const text = formulaText(formula)
+  const parsed = parse(text)
+  if (!parsed.ok) return parsed
+  const bare = { ...around.bare, length: formulaUnit(formula) }
+  const result = evaluateExpression(parsed.value, text, { ...around, bare })
+  if (!result.ok) return result
+  const { value, dimension, assumed } = result.value
+  const want = DIMENSIONS[needed]
+  if (sameDimension(dimension, want)) return ok({ value, assumed })
+  if (result.value.bare && isPlain(dimension)) {
+    const unit = bareUnit(want, bare)
+    if (unit) return ok({ value: value * unit.factor, assumed })
+  }
+  const needs = `${describeDimension(want)} is needed here`
+  const advice = isPlain(dimension) && bareUnit(want, bare) ? `; multiply it by 1 ${bareUnit(want, bare)!.word}` : ''
+  return fail(
+    fault('formula.wrong-dimension', `"${text}" is ${describeDimension(dimension)}; ${needs}${advice}`, {
+      from: 0,
+      to: text.length,
+    }),
+  )
+}
+
+/** The names a formula uses; none if it cannot be read. */
+export function namesUsed(formula: Formula): string[] {
+  const parsed = parse(formulaText(formula))
+  if (!parsed.ok) return []
+  const names = namesIn(parsed.value).map((n) => n.name)
+  return [...new Set(names)].filter((n) => !CONSTANTS.has(n))
+}
+
+/** The same formula with every use of one name put as another; all other text stays as typed. */
+export function renameInFormula(formula: Formula, from: string, to: string): Formula {
+  const text = formulaText(formula)
+  const parsed = parse(text)
+  if (!parsed.ok) return formula
+  const places = namesIn(parsed.value).filter((n) => n.name === from)
+  if (places.length === 0) return formula
+  const renamed = places
+    .map((n) => n.span)
+    .sort((a, b) => b.from - a.from)
+    .reduce((t, span) => t.slice(0, span.from) + to + t.slice(span.to), text)
+  return typeof formula === 'string' ? renamed : { ...formula, text: renamed }
+}
+
+const NAME = /^[\p{L}_][\p{L}\p{N}_]*$/u
+
+/** Whether a value may have this name: a word that is no unit, function or constant. */
+export function checkName(name: string): Result<string> {
+  if (!NAME.test(name)) {
+    return fail(
+      fault('name.form', `"${name}" cannot be a name: a letter first, then letters, digits or _ only`),
+    )
+  }
+  const taken = unitNamed(name) ? 'a unit' : FUNCTIONS.has(name) ? 'a function' : CONSTANTS.has(name) ? 'a constant' : ''
+  if (taken) return fail(fault('name.reserved', `"${name}" is ${taken} in formulas; choose another name`))
+  return ok(name)
+}

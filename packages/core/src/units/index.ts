@@ -1,0 +1,30 @@
+export { DIMENSIONS, describeDimension, type Dimension, type DimensionName } from './dimension.ts'
+export { LENGTH_FACTORS, MASS_FACTORS, unitNamed, type LengthUnit, type MassUnit } from './unit.ts'
+export type { Quantity } from './quantity.ts'
+export type { BareUnits, Surroundings } from './evaluate.ts'
+export {
+  checkName,
+  formulaText,
+  formulaUnit,
+  namesUsed,
+  renameInFormula,
+  resolveFormula,
+  typedFormula,
+  type Formula,
+  type Resolved,
+} from './formula.ts'
+export { evaluateValues, surroundingsOf, type NamedFormula, type ValueTable } from './values.ts'
+export { formatExact } from './exact.ts'
+export {
+  DENSITY_FACTORS,
+  formatAngle,
+  formatDecimal,
+  formatDensity,
+  formatFraction,
+  formatLength,
+  formatLengthExact,
+  formatLengthFigures,
+  formatMass,
+  type DensityUnit,
+  type LengthDisplay,
+} from './format.ts'
