@@ -1,4 +1,4 @@
-import { arcSteps } from '../profile/index.ts'
+import { arcSteps, type Outline } from '../profile/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import { kinksOf, segmentRadius, segmentTangent, segmentTurn, type Kink } from '../path/index.ts'
 import { frameOn, type Frame, type SquareFrames } from './frames.ts'
@@ -19,14 +19,21 @@ export interface Rings {
 
 export const RING_STRIDE = 15
 
-/** Places rings at every joint and, in between, as closely as curvature and closing roll ask for `chordError`. */
-export function placeRings(f: SquareFrames, reachOfSection: number, chordError: number): Rings {
+/**
+ * Places rings at every joint and, in between, as closely as `chordError` asks. Where the section rolls by da between
+ * rings, the two triangles of a side of length w leave its ruled surface by up to w/4 * da, so that rolling costs
+ * rings in proportion to the longest side, on straights too.
+ */
+export function placeRings(f: SquareFrames, outline: Outline, chordError: number): Rings {
   const { path } = f
+  const { reach, longestSide } = measure(outline)
   const steps = path.segments.map((g, i) => {
     const turn = segmentTurn(g)
-    const bending = turn > 0 ? arcSteps(segmentRadius(g) + reachOfSection, turn, chordError) : 1
+    const bending = turn > 0 ? arcSteps(segmentRadius(g) + reach, turn, chordError) : 1
     const share = f.roll === 0 ? 0 : (f.roll * (path.starts[i + 1]! - path.starts[i]!)) / path.length
-    return share === 0 ? bending : Math.max(bending, arcSteps(reachOfSection, share, chordError))
+    if (share === 0) return bending
+    const flatness = Math.ceil((Math.abs(share) * longestSide) / (4 * chordError))
+    return Math.max(bending, arcSteps(reach, share, chordError), flatness)
   })
   const kinks = kinksOf(path)
   const breakAt = new Map(kinks.filter((k) => k.after > 0).map((k) => [k.after, k]))
@@ -65,6 +72,17 @@ export function placeRings(f: SquareFrames, reachOfSection: number, chordError: 
   put(last, path.segments[last]!.length, seam)
   if (path.closed) rings.copies[at - 1] = 0
   return rings
+}
+
+function measure(o: Outline): { reach: number; longestSide: number } {
+  let reach = 0
+  for (let i = 0; i < o.x.length; i++) reach = Math.max(reach, Math.hypot(o.x[i]!, o.y[i]!))
+  let longestSide = 0
+  for (let i = 0; i < o.sideFrom.length; i++) {
+    const [a, b] = [o.sideFrom[i]!, o.sideTo[i]!]
+    longestSide = Math.max(longestSide, Math.hypot(o.x[b]! - o.x[a]!, o.y[b]! - o.y[a]!))
+  }
+  return { reach, longestSide }
 }
 
 /** Unit normal of the plane that halves a corner. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { bend, chains, sharp } from '../../testing/chains.ts'
 import { rad, TURN } from '../num/index.ts'
 import { pathOfHelix, pathThroughNodes, type Path, type PathNode } from '../path/index.ts'
-import { outlineOf, placeRegion, reachAround, sectionProperties, STOCK_SHAPES, type Region } from '../profile/index.ts'
+import { outlineOf, placeRegion, sectionProperties, STOCK_SHAPES, type Region } from '../profile/index.ts'
 import { checkWatertight, meshSurface, meshVolume, vec3, type Mesh } from '../space/index.ts'
 import { foldsOf, frameAt, meshRun, placeRings, squareFrames, unpackTag, volumeByTheorem } from './index.ts'
 
@@ -22,10 +22,10 @@ const boxTube = region(STOCK_SHAPES['square-tube']({ side: 10, wall: 1.5, corner
 
 function swept(path: Path, section: Region, chordError: number): { mesh: Mesh; theorem: number | undefined } {
   const frames = squareFrames(path)
-  const rings = placeRings(frames, reachAround(section), chordError)
+  const outline = outlineOf(section, chordError)
   const p = sectionProperties(section)
   return {
-    mesh: meshRun(outlineOf(section, chordError), rings, path.closed),
+    mesh: meshRun(outline, placeRings(frames, outline, chordError), path.closed),
     theorem: volumeByTheorem(frames, p.area, p.centroid),
   }
 }

@@ -1,0 +1,9 @@
+/** The most a part document may hold; past that it is refused rather than half read. */
+export const LIMITS = {
+  textLength: 500,
+  nameLength: 120,
+  values: 500,
+  variants: 200,
+  steps: 200,
+  nodes: 5000,
+} as const

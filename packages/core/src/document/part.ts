@@ -1,0 +1,60 @@
+import type { Id } from '../base/index.ts'
+import type { DimensionName, Formula, LengthDisplay, MassUnit } from '../units/index.ts'
+import type { Step } from './steps/index.ts'
+
+/** How figures of a part are shown, and the unit of lengths typed from now on. Never changes the part itself. */
+export interface UnitSettings {
+  readonly length: LengthDisplay
+  readonly mass: MassUnit
+}
+
+/** A value with a name, for use in formulas. */
+export interface NamedValue {
+  readonly id: Id
+  readonly name: string
+  readonly dimension: DimensionName
+  readonly formula: Formula
+  readonly note?: string
+}
+
+/** One size of the part: formulas that replace those of named values, by value name. */
+export interface Variant {
+  readonly id: Id
+  readonly name: string
+  readonly overrides: Readonly<Record<string, Formula>>
+}
+
+/** A formed part as typed: formulas and ids, no geometry. The same thing is saved, exported and sent to the worker. */
+export interface Part {
+  readonly format: typeof PART_FORMAT
+  readonly version: typeof PART_VERSION
+  readonly name: string
+  readonly units: UnitSettings
+  readonly values: readonly NamedValue[]
+  readonly variants: readonly Variant[]
+  /** The variant in force; null for the values as they are. */
+  readonly variant: Id | null
+  /** The recipe, in order. A step may only use steps before it. */
+  readonly steps: readonly Step[]
+  /** The last step that is built; null for all. */
+  readonly builtTo: Id | null
+}
+
+export const PART_FORMAT = 'flexum-part'
+export const PART_VERSION = 1
+
+/** Formulas of the variant in force, by value name. */
+export function overridesInForce(part: Part): Readonly<Record<string, Formula>> {
+  return part.variants.find((v) => v.id === part.variant)?.overrides ?? {}
+}
+
+export function stepOf(part: Part, id: Id): Step | undefined {
+  return part.steps.find((s) => s.id === id)
+}
+
+/** Every id in a part, of whatever thing. */
+export function idsIn(part: Part): Id[] {
+  const ids = [...part.values, ...part.variants, ...part.steps].map((x) => x.id)
+  for (const step of part.steps) if (step.kind === 'node-path') ids.push(...step.nodes.map((n) => n.id))
+  return ids
+}

@@ -1,0 +1,107 @@
+import { array, lazy, mixed, number, object, string, ValidationError, type AnyObject } from 'yup'
+import { fail, fault, ok, type Result } from '../base/index.ts'
+import { DIMENSIONS, LENGTH_FACTORS, MASS_FACTORS, type Formula } from '../units/index.ts'
+import { LIMITS } from './limits.ts'
+import { migrate } from './migrate.ts'
+import { idsIn, PART_FORMAT, type Part } from './part.ts'
+import { formulaSchema, idSchema, nameSchema, record } from './schema-parts.ts'
+import { STEP_KINDS, type StepKindName } from './steps/index.ts'
+
+const oneOf = (words: readonly string[], what: string) =>
+  string().strict().oneOf(words, `${what} is one of ${words.join(', ')}`).required(`${what} is missing here`)
+
+const styleSchema = lazy((style: unknown) =>
+  (style as AnyObject | null)?.kind === 'fraction'
+    ? record({
+        kind: oneOf(['fraction'], 'a style'),
+        denominator: number().strict().oneOf([2, 4, 8, 16, 32, 64], 'a denominator is 2, 4, 8, 16, 32 or 64').required(),
+      })
+    : record({
+        kind: oneOf(['decimal', 'fraction'], 'a style'),
+        places: number().strict().integer('places is a whole number').min(0).max(12).required('places is missing here'),
+      }),
+)
+
+const overridesSchema = mixed<Record<string, Formula>>()
+  .defined('overrides are missing here')
+  .test('overrides', 'overrides are formulas by value name', (v) => {
+    if (typeof v !== 'object' || v === null || Array.isArray(v)) return false
+    return Object.values(v).every((f) => formulaSchema.isValidSync(f))
+  })
+
+const stepSchema = lazy((step: unknown) => {
+  const kind = (step as AnyObject | null)?.kind
+  if (typeof kind === 'string' && Object.hasOwn(STEP_KINDS, kind)) return STEP_KINDS[kind as StepKindName].schema
+  return object({ kind: oneOf(Object.keys(STEP_KINDS), 'a kind of step') }).strict().required('a step is missing here')
+})
+
+const list = (of: Parameters<typeof array>[0], most: number, what: string) =>
+  array(of).strict().required(`the list of ${what} is missing`).max(most, `a part has at most ${most} ${what}`)
+
+const partSchema = record<AnyObject>({
+  format: oneOf([PART_FORMAT], 'the format'),
+  version: number().strict().required(),
+  name: nameSchema,
+  units: record({
+    length: record({ unit: oneOf(Object.keys(LENGTH_FACTORS), 'a length unit'), style: styleSchema }),
+    mass: oneOf(Object.keys(MASS_FACTORS), 'a mass unit'),
+  }),
+  values: list(
+    record({
+      id: idSchema,
+      name: nameSchema,
+      dimension: oneOf(Object.keys(DIMENSIONS), 'a dimension'),
+      formula: formulaSchema,
+      note: string().strict().max(LIMITS.textLength),
+    }),
+    LIMITS.values,
+    'values',
+  ),
+  variants: list(record({ id: idSchema, name: nameSchema, overrides: overridesSchema }), LIMITS.variants, 'variants'),
+  variant: string().strict().nullable().defined('the variant in force is missing (null for none)'),
+  steps: list(stepSchema as never, LIMITS.steps, 'steps'),
+  builtTo: string().strict().nullable().defined('builtTo is missing (null for all)'),
+})
+
+/**
+ * Reads a part from anything: brings old versions up to date, then checks every field. The fault says where in the
+ * document it stopped and what would fit.
+ */
+export function readPart(input: unknown): Result<Part> {
+  const current = migrate(input)
+  if (!current.ok) return current
+  try {
+    partSchema.validateSync(current.value, { abortEarly: true })
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error
+    const where = error.path ? `at ${error.path}: ` : ''
+    return fail(fault('part.field', `this part cannot be read; ${where}${sentence(error)}`))
+  }
+  const part = current.value as unknown as Part
+  const ids = idsIn(part)
+  const twice = ids.find((id, i) => ids.indexOf(id) !== i)
+  if (twice !== undefined) return fail(fault('part.ids', `this part cannot be read; the id "${twice}" is used twice`))
+  return ok(part)
+}
+
+function sentence(error: ValidationError): string {
+  const path = error.path ? `${error.path} ` : ''
+  const text = error.message.startsWith(path) ? error.message.slice(path.length) : error.message
+  return text.replace(/\s+/g, ' ').trim()
+}
+
+/** Reads a part from JSON text. */
+export function readPartText(text: string): Result<Part> {
+  let input: unknown
+  try {
+    input = JSON.parse(text)
+  } catch (error) {
+    return fail(fault('part.json', `this is not JSON: ${error instanceof Error ? error.message : 'it cannot be parsed'}`))
+  }
+  return readPart(input)
+}
+
+/** A part as JSON text, indented for people. */
+export function writePart(part: Part): string {
+  return `${JSON.stringify(part, null, 2)}\n`
+}

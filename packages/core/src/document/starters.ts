@@ -1,0 +1,136 @@
+import type { Formula } from '../units/index.ts'
+import { PART_FORMAT, PART_VERSION, type Part, type UnitSettings } from './part.ts'
+import type { Step } from './steps/index.ts'
+import type { NodeEntry } from './steps/node-path.ts'
+import type { MaterialEntry, StockShape } from './steps/stock-profile.ts'
+
+export const METRIC: UnitSettings = {
+  length: { unit: 'mm', style: { kind: 'decimal', places: 3 } },
+  mass: 'kg',
+}
+
+export const MILD_STEEL: MaterialEntry = { name: 'Mild steel', density: '7.85 g/cm3', look: 'steel' }
+
+/** A node from texts; `radius` '' leaves it sharp. */
+export function nodeEntry(id: string, x: Formula, y: Formula, z: Formula, radius: Formula = ''): NodeEntry {
+  return { id, x, y, z, corner: radius === '' ? { kind: 'sharp' } : { kind: 'bend', radius } }
+}
+
+/** A part with nothing in it yet. */
+export function emptyPart(name: string): Part {
+  return {
+    format: PART_FORMAT,
+    version: PART_VERSION,
+    name,
+    units: METRIC,
+    values: [],
+    variants: [],
+    variant: null,
+    steps: [],
+    builtTo: null,
+  }
+}
+
+/** A whole recipe round a path step: profile, run and blank on it. */
+export function partOnPath(
+  name: string,
+  path: Step,
+  profile: { name: string; shape: StockShape; sizes: Readonly<Record<string, Formula>>; material: MaterialEntry },
+): Part {
+  return {
+    ...emptyPart(name),
+    steps: [
+      path,
+      { id: 'profile', kind: 'stock-profile', aside: false, ...profile },
+      {
+        id: 'run',
+        kind: 'run',
+        name: 'Run',
+        aside: false,
+        path: path.id,
+        profile: 'profile',
+        turning: 'square',
+        anchor: 'centroid',
+        clock: '0',
+        flip: false,
+      },
+      {
+        id: 'blank',
+        kind: 'blank',
+        name: 'Blank',
+        aside: false,
+        run: 'run',
+        neutral: '0.5',
+        startAllowance: '0',
+        endAllowance: '0',
+        roundUp: '1',
+      },
+    ],
+  }
+}
+
+function nodePath(nodes: readonly NodeEntry[], closed = false): Step {
+  return { id: 'path', kind: 'node-path', name: 'Centre line', aside: false, closed, nodes }
+}
+
+const roundBar = { name: 'Round bar', shape: 'round-bar', sizes: { diameter: '10' }, material: MILD_STEEL } as const
+const tube = { name: 'Tube', shape: 'tube', sizes: { diameter: '20', wall: '2' }, material: MILD_STEEL } as const
+
+/** Shapes a new part can start from; each is a whole part, ready to change. */
+export const STARTERS = {
+  straight: {
+    title: 'Straight bar',
+    make: (name: string) => partOnPath(name, nodePath([nodeEntry('n1', '0', '0', '0'), nodeEntry('n2', '300', '0', '0')]), roundBar),
+  },
+  angle: {
+    title: 'One bend',
+    make: (name: string) =>
+      partOnPath(
+        name,
+        nodePath([nodeEntry('n1', '0', '0', '0'), nodeEntry('n2', '200', '0', '0', '30'), nodeEntry('n3', '200', '150', '0')]),
+        roundBar,
+      ),
+  },
+  hoop: {
+    title: 'Hoop',
+    make: (name: string) =>
+      partOnPath(
+        name,
+        nodePath([
+          nodeEntry('n1', '0', '0', '0'),
+          nodeEntry('n2', '0', '0', '200', '40'),
+          nodeEntry('n3', '300', '0', '200', '40'),
+          nodeEntry('n4', '300', '0', '0'),
+        ]),
+        tube,
+      ),
+  },
+  frame: {
+    title: 'Closed frame',
+    make: (name: string) =>
+      partOnPath(
+        name,
+        nodePath(
+          [
+            nodeEntry('n1', '0', '0', '0', '30'),
+            nodeEntry('n2', '300', '0', '0', '30'),
+            nodeEntry('n3', '300', '200', '0', '30'),
+            nodeEntry('n4', '0', '200', '0', '30'),
+          ],
+          true,
+        ),
+        tube,
+      ),
+  },
+  spring: {
+    title: 'Helix',
+    make: (name: string) =>
+      partOnPath(
+        name,
+        { id: 'path', kind: 'helix-path', name: 'Coil', aside: false, radius: '20', pitch: '12', turns: '6', hand: 'right' },
+        { ...roundBar, sizes: { diameter: '3' } },
+      ),
+  },
+} as const
+
+export type StarterName = keyof typeof STARTERS

@@ -1,0 +1,54 @@
+export type { Command } from './command.ts'
+export { setFormula } from './fields.ts'
+export {
+  COLUMNS,
+  insertNode,
+  isHeld,
+  moveNode,
+  pasteCells,
+  placeNode,
+  removeNodes,
+  reverseNodes,
+  setCell,
+  setClosed,
+  type Axis,
+  type NodeColumn,
+} from './nodes.ts'
+export {
+  addStep,
+  changeRun,
+  moveStep,
+  removeStep,
+  renameStep,
+  setAside,
+  setBuiltTo,
+  setHand,
+  setMaterial,
+  setShape,
+  type RunChoices,
+} from './steps.ts'
+export {
+  addValue,
+  addVariant,
+  chooseVariant,
+  removeValue,
+  removeVariant,
+  renameValue,
+  renameVariant,
+  setOverride,
+  setValueDimension,
+  setValueFormula,
+  useCounts,
+} from './values.ts'
+export { renamePart, setUnits } from './whole.ts'
+export {
+  commit,
+  HISTORY_DEPTH,
+  present,
+  redo,
+  reselect,
+  startHistory,
+  undo,
+  type History,
+  type Moment,
+} from './history.ts'

@@ -1,0 +1,123 @@
+import { fail, fault, ok, type Id, type Result } from '../base/index.ts'
+import {
+  inputsOf,
+  LIMITS,
+  stepOf,
+  STOCK_SIZES,
+  type MaterialEntry,
+  type Part,
+  type RunStep,
+  type HelixPathStep,
+  type Step,
+  type StockShape,
+} from '../document/index.ts'
+import type { Formula } from '../units/index.ts'
+import { stepOfKind, withStep, type Command } from './command.ts'
+
+const missing = (id: Id): Result<never> => fail(fault('edit.no-step', `there is no step "${id}" in this part`))
+
+/** The first step that stands before something it builds on. */
+function outOfOrder(part: Part): { step: Step; needs: Step } | undefined {
+  const seen = new Set<Id>()
+  for (const step of part.steps) {
+    const late = inputsOf(step).find((id) => !seen.has(id) && stepOf(part, id))
+    if (late) return { step, needs: stepOf(part, late)! }
+    seen.add(step.id)
+  }
+  return undefined
+}
+
+/** Adds a step at an index of the recipe. */
+export const addStep: Command<{ step: Step; index: number }> = (part, args) => {
+  if (part.steps.length >= LIMITS.steps) {
+    return fail(fault('edit.too-many', `a recipe has at most ${LIMITS.steps} steps`))
+  }
+  return ok({ ...part, steps: [...part.steps.slice(0, args.index), args.step, ...part.steps.slice(args.index)] })
+}
+
+/** Takes a step out; one that others build on stays and says who needs it. */
+export const removeStep: Command<{ step: Id }> = (part, args) => {
+  const step = stepOf(part, args.step)
+  if (!step) return missing(args.step)
+  const users = part.steps.filter((s) => inputsOf(s).includes(args.step))
+  if (users.length > 0) {
+    const names = users.map((u) => `"${u.name}"`).join(', ')
+    return fail(fault('edit.in-use', `${names} builds on "${step.name}"; take that out first, or set "${step.name}" aside`))
+  }
+  return ok({
+    ...part,
+    steps: part.steps.filter((s) => s !== step),
+    builtTo: part.builtTo === args.step ? null : part.builtTo,
+  })
+}
+
+/** Moves a step to another place; refused if it would stand before what it builds on, or after what builds on it. */
+export const moveStep: Command<{ step: Id; to: number }> = (part, args) => {
+  const step = stepOf(part, args.step)
+  if (!step) return missing(args.step)
+  const rest = part.steps.filter((s) => s !== step)
+  const moved = { ...part, steps: [...rest.slice(0, args.to), step, ...rest.slice(args.to)] }
+  const wrong = outOfOrder(moved)
+  if (wrong) {
+    return fail(fault('edit.order', `"${wrong.step.name}" needs "${wrong.needs.name}" before it`))
+  }
+  return ok(moved)
+}
+
+export const renameStep: Command<{ step: Id; name: string }> = (part, args) => {
+  const step = stepOf(part, args.step)
+  if (!step) return missing(args.step)
+  if (args.name.length > LIMITS.nameLength) {
+    return fail(fault('edit.too-long', `a name has at most ${LIMITS.nameLength} characters`))
+  }
+  return ok(withStep(part, { ...step, name: args.name }))
+}
+
+/** Sets a step aside, or takes it back into the build. */
+export const setAside: Command<{ step: Id; aside: boolean }> = (part, args) => {
+  const step = stepOf(part, args.step)
+  return step ? ok(withStep(part, { ...step, aside: args.aside })) : missing(args.step)
+}
+
+/** Builds to this step and no further; null builds all. */
+export const setBuiltTo: Command<{ step: Id | null }> = (part, args) =>
+  args.step !== null && !stepOf(part, args.step) ? missing(args.step) : ok({ ...part, builtTo: args.step })
+
+/** What a run may be told besides its formulas. */
+export type RunChoices = Partial<Pick<RunStep, 'path' | 'profile' | 'anchor' | 'flip'>>
+
+export const changeRun: Command<{ step: Id; choices: RunChoices }> = (part, args) => {
+  const step = stepOfKind(part, args.step, 'run')
+  return step.ok ? ok(withStep(part, { ...step.value, ...args.choices })) : step
+}
+
+export const setHand: Command<{ step: Id; hand: HelixPathStep['hand'] }> = (part, args) => {
+  const step = stepOfKind(part, args.step, 'helix-path')
+  return step.ok ? ok(withStep(part, { ...step.value, hand: args.hand })) : step
+}
+
+/** Sizes that a shape starts with when the one before had no size of that name. */
+const FIRST_SIZES: Readonly<Record<string, string>> = {
+  diameter: '10',
+  wall: '1',
+  side: '10',
+  corner: '0',
+  width: '20',
+  height: '10',
+  thickness: '3',
+  flats: '10',
+}
+
+/** Another stock shape; sizes of the same name keep their formulas, and others may be given. */
+export const setShape: Command<{ step: Id; shape: StockShape; sizes?: Readonly<Record<string, Formula>> }> = (part, args) => {
+  const step = stepOfKind(part, args.step, 'stock-profile')
+  if (!step.ok) return step
+  const given = { ...step.value.sizes, ...args.sizes }
+  const sizes = Object.fromEntries(STOCK_SIZES[args.shape].map((k) => [k, given[k] ?? FIRST_SIZES[k]!]))
+  return ok(withStep(part, { ...step.value, shape: args.shape, sizes }))
+}
+
+export const setMaterial: Command<{ step: Id; material: MaterialEntry }> = (part, args) => {
+  const step = stepOfKind(part, args.step, 'stock-profile')
+  return step.ok ? ok(withStep(part, { ...step.value, material: args.material })) : step
+}

@@ -1,0 +1,31 @@
+import type { Id } from '../base/index.ts'
+import type { Station } from '../document/index.ts'
+import type { Formula } from '../units/index.ts'
+
+/** `blocks`: there is no sound result. `warns`: there is one, and the shop will not like it. `notes`: good to know. */
+export type Severity = 'blocks' | 'warns' | 'notes'
+
+/** A change that would put a finding right: a formula for a field. */
+export interface Cure {
+  readonly label: string
+  readonly step: Id
+  readonly field: string
+  readonly formula: Formula
+}
+
+/** Something a person should know, with where it is and what would help. */
+export interface Finding {
+  /** Stable while the finding lasts. */
+  readonly id: string
+  readonly severity: Severity
+  readonly code: string
+  readonly message: string
+  readonly station: Station
+  readonly step: Id
+  readonly node?: Id
+  readonly field?: string
+  /** Stations along the path that it concerns. */
+  readonly from?: number
+  readonly to?: number
+  readonly cures: readonly Cure[]
+}

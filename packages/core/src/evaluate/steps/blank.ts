@@ -1,0 +1,57 @@
+import type { BlankStep } from '../../document/index.ts'
+import { cutLength, developedLength } from '../../forming/index.ts'
+import { kinksOf } from '../../path/index.ts'
+import { sectionProperties } from '../../profile/index.ts'
+import { reachInBend } from '../../sweep/index.ts'
+import type { Finding } from '../finding.ts'
+import { shortLength, type StepEvaluator } from './evaluator.ts'
+
+export const blankEvaluator: StepEvaluator<BlankStep> = {
+  evaluate(step, context) {
+    const base = { station: 'shop', step: step.id, cures: [] } as const
+    const refuse = (code: string, message: string, field?: string): { findings: Finding[] } => ({
+      findings: [{ ...base, id: `${step.id}:${code}`, severity: 'blocks', code, message, ...(field ? { field } : {}) }],
+    })
+    const run = context.input(step.run, 'run')
+    if (!run) return refuse('blank.input', `"${step.name}" needs a run, and the step it names gives none.`)
+    const k = context.number('neutral')
+    if (!(k > 0 && k < 1)) {
+      return refuse('blank.neutral', 'The neutral line lies inside the section: a share above 0 and below 1 is needed.', 'neutral')
+    }
+    const [start, end, step_] = ['startAllowance', 'endAllowance', 'roundUp'].map((f) => context.number(f))
+    for (const [field, value] of [['startAllowance', start], ['endAllowance', end], ['roundUp', step_]] as const) {
+      if (value! < 0) return refuse(`blank.${field}`, 'Allowances and the rounding step cannot be below 0.', field)
+    }
+    const developed = developedLength(run.path, k, (i) => reachInBend(run.frames, run.section, i))
+    const bad = developed.bends.find((b) => b.neutralRadius <= 0)
+    if (bad) {
+      return refuse('blank.radius', 'The neutral line of a bend falls on or past its centre; the section is too deep for the radius.')
+    }
+    const cut = cutLength(developed.length, { start: start!, end: end!, step: step_! })
+    const findings: Finding[] = kinksOf(run.path).map((kink, i) => ({
+      ...base,
+      id: `${step.id}:sharp-${i}`,
+      severity: 'warns',
+      code: 'blank.sharp',
+      message: `The sharp corner at ${shortLength(kink.station, context.display)} cannot be bent from one bar; give it a radius.`,
+      from: kink.station,
+      to: kink.station,
+    }))
+    const area = sectionProperties(run.section).area
+    return {
+      output: {
+        kind: 'blank',
+        run: step.run,
+        developed,
+        startAllowance: start!,
+        endAllowance: end!,
+        cut,
+        mass: cut * area * run.density,
+      },
+      findings,
+    }
+  },
+  summary(output, display) {
+    return output.kind === 'blank' ? `cut ${shortLength(output.cut, display)}` : ''
+  },
+}

@@ -1,0 +1,44 @@
+import type { Id } from '../../base/index.ts'
+import type { Step } from '../../document/index.ts'
+import type { Vec3 } from '../../space/index.ts'
+import { formatExact, LENGTH_FACTORS, typedFormula, type Formula, type LengthDisplay } from '../../units/index.ts'
+import type { Finding } from '../finding.ts'
+import type { StepOutput } from '../output.ts'
+
+/** What a step's evaluation can see. All its formulas have been worked out before. */
+export interface StepContext {
+  /** The value of a field, internal units. */
+  number(field: string): number
+  /** The good result of an input, or of the wrong kind: undefined. */
+  input<K extends StepOutput['kind']>(id: Id, kind: K): Extract<StepOutput, { kind: K }> | undefined
+  readonly display: LengthDisplay
+}
+
+/** What came of a step. No output means it failed, and then a finding says why. */
+export interface StepEvaluation {
+  readonly output?: StepOutput
+  readonly findings: readonly Finding[]
+  readonly nodePoints?: readonly { readonly id: Id; readonly point: Vec3 }[]
+}
+
+/** How one kind of step becomes a result. */
+export interface StepEvaluator<S extends Step> {
+  evaluate(step: S, context: StepContext): StepEvaluation
+  /** The key figures, for one line. */
+  summary(output: StepOutput, display: LengthDisplay): string
+}
+
+/** A length as people write it, to 3 decimals in the shown unit, without trailing zeros. */
+export function shortLength(length: number, display: LengthDisplay): string {
+  return `${shortFigures(length, display)} ${display.unit}`
+}
+
+export function shortFigures(length: number, display: LengthDisplay): string {
+  return formatExact(Number((length / LENGTH_FACTORS[display.unit]).toFixed(3)))
+}
+
+/** A formula for a length, rounded down to 3 decimals of the shown unit. */
+export function formulaBelow(length: number, display: LengthDisplay): Formula {
+  const value = Math.floor((length / LENGTH_FACTORS[display.unit]) * 1000) / 1000
+  return typedFormula(formatExact(value), display.unit)
+}

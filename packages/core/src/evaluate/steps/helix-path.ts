@@ -1,0 +1,40 @@
+import type { HelixPathStep } from '../../document/index.ts'
+import { bendTableOf } from '../../forming/index.ts'
+import { analysePath, pathOfHelix } from '../../path/index.ts'
+import type { StepEvaluator } from './evaluator.ts'
+import { pathSummary } from './path-summary.ts'
+
+export const helixPathEvaluator: StepEvaluator<HelixPathStep> = {
+  evaluate(step, context) {
+    const built = pathOfHelix({
+      centre: [0, 0, 0],
+      radius: context.number('radius'),
+      pitch: context.number('pitch'),
+      turns: context.number('turns'),
+      hand: step.hand,
+    })
+    if (!built.ok) {
+      const { code, message } = built.fault
+      const field = code === 'helix.radius' ? 'radius' : 'turns'
+      const sentence = `${message.charAt(0).toUpperCase()}${message.slice(1)}.`
+      return {
+        findings: [
+          { id: `${step.id}:${code}`, severity: 'blocks', code, message: sentence, station: 'path', step: step.id, field, cures: [] },
+        ],
+      }
+    }
+    const table = bendTableOf(built.value)
+    return {
+      output: {
+        kind: 'path',
+        path: built.value,
+        analysis: analysePath(built.value),
+        nodes: [],
+        table: table.ok ? table.value : undefined,
+        notBendable: table.ok ? undefined : table.fault.message,
+      },
+      findings: [],
+    }
+  },
+  summary: pathSummary,
+}

@@ -1,0 +1,52 @@
+import type { Result } from '../../base/index.ts'
+import { STOCK_SIZES, STOCK_TITLES, type StockProfileStep, type StockShape } from '../../document/index.ts'
+import { sectionProperties, STOCK_SHAPES, type Region } from '../../profile/index.ts'
+import { shortFigures, type StepEvaluator } from './evaluator.ts'
+
+/** Builders by shape. The document and the geometry name the same shapes and sizes, or this does not compile. */
+const BUILDERS: {
+  readonly [S in StockShape]: (sizes: Readonly<Record<(typeof STOCK_SIZES)[S][number], number>>) => Result<Region>
+} = STOCK_SHAPES
+
+export const stockProfileEvaluator: StepEvaluator<StockProfileStep> = {
+  evaluate(step, context) {
+    const names: readonly string[] = STOCK_SIZES[step.shape]
+    const sizes = Object.fromEntries(names.map((k) => [k, context.number(`sizes/${k}`)]))
+    const density = context.number('material/density')
+    const base = { station: 'profile', step: step.id, cures: [] } as const
+    if (!(density > 0)) {
+      const message = 'The density of the material must be above 0.'
+      const field = 'material/density'
+      return { findings: [{ ...base, id: `${step.id}:density`, severity: 'blocks', code: 'profile.density', message, field }] }
+    }
+    const build = BUILDERS[step.shape] as (sizes: Readonly<Record<string, number>>) => Result<Region>
+    const built = build(sizes)
+    if (!built.ok) {
+      const { code } = built.fault
+      const message = `This ${STOCK_TITLES[step.shape].toLowerCase()} cannot be made: ${built.fault.message} (sizes in mm).`
+      return { findings: [{ ...base, id: `${step.id}:${code}`, severity: 'blocks', code, message }] }
+    }
+    const properties = sectionProperties(built.value)
+    return {
+      output: {
+        kind: 'profile',
+        region: built.value,
+        properties,
+        shape: step.shape,
+        sizes,
+        material: step.material.name,
+        look: step.material.look,
+        density,
+        massPerLength: properties.area * density,
+      },
+      findings: [],
+    }
+  },
+  summary(output, display) {
+    if (output.kind !== 'profile') return ''
+    const sizes = Object.entries(output.sizes)
+      .filter(([name, value]) => !(name === 'corner' && value === 0))
+      .map(([name, value]) => (name === 'corner' ? `R${shortFigures(value, display)}` : shortFigures(value, display)))
+    return `${STOCK_TITLES[output.shape].toLowerCase()} ${sizes.join(' × ')}`
+  },
+}

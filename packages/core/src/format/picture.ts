@@ -1,0 +1,208 @@
+import type { Mesh } from '../space/index.ts'
+
+/** A small picture: RGBA, 4 bytes a pixel, rows from the top; the ground is transparent. */
+export interface Picture {
+  readonly width: number
+  readonly height: number
+  readonly pixels: Uint8Array
+}
+
+export type Colour = readonly [red: number, green: number, blue: number]
+
+/** How a body looks in a small picture: colour, and how sharp and strong its highlight is. */
+export interface PictureLook {
+  readonly colour: Colour
+  readonly shine: number
+  readonly sharpness: number
+}
+
+const AZIMUTH = (-52 * Math.PI) / 180
+const ELEVATION = (24 * Math.PI) / 180
+const MARGIN = 0.1
+const INK: Colour = [35, 40, 44]
+/** Samples along each side of a pixel. */
+const FINE = 3
+
+/** Axes of the picture in space: right, up, and toward the viewer; parallel projection from the front right, from above. */
+function viewAxes(): readonly [Float64Array, Float64Array, Float64Array] {
+  const [ca, sa, ce, se] = [Math.cos(AZIMUTH), Math.sin(AZIMUTH), Math.cos(ELEVATION), Math.sin(ELEVATION)]
+  const toward = Float64Array.of(ce * ca, ce * sa, se)
+  const right = Float64Array.of(-sa, ca, 0)
+  const up = Float64Array.of(-se * ca, -se * sa, ce)
+  return [right, up, toward]
+}
+
+/**
+ * Draws a mesh into a small picture by a depth buffer: lit from above left, dark at silhouettes and steps in depth,
+ * with a soft shadow straight below on the floor.
+ */
+export function pictureOf(mesh: Mesh, width: number, height: number, look: PictureLook): Picture {
+  const [w, h] = [width * FINE, height * FINE]
+  const axes = viewAxes()
+  const fit = fitView(mesh, axes, w, h)
+  const depth = new Float32Array(w * h).fill(-Infinity)
+  const normal = new Float32Array(w * h * 3)
+  const shadow = new Float32Array(w * h)
+  const body = project(mesh, axes, fit, undefined)
+  raster(mesh, body, w, h, (pixel, z, n) => {
+    if (z <= depth[pixel]!) return
+    depth[pixel] = z
+    normal.set(n, pixel * 3)
+  })
+  raster(mesh, project(mesh, axes, fit, fit.floor), w, h, (pixel) => {
+    shadow[pixel] = 1
+  })
+  const soft = blurred(blurred(shadow, w, h, Math.round(w / 60)), w, h, Math.round(w / 60))
+  return { width, height, pixels: shade(depth, normal, soft, width, height, look, fit.scale) }
+}
+
+interface Fit {
+  readonly scale: number
+  readonly x: number
+  readonly y: number
+  readonly floor: number
+}
+
+function fitView(mesh: Mesh, axes: ReturnType<typeof viewAxes>, w: number, h: number): Fit {
+  const [right, up] = axes
+  const p = mesh.positions
+  let [x0, x1, y0, y1, floor] = [Infinity, -Infinity, Infinity, -Infinity, Infinity]
+  for (let i = 0; i < p.length; i += 3) floor = Math.min(floor, p[i + 2]!)
+  for (let i = 0; i < p.length; i += 3) {
+    const [x, y, z] = [p[i]!, p[i + 1]!, p[i + 2]!]
+    const px = x * right[0]! + y * right[1]! + z * right[2]!
+    const flat = x * up[0]! + y * up[1]!
+    x0 = Math.min(x0, px)
+    x1 = Math.max(x1, px)
+    y0 = Math.min(y0, flat + floor * up[2]!, flat + z * up[2]!)
+    y1 = Math.max(y1, flat + z * up[2]!)
+  }
+  const scale = Math.min((w * (1 - 2 * MARGIN)) / Math.max(x1 - x0, 1e-9), (h * (1 - 2 * MARGIN)) / Math.max(y1 - y0, 1e-9))
+  return { scale, x: w / 2 - (scale * (x0 + x1)) / 2, y: h / 2 + (scale * (y0 + y1)) / 2, floor }
+}
+
+/** Vertices on the picture: x right, y down, z toward the viewer; with a floor, dropped straight down onto it. */
+function project(mesh: Mesh, axes: ReturnType<typeof viewAxes>, fit: Fit, floor: number | undefined): Float32Array {
+  const [right, up, toward] = axes
+  const p = mesh.positions
+  const out = new Float32Array(p.length)
+  for (let i = 0; i < p.length; i += 3) {
+    const [x, y, z] = [p[i]!, p[i + 1]!, floor ?? p[i + 2]!]
+    out[i] = fit.x + fit.scale * (x * right[0]! + y * right[1]! + z * right[2]!)
+    out[i + 1] = fit.y - fit.scale * (x * up[0]! + y * up[1]! + z * up[2]!)
+    out[i + 2] = fit.scale * (x * toward[0]! + y * toward[1]! + z * toward[2]!)
+  }
+  return out
+}
+
+/** Calls `put` for every sample a triangle covers, with its depth and normal. */
+function raster(
+  mesh: Mesh,
+  q: Float32Array,
+  w: number,
+  h: number,
+  put: (pixel: number, z: number, normal: readonly number[]) => void,
+): void {
+  const n = mesh.normals
+  const mixed = [0, 0, 0]
+  for (let t = 0; t < mesh.triangles.length; t += 3) {
+    const [a, b, c] = [mesh.triangles[t]! * 3, mesh.triangles[t + 1]! * 3, mesh.triangles[t + 2]! * 3]
+    const [ax, ay, bx, by, cx, cy] = [q[a]!, q[a + 1]!, q[b]!, q[b + 1]!, q[c]!, q[c + 1]!]
+    const area = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax)
+    if (area === 0) continue
+    const left = Math.max(0, Math.ceil(Math.min(ax, bx, cx) - 0.5))
+    const rightmost = Math.min(w - 1, Math.floor(Math.max(ax, bx, cx) - 0.5))
+    const top = Math.max(0, Math.ceil(Math.min(ay, by, cy) - 0.5))
+    const bottom = Math.min(h - 1, Math.floor(Math.max(ay, by, cy) - 0.5))
+    for (let y = top; y <= bottom; y++) {
+      for (let x = left; x <= rightmost; x++) {
+        const [px, py] = [x + 0.5, y + 0.5]
+        const u = ((bx - px) * (cy - py) - (by - py) * (cx - px)) / area
+        const v = ((cx - px) * (ay - py) - (cy - py) * (ax - px)) / area
+        const s = 1 - u - v
+        if (u < 0 || v < 0 || s < 0) continue
+        for (let k = 0; k < 3; k++) mixed[k] = u * n[a + k]! + v * n[b + k]! + s * n[c + k]!
+        put(y * w + x, u * q[a + 2]! + v * q[b + 2]! + s * q[c + 2]!, mixed)
+      }
+    }
+  }
+}
+
+/** A box blur of the given radius, along rows and then columns. */
+function blurred(of: Float32Array, w: number, h: number, radius: number): Float32Array {
+  const pass = (from: Float32Array, length: number, step: number, lines: number, lineStep: number): Float32Array => {
+    const to = new Float32Array(from.length)
+    for (let line = 0; line < lines; line++) {
+      let sum = 0
+      for (let i = -radius; i < length; i++) {
+        if (i + radius < length) sum += from[line * lineStep + (i + radius) * step]!
+        if (i - radius - 1 >= 0) sum -= from[line * lineStep + (i - radius - 1) * step]!
+        if (i >= 0) to[line * lineStep + i * step] = sum / (2 * radius + 1)
+      }
+    }
+    return to
+  }
+  return pass(pass(of, w, 1, h, w), h, w, w, 1)
+}
+
+function shade(
+  depth: Float32Array,
+  normal: Float32Array,
+  shadow: Float32Array,
+  width: number,
+  height: number,
+  look: PictureLook,
+  scale: number,
+): Uint8Array {
+  const w = width * FINE
+  const light = unit([-0.45, -0.35, 0.82])
+  const half = unit([light[0] + 0.5 * Math.cos(AZIMUTH), light[1] + 0.5 * Math.sin(AZIMUTH), light[2] + 0.4])
+  const step = Math.max(3 * FINE, 0.02 * scale)
+  const pixels = new Uint8Array(width * height * 4)
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const sum = [0, 0, 0, 0]
+      for (let j = 0; j < FINE * FINE; j++) {
+        const at = (y * FINE + Math.floor(j / FINE)) * w + x * FINE + (j % FINE)
+        const z = depth[at]!
+        if (z === -Infinity) {
+          const dark = 0.28 * shadow[at]!
+          sum[0]! += INK[0] * dark
+          sum[1]! += INK[1] * dark
+          sum[2]! += INK[2] * dark
+          sum[3]! += dark
+          continue
+        }
+        const edge = isEdge(depth, at, w, z, step)
+        const [nx, ny, nz] = [normal[at * 3]!, normal[at * 3 + 1]!, normal[at * 3 + 2]!]
+        const lit = Math.max(0, nx * light[0] + ny * light[1] + nz * light[2])
+        const glint = look.shine * Math.max(0, nx * half[0] + ny * half[1] + nz * half[2]) ** look.sharpness
+        const tone = 0.38 + 0.14 * nz + 0.62 * lit
+        for (let k = 0; k < 3; k++) {
+          const plain = Math.min(255, look.colour[k]! * tone + 255 * glint)
+          sum[k]! += edge ? plain * 0.25 + INK[k]! * 0.75 : plain
+        }
+        sum[3]! += 1
+      }
+      const alpha = sum[3]!
+      const out = (y * width + x) * 4
+      for (let k = 0; k < 3; k++) pixels[out + k] = alpha > 0 ? Math.round(sum[k]! / alpha) : 0
+      pixels[out + 3] = Math.round((255 * alpha) / (FINE * FINE))
+    }
+  }
+  return pixels
+}
+
+/** Whether a sample lies in front of a step in depth or of the ground: a line is drawn there. */
+function isEdge(depth: Float32Array, at: number, w: number, z: number, step: number): boolean {
+  for (const d of [1, -1, w, -w]) {
+    const beside = depth[at + d]
+    if (beside !== undefined && z - beside > step) return true
+  }
+  return false
+}
+
+function unit(v: readonly [number, number, number]): readonly [number, number, number] {
+  const size = Math.hypot(...v)
+  return [v[0] / size, v[1] / size, v[2] / size]
+}
