@@ -1,0 +1,108 @@
+import type { Part } from '@flexum/core/document'
+import type { PartResult } from '@flexum/core/evaluate'
+import { deg } from '@flexum/core/num'
+import { formatAngle, formatLength, formatLengthFigures, formatMass } from '@flexum/core/units'
+import { goodOutput } from './export.ts'
+
+/** All figures of a part for programs: lengths mm, angles degrees, masses kg; null where the part gives none. */
+export function reportJson(part: Part, result: PartResult) {
+  const path = goodOutput(result, 'path')
+  const profile = goodOutput(result, 'profile')
+  const run = goodOutput(result, 'run')
+  const blank = goodOutput(result, 'blank')
+  return {
+    name: part.name,
+    variant: part.variants.find((v) => v.id === part.variant)?.name ?? null,
+    path: path
+      ? {
+          length: path.analysis.length,
+          straights: path.analysis.straights,
+          smallestRadius: path.analysis.tightest?.radius ?? null,
+          extents: path.analysis.size,
+          segments: path.analysis.rows.map((r) => ({
+            kind: r.kind,
+            station: r.station,
+            length: r.length,
+            radius: Number.isFinite(r.radius) ? r.radius : null,
+            turnDeg: deg(r.turn),
+            end: r.end,
+          })),
+        }
+      : null,
+    bendTable: path?.table
+      ? {
+          rows: path.table.rows.map((r) => ({
+            length: r.length,
+            rotationDeg: deg(r.rotation),
+            angleDeg: deg(r.angle),
+            radius: r.radius,
+          })),
+          last: path.table.last,
+        }
+      : null,
+    profile: profile
+      ? { area: profile.properties.area, material: profile.material, massPerMetre: profile.massPerLength * 1000 }
+      : null,
+    volume: run?.volume ?? null,
+    mass: run?.mass ?? null,
+    developedLength: blank?.developed.length ?? null,
+    cutLength: blank?.cut ?? null,
+    findings: result.findings.map((f) => ({ severity: f.severity, code: f.code, message: f.message })),
+  }
+}
+
+/** Rows with columns lined up on the right. */
+function table(rows: readonly (readonly string[])[]): string {
+  const widths = rows[0]!.map((_, c) => Math.max(...rows.map((r) => r[c]!.length)))
+  return rows.map((r) => `  ${r.map((cell, c) => cell.padStart(widths[c]!)).join('  ')}`.trimEnd()).join('\n')
+}
+
+/** The same for people, in the part's units. */
+export function reportText(part: Part, result: PartResult): string {
+  const display = part.units.length
+  const length = (mm: number): string => formatLengthFigures(mm, display)
+  const path = goodOutput(result, 'path')
+  const run = goodOutput(result, 'run')
+  const blank = goodOutput(result, 'blank')
+  const profileStep = result.steps.find((s) => s.state === 'good' && s.output?.kind === 'profile')
+  const variant = part.variants.find((v) => v.id === part.variant)
+  const lines: string[] = [variant ? `${part.name}, ${variant.name}` : part.name]
+  const line = (label: string, value: string): void => void lines.push(`  ${label.padEnd(16)}${value}`)
+  if (profileStep) line('Profile', profileStep.summary)
+  if (path) {
+    line('Path length', formatLength(path.analysis.length, display))
+    line('Extents', `${path.analysis.size.map(length).join(' × ')} ${display.unit}`)
+    if (path.analysis.tightest) line('Smallest radius', formatLength(path.analysis.tightest.radius, display))
+  }
+  if (blank) {
+    line('Developed', formatLength(blank.developed.length, display))
+    line('Cut length', formatLength(blank.cut, display))
+  }
+  if (run) line('Mass', formatMass(run.mass, part.units.mass, 4))
+  if (path) {
+    const head = ['#', 'kind', `at (${display.unit})`, 'length', 'radius', 'turn']
+    const rows = path.analysis.rows.map((r, i) => [
+      String(i + 1),
+      r.kind,
+      length(r.station),
+      length(r.length),
+      Number.isFinite(r.radius) ? length(r.radius) : '-',
+      r.turn > 0 ? formatAngle(r.turn, 3) : '-',
+    ])
+    lines.push('', 'Segments', table([head, ...rows]))
+  }
+  if (path?.table) {
+    const head = ['bend', `length (${display.unit})`, 'rotation', 'angle', 'radius']
+    const rows = path.table.rows.map((r, i) => [
+      String(i + 1),
+      length(r.length),
+      formatAngle(r.rotation, 3),
+      formatAngle(r.angle, 3),
+      length(r.radius),
+    ])
+    lines.push('', 'Bend table', table([head, ...rows, ['end', length(path.table.last), '', '', '']]))
+  } else if (path) {
+    lines.push('', `No bend table: ${path.notBendable ?? ''}.`)
+  }
+  return `${lines.join('\n')}\n`
+}

@@ -1,0 +1,48 @@
+import type { Look, StockShape } from '@flexum/core/document'
+
+/** Made-up materials with round numbers: density kg/m3, price per kg. */
+export const DEMO_MATERIALS: readonly { id: string; name: string; density: number; look: Look; price: number }[] = [
+  { id: 'mild-steel', name: 'Mild steel', density: 7850, look: 'steel', price: 2 },
+  { id: 'stainless', name: 'Stainless steel', density: 7900, look: 'stainless', price: 6 },
+  { id: 'aluminium', name: 'Aluminium', density: 2700, look: 'aluminium', price: 5 },
+  { id: 'copper', name: 'Copper', density: 8900, look: 'copper', price: 11 },
+  { id: 'brass', name: 'Brass', density: 8500, look: 'brass', price: 9 },
+  { id: 'spring-steel', name: 'Spring steel', density: 7800, look: 'steel', price: 4 },
+  { id: 'ash', name: 'Ash wood', density: 680, look: 'wood', price: 3 },
+  { id: 'rubber', name: 'Rubber', density: 1200, look: 'rubber', price: 4 },
+]
+
+interface DemoStock {
+  readonly id: string
+  readonly name: string
+  readonly shape: StockShape
+  readonly sizes: Readonly<Record<string, number>>
+  readonly materialId: string
+  readonly barLengths: readonly number[]
+}
+
+const bar = (
+  id: string,
+  name: string,
+  shape: StockShape,
+  sizes: Record<string, number>,
+  materialId: string,
+  ...barLengths: number[]
+): DemoStock => ({ id, name, shape, sizes, materialId, barLengths })
+
+/** Made-up stock bars; sizes and lengths in mm. */
+export const DEMO_STOCK: readonly DemoStock[] = [
+  bar('rb-4-ss', 'Stainless round 4', 'round-bar', { diameter: 4 }, 'stainless', 2000, 3000),
+  bar('rb-6-ss', 'Stainless round 6', 'round-bar', { diameter: 6 }, 'stainless', 3000),
+  bar('rb-10-ms', 'Mild steel round 10', 'round-bar', { diameter: 10 }, 'mild-steel', 6000),
+  bar('rb-3-sp', 'Spring wire 3', 'round-bar', { diameter: 3 }, 'spring-steel', 2000),
+  bar('tu-15-cu', 'Copper tube 15 × 1', 'tube', { diameter: 15, wall: 1 }, 'copper', 3000),
+  bar('tu-22-cu', 'Copper tube 22 × 1', 'tube', { diameter: 22, wall: 1 }, 'copper', 3000, 5000),
+  bar('tu-20-al', 'Aluminium tube 20 × 2', 'tube', { diameter: 20, wall: 2 }, 'aluminium', 3000, 6000),
+  bar('tu-25-al', 'Aluminium tube 25 × 2', 'tube', { diameter: 25, wall: 2 }, 'aluminium', 6000),
+  bar('sq-12-ms', 'Mild steel square 12', 'square-bar', { side: 12, corner: 0 }, 'mild-steel', 6000),
+  bar('fl-30-ms', 'Mild steel flat 30 × 5', 'flat', { width: 30, thickness: 5 }, 'mild-steel', 6000),
+  bar('hx-10-br', 'Brass hexagon 10', 'hexagon', { flats: 10 }, 'brass', 3000),
+  bar('st-25-ms', 'Mild steel square tube 25 × 2', 'square-tube', { side: 25, wall: 2, corner: 3 }, 'mild-steel', 6000),
+  bar('rt-40-al', 'Aluminium box 40 × 20 × 2', 'rectangular-tube', { width: 40, height: 20, wall: 2, corner: 0 }, 'aluminium', 6000),
+]

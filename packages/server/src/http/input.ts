@@ -1,0 +1,36 @@
+import { validator } from 'hono/validator'
+import { ValidationError, type InferType, type Schema } from 'yup'
+import { problem } from './problem.ts'
+
+function read<S extends Schema>(schema: S, value: unknown): { ok: true; value: InferType<S> } | { ok: false; message: string } {
+  try {
+    return { ok: true, value: schema.validateSync(value, { abortEarly: true }) as InferType<S> }
+  } catch (error) {
+    if (error instanceof ValidationError) return { ok: false, message: error.message }
+    throw error
+  }
+}
+
+/** Checks a JSON body against a Yup schema; a misfit answers 400 and says where. */
+export function jsonBody<S extends Schema>(schema: S) {
+  return validator('json', (value: unknown, c) => {
+    const r = read(schema, value)
+    return r.ok ? r.value : problem(c, 400, 'request.body', r.message)
+  })
+}
+
+/** Checks the query string against a Yup schema. */
+export function queryOf<S extends Schema>(schema: S) {
+  return validator('query', (value: unknown, c) => {
+    const r = read(schema, value)
+    return r.ok ? r.value : problem(c, 400, 'request.query', r.message)
+  })
+}
+
+/** Checks path parameters against a Yup schema. */
+export function paramsOf<S extends Schema>(schema: S) {
+  return validator('param', (value: unknown, c) => {
+    const r = read(schema, value)
+    return r.ok ? r.value : problem(c, 400, 'request.path', r.message)
+  })
+}

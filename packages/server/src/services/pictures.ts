@@ -1,0 +1,42 @@
+import { and, eq } from 'drizzle-orm'
+import { PNG } from 'pngjs'
+import type { Part } from '@flexum/core/document'
+import { pictureOf } from '@flexum/core/format'
+import type { Database } from '../db/open.ts'
+import { pictures } from '../db/schema.ts'
+import { evaluateOnce, lastOutput } from './figures.ts'
+import { PICTURE_LOOKS } from './looks.ts'
+import type { PartService } from './parts.ts'
+
+export const PICTURE_SIZE = { width: 300, height: 190 } as const
+
+/** A part drawn small, as PNG; undefined when it has no body to draw. */
+export function drawPart(part: Part): Buffer | undefined {
+  const run = lastOutput(evaluateOnce(part), 'run')
+  if (!run) return undefined
+  const { width, height } = PICTURE_SIZE
+  const picture = pictureOf(run.mesh, width, height, PICTURE_LOOKS[run.look])
+  const png = new PNG({ width, height })
+  png.data.set(picture.pixels)
+  return PNG.sync.write(png)
+}
+
+/** Pictures of revisions, drawn when first asked for and kept. */
+export function pictureService(db: Database, parts: PartService) {
+  return {
+    async of(id: string, revision: number): Promise<Buffer | undefined> {
+      const where = and(eq(pictures.partId, id), eq(pictures.revision, revision))
+      const [known] = await db.read.select({ png: pictures.png }).from(pictures).where(where)
+      if (known) return known.png
+      const part = await parts.revision(id, revision)
+      const png = part && drawPart(part)
+      if (!png) return undefined
+      await db.write(async (tx) => {
+        await tx.insert(pictures).values({ partId: id, revision, png }).onConflictDoNothing()
+      })
+      return png
+    },
+  }
+}
+
+export type PictureService = ReturnType<typeof pictureService>
