@@ -31,6 +31,8 @@ export function createApp(db: Database, webRoot?: string): Hono {
   const app = new Hono()
   app.use(
     secureHeaders({
+      // Served over plain HTTP on loopback: there is nothing to promise of HTTPS.
+      strictTransportSecurity: false,
       contentSecurityPolicy: {
         defaultSrc: ["'self'"],
         scriptSrc: ["'self'", "'wasm-unsafe-eval'"],

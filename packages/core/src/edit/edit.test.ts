@@ -30,7 +30,7 @@ import {
   setValueFormula,
   startHistory,
   undo,
-  useCounts,
+  countUses,
 } from './index.ts'
 
 const hoop = STARTERS.hoop.make('Hoop')
@@ -116,7 +116,7 @@ describe('named values', () => {
   )
   const varied = done(addVariant(named, { variant: { id: 'w1', name: 'Large', overrides: { reach: '260' } } }))
   it('are counted, renamed everywhere, and kept while used', () => {
-    expect(useCounts(varied).get('reach')).toBe(1)
+    expect(countUses(varied).get('reach')).toBe(1)
     expect(refused(removeValue(varied, { value: 'v1' }))).toMatch(/1 formula\(s\) use "reach"/)
     const renamed = done(renameValue(varied, { value: 'v1', name: 'rise' }))
     expect(nodes(renamed)[1]!.z).toBe('rise')

@@ -38,7 +38,7 @@ export {
   setOverride,
   setValueDimension,
   setValueFormula,
-  useCounts,
+  countUses,
 } from './values.ts'
 export { renamePart, setUnits } from './whole.ts'
 export {

@@ -31,7 +31,7 @@ const withValue = (part: Part, value: NamedValue): Part => ({
 })
 
 /** How many formulas use each name, over steps, values and variants. */
-export function useCounts(part: Part): ReadonlyMap<string, number> {
+export function countUses(part: Part): ReadonlyMap<string, number> {
   const counts = new Map<string, number>()
   const count = (f: Formula): Formula => {
     for (const name of namesUsed(f)) counts.set(name, (counts.get(name) ?? 0) + 1)
@@ -55,7 +55,7 @@ export const addValue: Command<{ value: NamedValue }> = (part, { value }) => {
 export const removeValue: Command<{ value: Id }> = (part, args) => {
   const value = valueOf(part, args.value)
   if (!value.ok) return value
-  const uses = useCounts(part).get(value.value.name) ?? 0
+  const uses = countUses(part).get(value.value.name) ?? 0
   if (uses > 0) {
     return fail(fault('values.in-use', `${uses} formula(s) use "${value.value.name}"; change those first`))
   }

@@ -34,5 +34,6 @@ export {
   type NodePath,
   type PathNode,
 } from './nodes.ts'
+export { nearestOnSegment, stationNear } from './nearest.ts'
 export { pathOfHelix, type HelixSource } from './helix.ts'
 export { analysePath, planeOf, type PathAnalysis, type SegmentRow } from './analysis.ts'

@@ -9,8 +9,10 @@ import {
   pathOfHelix,
   pathPoint,
   pathTangent,
+  nearestOnSegment,
   pathThroughNodes,
   reversePath,
+  segmentPoint,
   segmentTorsion,
   type NodeFault,
   type NodePath,
@@ -140,5 +142,22 @@ describe('any chain', () => {
         expect(Math.abs(built(moved).path.length / built(nodes).path.length - 1)).toBeLessThan(1e-12)
       }),
     )
+  })
+})
+
+describe('the nearest place on a segment', () => {
+  it('is where a point a little off the path came from', () => {
+    const helix = pathOfHelix({ centre: [1, 2, 3], radius: 12, pitch: 9, turns: 3.3, hand: 'left' })
+    const bent = built([sharp(0, 0, 0), bend(100, 0, 0, 30), bend(100, 90, 40, 25), sharp(180, 90, 0)])
+    const segments = [...bent.path.segments, ...(helix.ok ? helix.value.segments : [])]
+    for (const g of segments) {
+      for (const share of [0.02, 0.3, 0.55, 0.98]) {
+        const s = share * g.length
+        expect(nearestOnSegment(g, segmentPoint(g, s))).toBeCloseTo(s, 8)
+      }
+    }
+    const [line, arc] = segments
+    expect(nearestOnSegment(line!, [-50, 3, 0])).toBe(0)
+    expect(nearestOnSegment(arc!, segmentPoint(line!, 10))).toBe(0)
   })
 })

@@ -1,0 +1,77 @@
+import type { Id } from '@flexum/core/base'
+import type { Part, Station, Step } from '@flexum/core/document'
+import type {
+  BlankOutput,
+  Finding,
+  PartResult,
+  PathOutput,
+  ProfileOutput,
+  RunOutput,
+  StepOutput,
+  StepResult,
+} from '@flexum/core/evaluate'
+
+export function stepResult(result: PartResult | undefined, id: Id | null | undefined): StepResult | undefined {
+  return id ? result?.steps.find((s) => s.id === id) : undefined
+}
+
+/** The step of a kind that is worked on: the chosen one if it is of the kind, else the first. */
+export function stepInWork<K extends Step['kind']>(
+  part: Part,
+  chosen: Id | null,
+  ...kinds: readonly K[]
+): Extract<Step, { kind: K }> | undefined {
+  const fits = (s: Step): s is Extract<Step, { kind: K }> => (kinds as readonly string[]).includes(s.kind)
+  const steps = part.steps.filter(fits)
+  return steps.find((s) => s.id === chosen) ?? steps[0]
+}
+
+/** Everything the picture and the strip show: the results of one run and what it stands on. */
+export interface RunView {
+  readonly pathStep: Id
+  readonly path: PathOutput | undefined
+  readonly pathResult: StepResult | undefined
+  readonly profile: ProfileOutput | undefined
+  readonly run: RunOutput | undefined
+  readonly blank: BlankOutput | undefined
+  /** Something shown is the last good result and not what the recipe now says. */
+  readonly stale: boolean
+}
+
+/** The run on screen: the first of the recipe, with the blank cut for it. Without a run, the first path alone. */
+export function runView(part: Part, result: PartResult | undefined): RunView | undefined {
+  const run = part.steps.find((s) => s.kind === 'run')
+  const pathStep = run?.path ?? part.steps.find((s) => s.kind === 'node-path' || s.kind === 'helix-path')?.id
+  if (pathStep === undefined) return undefined
+  const blankStep = run && part.steps.find((s) => s.kind === 'blank' && s.run === run.id)
+  const pick = <K extends StepOutput['kind']>(id: Id | undefined, kind: K) => {
+    const r = stepResult(result, id)
+    const shown = r && r.state !== 'aside' && r.state !== 'unbuilt' && r.output?.kind === kind
+    return {
+      output: shown ? (r.output as Extract<StepOutput, { kind: K }>) : undefined,
+      stale: Boolean(shown && r.stale),
+    }
+  }
+  const path = pick(pathStep, 'path')
+  const profile = pick(run?.profile, 'profile')
+  const body = pick(run?.id, 'run')
+  const blank = pick(blankStep?.id, 'blank')
+  return {
+    pathStep,
+    path: path.output,
+    pathResult: stepResult(result, pathStep),
+    profile: profile.output,
+    run: body.output,
+    blank: blank.output,
+    stale: path.stale || body.stale || profile.stale,
+  }
+}
+
+/** Findings counted where they belong. */
+export function findingCounts(findings: readonly Finding[], station?: Station): { blocks: number; warns: number } {
+  const here = station ? findings.filter((f) => f.station === station) : findings
+  return {
+    blocks: here.filter((f) => f.severity === 'blocks').length,
+    warns: here.filter((f) => f.severity === 'warns').length,
+  }
+}

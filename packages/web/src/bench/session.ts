@@ -1,0 +1,189 @@
+import { createStore, type StoreApi } from 'zustand/vanilla'
+import type { Id, Result } from '@flexum/core/base'
+import type { Part, Station } from '@flexum/core/document'
+import { commit, present, redo, reselect, startHistory, undo, type Command, type History } from '@flexum/core/edit'
+import type { PartResult } from '@flexum/core/evaluate'
+import type { PartHead } from '../api/parts.ts'
+import type { Compute } from '../compute/client.ts'
+import { Cancelled } from '../compute/client.ts'
+
+/** What is chosen: the station of work, and a step and node of the recipe. */
+export interface Selection {
+  readonly station: Station
+  readonly step: Id | null
+  readonly node: Id | null
+}
+
+/** What is pointed at, wherever that is: a station along the path, the segment it lies on, or a node. */
+export interface Focus {
+  readonly station?: number
+  readonly segment?: number
+  readonly node?: Id
+}
+
+export type SaveState =
+  | { readonly kind: 'saved' }
+  | { readonly kind: 'unsaved' }
+  | { readonly kind: 'saving' }
+  | { readonly kind: 'failed'; readonly message: string }
+  /** Someone else saved; `head` is theirs. Nothing is sent until the person chooses. */
+  | { readonly kind: 'conflict'; readonly head: PartHead }
+
+export interface SessionState {
+  readonly id: string
+  readonly history: History<Selection>
+  /** The part while something is dragged, before it counts. */
+  readonly preview: Part | undefined
+  readonly result: PartResult | undefined
+  readonly working: boolean
+  readonly problem: string | undefined
+  readonly focus: Focus | undefined
+  readonly revision: number
+  readonly save: SaveState
+}
+
+/** A command refused, in words, for whoever shows it. */
+export type Refused = (message: string) => void
+
+/** One part on the Bench: its history, results, what is chosen and pointed at. No React, no DOM. */
+export interface Session {
+  readonly store: StoreApi<SessionState>
+  /** Runs a command as one step to undo. `mergeKey` joins it to the one before. */
+  run<A>(command: Command<A>, args: A, how: { label: string; mergeKey?: string; select?: Partial<Selection> }): boolean
+  /** Shows what a command would give, without it counting. */
+  show<A>(command: Command<A>, args: A): void
+  endPreview(): void
+  undo(): void
+  redo(): void
+  select(selection: Partial<Selection>): void
+  point(focus: Focus | undefined): void
+  /** Takes a part from outside (theirs, after a conflict) as a step that can be undone. */
+  replace(part: Part, label: string): void
+  cancelWork(): void
+  dispose(): void
+}
+
+export const FIRST_SELECTION: Selection = { station: 'path', step: null, node: null }
+
+/** The part that counts now. */
+export function partOf(s: SessionState): Part {
+  return present(s.history).part
+}
+
+/** The part on screen: what is being dragged, else what counts. */
+export function shownPart(s: SessionState): Part {
+  return s.preview ?? partOf(s)
+}
+
+export function selectionOf(s: SessionState): Selection {
+  return present(s.history).selection
+}
+
+export function createSession(
+  head: PartHead,
+  compute: Compute,
+  refused: Refused,
+  restored?: History<Selection>,
+): Session {
+  const path = head.part.steps.find((s) => s.kind === 'node-path' || s.kind === 'helix-path')
+  const history = restored ?? startHistory(head.part, { ...FIRST_SELECTION, step: path?.id ?? null })
+  const store = createStore<SessionState>()(() => ({
+    id: head.id,
+    history,
+    preview: undefined,
+    result: undefined,
+    working: false,
+    problem: undefined,
+    focus: undefined,
+    revision: head.revision,
+    save: { kind: present(history).part === head.part || !restored ? 'saved' : 'unsaved' },
+  }))
+
+  let wanted: Part | undefined
+  let busy = false
+  /** Works out the newest part wanted; parts asked for while it works are skipped but for the last. */
+  const work = async (): Promise<void> => {
+    if (busy) return
+    busy = true
+    while (wanted) {
+      const part = wanted
+      wanted = undefined
+      store.setState({ working: true })
+      try {
+        const result = await compute.evaluate(part)
+        store.setState({ result, problem: undefined })
+      } catch (error) {
+        const message = error instanceof Error ? error.message : String(error)
+        store.setState({ problem: error instanceof Cancelled ? 'Stopped. The picture shows the last result.' : message })
+        if (!(error instanceof Cancelled)) compute.cancel()
+      }
+    }
+    busy = false
+    store.setState({ working: false })
+  }
+  const evaluate = (): void => {
+    wanted = shownPart(store.getState())
+    void work()
+  }
+
+  const setHistory = (next: History<Selection>): void => {
+    const before = partOf(store.getState())
+    store.setState({ history: next, preview: undefined })
+    if (present(next).part !== before) {
+      if (store.getState().save.kind !== 'conflict') store.setState({ save: { kind: 'unsaved' } })
+      evaluate()
+    }
+  }
+
+  const attempt = <A>(command: Command<A>, args: A): Result<Part> => command(partOf(store.getState()), args)
+
+  evaluate()
+  return {
+    store,
+    run(command, args, how) {
+      const result = attempt(command, args)
+      if (!result.ok) {
+        refused(result.fault.message)
+        return false
+      }
+      const { history: h } = store.getState()
+      const selection = { ...present(h).selection, ...how.select }
+      setHistory(commit(reselectIfSame(h, result.value, selection), { part: result.value, selection, label: how.label }, how.mergeKey))
+      return true
+    },
+    show(command, args) {
+      const result = attempt(command, args)
+      if (!result.ok) return
+      store.setState({ preview: result.value })
+      evaluate()
+    },
+    endPreview() {
+      if (store.getState().preview === undefined) return
+      store.setState({ preview: undefined })
+      evaluate()
+    },
+    undo: () => setHistory(undo(store.getState().history)),
+    redo: () => setHistory(redo(store.getState().history)),
+    select(selection) {
+      const { history: h } = store.getState()
+      store.setState({ history: reselect(h, { ...present(h).selection, ...selection }) })
+    },
+    point(focus) {
+      if (focus !== store.getState().focus) store.setState({ focus })
+    },
+    replace(part, label) {
+      const { history: h } = store.getState()
+      setHistory(commit(h, { part, selection: present(h).selection, label }))
+    },
+    cancelWork() {
+      wanted = undefined
+      compute.cancel()
+    },
+    dispose: () => compute.dispose(),
+  }
+}
+
+/** Where a command left the part as it was, only the selection moves. */
+function reselectIfSame(h: History<Selection>, part: Part, selection: Selection): History<Selection> {
+  return present(h).part === part ? reselect(h, selection) : h
+}

@@ -1,0 +1,22 @@
+import type { Part } from '@flexum/core/document'
+import type { Finding, StepResult, ValueResult } from '@flexum/core/evaluate'
+
+/** A step result that the page has already, by its version. */
+export interface Unchanged {
+  readonly id: string
+  readonly version: number
+}
+
+/** What the worker sends: results the page does not have yet, whole, and marks for those it has. */
+export interface Answer {
+  readonly values: readonly ValueResult[]
+  readonly steps: readonly (StepResult | Unchanged)[]
+  readonly findings: readonly Finding[]
+}
+
+export interface ComputeApi {
+  /** Works out a part; `known` are the versions the page has, by step. */
+  evaluate(part: Part, known: Readonly<Record<string, number>>): Answer
+  /** Binary STL at a chord error, or undefined when there is no sound body. */
+  stl(part: Part, chordError: number | undefined): Uint8Array<ArrayBuffer> | undefined
+}

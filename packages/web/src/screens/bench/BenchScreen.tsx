@@ -1,0 +1,122 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels'
+import { toast } from 'sonner'
+import { fetchPart, type PartHead } from '../../api/parts.ts'
+import { startAutosave } from '../../bench/autosave.ts'
+import { keepDraft, readDraft } from '../../bench/draft.ts'
+import { createSession, type Session } from '../../bench/session.ts'
+import { createCompute } from '../../compute/client.ts'
+import type { BenchView } from '../../scene/BenchView.ts'
+import { EmptyState } from '../../ui/EmptyState.tsx'
+import { Waiting } from '../../ui/Waiting.tsx'
+import { BenchContext } from './context.ts'
+import { ConflictBar } from './ConflictBar.tsx'
+import { Inspector } from './inspector/Inspector.tsx'
+import { Palette } from './Palette.tsx'
+import { RecipePanel } from './RecipePanel.tsx'
+import { ScenePanel } from './ScenePanel.tsx'
+import { StationLine } from './StationLine.tsx'
+import { StripPanel } from './StripPanel.tsx'
+import { TopLine } from './TopLine.tsx'
+import { useBenchKeys } from './useBenchKeys.ts'
+
+/** The editor of one part: fetches it, then opens a session on it. */
+export function BenchScreen() {
+  const { id } = useParams()
+  const head = useQuery({
+    queryKey: ['part', id],
+    queryFn: () => fetchPart(id!),
+    staleTime: Infinity,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+    refetchOnReconnect: false,
+  })
+  if (head.isPending) return <Waiting what="the part" />
+  if (head.isError) {
+    return (
+      <EmptyState title="This part cannot be opened">
+        <p className="mb-3">{head.error.message}</p>
+        <Link to="/" className="btn btn-sm btn-paper">
+          Back to the Rack
+        </Link>
+      </EmptyState>
+    )
+  }
+  return <OpenBench key={head.data.id} head={head.data} />
+}
+
+/** A session lives as long as the screen; leaving it sends what is not saved yet. */
+function useSession(head: PartHead): Session | undefined {
+  const [session, setSession] = useState<Session>()
+  const queries = useQueryClient()
+  useEffect(() => {
+    const opened = createSession(head, createCompute(), (message) => toast.error(message), readDraft(head))
+    const draft = keepDraft(opened)
+    const saving = startAutosave(opened)
+    const leave = (): void => {
+      draft.flush()
+      saving.flush()
+    }
+    window.addEventListener('pagehide', leave)
+    setSession(opened)
+    return () => {
+      window.removeEventListener('pagehide', leave)
+      leave()
+      draft.stop()
+      saving.stop()
+      opened.dispose()
+      void queries.invalidateQueries({ queryKey: ['parts'] })
+    }
+  }, [head, queries])
+  return session
+}
+
+function OpenBench({ head }: { readonly head: PartHead }) {
+  const session = useSession(head)
+  const view = useRef<BenchView | undefined>(undefined)
+  const value = useMemo(() => session && { session, view }, [session])
+  if (!value) return <Waiting what="the Bench" />
+  return (
+    <BenchContext value={value}>
+      <Bench />
+    </BenchContext>
+  )
+}
+
+function Bench() {
+  const [palette, setPalette] = useState(false)
+  useBenchKeys(() => setPalette(true))
+  const rows = useDefaultLayout({ id: 'bench-rows', storage: localStorage })
+  const columns = useDefaultLayout({ id: 'bench-columns', storage: localStorage })
+  return (
+    <div className="flex h-full flex-col overflow-hidden">
+      <TopLine onPalette={() => setPalette(true)} />
+      <ConflictBar />
+      <StationLine />
+      <Group orientation="vertical" className="min-h-0 flex-1" {...rows}>
+        <Panel id="upper" minSize={200}>
+          <Group orientation="horizontal" {...columns}>
+            <Panel id="recipe" defaultSize={232} minSize={150} maxSize={420} collapsible groupResizeBehavior="preserve-pixel-size">
+              <RecipePanel />
+            </Panel>
+            <Separator className="w-px" aria-label="Width of the recipe" />
+            <Panel id="view" minSize={260}>
+              <ScenePanel />
+            </Panel>
+            <Separator className="w-px" aria-label="Width of the inspector" />
+            <Panel id="inspector" defaultSize={312} minSize={240} maxSize={560} collapsible groupResizeBehavior="preserve-pixel-size">
+              <Inspector />
+            </Panel>
+          </Group>
+        </Panel>
+        <Separator className="h-px" aria-label="Height of the strip" />
+        <Panel id="strip" defaultSize={132} minSize={90} maxSize={320} collapsible groupResizeBehavior="preserve-pixel-size">
+          <StripPanel />
+        </Panel>
+      </Group>
+      <Palette open={palette} onClose={() => setPalette(false)} />
+    </div>
+  )
+}

@@ -1,0 +1,176 @@
+import { DragDropProvider } from '@dnd-kit/react'
+import { isSortable, useSortable } from '@dnd-kit/react/sortable'
+import { GripVertical, MoreHorizontal } from 'lucide-react'
+import { useState } from 'react'
+import { kindOf, type Part, type Step } from '@flexum/core/document'
+import { moveStep, removeStep, renameStep, setAside, setBuiltTo } from '@flexum/core/edit'
+import type { StepResult } from '@flexum/core/evaluate'
+import { selectionOf } from '../../bench/session.ts'
+import { Menu, type MenuItem } from '../../ui/Menu.tsx'
+import { addNewStep, NEW_STEPS } from './actions.ts'
+import { useBench, usePart, useSessionState } from './context.ts'
+import { StepPicture } from './StepPicture.tsx'
+
+/** The recipe: values first, then every step with its picture and figure; the mark shows how far it is built. */
+export function RecipePanel() {
+  const { session } = useBench()
+  const part = usePart()
+  const result = useSessionState((s) => s.result)
+  const selection = useSessionState(selectionOf)
+  const steps = part.steps.length
+  return (
+    <div className="flex h-full flex-col overflow-y-auto bg-base-200 pb-2">
+      <div className="flex items-center justify-between px-3 pt-3 pb-2">
+        <h2 className="heading">Recipe</h2>
+        <span className="figure muted">{steps === 1 ? '1 step' : `${steps} steps`}</span>
+      </div>
+      <button
+        type="button"
+        className={`flex items-center gap-2.5 border-l-[3px] py-1.5 pr-2 pl-3 text-left ${selection.station === 'values' ? 'border-primary bg-[var(--chosen-wash)]' : 'border-transparent hover:bg-base-100'}`}
+        onClick={() => session.select({ station: 'values', step: null, node: null })}
+      >
+        <StepPicture kind="values" />
+        <span className="min-w-0">
+          <span className="block font-medium">Values</span>
+          <span className="figure muted block truncate">{valuesLine(part)}</span>
+        </span>
+      </button>
+      <DragDropProvider
+        onDragEnd={(e) => {
+          const { source } = e.operation
+          if (e.canceled || !isSortable(source) || source.initialIndex === source.index) return
+          session.run(moveStep, { step: String(source.id), to: source.index }, { label: 'Move step' })
+        }}
+      >
+        <ol aria-label="Steps">
+          {part.steps.map((step, index) => (
+            <StepRow
+              key={step.id}
+              step={step}
+              index={index}
+              part={part}
+              result={result?.steps.find((s) => s.id === step.id)}
+              chosen={selection.station !== 'values' && selection.step === step.id}
+            />
+          ))}
+        </ol>
+      </DragDropProvider>
+      {part.builtTo === null && steps > 0 && <BuiltMark />}
+      <div className="px-3 pt-3">
+        <Menu
+          name="Add a step"
+          label="Add a step ▾"
+          items={Object.entries(NEW_STEPS).map(([kind, label]) => ({
+            label,
+            onSelect: () => addNewStep(session, kind as Step['kind']),
+          }))}
+        />
+      </div>
+    </div>
+  )
+}
+
+function valuesLine(part: Part): string {
+  if (part.values.length === 0) return 'none yet'
+  const variants = part.variants.length === 0 ? '' : `, ${part.variants.length} variants`
+  return `${part.values.length}${variants}`
+}
+
+function BuiltMark() {
+  return (
+    <div className="mx-3 mt-1 border-t-2 border-dashed border-success pt-0.5 text-right text-xs text-success" aria-hidden>
+      built to here
+    </div>
+  )
+}
+
+function StepRow(props: {
+  readonly step: Step
+  readonly index: number
+  readonly part: Part
+  readonly result: StepResult | undefined
+  readonly chosen: boolean
+}) {
+  const { session } = useBench()
+  const { step, index, part, result, chosen } = props
+  const [naming, setNaming] = useState(false)
+  const { ref, handleRef, isDragging } = useSortable({ id: step.id, index })
+  const off = step.aside || result?.state === 'unbuilt'
+  const wrong = result?.state === 'failed' || result?.findings.some((f) => f.severity === 'blocks')
+  const station = kindOf(step).station
+  const choose = (): void => session.select({ station, step: step.id, node: null })
+  const items: (MenuItem | 'rule')[] = [
+    { label: 'Rename', onSelect: () => setNaming(true) },
+    {
+      label: step.aside ? 'Take back in' : 'Set aside',
+      onSelect: () => session.run(setAside, { step: step.id, aside: !step.aside }, { label: step.aside ? 'Take back in' : 'Set aside' }),
+    },
+    {
+      label: part.builtTo === step.id ? 'Build all' : 'Build to here',
+      onSelect: () => session.run(setBuiltTo, { step: part.builtTo === step.id ? null : step.id }, { label: 'Build to here' }),
+    },
+    'rule',
+    { label: 'Move up', disabled: index === 0, onSelect: () => session.run(moveStep, { step: step.id, to: index - 1 }, { label: 'Move step' }) },
+    {
+      label: 'Move down',
+      disabled: index === part.steps.length - 1,
+      onSelect: () => session.run(moveStep, { step: step.id, to: index + 1 }, { label: 'Move step' }),
+    },
+    'rule',
+    { label: 'Take out', onSelect: () => session.run(removeStep, { step: step.id }, { label: `Take out ${step.name}`, select: { step: null } }) },
+  ]
+  return (
+    <>
+      <li
+        ref={ref}
+        className={`group relative flex items-center border-l-[3px] pr-1 ${chosen ? 'border-primary bg-[var(--chosen-wash)]' : 'border-transparent hover:bg-base-100'} ${isDragging ? 'bg-base-100 opacity-80 shadow' : ''} ${off ? 'opacity-55' : ''}`}
+      >
+        <span ref={handleRef} className="absolute left-0 flex h-full w-3 cursor-grab items-center text-[var(--ink3)] opacity-0 group-hover:opacity-100" title="Drag to move" aria-hidden>
+          <GripVertical size={12} />
+        </span>
+        {naming ? (
+          <NameField
+            name={step.name}
+            onDone={(name) => {
+              setNaming(false)
+              if (name !== undefined && name !== step.name) session.run(renameStep, { step: step.id, name }, { label: 'Rename step' })
+            }}
+          />
+        ) : (
+          <button type="button" aria-current={chosen ? 'true' : undefined} className="flex min-w-0 flex-1 items-center gap-2.5 py-1.5 pl-3 text-left" onClick={choose}>
+            <StepPicture kind={step.kind} {...(step.kind === 'stock-profile' ? { shape: step.shape } : {})} />
+            <span className="min-w-0">
+              <span className="block truncate font-medium">
+                {wrong && <span className="text-error">✕ </span>}
+                {step.name}
+              </span>
+              <span className={`figure block truncate ${wrong ? 'text-error' : 'muted'}`}>{result?.summary ?? '…'}</span>
+            </span>
+          </button>
+        )}
+        <Menu name={`More for ${step.name}`} label={<MoreHorizontal size={14} aria-hidden />} className="btn btn-xs btn-ghost btn-square" align="end" items={items} />
+      </li>
+      {part.builtTo === step.id && <BuiltMark />}
+    </>
+  )
+}
+
+function NameField(props: { readonly name: string; onDone(name: string | undefined): void }) {
+  const [draft, setDraft] = useState(props.name)
+  return (
+    <input
+      className="input input-sm mx-2 my-1.5 flex-1"
+      aria-label="Name of the step"
+      autoFocus
+      value={draft}
+      maxLength={120}
+      onFocus={(e) => e.currentTarget.select()}
+      onChange={(e) => setDraft(e.target.value)}
+      onBlur={() => props.onDone(draft)}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') props.onDone(draft)
+        if (e.key === 'Escape') props.onDone(undefined)
+      }}
+    />
+  )
+}

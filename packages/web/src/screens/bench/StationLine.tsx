@@ -1,0 +1,135 @@
+import { STATIONS, type Part, type Station } from '@flexum/core/document'
+import type { PartResult } from '@flexum/core/evaluate'
+import { findingCounts, runView, stepInWork, type RunView } from '../../bench/results.ts'
+import { selectionOf } from '../../bench/session.ts'
+import { tightLength } from '../../ui/units.ts'
+import { useBench, usePart, useSessionState } from './context.ts'
+
+const TITLES: Readonly<Record<Station, string>> = {
+  values: 'Values',
+  path: 'Path',
+  profile: 'Profile',
+  run: 'Run',
+  ends: 'Ends',
+  fit: 'Fit',
+  check: 'Check',
+  shop: 'Shop',
+}
+
+/** The eight stations of work, in order, each with its key figure. */
+export function StationLine() {
+  const { session } = useBench()
+  const part = usePart()
+  const result = useSessionState((s) => s.result)
+  const selection = useSessionState(selectionOf)
+  const view = runView(part, result)
+  return (
+    <nav aria-label="Stations" className="grid h-[48px] shrink-0 grid-cols-8 border-y hairline bg-base-100">
+      {STATIONS.map((station) => {
+        const state = stateOf(station, part, result, view)
+        const current = selection.station === station
+        return (
+          <button
+            key={station}
+            type="button"
+            aria-current={current ? 'step' : undefined}
+            className={`relative flex min-w-0 cursor-pointer flex-col justify-center pl-10 text-left hover:bg-base-200 ${current ? 'shadow-[inset_0_-3px_0_var(--color-primary)]' : ''}`}
+            onClick={() => session.select({ station, step: stepFor(station, part, selection.step), node: station === 'path' ? selection.node : null })}
+          >
+            <StationMark state={current && state === 'good' ? 'here' : state} />
+            <span className={current ? 'font-semibold' : 'font-medium'}>
+              {TITLES[station]}
+              <span className="sr-only">, {STATE_WORDS[state]}</span>
+            </span>
+            <span className="figure muted truncate pr-1">{figureOf(station, part, result, view)}</span>
+          </button>
+        )
+      })}
+    </nav>
+  )
+}
+
+/** The step that a station works on. */
+function stepFor(station: Station, part: Part, chosen: string | null): string | null {
+  switch (station) {
+    case 'path':
+      return stepInWork(part, chosen, 'node-path', 'helix-path')?.id ?? null
+    case 'profile':
+      return stepInWork(part, chosen, 'stock-profile')?.id ?? null
+    case 'run':
+      return stepInWork(part, chosen, 'run')?.id ?? null
+    case 'shop':
+      return stepInWork(part, chosen, 'blank')?.id ?? null
+    default:
+      return chosen
+  }
+}
+
+type State = 'good' | 'none' | 'warns' | 'blocks'
+const STATE_WORDS: Readonly<Record<State, string>> = {
+  good: 'in order',
+  none: 'nothing here yet',
+  warns: 'has warnings',
+  blocks: 'has open findings',
+}
+
+function stateOf(station: Station, part: Part, result: PartResult | undefined, view: RunView | undefined): State {
+  const counts = findingCounts(result?.findings ?? [], station === 'check' ? undefined : station)
+  if (counts.blocks > 0) return 'blocks'
+  if (counts.warns > 0) return 'warns'
+  const there: Readonly<Record<Station, boolean>> = {
+    values: part.values.length > 0,
+    path: view?.path !== undefined,
+    profile: view?.profile !== undefined,
+    run: view?.run !== undefined,
+    ends: view?.run !== undefined,
+    fit: false,
+    check: result !== undefined,
+    shop: view?.blank !== undefined,
+  }
+  return there[station] ? 'good' : 'none'
+}
+
+function figureOf(station: Station, part: Part, result: PartResult | undefined, view: RunView | undefined): string {
+  const display = part.units.length
+  const stepSummary = (kind: string): string => {
+    const step = result?.steps.find((s) => s.kind === kind && s.state !== 'aside')
+    return step?.summary ?? 'none yet'
+  }
+  switch (station) {
+    case 'values':
+      return part.values.length === 0 ? 'none' : `${part.values.length} values`
+    case 'path': {
+      if (!view?.path) return 'none yet'
+      const bends = view.path.path.segments.filter((g) => g.kind === 'arc').length
+      return `${tightLength(view.path.analysis.length, display, 1)} · ${bends} ${bends === 1 ? 'bend' : 'bends'}`
+    }
+    case 'profile':
+      return stepSummary('stock-profile')
+    case 'run':
+      return stepSummary('run').split(',')[0]!
+    case 'ends':
+      return !view?.path ? 'none yet' : view.path.path.closed ? 'closed' : '2 square'
+    case 'fit':
+      return 'no bodies'
+    case 'check': {
+      const { blocks, warns } = findingCounts(result?.findings ?? [])
+      return blocks + warns === 0 ? 'nothing open' : `${blocks + warns} open`
+    }
+    case 'shop':
+      return view?.blank ? `cut ${tightLength(view.blank.cut, display, 1)}` : 'none yet'
+  }
+}
+
+function StationMark({ state }: { readonly state: State | 'here' }) {
+  const at = 'absolute left-4 top-[9px]'
+  return (
+    <svg className={at} width="14" height="14" viewBox="-7 -7 14 14" aria-hidden strokeWidth="2" fill="none">
+      {state === 'here' && <circle r="5" fill="var(--color-primary)" stroke="var(--color-primary)" />}
+      {state === 'good' && <circle r="4.6" stroke="var(--color-success)" />}
+      {state === 'none' && <circle r="4.6" stroke="var(--color-base-300)" />}
+      {state === 'warns' && <path d="M0-5.4 5.4 0 0 5.4-5.4 0Z" stroke="var(--color-warning)" />}
+      {state === 'blocks' && <path d="M-4.5-4.5 4.5 4.5M4.5-4.5-4.5 4.5" stroke="var(--color-error)" strokeWidth="2.6" />}
+    </svg>
+  )
+}

@@ -1,0 +1,191 @@
+import { scaleLinear } from 'd3-scale'
+import { select } from 'd3-selection'
+import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import type { UnitSettings } from '@flexum/core/document'
+import { deg } from '@flexum/core/num'
+import { formatDecimal, LENGTH_FACTORS } from '@flexum/core/units'
+import { runView } from '../../bench/results.ts'
+import { layOut, placeOf, stationAt, zoneAt, type Zone } from '../../strip/layout.ts'
+import { tightLength } from '../../ui/units.ts'
+import { useBench, usePart, useSessionState } from './context.ts'
+
+const LEFT = 138
+const RIGHT = 18
+const BAR_TOP = 46
+const BAR_HEIGHT = 27
+/** Width a monospaced character takes, px, for deciding what fits. */
+const CHARACTER = 7.3
+
+/** The straight bar to scale along the bottom: bend zones, straights, allowances, stations. */
+export function StripPanel() {
+  const { session } = useBench()
+  const part = usePart()
+  const result = useSessionState((s) => s.result)
+  const focus = useSessionState((s) => s.focus)
+  const svg = useRef<SVGSVGElement>(null)
+  const [width, setWidth] = useState(900)
+  const [transform, setTransform] = useState(zoomIdentity)
+  const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | undefined>(undefined)
+  const shown = useMemo(() => runView(part, result), [part, result])
+  const layout = useMemo(() => (shown?.path ? layOut(shown.path, shown.blank) : undefined), [shown])
+
+  useEffect(() => {
+    const element = svg.current
+    if (!element) return
+    const observer = new ResizeObserver(() => setWidth(element.clientWidth))
+    observer.observe(element)
+    setWidth(element.clientWidth)
+    const z = zoom<SVGSVGElement, unknown>()
+      .scaleExtent([1, 200])
+      .on('zoom', (e: { transform: typeof zoomIdentity }) => setTransform(e.transform))
+    behaviour.current = z
+    select(element).call(z).on('dblclick.zoom', null)
+    return () => {
+      observer.disconnect()
+      select(element).on('.zoom', null)
+    }
+  }, [layout !== undefined])
+  useEffect(() => {
+    behaviour.current?.extent([[LEFT, 0], [width - RIGHT, 100]]).translateExtent([[LEFT, 0], [width - RIGHT, 100]])
+  }, [width])
+
+  if (!shown?.path || !layout) {
+    return (
+      <div className="flex h-full items-center bg-base-200 px-4">
+        <p className="muted">
+          <span className="heading text-base-content">Straight bar</span> — shown as soon as there is a sound path.
+        </p>
+      </div>
+    )
+  }
+  const { units } = part
+  const base = scaleLinear([0, layout.length * 1.02], [LEFT, width - RIGHT])
+  const x = transform.rescaleX(base)
+  const fits = (text: string, from: number, to: number): boolean => to - from > text.length * CHARACTER + 6
+  const place = (e: React.PointerEvent): number => x.invert(e.clientX - svg.current!.getBoundingClientRect().left)
+  const point = (e: React.PointerEvent): void => {
+    if (e.buttons !== 0) return
+    const at = place(e)
+    const zone = zoneAt(layout, at)
+    session.point(zone && zone.segment >= 0 ? { segment: zone.segment, station: stationAt(zone, at) } : undefined)
+  }
+  const focusPlace = focus?.station === undefined ? undefined : placeOf(layout, focus.station)
+  const factor = LENGTH_FACTORS[units.length.unit]
+  const ruler = x.copy().domain(x.domain().map((v) => v / factor))
+  const [from, to] = ruler.domain() as [number, number]
+  const ticks = ruler.ticks(Math.max(4, Math.round((width - LEFT) / 86))).filter((t) => t >= 0)
+  const fine = ruler.ticks(Math.max(20, Math.round((width - LEFT) / 9))).filter((t) => t >= 0)
+  const places = Math.max(0, Math.min(3, -Math.floor(Math.log10((to - from) / 10))))
+  const inView = (z: Zone): boolean => x(z.to) >= LEFT && x(z.from) <= width - RIGHT
+
+  return (
+    <section aria-label="Straight bar" className={`relative h-full bg-base-200 ${shown.stale ? 'opacity-60' : ''}`}>
+      <div className="pointer-events-none absolute top-3 left-4 w-28">
+        <h2 className="heading">Straight bar</h2>
+        <p className="figure muted mt-1">{shown.blank ? `cut ${tightLength(shown.blank.cut, units.length, 2)}` : `length ${tightLength(layout.length, units.length, 2)}`}</p>
+        <p className="figure muted">{units.length.unit}</p>
+      </div>
+      <svg
+        ref={svg}
+        className="h-full w-full touch-none"
+        role="img"
+        aria-label={stripSummary(layout.zones)}
+        onPointerMove={point}
+        onPointerLeave={() => session.point(undefined)}
+        onDoubleClick={() => behaviour.current && svg.current && select(svg.current).call(behaviour.current.transform, zoomIdentity)}
+      >
+        <defs>
+          <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <rect width="6" height="6" fill="var(--chosen-wash)" />
+            <path d="M0 0V6" stroke="var(--color-primary)" strokeWidth="1.6" strokeOpacity="0.75" />
+          </pattern>
+          <clipPath id="strip-clip">
+            <rect x={LEFT - 14} y="0" width={Math.max(0, width - LEFT - RIGHT + 28)} height="300" />
+          </clipPath>
+        </defs>
+        <g clipPath="url(#strip-clip)">
+          {layout.zones.filter(inView).map((zone, i) => (
+            <ZoneMark key={i} zone={zone} from={x(zone.from)} to={x(zone.to)} lit={focus?.segment === zone.segment && zone.segment >= 0} fits={fits} units={units} />
+          ))}
+          <rect x={x(0)} y={BAR_TOP} width={x(layout.length) - x(0)} height={BAR_HEIGHT} fill="none" stroke="var(--color-base-content)" strokeWidth="1.4" />
+          <g transform={`translate(0 ${BAR_TOP + BAR_HEIGHT + 18})`} stroke="var(--color-base-content)">
+            <path d={`M${x(0)} 0H${width - RIGHT}`} strokeWidth="1.2" />
+            {fine.map((t) => (
+              <path key={t} d={`M${ruler(t)} 0v4`} strokeWidth="0.7" />
+            ))}
+            {ticks.map((t) => (
+              <g key={t} transform={`translate(${ruler(t)} 0)`}>
+                <path d="M0 0v8" strokeWidth="1.2" />
+                <text y="21" textAnchor="middle" stroke="none" fill="var(--ink2)" className="figure">
+                  {formatDecimal(t, places)}
+                </text>
+              </g>
+            ))}
+          </g>
+          {focusPlace !== undefined && (
+            <path d={`M${x(focusPlace)} ${BAR_TOP - 8}V${BAR_TOP + BAR_HEIGHT + 24}`} stroke="var(--color-primary)" strokeWidth="1.6" />
+          )}
+        </g>
+      </svg>
+    </section>
+  )
+}
+
+function stripSummary(zones: readonly Zone[]): string {
+  const bends = zones.filter((z) => z.kind === 'bend').length
+  return `The straight bar with ${bends} bend zones. Wheel zooms, dragging moves, a double click shows all.`
+}
+
+function ZoneMark(props: {
+  readonly zone: Zone
+  readonly from: number
+  readonly to: number
+  readonly lit: boolean
+  readonly units: UnitSettings
+  fits(text: string, from: number, to: number): boolean
+}) {
+  const { zone, from, to, lit, fits } = props
+  const mid = (from + to) / 2
+  const width = Math.max(to - from, 0)
+  const length = tightLength(zone.to - zone.from, props.units.length, 1)
+  const curved = zone.kind === 'bend' || zone.kind === 'curve'
+  const fill = lit ? 'var(--color-primary)' : curved ? 'url(#hatch)' : zone.kind === 'straight' ? 'var(--color-base-100)' : 'transparent'
+  const angle = `${formatDecimal(deg(zone.turn), zone.turn > 20 ? 0 : 1)}°`
+  const radius = `R${tightLength(zone.radius, props.units.length, 1)}`
+  return (
+    <g data-zone={zone.kind} data-lit={lit || undefined}>
+      <rect
+        x={from}
+        y={BAR_TOP}
+        width={width}
+        height={BAR_HEIGHT}
+        fill={fill}
+        fillOpacity={lit && !curved ? 0.35 : 1}
+        stroke="var(--color-base-content)"
+        strokeWidth={curved ? 1.2 : 0.5}
+        {...(zone.kind === 'allowance' || zone.kind === 'offcut' ? { strokeDasharray: '3 3' } : {})}
+      />
+      {curved && (
+        <>
+          <path d={`M${from} ${BAR_TOP + BAR_HEIGHT}v12M${to} ${BAR_TOP + BAR_HEIGHT}v12`} stroke="var(--ink3)" strokeWidth="0.8" />
+          {fits(angle, from - 14, to + 14) && (
+            <text x={mid} y={BAR_TOP - 8} textAnchor="middle" className="figure" fill={lit ? 'var(--color-primary)' : 'var(--color-base-content)'} fontWeight={lit ? 600 : 500}>
+              {angle}
+            </text>
+          )}
+          {fits(radius, from - 14, to + 14) && (
+            <text x={mid} y={BAR_TOP - 23} textAnchor="middle" className="figure" fill="var(--ink2)">
+              {radius}
+            </text>
+          )}
+        </>
+      )}
+      {!curved && zone.kind !== 'offcut' && fits(length, from, to) && (
+        <text x={mid} y={BAR_TOP + BAR_HEIGHT / 2 + 4} textAnchor="middle" className="figure" fill="var(--ink2)">
+          {length}
+        </text>
+      )}
+    </g>
+  )
+}

@@ -1,0 +1,170 @@
+import { toast } from 'sonner'
+import { countingIds, type Id } from '@flexum/core/base'
+import { idsIn, STOCK_SIZES, writePart, type NodeEntry, type Part, type Step } from '@flexum/core/document'
+import { addStep, insertNode, removeNodes, reverseNodes, setFormula, setUnits } from '@flexum/core/edit'
+import type { Cure, Finding } from '@flexum/core/evaluate'
+import { bendTableCsv, nodesCsv } from '@flexum/core/format'
+import { formatExact, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
+import { runView, stepInWork } from '../../bench/results.ts'
+import { partOf, selectionOf, type Session } from '../../bench/session.ts'
+import { createCompute } from '../../compute/client.ts'
+import { download } from '../../ui/download.ts'
+import { UNIT_CHOICES } from '../../ui/units.ts'
+
+/** A new id of a prefix in a part. */
+export function newId(part: Part, prefix: string): Id {
+  return countingIds(prefix, idsIn(part))()
+}
+
+export function chooseUnits(session: Session, name: string): void {
+  const choice = UNIT_CHOICES.find((c) => c.name === name)
+  const part = partOf(session.store.getState())
+  if (choice) session.run(setUnits, { units: { ...part.units, length: choice.units } }, { label: `Show ${name}` })
+}
+
+export function cure(session: Session, c: Cure): void {
+  session.run(setFormula, { step: c.step, field: c.field, formula: c.formula }, { label: c.label })
+}
+
+/** Chooses what a finding is about, and points at it. */
+export function showFinding(session: Session, f: Finding): void {
+  session.select({ station: f.station, step: f.step || null, node: f.node ?? null })
+  if (f.from !== undefined) session.point({ station: f.from })
+}
+
+/** Puts a node after another (or at the end): midway to the next, or as far on as the last leg is long. */
+export function addNodeAfter(session: Session, stepId: Id, after: number): void {
+  const state = session.store.getState()
+  const part = partOf(state)
+  const step = part.steps.find((s) => s.id === stepId)
+  if (step?.kind !== 'node-path') return
+  const points = state.result?.steps.find((s) => s.id === stepId)?.nodePoints ?? []
+  const here = points[after]?.point
+  const next = points[after + 1]?.point ?? (step.closed ? points[0]?.point : undefined)
+  const before = points[after - 1]?.point
+  const { unit } = part.units.length
+  const at = (i: 0 | 1 | 2): string => {
+    const a = here?.[i] ?? 0
+    const value = next ? (a + next[i]) / 2 : before ? 2 * a - before[i] : a + (i === 0 ? 100 : 0)
+    return formatExact(Number((value / LENGTH_FACTORS[unit]).toFixed(6)))
+  }
+  const node: NodeEntry = {
+    id: newId(part, 'n'),
+    x: typedFormula(at(0), unit),
+    y: typedFormula(at(1), unit),
+    z: typedFormula(at(2), unit),
+    corner: { kind: 'sharp' },
+  }
+  session.run(insertNode, { step: stepId, index: after + 1, node }, { label: 'Add node', select: { step: stepId, node: node.id } })
+}
+
+export function removeChosenNode(session: Session): void {
+  const part = partOf(session.store.getState())
+  const { step, node } = selectionOf(session.store.getState())
+  const path = stepInWork(part, step, 'node-path')
+  if (!path || node === null) return
+  session.run(removeNodes, { step: path.id, nodes: [node] }, { label: 'Take out node', select: { node: null } })
+}
+
+export function reversePath(session: Session): void {
+  const part = partOf(session.store.getState())
+  const path = stepInWork(part, selectionOf(session.store.getState()).step, 'node-path')
+  if (path) session.run(reverseNodes, { step: path.id }, { label: 'Reverse path' })
+}
+
+/** Steps that can be added, with what they are called. */
+export const NEW_STEPS = {
+  'node-path': 'Path through nodes',
+  'helix-path': 'Helix',
+  'stock-profile': 'Stock profile',
+  run: 'Run',
+  blank: 'Blank and cut length',
+} as const satisfies Record<Step['kind'], string>
+
+/** Adds a step with sizes to start from; one that needs others takes the last of each in the recipe. */
+export function addNewStep(session: Session, kind: Step['kind']): void {
+  const part = partOf(session.store.getState())
+  const id = newId(part, 's')
+  const last = (...kinds: Step['kind'][]): Id | undefined => part.steps.findLast((s) => kinds.includes(s.kind))?.id
+  const base = { id, name: NEW_STEPS[kind], aside: false }
+  const step = newStep(kind, base, part, last)
+  if (typeof step === 'string') toast.error(step)
+  else session.run(addStep, { step, index: part.steps.length }, { label: `Add ${step.name}`, select: { step: id, node: null } })
+}
+
+function newStep(
+  kind: Step['kind'],
+  base: { id: Id; name: string; aside: boolean },
+  part: Part,
+  last: (...kinds: Step['kind'][]) => Id | undefined,
+): Step | string {
+  switch (kind) {
+    case 'node-path': {
+      const ids = countingIds('n', idsIn(part))
+      const node = (x: string): NodeEntry => ({ id: ids(), x, y: '0', z: '0', corner: { kind: 'sharp' } })
+      return { ...base, kind, closed: false, nodes: [node('0'), node('200')] }
+    }
+    case 'helix-path':
+      return { ...base, kind, radius: '20', pitch: '10', turns: '5', hand: 'right' }
+    case 'stock-profile':
+      return {
+        ...base,
+        kind,
+        shape: 'round-bar',
+        sizes: Object.fromEntries(STOCK_SIZES['round-bar'].map((k) => [k, '10'])),
+        material: { name: 'Mild steel', density: '7850 kg/m3', look: 'steel' },
+      }
+    case 'run': {
+      const path = last('node-path', 'helix-path')
+      const profile = last('stock-profile')
+      if (!path || !profile) return `A run needs a ${path ? 'profile' : 'path'} first`
+      return { ...base, kind, path, profile, turning: 'square', anchor: 'centroid', clock: '0', flip: false }
+    }
+    case 'blank': {
+      const run = last('run')
+      if (!run) return 'A blank needs a run first'
+      return { ...base, kind, run, neutral: '0.5', startAllowance: '0', endAllowance: '0', roundUp: '1' }
+    }
+  }
+}
+
+const fileName = (part: Part, what: string): string => `${part.name.replaceAll(/[\\/:*?"<>|]/g, '-')}${what}`
+
+/** Everything that can be taken out as a file. */
+export const TAKE_OUT = {
+  'Part file': (session: Session) => {
+    const part = partOf(session.store.getState())
+    download(fileName(part, '.flexum.json'), writePart(part), 'application/json')
+  },
+  'Bend table (CSV)': (session: Session) => {
+    const state = session.store.getState()
+    const part = partOf(state)
+    const path = runView(part, state.result)?.path
+    if (!path?.table) toast.error(path?.notBendable ?? 'There is no sound path to write')
+    else download(fileName(part, ' bends.csv'), bendTableCsv(path.table, part.units.length.unit), 'text/csv')
+  },
+  'Nodes (CSV)': (session: Session) => {
+    const state = session.store.getState()
+    const part = partOf(state)
+    const path = runView(part, state.result)?.path
+    if (!path?.nodes.length) toast.error('This path is not made of nodes')
+    else {
+      const rows = path.nodes.map((n) => ({
+        point: n.point,
+        radius: n.corner.kind === 'bend' ? n.corner.tangent / Math.tan(n.corner.deflection / 2) : undefined,
+      }))
+      download(fileName(part, ' nodes.csv'), nodesCsv(rows, part.units.length.unit), 'text/csv')
+    }
+  },
+  'Body (STL)': async (session: Session) => {
+    const part = partOf(session.store.getState())
+    const compute = createCompute()
+    try {
+      const bytes = await compute.stl(part)
+      if (bytes) download(fileName(part, '.stl'), bytes, 'model/stl')
+      else toast.error('There is no sound body to write')
+    } finally {
+      compute.dispose()
+    }
+  },
+} as const satisfies Record<string, (session: Session) => void | Promise<void>>

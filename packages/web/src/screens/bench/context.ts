@@ -1,0 +1,38 @@
+import { createContext, useContext, useMemo } from 'react'
+import { useStore } from 'zustand'
+import type { Surroundings, ValueTable } from '@flexum/core/units'
+import { surroundingsOf } from '@flexum/core/units'
+import { shownPart, type Session, type SessionState } from '../../bench/session.ts'
+import type { BenchView } from '../../scene/BenchView.ts'
+
+/** The session of the part on the Bench, and the picture once it is there. */
+export interface BenchContextValue {
+  readonly session: Session
+  readonly view: { current: BenchView | undefined }
+}
+
+export const BenchContext = createContext<BenchContextValue | undefined>(undefined)
+
+export function useBench(): BenchContextValue {
+  const value = useContext(BenchContext)
+  if (!value) throw new Error('the Bench is not here')
+  return value
+}
+
+/** A piece of the session's state; the component is drawn again when it changes. */
+export function useSessionState<T>(pick: (s: SessionState) => T): T {
+  return useStore(useBench().session.store, pick)
+}
+
+export function usePart() {
+  return useSessionState(shownPart)
+}
+
+/** What formulas can see now, for echoes while typing. */
+export function useSurroundings(): Surroundings {
+  const values = useSessionState((s) => s.result?.values)
+  return useMemo(() => {
+    const table: ValueTable = new Map((values ?? []).map((v) => [v.name, v.result]))
+    return surroundingsOf(table, { length: 'mm', mass: 'kg' })
+  }, [values])
+}

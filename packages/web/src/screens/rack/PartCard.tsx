@@ -1,0 +1,77 @@
+import { MoreHorizontal } from 'lucide-react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { fileAddress, pictureAddress, type PartRow } from '../../api/parts.ts'
+import { ago } from '../../ui/ago.ts'
+import { Menu } from '../../ui/Menu.tsx'
+
+/** One part on the Rack: picture, name, key figures, what can be done with it. */
+export function PartCard(props: { readonly row: PartRow; onCopy(): void; onBin(): void; onRestore(): void }) {
+  const { row } = props
+  const [noPicture, setNoPicture] = useState(false)
+  const binned = row.binnedAt !== null
+  const picture = noPicture ? (
+    <span className="muted">no body to show</span>
+  ) : (
+    <img
+      src={pictureAddress(row.id, row.revision)}
+      alt=""
+      width={300}
+      height={190}
+      loading="lazy"
+      className="h-[172px] w-auto"
+      onError={() => setNoPicture(true)}
+    />
+  )
+  return (
+    <li className="group relative flex flex-col rounded-box border hairline bg-base-100 focus-within:border-primary hover:border-[var(--ink3)]">
+      <div className="flex h-[184px] items-center justify-center overflow-hidden rounded-t-box border-b hairline bg-gradient-to-b from-[var(--view-top)] to-[var(--view-bottom)]">
+        {picture}
+      </div>
+      <div className="flex items-start gap-2 px-3 pt-2 pb-2.5">
+        <div className="min-w-0 flex-1">
+          {binned ? (
+            <span className="heading block truncate">{row.name}</span>
+          ) : (
+            <Link to={`/parts/${row.id}`} className="heading block truncate after:absolute after:inset-0 after:content-['']">
+              {row.name}
+            </Link>
+          )}
+          <p className="figure muted truncate">{figuresOf(row)}</p>
+          <p className="muted mt-0.5 text-xs">
+            {row.figures.blocking > 0 && <span className="mr-2 font-medium text-error">✕ {row.figures.blocking} open</span>}
+            {ago(binned ? row.binnedAt! : row.updatedAt, Date.now())}
+          </p>
+        </div>
+        <div className="relative z-10">
+          <Menu
+            name={`More for ${row.name}`}
+            label={<MoreHorizontal size={16} aria-hidden />}
+            className="btn btn-sm btn-ghost btn-square"
+            align="end"
+            items={
+              binned
+                ? [{ label: 'Take out of the bin', onSelect: props.onRestore }]
+                : [
+                    { label: 'Duplicate', onSelect: props.onCopy },
+                    { label: 'Save as a file', onSelect: () => window.location.assign(fileAddress(row.id)) },
+                    'rule',
+                    { label: 'Put in the bin', onSelect: props.onBin },
+                  ]
+            }
+          />
+        </div>
+      </div>
+    </li>
+  )
+}
+
+function figuresOf(row: PartRow): string {
+  const { length, profile, mass } = row.figures
+  const parts = [
+    length === undefined ? undefined : `${length.toFixed(0)} mm`,
+    profile,
+    mass === undefined ? undefined : mass < 0.1 ? `${(mass * 1000).toFixed(0)} g` : `${mass.toFixed(2)} kg`,
+  ]
+  return parts.filter(Boolean).join(' · ')
+}

@@ -1,0 +1,153 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Moon, Search, Sun, Trash2 } from 'lucide-react'
+import { useMemo, useState } from 'react'
+import { useDropzone, type FileRejection } from 'react-dropzone'
+import { Link, useNavigate } from 'react-router'
+import { toast } from 'sonner'
+import { copyPart, createPart, fetchParts, setBinned, type PartRow } from '../../api/parts.ts'
+import { EmptyState } from '../../ui/EmptyState.tsx'
+import { Mark } from '../../ui/Mark.tsx'
+import { currentTheme, toggleTheme } from '../../ui/theme.ts'
+import { Waiting } from '../../ui/Waiting.tsx'
+import { importFiles } from './importFiles.ts'
+import { NewPart } from './NewPart.tsx'
+import { PartCard } from './PartCard.tsx'
+import { arrange, SORTS, type SortKey } from './arrange.ts'
+
+/** Home: all parts with pictures, or the bin. */
+export function RackScreen({ bin }: { readonly bin: boolean }) {
+  const [search, setSearch] = useState('')
+  const [sort, setSort] = useState<SortKey>('changed')
+  const [night, setNight] = useState(currentTheme() === 'flexum-night')
+  const navigate = useNavigate()
+  const queries = useQueryClient()
+  const list = useQuery({ queryKey: ['parts', bin], queryFn: () => fetchParts(bin) })
+  const shown = useMemo(() => arrange(list.data ?? [], search, sort), [list.data, search, sort])
+  const refresh = (): void => void queries.invalidateQueries({ queryKey: ['parts'] })
+  const tell = (error: Error): void => void toast.error(error.message)
+
+  const binning = useMutation({
+    mutationFn: ({ row, to }: { row: PartRow; to: boolean }) => setBinned(row.id, to),
+    onSuccess: (_, { row, to }) => {
+      refresh()
+      if (!to) return
+      toast(`“${row.name}” is in the bin`, {
+        action: { label: 'Undo', onClick: () => binning.mutate({ row, to: false }) },
+      })
+    },
+    onError: tell,
+  })
+  const copying = useMutation({ mutationFn: (row: PartRow) => copyPart(row.id), onSuccess: refresh, onError: tell })
+  const making = useMutation({
+    mutationFn: createPart,
+    onSuccess: (head) => {
+      refresh()
+      void navigate(`/parts/${head.id}`)
+    },
+    onError: tell,
+  })
+
+  const drop = useDropzone({
+    noClick: true,
+    noKeyboard: true,
+    accept: { 'application/json': ['.json'] },
+    onDrop: async (files: File[], refused: FileRejection[]) => {
+      for (const r of refused) toast.error(`${r.file.name} is no part file; a .json file is needed`)
+      await importFiles(files, (message) => toast.error(message), (name) => toast.success(`“${name}” is on the Rack`))
+      refresh()
+    },
+  })
+
+  return (
+    <div {...drop.getRootProps({ className: 'flex min-h-full flex-col' })}>
+      <input {...drop.getInputProps({ 'aria-label': 'Part files to import' })} />
+      <header className="flex h-[52px] shrink-0 items-center gap-4 border-b hairline px-6">
+        <Link to="/" className="flex items-center gap-2 text-[16px] font-semibold">
+          <Mark />
+          Flexum
+        </Link>
+        <nav aria-label="Places" className="flex gap-1">
+          <Link to="/" aria-current={bin ? undefined : 'page'} className={`btn btn-sm ${bin ? 'btn-ghost' : 'btn-paper'}`}>
+            Rack
+          </Link>
+          <Link to="/bin" aria-current={bin ? 'page' : undefined} className={`btn btn-sm ${bin ? 'btn-paper' : 'btn-ghost'}`}>
+            <Trash2 size={14} aria-hidden /> Bin
+          </Link>
+        </nav>
+        <div className="flex-1" />
+        <button
+          type="button"
+          className="btn btn-sm btn-ghost btn-square"
+          aria-label={night ? 'Light colours' : 'Dark colours'}
+          onClick={() => {
+            toggleTheme()
+            setNight(!night)
+          }}
+        >
+          {night ? <Sun size={15} aria-hidden /> : <Moon size={15} aria-hidden />}
+        </button>
+        <button type="button" className="btn btn-sm btn-paper" onClick={drop.open}>
+          Bring in…
+        </button>
+        {!bin && <NewPart busy={making.isPending} onMake={(part) => making.mutate(part)} />}
+      </header>
+
+      <main className="mx-auto w-full max-w-[1232px] flex-1 px-6 py-5">
+        <div className="mb-4 flex items-center gap-3">
+          <h1 className="text-[19px] font-semibold">{bin ? 'Bin' : 'Rack'}</h1>
+          <span className="figure muted pt-1">{list.data ? `${shown.length} of ${list.data.length}` : ''}</span>
+          <div className="flex-1" />
+          <label className="input input-sm w-64">
+            <Search size={14} aria-hidden />
+            <input type="search" aria-label="Search parts" placeholder="Name, profile or material" value={search} onChange={(e) => setSearch(e.target.value)} />
+          </label>
+          <select className="select select-sm w-40" aria-label="Sort by" value={sort} onChange={(e) => setSort(e.target.value as SortKey)}>
+            {Object.entries(SORTS).map(([key, s]) => (
+              <option key={key} value={key}>
+                {s.title}
+              </option>
+            ))}
+          </select>
+        </div>
+
+        {list.isPending && <Waiting what="the Rack" />}
+        {list.isError && (
+          <EmptyState title="The Rack cannot be shown">
+            <p className="mb-3">{list.error.message}</p>
+            <button type="button" className="btn btn-sm btn-paper" onClick={() => void list.refetch()}>
+              Try again
+            </button>
+          </EmptyState>
+        )}
+        {list.data?.length === 0 && (
+          <EmptyState title={bin ? 'The bin is empty' : 'No parts yet'}>
+            {bin ? 'Parts put in the bin wait here until they are taken out again.' : 'Start a new part from a shape, or drop a part file anywhere on this page.'}
+          </EmptyState>
+        )}
+        {list.data && list.data.length > 0 && shown.length === 0 && (
+          <EmptyState title={`Nothing matches “${search}”`}>
+            <button type="button" className="link" onClick={() => setSearch('')}>
+              Show all
+            </button>
+          </EmptyState>
+        )}
+        <ul className="grid grid-cols-[repeat(auto-fill,minmax(270px,1fr))] gap-4" aria-label={bin ? 'Parts in the bin' : 'Parts'}>
+          {shown.map((row) => (
+            <PartCard
+              key={row.id}
+              row={row}
+              onCopy={() => copying.mutate(row)}
+              onBin={() => binning.mutate({ row, to: true })}
+              onRestore={() => binning.mutate({ row, to: false })}
+            />
+          ))}
+        </ul>
+      </main>
+      {drop.isDragActive && (
+        <div className="pointer-events-none fixed inset-3 z-50 flex items-center justify-center rounded-box border-2 border-dashed border-primary bg-base-100/85 text-[16px] font-semibold">
+          Drop part files to bring them in
+        </div>
+      )}
+    </div>
+  )
+}

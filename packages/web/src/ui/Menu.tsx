@@ -1,0 +1,106 @@
+import { useEffect, useId, useRef, useState, type ReactNode } from 'react'
+
+/** One line of a menu. */
+export interface MenuItem {
+  readonly label: string
+  readonly hint?: string
+  readonly checked?: boolean
+  readonly disabled?: boolean
+  onSelect(): void
+}
+
+/**
+ * A button that opens a list of commands. Arrow keys move, Enter chooses, Escape closes, and the focus goes back to
+ * the button.
+ */
+export function Menu(props: {
+  readonly label: ReactNode
+  readonly name: string
+  readonly items: readonly (MenuItem | 'rule')[]
+  readonly className?: string
+  readonly align?: 'start' | 'end'
+}) {
+  const [open, setOpen] = useState(false)
+  const root = useRef<HTMLDivElement>(null)
+  const button = useRef<HTMLButtonElement>(null)
+  const listId = useId()
+  useEffect(() => {
+    if (!open) return
+    const away = (e: PointerEvent): void => {
+      if (!root.current?.contains(e.target as Node)) setOpen(false)
+    }
+    window.addEventListener('pointerdown', away)
+    root.current?.querySelector<HTMLElement>('[role^=menuitem]')?.focus()
+    return () => window.removeEventListener('pointerdown', away)
+  }, [open])
+
+  const onKeyDown = (e: React.KeyboardEvent): void => {
+    const items = [...(root.current?.querySelectorAll<HTMLElement>('[role^=menuitem]:not(:disabled)') ?? [])]
+    const at = items.indexOf(document.activeElement as HTMLElement)
+    if (e.key === 'Escape' && open) {
+      e.stopPropagation()
+      setOpen(false)
+      button.current?.focus()
+    } else if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
+      e.preventDefault()
+      if (!open) setOpen(true)
+      else items.at((at + (e.key === 'ArrowDown' ? 1 : -1)) % items.length)?.focus()
+    } else if (e.key === 'Tab') setOpen(false)
+  }
+
+  return (
+    <div ref={root} className="relative" onKeyDown={onKeyDown}>
+      <button
+        ref={button}
+        type="button"
+        className={props.className ?? 'btn btn-sm btn-paper'}
+        aria-haspopup="menu"
+        aria-expanded={open}
+        aria-controls={open ? listId : undefined}
+        aria-label={props.name}
+        onClick={(e) => {
+          e.stopPropagation()
+          setOpen(!open)
+        }}
+      >
+        {props.label}
+      </button>
+      {open && (
+        <ul
+          id={listId}
+          role="menu"
+          aria-label={props.name}
+          className={`absolute z-40 mt-1 min-w-48 rounded-box border hairline bg-base-100 py-1 shadow-lg ${props.align === 'end' ? 'right-0' : 'left-0'}`}
+        >
+          {props.items.map((item, i) =>
+            item === 'rule' ? (
+              <li key={i} role="separator" className="my-1 border-t hairline" />
+            ) : (
+              <li key={item.label} role="none">
+                <button
+                  type="button"
+                  role={item.checked === undefined ? 'menuitem' : 'menuitemradio'}
+                  aria-checked={item.checked}
+                  disabled={item.disabled}
+                  className="flex w-full items-baseline justify-between gap-6 px-3 py-1.5 text-left whitespace-nowrap hover:bg-base-200 focus-visible:bg-base-200 disabled:opacity-45"
+                  onClick={(e) => {
+                    e.stopPropagation()
+                    setOpen(false)
+                    button.current?.focus()
+                    item.onSelect()
+                  }}
+                >
+                  <span>
+                    {item.checked !== undefined && <span className="inline-block w-4">{item.checked ? '•' : ''}</span>}
+                    {item.label}
+                  </span>
+                  {item.hint && <span className="figure muted">{item.hint}</span>}
+                </button>
+              </li>
+            ),
+          )}
+        </ul>
+      )}
+    </div>
+  )
+}

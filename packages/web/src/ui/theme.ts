@@ -1,0 +1,23 @@
+/** The two sets of colours. */
+export type Theme = 'flexum-day' | 'flexum-night'
+
+const KEY = 'flexum.theme'
+
+/** What was chosen last, else day. */
+export function storedTheme(): Theme {
+  return localStorage.getItem(KEY) === 'flexum-night' ? 'flexum-night' : 'flexum-day'
+}
+
+export function applyTheme(theme: Theme): void {
+  document.documentElement.dataset['theme'] = theme
+  localStorage.setItem(KEY, theme)
+  window.dispatchEvent(new CustomEvent('flexum:theme', { detail: theme }))
+}
+
+export function currentTheme(): Theme {
+  return document.documentElement.dataset['theme'] === 'flexum-night' ? 'flexum-night' : 'flexum-day'
+}
+
+export function toggleTheme(): void {
+  applyTheme(currentTheme() === 'flexum-day' ? 'flexum-night' : 'flexum-day')
+}
