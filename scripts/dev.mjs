@@ -5,6 +5,9 @@ import { bin, build, install, ROOT } from './lib.mjs'
 
 await install()
 await build()
-const server = spawn(process.execPath, [join(ROOT, 'packages/server/dist/main.js')], { cwd: ROOT, stdio: 'inherit' })
+const server = spawn(process.execPath, [join(ROOT, 'packages/server/dist/main.js')], {
+  cwd: ROOT,
+  stdio: 'inherit',
+})
 process.on('exit', () => server.kill())
 process.exit(await bin('vite', [], { cwd: join(ROOT, 'packages/web') }))

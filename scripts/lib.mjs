@@ -40,7 +40,8 @@ export function bin(name, args, options) {
 function binFile(name) {
   const manifest = JSON.parse(readFileSync(join(ROOT, 'node_modules', name, 'package.json'), 'utf8'))
   const short = name.split('/').at(-1)
-  const file = typeof manifest.bin === 'string' ? manifest.bin : (manifest.bin[short] ?? Object.values(manifest.bin)[0])
+  const file =
+    typeof manifest.bin === 'string' ? manifest.bin : (manifest.bin[short] ?? Object.values(manifest.bin)[0])
   return join(ROOT, 'node_modules', name, file)
 }
 
@@ -68,7 +69,8 @@ export function filesUnder(...tops) {
 
 function hashOf(files) {
   const hash = createHash('sha256')
-  for (const file of files) hash.update(relative(ROOT, file)).update('\0').update(readFileSync(file)).update('\0')
+  for (const file of files)
+    hash.update(relative(ROOT, file)).update('\0').update(readFileSync(file)).update('\0')
   return hash.digest('hex')
 }
 
@@ -78,7 +80,8 @@ const stampFile = (name) => join(ROOT, 'node_modules', '.flexum', name)
 export async function whenChanged(name, files, made, work) {
   const now = hashOf(files)
   const stamp = stampFile(name)
-  const fresh = made.every((m) => existsSync(join(ROOT, m))) && existsSync(stamp) && readFileSync(stamp, 'utf8') === now
+  const fresh =
+    made.every((m) => existsSync(join(ROOT, m))) && existsSync(stamp) && readFileSync(stamp, 'utf8') === now
   if (fresh) return false
   await work()
   mkdirSync(dirname(stamp), { recursive: true })
@@ -97,7 +100,9 @@ export async function install() {
 
 /** Builds server, web app and command line when their sources changed. */
 export async function build() {
-  const sources = filesUnder('packages', 'package-lock.json', 'tsconfig.base.json').filter((f) => !/\.test\.tsx?$/.test(f))
+  const sources = filesUnder('packages', 'package-lock.json', 'tsconfig.base.json').filter(
+    (f) => !/\.test\.tsx?$/.test(f),
+  )
   const made = ['packages/server/dist/main.js', 'packages/web/dist/index.html', 'packages/cli/dist/main.js']
   const did = await whenChanged('build', sources, made, async () => {
     for (const name of ['web', 'server', 'cli']) {

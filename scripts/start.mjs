@@ -6,6 +6,9 @@ import { build, install, ROOT, say } from './lib.mjs'
 await install()
 await build()
 say('migrating, seeding the demo if there is nothing yet, and serving')
-const server = spawn(process.execPath, [join(ROOT, 'packages/server/dist/main.js')], { cwd: ROOT, stdio: 'inherit' })
+const server = spawn(process.execPath, [join(ROOT, 'packages/server/dist/main.js')], {
+  cwd: ROOT,
+  stdio: 'inherit',
+})
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
 server.on('close', (code) => process.exit(code ?? 0))

@@ -16,7 +16,9 @@ async function file(name: string, content: Part | string): Promise<string> {
   await writeFile(path, typeof content === 'string' ? content : writePart(content))
   return path
 }
-async function call(...argv: string[]): Promise<{ code: number; out: string; err: string; bytes: Uint8Array }> {
+async function call(
+  ...argv: string[]
+): Promise<{ code: number; out: string; err: string; bytes: Uint8Array }> {
   const parts: Uint8Array[] = []
   const err: string[] = []
   const code = await run(argv, {
@@ -49,11 +51,19 @@ describe('report', () => {
     const plain = JSON.parse((await call('report', path, '--json')).out)
     const tight = JSON.parse((await call('report', path, '--json', '--variant', 'Tight')).out)
     expect(plain.path.length).toBeCloseTo(290 + 15 * Math.PI, 9)
-    expect(plain.bendTable.rows).toMatchObject([{ rotationDeg: 0, angleDeg: expect.closeTo(90, 9), radius: 30 }])
-    expect(tight).toMatchObject({ variant: 'Tight', developedLength: expect.closeTo(290 + 14.5 * Math.PI, 9) })
+    expect(plain.bendTable.rows).toMatchObject([
+      { rotationDeg: 0, angleDeg: expect.closeTo(90, 9), radius: 30 },
+    ])
+    expect(tight).toMatchObject({
+      variant: 'Tight',
+      developedLength: expect.closeTo(290 + 14.5 * Math.PI, 9),
+    })
   })
   it('exits with 1 for a part that is not sound, and says why', async () => {
-    const r = await call('report', await file('bad.json', writePart(angle).replace('"radius": "30"', '"radius": "900"')))
+    const r = await call(
+      'report',
+      await file('bad.json', writePart(angle).replace('"radius": "30"', '"radius": "900"')),
+    )
     expect(r.code).toBe(1)
     expect(r.err).toMatch(/BLOCKS {2}The bend at node 2 does not fit/)
   })
@@ -68,7 +78,10 @@ describe('export', () => {
     expect(fine.bytes.length).toBeGreaterThan(stl.bytes.length * 2)
     expect((await call('export', path, '--to', 'csv')).out).toMatch(/^bend,length \(mm\)/)
     const out = join(folder, 'nodes.csv')
-    expect(await call('export', path, '--to', 'csv', '--table', 'nodes', '--out', out)).toMatchObject({ code: 0, out: '' })
+    expect(await call('export', path, '--to', 'csv', '--table', 'nodes', '--out', out)).toMatchObject({
+      code: 0,
+      out: '',
+    })
     expect(await readFile(out, 'utf8')).toMatch(/\n2,200,0,0,30\n/)
   })
   it('says why a part has no bend table', async () => {
@@ -92,12 +105,21 @@ describe('wrong use exits with 2 and says what would fit', () => {
   })
   it('in a readable file too', async () => {
     const path = await file('angle.json', angle)
-    expect(await call('export', path)).toMatchObject({ code: 2, err: expect.stringMatching(/--to stl or --to csv/) })
+    expect(await call('export', path)).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/--to stl or --to csv/),
+    })
     expect(await call('export', path, '--to', 'dwg')).toMatchObject({ code: 2 })
     expect(await call('export', path, '--to', 'csv', '--table', 'all')).toMatchObject({ code: 2 })
     expect(await call('export', path, '--to', 'stl', '--chord', 'x')).toMatchObject({ code: 2 })
-    expect(await call('report', path, '--variant', 'Huge')).toMatchObject({ code: 2, err: expect.stringMatching(/there are none/) })
-    expect(await call('report', await file('no.json', '{'))).toMatchObject({ code: 2, err: expect.stringMatching(/not JSON/) })
+    expect(await call('report', path, '--variant', 'Huge')).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/there are none/),
+    })
+    expect(await call('report', await file('no.json', '{'))).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/not JSON/),
+    })
     expect((await call('--help')).code).toBe(0)
   })
 })

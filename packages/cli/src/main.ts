@@ -26,7 +26,7 @@ const PROCESS: Streams = {
 
 /** Runs the program; gives the exit code. */
 export async function run(argv: readonly string[], streams: Streams = PROCESS): Promise<number> {
-  const use = (message: string): number => {
+  const misuse = (message: string): number => {
     streams.err(`flexum: ${message}\n\n${USAGE}`)
     return 2
   }
@@ -46,7 +46,7 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
       },
     })
   } catch (error) {
-    return use(error instanceof Error ? error.message : 'these arguments cannot be read')
+    return misuse(error instanceof Error ? error.message : 'these arguments cannot be read')
   }
   const { values, positionals } = parsed
   if (values.help) {
@@ -55,9 +55,9 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
   }
   const [command, file, ...more] = positionals
   if (command !== 'report' && command !== 'export') {
-    return use(command ? `"${command}" is not a command` : 'a command is needed')
+    return misuse(command ? `"${command}" is not a command` : 'a command is needed')
   }
-  if (file === undefined || more.length > 0) return use('one part file is needed')
+  if (file === undefined || more.length > 0) return misuse('one part file is needed')
 
   const part = await readPartFile(file, values.variant)
   if (typeof part === 'string') {
@@ -67,11 +67,13 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
   const result = createEvaluator().evaluate(part)
   tellFindings(result, streams)
   if (command === 'report') {
-    streams.out(values.json ? `${JSON.stringify(reportJson(part, result), null, 2)}\n` : reportText(part, result))
+    streams.out(
+      values.json ? `${JSON.stringify(reportJson(part, result), null, 2)}\n` : reportText(part, result),
+    )
     return result.findings.some((f) => f.severity === 'blocks') ? 1 : 0
   }
   const kind = exportKind(values.to, values.table, values.chord)
-  if (typeof kind === 'string') return use(kind)
+  if (typeof kind === 'string') return misuse(kind)
   const made = exportPart(part, result, kind)
   if (!made.ok) {
     streams.err(`flexum: ${made.fault.message}`)
@@ -107,11 +109,14 @@ function tellFindings(result: PartResult, streams: Streams): void {
 function exportKind(to: string | undefined, table: string, chord: string | undefined): ExportKind | string {
   if (to === 'stl') {
     const chordError = chord === undefined ? undefined : Number(chord)
-    if (chordError !== undefined && !(chordError > 0)) return `--chord reads "${chord}"; a length in mm above 0 is needed`
+    if (chordError !== undefined && !(chordError > 0))
+      return `--chord reads "${chord}"; a length in mm above 0 is needed`
     return { to, chordError }
   }
   if (to === 'csv') {
-    return table === 'bends' || table === 'nodes' ? { to, table } : `--table reads "${table}"; bends or nodes is needed`
+    return table === 'bends' || table === 'nodes'
+      ? { to, table }
+      : `--table reads "${table}"; bends or nodes is needed`
   }
   return to === undefined ? '--to stl or --to csv is needed' : `--to reads "${to}"; stl or csv is needed`
 }

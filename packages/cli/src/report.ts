@@ -41,7 +41,11 @@ export function reportJson(part: Part, result: PartResult) {
         }
       : null,
     profile: profile
-      ? { area: profile.properties.area, material: profile.material, massPerMetre: profile.massPerLength * 1000 }
+      ? {
+          area: profile.properties.area,
+          material: profile.material,
+          massPerMetre: profile.massPerLength * 1000,
+        }
       : null,
     volume: run?.volume ?? null,
     mass: run?.mass ?? null,

@@ -10,7 +10,10 @@ export const bend = (x: number, y: number, z: number, radius: number): PathNode 
 })
 
 /** A node where the direction breaks, or an end. */
-export const sharp = (x: number, y: number, z: number): PathNode => ({ point: [x, y, z], corner: { kind: 'sharp' } })
+export const sharp = (x: number, y: number, z: number): PathNode => ({
+  point: [x, y, z],
+  corner: { kind: 'sharp' },
+})
 
 /** Random chains whose bends fit: legs of 40 to 120, no turn over 150 degrees, radii up to what a third of a leg allows. */
 export const chains = fc

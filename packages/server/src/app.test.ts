@@ -25,7 +25,11 @@ afterEach(async () => {
 })
 
 const hoop = STARTERS.hoop.make('Hoop')
-async function call(method: string, path: string, body?: unknown): Promise<{ status: number; json: any; response: Response }> {
+async function call(
+  method: string,
+  path: string,
+  body?: unknown,
+): Promise<{ status: number; json: any; response: Response }> {
   const init: RequestInit = { method }
   if (body !== undefined) {
     init.body = typeof body === 'string' ? body : JSON.stringify(body)
@@ -41,7 +45,9 @@ describe('parts', () => {
   it('are made, listed with their figures, and read back as they were', async () => {
     const id = await make()
     const { json } = await call('GET', '/parts')
-    expect(json.parts).toMatchObject([{ id, name: 'Hoop', revision: 1, figures: { bends: 2, profile: 'tube 20 × 2', blocking: 0 } }])
+    expect(json.parts).toMatchObject([
+      { id, name: 'Hoop', revision: 1, figures: { bends: 2, profile: 'tube 20 × 2', blocking: 0 } },
+    ])
     expect(json.parts[0].figures.length).toBeCloseTo(160 * 2 + 220 + 40 * Math.PI, 9)
     expect((await call('GET', `/parts/${id}`)).json).toMatchObject({ id, revision: 1, part: hoop })
   })
@@ -52,8 +58,13 @@ describe('parts', () => {
     expect(first).toMatchObject({ status: 200, json: { revision: 2 } })
     const stale = await call('PUT', `/parts/${id}`, { base: 1, part: { ...hoop, name: 'Hoop C' } })
     expect(stale.status).toBe(409)
-    expect(stale.json).toMatchObject({ error: { code: 'part.stale' }, head: { revision: 2, part: { name: 'Hoop B' } } })
-    expect((await call('GET', `/parts/${id}/revisions`)).json.revisions.map((r: { number: number }) => r.number)).toEqual([2, 1])
+    expect(stale.json).toMatchObject({
+      error: { code: 'part.stale' },
+      head: { revision: 2, part: { name: 'Hoop B' } },
+    })
+    expect(
+      (await call('GET', `/parts/${id}/revisions`)).json.revisions.map((r: { number: number }) => r.number),
+    ).toEqual([2, 1])
     expect((await call('GET', `/parts/${id}/revisions/1`)).json.part).toEqual(hoop)
     expect((await call('GET', `/parts/${id}/revisions/7`)).status).toBe(404)
   })
@@ -62,13 +73,18 @@ describe('parts', () => {
     const id = await make()
     const changed = { ...hoop, name: 'Hoop B' }
     await call('PUT', `/parts/${id}`, { base: 1, part: changed })
-    expect(await call('PUT', `/parts/${id}`, { base: 1, part: changed })).toMatchObject({ status: 200, json: { revision: 2 } })
+    expect(await call('PUT', `/parts/${id}`, { base: 1, part: changed })).toMatchObject({
+      status: 200,
+      json: { revision: 2 },
+    })
   })
 
   it('saved all at once: one wins each base, the others are told', async () => {
     const id = await make()
     const all = await Promise.all(
-      Array.from({ length: 12 }, (_, i) => call('PUT', `/parts/${id}`, { base: 1, part: { ...hoop, name: `Hoop ${i}` } })),
+      Array.from({ length: 12 }, (_, i) =>
+        call('PUT', `/parts/${id}`, { base: 1, part: { ...hoop, name: `Hoop ${i}` } }),
+      ),
     )
     expect(all.map((r) => r.status).sort()).toEqual([200, ...Array<number>(11).fill(409)])
   })
@@ -87,7 +103,9 @@ describe('parts', () => {
   it('leave as a file that reads back', async () => {
     const id = await make({ ...hoop, name: 'Hoop ü/1' })
     const { response } = await call('GET', `/parts/${id}/file`)
-    expect(response.headers.get('content-disposition')).toContain("filename*=UTF-8''Hoop%20%C3%BC%2F1.flexum.json")
+    expect(response.headers.get('content-disposition')).toContain(
+      "filename*=UTF-8''Hoop%20%C3%BC%2F1.flexum.json",
+    )
     expect(readPartText(await response.text())).toMatchObject({ ok: true, value: { steps: hoop.steps } })
   })
 
@@ -100,7 +118,10 @@ describe('parts', () => {
     expect(solid).toBeGreaterThan(500)
     expect((await call('GET', `/parts/${id}/revisions/1/picture.png`)).status).toBe(200)
     const empty = await make({ ...hoop, steps: [] })
-    expect(await call('GET', `/parts/${empty}/revisions/1/picture.png`)).toMatchObject({ status: 404, json: { error: { code: 'picture.none' } } })
+    expect(await call('GET', `/parts/${empty}/revisions/1/picture.png`)).toMatchObject({
+      status: 404,
+      json: { error: { code: 'picture.none' } },
+    })
   })
 })
 
@@ -110,9 +131,30 @@ describe('bad requests get a clear answer', () => {
     ['no part', 'POST', '/parts', {}, 400, /"part" is missing/],
     ['no JSON', 'POST', '/parts', '{', 400, /JSON/i],
     ['an id that is none', 'GET', '/parts/12', undefined, 400, /UUID/],
-    ['a part that is not there', 'GET', '/parts/00000000-0000-4000-8000-000000000000', undefined, 404, /no such part/],
-    ['a save to nowhere', 'PUT', '/parts/00000000-0000-4000-8000-000000000000', { base: 1, part: hoop }, 404, /no such part/],
-    ['a save without its base', 'PUT', '/parts/00000000-0000-4000-8000-000000000000', { part: hoop }, 400, /"base" is missing/],
+    [
+      'a part that is not there',
+      'GET',
+      '/parts/00000000-0000-4000-8000-000000000000',
+      undefined,
+      404,
+      /no such part/,
+    ],
+    [
+      'a save to nowhere',
+      'PUT',
+      '/parts/00000000-0000-4000-8000-000000000000',
+      { base: 1, part: hoop },
+      404,
+      /no such part/,
+    ],
+    [
+      'a save without its base',
+      'PUT',
+      '/parts/00000000-0000-4000-8000-000000000000',
+      { part: hoop },
+      400,
+      /"base" is missing/,
+    ],
     ['a wrong query', 'GET', '/parts?bin=maybe', undefined, 400, /bin/],
     ['an unknown address', 'GET', '/nothing', undefined, 404, /nothing at GET/],
     ['a body too large', 'POST', '/parts', `"${'x'.repeat(5 * 1024 * 1024)}"`, 413, /at most 4 MB/],

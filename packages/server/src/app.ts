@@ -48,11 +48,14 @@ export function createApp(db: Database, webRoot?: string): Hono {
     '/api/*',
     bodyLimit({
       maxSize: BODY_LIMIT,
-      onError: (c) => problem(c, 413, 'request.too-large', `a request may have at most ${BODY_LIMIT / 1024 / 1024} MB`),
+      onError: (c) =>
+        problem(c, 413, 'request.too-large', `a request may have at most ${BODY_LIMIT / 1024 / 1024} MB`),
     }),
   )
   app.route('/api', apiRoutes(db))
-  app.all('/api/*', (c) => problem(c, 404, 'request.unknown', `there is nothing at ${c.req.method} ${c.req.path}`))
+  app.all('/api/*', (c) =>
+    problem(c, 404, 'request.unknown', `there is nothing at ${c.req.method} ${c.req.path}`),
+  )
   if (webRoot !== undefined) serveWeb(app, webRoot)
   app.notFound((c) => problem(c, 404, 'request.unknown', 'there is nothing here'))
   app.onError((error, c) => {

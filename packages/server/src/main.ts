@@ -19,7 +19,8 @@ const server = serve({ fetch: app.fetch, hostname: HOST, port: PORT }, (at) => {
   console.log(`Flexum is at http://${HOST}:${at.port}`)
 })
 server.on('error', (error: NodeJS.ErrnoException) => {
-  const why = error.code === 'EADDRINUSE' ? `port ${PORT} is taken; set FLEXUM_PORT to another` : error.message
+  const why =
+    error.code === 'EADDRINUSE' ? `port ${PORT} is taken; set FLEXUM_PORT to another` : error.message
   console.error(`the server could not start: ${why}`)
   process.exit(1)
 })

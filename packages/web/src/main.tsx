@@ -21,7 +21,12 @@ createRoot(document.getElementById('root')!).render(
       <RouterProvider router={router} />
       <Toaster
         position="bottom-center"
-        toastOptions={{ classNames: { toast: '!bg-neutral !text-neutral-content !border-none !font-sans !rounded-box', description: '!text-neutral-content' } }}
+        toastOptions={{
+          classNames: {
+            toast: '!bg-neutral !text-neutral-content !border-none !font-sans !rounded-box',
+            description: '!text-neutral-content',
+          },
+        }}
       />
     </QueryClientProvider>
   </StrictMode>,

@@ -14,9 +14,12 @@ const refusal = (input: unknown): string => {
 }
 
 describe('reading a part', () => {
-  it.each(Object.values(STARTERS).map((s) => [s.title, s.make(s.title)] as const))('%s reads back as written', (_, p) => {
-    expect(readPartText(writePart(p))).toEqual({ ok: true, value: p })
-  })
+  it.each(Object.values(STARTERS).map((s) => [s.title, s.make(s.title)] as const))(
+    '%s reads back as written',
+    (_, p) => {
+      expect(readPartText(writePart(p))).toEqual({ ok: true, value: p })
+    },
+  )
   it('takes formulas typed in another unit, fractions for show, and variants', () => {
     const p = {
       ...part,
@@ -32,17 +35,45 @@ describe('reading a part', () => {
     ['another format', { format: 'drawing' }, /"format" reads "drawing"; "flexum-part" is needed/],
     ['no version', { format: 'flexum-part' }, /"version" reads undefined/],
     ['a newer version', { format: 'flexum-part', version: 99 }, /reads up to 1; update it/],
-    ['a formula that is a number', broken((p) => (p['steps'][0].nodes[1].x = 12)), /at steps\[0\]\.nodes\[1\]\.x: a formula is needed here/],
-    ['a corner of no kind', broken((p) => (p['steps'][0].nodes[1].corner = { kind: 'round' })), /corner\.kind: a corner is "bend" or "sharp"/],
-    ['an unknown kind of step', broken((p) => (p['steps'][0].kind = 'loft')), /steps\[0\]\.kind: a kind of step is one of node-path/],
-    ['a kind borrowed from an object', broken((p) => (p['steps'][0].kind = 'constructor')), /a kind of step is one of/],
+    [
+      'a formula that is a number',
+      broken((p) => (p['steps'][0].nodes[1].x = 12)),
+      /at steps\[0\]\.nodes\[1\]\.x: a formula is needed here/,
+    ],
+    [
+      'a corner of no kind',
+      broken((p) => (p['steps'][0].nodes[1].corner = { kind: 'round' })),
+      /corner\.kind: a corner is "bend" or "sharp"/,
+    ],
+    [
+      'an unknown kind of step',
+      broken((p) => (p['steps'][0].kind = 'loft')),
+      /steps\[0\]\.kind: a kind of step is one of node-path/,
+    ],
+    [
+      'a kind borrowed from an object',
+      broken((p) => (p['steps'][0].kind = 'constructor')),
+      /a kind of step is one of/,
+    ],
     ['an unknown field', broken((p) => (p['steps'][0].colour = 'red')), /does not know: colour/],
-    ['a missing size', broken((p) => delete p['steps'][1].sizes.wall), /sizes\.wall: a formula is missing here/],
+    [
+      'a missing size',
+      broken((p) => delete p['steps'][1].sizes.wall),
+      /sizes\.wall: a formula is missing here/,
+    ],
     ['an id used twice', broken((p) => (p['steps'][0].nodes[1].id = 'n1')), /the id "n1" is used twice/],
-    ['too long a text', broken((p) => (p['steps'][0].nodes[0].x = '1'.repeat(501))), /at most 500 characters/],
+    [
+      'too long a text',
+      broken((p) => (p['steps'][0].nodes[0].x = '1'.repeat(501))),
+      /at most 500 characters/,
+    ],
     ['wrong places', broken((p) => (p['units'].length.style.places = 1.5)), /places is a whole number/],
     ['steps that are no list', broken((p) => (p['steps'] = {})), /steps/],
-    ['overrides that are no formulas', broken((p) => (p['variants'] = [{ id: 'w', name: 'x', overrides: { a: 1 } }])), /overrides are formulas/],
+    [
+      'overrides that are no formulas',
+      broken((p) => (p['variants'] = [{ id: 'w', name: 'x', overrides: { a: 1 } }])),
+      /overrides are formulas/,
+    ],
   ])('refuses %s and says where', (_, input, message) => expect(refusal(input)).toMatch(message))
   it('says what is wrong with text that is no JSON', () => {
     expect(readPartText('{ "format": ')).toMatchObject({ ok: false, fault: { code: 'part.json' } })

@@ -26,4 +26,12 @@ export { ANCHORS, type Anchor, type RunStep } from './steps/run.ts'
 export type { BlankStep } from './steps/blank.ts'
 export { LIMITS } from './limits.ts'
 export { readPart, readPartText, writePart } from './read.ts'
-export { emptyPart, METRIC, MILD_STEEL, nodeEntry, partOnPath, STARTERS, type StarterName } from './starters.ts'
+export {
+  emptyPart,
+  METRIC,
+  MILD_STEEL,
+  nodeEntry,
+  partOnPath,
+  STARTERS,
+  type StarterName,
+} from './starters.ts'

@@ -9,20 +9,29 @@ const MIGRATIONS: ReadonlyMap<number, (old: Loose) => Loose> = new Map()
 /** Brings a document of any known version to the current one; what is no part, or newer than this program, is refused. */
 export function migrate(input: unknown): Result<Loose> {
   if (typeof input !== 'object' || input === null || Array.isArray(input)) {
-    return fail(fault('part.shape', 'this is not a part: an object with "format", "version", "steps" is needed'))
+    return fail(
+      fault('part.shape', 'this is not a part: an object with "format", "version", "steps" is needed'),
+    )
   }
   let document = input as Loose
   if (document['format'] !== PART_FORMAT) {
     const read = JSON.stringify(document['format']) ?? 'nothing'
-    return fail(fault('part.format', `this is not a part: "format" reads ${read}; "${PART_FORMAT}" is needed`))
+    return fail(
+      fault('part.format', `this is not a part: "format" reads ${read}; "${PART_FORMAT}" is needed`),
+    )
   }
   const version = document['version']
   if (!Number.isInteger(version) || (version as number) < 1) {
-    return fail(fault('part.version', `"version" reads ${JSON.stringify(version)}; a whole number from 1 is needed`))
+    return fail(
+      fault('part.version', `"version" reads ${JSON.stringify(version)}; a whole number from 1 is needed`),
+    )
   }
   if ((version as number) > PART_VERSION) {
     return fail(
-      fault('part.newer', `this part has version ${String(version)}; this program reads up to ${PART_VERSION}; update it`),
+      fault(
+        'part.newer',
+        `this part has version ${String(version)}; this program reads up to ${PART_VERSION}; update it`,
+      ),
     )
   }
   for (let v = version as number; v < PART_VERSION; v++) {

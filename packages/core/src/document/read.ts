@@ -8,17 +8,28 @@ import { formulaSchema, idSchema, nameSchema, record } from './schema-parts.ts'
 import { STEP_KINDS, type StepKindName } from './steps/index.ts'
 
 const oneOf = (words: readonly string[], what: string) =>
-  string().strict().oneOf(words, `${what} is one of ${words.join(', ')}`).required(`${what} is missing here`)
+  string()
+    .strict()
+    .oneOf(words, `${what} is one of ${words.join(', ')}`)
+    .required(`${what} is missing here`)
 
 const styleSchema = lazy((style: unknown) =>
   (style as AnyObject | null)?.kind === 'fraction'
     ? record({
         kind: oneOf(['fraction'], 'a style'),
-        denominator: number().strict().oneOf([2, 4, 8, 16, 32, 64], 'a denominator is 2, 4, 8, 16, 32 or 64').required(),
+        denominator: number()
+          .strict()
+          .oneOf([2, 4, 8, 16, 32, 64], 'a denominator is 2, 4, 8, 16, 32 or 64')
+          .required(),
       })
     : record({
         kind: oneOf(['decimal', 'fraction'], 'a style'),
-        places: number().strict().integer('places is a whole number').min(0).max(12).required('places is missing here'),
+        places: number()
+          .strict()
+          .integer('places is a whole number')
+          .min(0)
+          .max(12)
+          .required('places is missing here'),
       }),
 )
 
@@ -31,12 +42,18 @@ const overridesSchema = mixed<Record<string, Formula>>()
 
 const stepSchema = lazy((step: unknown) => {
   const kind = (step as AnyObject | null)?.kind
-  if (typeof kind === 'string' && Object.hasOwn(STEP_KINDS, kind)) return STEP_KINDS[kind as StepKindName].schema
-  return object({ kind: oneOf(Object.keys(STEP_KINDS), 'a kind of step') }).strict().required('a step is missing here')
+  if (typeof kind === 'string' && Object.hasOwn(STEP_KINDS, kind))
+    return STEP_KINDS[kind as StepKindName].schema
+  return object({ kind: oneOf(Object.keys(STEP_KINDS), 'a kind of step') })
+    .strict()
+    .required('a step is missing here')
 })
 
 const list = (of: Parameters<typeof array>[0], most: number, what: string) =>
-  array(of).strict().required(`the list of ${what} is missing`).max(most, `a part has at most ${most} ${what}`)
+  array(of)
+    .strict()
+    .required(`the list of ${what} is missing`)
+    .max(most, `a part has at most ${most} ${what}`)
 
 const partSchema = record<AnyObject>({
   format: oneOf([PART_FORMAT], 'the format'),
@@ -57,7 +74,11 @@ const partSchema = record<AnyObject>({
     LIMITS.values,
     'values',
   ),
-  variants: list(record({ id: idSchema, name: nameSchema, overrides: overridesSchema }), LIMITS.variants, 'variants'),
+  variants: list(
+    record({ id: idSchema, name: nameSchema, overrides: overridesSchema }),
+    LIMITS.variants,
+    'variants',
+  ),
   variant: string().strict().nullable().defined('the variant in force is missing (null for none)'),
   steps: list(stepSchema as never, LIMITS.steps, 'steps'),
   builtTo: string().strict().nullable().defined('builtTo is missing (null for all)'),
@@ -80,7 +101,8 @@ export function readPart(input: unknown): Result<Part> {
   const part = current.value as unknown as Part
   const ids = idsIn(part)
   const twice = ids.find((id, i) => ids.indexOf(id) !== i)
-  if (twice !== undefined) return fail(fault('part.ids', `this part cannot be read; the id "${twice}" is used twice`))
+  if (twice !== undefined)
+    return fail(fault('part.ids', `this part cannot be read; the id "${twice}" is used twice`))
   return ok(part)
 }
 
@@ -96,7 +118,12 @@ export function readPartText(text: string): Result<Part> {
   try {
     input = JSON.parse(text)
   } catch (error) {
-    return fail(fault('part.json', `this is not JSON: ${error instanceof Error ? error.message : 'it cannot be parsed'}`))
+    return fail(
+      fault(
+        'part.json',
+        `this is not JSON: ${error instanceof Error ? error.message : 'it cannot be parsed'}`,
+      ),
+    )
   }
   return readPart(input)
 }

@@ -35,7 +35,12 @@ export function emptyPart(name: string): Part {
 export function partOnPath(
   name: string,
   path: Step,
-  profile: { name: string; shape: StockShape; sizes: Readonly<Record<string, Formula>>; material: MaterialEntry },
+  profile: {
+    name: string
+    shape: StockShape
+    sizes: Readonly<Record<string, Formula>>
+    material: MaterialEntry
+  },
 ): Part {
   return {
     ...emptyPart(name),
@@ -73,21 +78,40 @@ function nodePath(nodes: readonly NodeEntry[], closed = false): Step {
   return { id: 'path', kind: 'node-path', name: 'Centre line', aside: false, closed, nodes }
 }
 
-const roundBar = { name: 'Round bar', shape: 'round-bar', sizes: { diameter: '10' }, material: MILD_STEEL } as const
-const tube = { name: 'Tube', shape: 'tube', sizes: { diameter: '20', wall: '2' }, material: MILD_STEEL } as const
+const roundBar = {
+  name: 'Round bar',
+  shape: 'round-bar',
+  sizes: { diameter: '10' },
+  material: MILD_STEEL,
+} as const
+const tube = {
+  name: 'Tube',
+  shape: 'tube',
+  sizes: { diameter: '20', wall: '2' },
+  material: MILD_STEEL,
+} as const
 
 /** Shapes a new part can start from; each is a whole part, ready to change. */
 export const STARTERS = {
   straight: {
     title: 'Straight bar',
-    make: (name: string) => partOnPath(name, nodePath([nodeEntry('n1', '0', '0', '0'), nodeEntry('n2', '300', '0', '0')]), roundBar),
+    make: (name: string) =>
+      partOnPath(
+        name,
+        nodePath([nodeEntry('n1', '0', '0', '0'), nodeEntry('n2', '300', '0', '0')]),
+        roundBar,
+      ),
   },
   angle: {
     title: 'One bend',
     make: (name: string) =>
       partOnPath(
         name,
-        nodePath([nodeEntry('n1', '0', '0', '0'), nodeEntry('n2', '200', '0', '0', '30'), nodeEntry('n3', '200', '150', '0')]),
+        nodePath([
+          nodeEntry('n1', '0', '0', '0'),
+          nodeEntry('n2', '200', '0', '0', '30'),
+          nodeEntry('n3', '200', '150', '0'),
+        ]),
         roundBar,
       ),
   },
@@ -127,7 +151,16 @@ export const STARTERS = {
     make: (name: string) =>
       partOnPath(
         name,
-        { id: 'path', kind: 'helix-path', name: 'Coil', aside: false, radius: '20', pitch: '12', turns: '6', hand: 'right' },
+        {
+          id: 'path',
+          kind: 'helix-path',
+          name: 'Coil',
+          aside: false,
+          radius: '20',
+          pitch: '12',
+          turns: '6',
+          hand: 'right',
+        },
         { ...roundBar, sizes: { diameter: '3' } },
       ),
   },

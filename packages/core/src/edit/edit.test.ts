@@ -43,7 +43,10 @@ const refused = (r: Result<Part>): string => {
   return r.fault.message
 }
 const nodes = (p: Part) => (p.steps[0] as NodePathStep).nodes
-const ids = (p: Part): string => nodes(p).map((n) => n.id).join(' ')
+const ids = (p: Part): string =>
+  nodes(p)
+    .map((n) => n.id)
+    .join(' ')
 const node = { id: 'n9', x: '1', y: '2', z: '3', corner: { kind: 'sharp' } } as const
 
 describe('nodes', () => {
@@ -68,31 +71,48 @@ describe('nodes', () => {
   it('are placed by dragging in the unit shown, and coordinates held by a formula stay', () => {
     const held = done(setCell(hoop, { step: 'path', node: 'n2', column: 'z', formula: 'reach' }))
     expect(isHeld(nodes(held)[1]!, 'z')).toBe(true)
-    const inches = done(setUnits(held, { units: { length: { unit: 'in', style: { kind: 'decimal', places: 3 } }, mass: 'kg' } }))
+    const inches = done(
+      setUnits(held, {
+        units: { length: { unit: 'in', style: { kind: 'decimal', places: 3 } }, mass: 'kg' },
+      }),
+    )
     const p = done(placeNode(inches, { step: 'path', node: 'n2', point: [25.4, 0, 99], axes: ['x', 'z'] }))
     expect(nodes(p)[1]).toMatchObject({ x: { text: '1', bare: 'in' }, y: '0', z: 'reach' })
   })
   it('are pasted as a block, growing the table', () => {
     const newId = countingIds('n', ['n4'])
-    const p = done(pasteCells(hoop, { step: 'path', row: 3, column: 'x', cells: [['10', '20', '', '5'], ['7']], newId }))
+    const p = done(
+      pasteCells(hoop, { step: 'path', row: 3, column: 'x', cells: [['10', '20', '', '5'], ['7']], newId }),
+    )
     expect(nodes(p).slice(3)).toEqual([
       { id: 'n4', x: '10', y: '20', z: '0', corner: { kind: 'bend', radius: '5' } },
       { id: 'n5', x: '7', y: '0', z: '0', corner: { kind: 'sharp' } },
     ])
-    expect(refused(pasteCells(hoop, { step: 'path', row: 0, column: 'z', cells: [['1', '2', '3']], newId }))).toMatch(/have 3 columns; from z on there are 2/)
+    expect(
+      refused(pasteCells(hoop, { step: 'path', row: 0, column: 'z', cells: [['1', '2', '3']], newId })),
+    ).toMatch(/have 3 columns; from z on there are 2/)
   })
   it('refuse what is not there', () => {
-    expect(refused(setCell(hoop, { step: 'path', node: 'zz', column: 'x', formula: '1' }))).toMatch(/no node "zz"/)
+    expect(refused(setCell(hoop, { step: 'path', node: 'zz', column: 'x', formula: '1' }))).toMatch(
+      /no node "zz"/,
+    )
     expect(refused(removeNodes(hoop, { step: 'run', nodes: [] }))).toMatch(/no node-path step "run"/)
     expect(refused(setFormula(hoop, { step: 'path', field: 'nodes/n2/w', formula: '1' }))).toMatch(/no field/)
-    expect(refused(setFormula(hoop, { step: 'path', field: 'nodes/n2/x', formula: '1'.repeat(501) }))).toMatch(/at most 500/)
+    expect(
+      refused(setFormula(hoop, { step: 'path', field: 'nodes/n2/x', formula: '1'.repeat(501) })),
+    ).toMatch(/at most 500/)
   })
 })
 
 describe('steps', () => {
   it('stay in an order that can be built', () => {
     expect(refused(moveStep(hoop, { step: 'run', to: 0 }))).toBe('"Run" needs "Centre line" before it')
-    expect(done(moveStep(hoop, { step: 'profile', to: 0 })).steps.map((s) => s.id)).toEqual(['profile', 'path', 'run', 'blank'])
+    expect(done(moveStep(hoop, { step: 'profile', to: 0 })).steps.map((s) => s.id)).toEqual([
+      'profile',
+      'path',
+      'run',
+      'blank',
+    ])
   })
   it('that others build on are not taken out', () => {
     expect(refused(removeStep(hoop, { step: 'path' }))).toMatch(/"Run" builds on "Centre line"/)
@@ -107,14 +127,19 @@ describe('steps', () => {
 
 describe('named values', () => {
   const named = done(
-    setCell(done(addValue(hoop, { value: { id: 'v1', name: 'reach', dimension: 'length', formula: '200' } })), {
-      step: 'path',
-      node: 'n2',
-      column: 'z',
-      formula: 'reach',
-    }),
+    setCell(
+      done(addValue(hoop, { value: { id: 'v1', name: 'reach', dimension: 'length', formula: '200' } })),
+      {
+        step: 'path',
+        node: 'n2',
+        column: 'z',
+        formula: 'reach',
+      },
+    ),
   )
-  const varied = done(addVariant(named, { variant: { id: 'w1', name: 'Large', overrides: { reach: '260' } } }))
+  const varied = done(
+    addVariant(named, { variant: { id: 'w1', name: 'Large', overrides: { reach: '260' } } }),
+  )
   it('are counted, renamed everywhere, and kept while used', () => {
     expect(countUses(varied).get('reach')).toBe(1)
     expect(refused(removeValue(varied, { value: 'v1' }))).toMatch(/1 formula\(s\) use "reach"/)
@@ -123,7 +148,9 @@ describe('named values', () => {
     expect(renamed.variants[0]!.overrides).toEqual({ rise: '260' })
     expect(renamed.values[0]!.name).toBe('rise')
     expect(refused(renameValue(varied, { value: 'v1', name: 'sin' }))).toMatch(/is a function/)
-    expect(refused(addValue(varied, { value: { id: 'v2', name: 'reach', dimension: 'length', formula: '1' } }))).toMatch(/already/)
+    expect(
+      refused(addValue(varied, { value: { id: 'v2', name: 'reach', dimension: 'length', formula: '1' } })),
+    ).toMatch(/already/)
   })
   it('are overridden by the variant in force', () => {
     expect(done(chooseVariant(varied, { variant: 'w1' })).variant).toBe('w1')
@@ -148,14 +175,24 @@ describe('history', () => {
   })
   it('takes changes with one key together, and an unchanged part as nothing', () => {
     let h = startHistory<string>(hoop, '')
-    for (const name of ['a', 'ab', 'abc']) h = commit(h, { part: done(renamePart(hoop, { name })), selection: '', label: 'type' }, 'name')
+    for (const name of ['a', 'ab', 'abc'])
+      h = commit(h, { part: done(renamePart(hoop, { name })), selection: '', label: 'type' }, 'name')
     expect(h.past).toHaveLength(2)
     expect(commit(h, { part: present(h).part, selection: '', label: 'none' })).toBe(h)
     expect(present(undo(h)).part).toBe(hoop)
   })
   it('drops what could be redone once something else is done', () => {
     let h = startHistory<string>(hoop, '')
-    h = commit(h, { part: done(setValueFormula({ ...hoop, values: [{ id: 'v', name: 'v', dimension: 'length', formula: '1' }] }, { value: 'v', formula: '2' })), selection: '', label: '' })
+    h = commit(h, {
+      part: done(
+        setValueFormula(
+          { ...hoop, values: [{ id: 'v', name: 'v', dimension: 'length', formula: '1' }] },
+          { value: 'v', formula: '2' },
+        ),
+      ),
+      selection: '',
+      label: '',
+    })
     h = commit(undo(h), { part: done(renamePart(hoop, { name: 'B' })), selection: '', label: '' })
     expect(h.future).toEqual([])
   })

@@ -1,6 +1,13 @@
 import { fail, fault, ok, type Id, type Result } from '../base/index.ts'
 import { LIMITS, type NodeCorner, type NodeEntry, type NodePathStep, type Part } from '../document/index.ts'
-import { formulaText, formatExact, LENGTH_FACTORS, namesUsed, typedFormula, type Formula } from '../units/index.ts'
+import {
+  formulaText,
+  formatExact,
+  LENGTH_FACTORS,
+  namesUsed,
+  typedFormula,
+  type Formula,
+} from '../units/index.ts'
 import { stepOfKind, withStep, type Command } from './command.ts'
 import { sameFormula } from './fields.ts'
 
@@ -75,7 +82,8 @@ function withCell(node: NodeEntry, column: NodeColumn, formula: Formula): NodeEn
     formulaText(formula).trim() === '' ? { kind: 'sharp' } : { kind: 'bend', radius: formula }
   const same =
     node.corner.kind === corner.kind &&
-    (node.corner.kind === 'sharp' || (corner.kind === 'bend' && sameFormula(node.corner.radius, corner.radius)))
+    (node.corner.kind === 'sharp' ||
+      (corner.kind === 'bend' && sameFormula(node.corner.radius, corner.radius)))
   return same ? node : { ...node, corner }
 }
 
@@ -88,10 +96,12 @@ export function isHeld(node: NodeEntry, axis: Axis): boolean {
  * Puts a node at a point, mm. Coordinates that did not change keep their text, and coordinates held by a formula with
  * names stay. New figures are written in the unit that is shown.
  */
-export const placeNode: Command<{ step: Id; node: Id; point: readonly [number, number, number]; axes: readonly Axis[] }> = (
-  part,
-  args,
-) =>
+export const placeNode: Command<{
+  step: Id
+  node: Id
+  point: readonly [number, number, number]
+  axes: readonly Axis[]
+}> = (part, args) =>
   changeNodes(part, args.step, (nodes) => {
     const index = indexOf(nodes, args.node)
     if (!index.ok) return index
@@ -124,14 +134,23 @@ export const pasteCells: Command<{
     const widest = Math.max(0, ...args.cells.map((r) => r.length))
     if (from + widest > COLUMNS.length) {
       return fail(
-        fault('edit.too-wide', `the pasted rows have ${widest} columns; from ${args.column} on there are ${COLUMNS.length - from}`),
+        fault(
+          'edit.too-wide',
+          `the pasted rows have ${widest} columns; from ${args.column} on there are ${COLUMNS.length - from}`,
+        ),
       )
     }
     const { unit } = part.units.length
     const result = [...nodes]
     args.cells.forEach((row, r) => {
       const at = args.row + r
-      let node: NodeEntry = result[at] ?? { id: args.newId(), x: '0', y: '0', z: '0', corner: { kind: 'sharp' } }
+      let node: NodeEntry = result[at] ?? {
+        id: args.newId(),
+        x: '0',
+        y: '0',
+        z: '0',
+        corner: { kind: 'sharp' },
+      }
       row.forEach((text, c) => {
         const column = COLUMNS[from + c]!
         if (text.trim() === '' && column !== 'radius') return

@@ -14,7 +14,8 @@ import {
 import type { Formula } from '../units/index.ts'
 import { stepOfKind, withStep, type Command } from './command.ts'
 
-const missing = (id: Id): Result<never> => fail(fault('edit.no-step', `there is no step "${id}" in this part`))
+const missing = (id: Id): Result<never> =>
+  fail(fault('edit.no-step', `there is no step "${id}" in this part`))
 
 /** The first step that stands before something it builds on. */
 function outOfOrder(part: Part): { step: Step; needs: Step } | undefined {
@@ -32,7 +33,10 @@ export const addStep: Command<{ step: Step; index: number }> = (part, args) => {
   if (part.steps.length >= LIMITS.steps) {
     return fail(fault('edit.too-many', `a recipe has at most ${LIMITS.steps} steps`))
   }
-  return ok({ ...part, steps: [...part.steps.slice(0, args.index), args.step, ...part.steps.slice(args.index)] })
+  return ok({
+    ...part,
+    steps: [...part.steps.slice(0, args.index), args.step, ...part.steps.slice(args.index)],
+  })
 }
 
 /** Takes a step out; one that others build on stays and says who needs it. */
@@ -42,7 +46,12 @@ export const removeStep: Command<{ step: Id }> = (part, args) => {
   const users = part.steps.filter((s) => inputsOf(s).includes(args.step))
   if (users.length > 0) {
     const names = users.map((u) => `"${u.name}"`).join(', ')
-    return fail(fault('edit.in-use', `${names} builds on "${step.name}"; take that out first, or set "${step.name}" aside`))
+    return fail(
+      fault(
+        'edit.in-use',
+        `${names} builds on "${step.name}"; take that out first, or set "${step.name}" aside`,
+      ),
+    )
   }
   return ok({
     ...part,
@@ -109,7 +118,10 @@ const FIRST_SIZES: Readonly<Record<string, string>> = {
 }
 
 /** Another stock shape; sizes of the same name keep their formulas, and others may be given. */
-export const setShape: Command<{ step: Id; shape: StockShape; sizes?: Readonly<Record<string, Formula>> }> = (part, args) => {
+export const setShape: Command<{ step: Id; shape: StockShape; sizes?: Readonly<Record<string, Formula>> }> = (
+  part,
+  args,
+) => {
   const step = stepOfKind(part, args.step, 'stock-profile')
   if (!step.ok) return step
   const given = { ...step.value.sizes, ...args.sizes }

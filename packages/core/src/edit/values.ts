@@ -125,7 +125,10 @@ export const chooseVariant: Command<{ variant: Id | null }> = (part, args) =>
     : ok({ ...part, variant: args.variant })
 
 /** Sets what a variant says of a value; undefined lets the value's own formula stand. */
-export const setOverride: Command<{ variant: Id; name: string; formula: Formula | undefined }> = (part, args) =>
+export const setOverride: Command<{ variant: Id; name: string; formula: Formula | undefined }> = (
+  part,
+  args,
+) =>
   ok({
     ...part,
     variants: part.variants.map((v) => {

@@ -2,9 +2,27 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Result } from '../base/index.ts'
 import { nodeEntry, partOnPath, STARTERS, type Part } from '../document/index.ts'
-import { addValue, chooseVariant, renameValue, setAside, setBuiltTo, setCell, setFormula, setShape, setUnits, addVariant } from '../edit/index.ts'
+import {
+  addValue,
+  chooseVariant,
+  renameValue,
+  setAside,
+  setBuiltTo,
+  setCell,
+  setFormula,
+  setShape,
+  setUnits,
+  addVariant,
+} from '../edit/index.ts'
 import { checkWatertight } from '../space/index.ts'
-import { createEvaluator, type BlankOutput, type PartResult, type PathOutput, type ProfileOutput, type RunOutput } from './index.ts'
+import {
+  createEvaluator,
+  type BlankOutput,
+  type PartResult,
+  type PathOutput,
+  type ProfileOutput,
+  type RunOutput,
+} from './index.ts'
 
 const done = (r: Result<Part>): Part => {
   if (!r.ok) throw new Error(r.fault.message)
@@ -14,7 +32,8 @@ const angle = STARTERS.angle.make('Angle')
 const fresh = (p: Part): PartResult => createEvaluator().evaluate(p)
 const output = <T>(r: PartResult, id: string): T => r.steps.find((s) => s.id === id)!.output as T
 const state = (r: PartResult, id: string): string => r.steps.find((s) => s.id === id)!.state
-const cell = (p: Part, node: string, column: 'x' | 'radius', formula: string): Part => done(setCell(p, { step: 'path', node, column, formula }))
+const cell = (p: Part, node: string, column: 'x' | 'radius', formula: string): Part =>
+  done(setCell(p, { step: 'path', node, column, formula }))
 
 describe('a whole part', () => {
   // Legs of 200 and 150, one bend of radius 30, round bar of 10 in mild steel.
@@ -31,8 +50,16 @@ describe('a whole part', () => {
     expect(Math.abs(run.meshVolume - run.volume)).toBeLessThan(run.chordError * run.meshSurface)
     expect(checkWatertight(run.mesh).watertight).toBe(true)
     expect(run.mass).toBeCloseTo(25 * Math.PI * length * 7.85e-6, 12)
-    expect(output<BlankOutput>(r, 'blank')).toMatchObject({ cut: 338, developed: { length: expect.closeTo(length, 9) } })
-    expect(r.steps.map((s) => s.summary)).toEqual(['337.124 mm, 1 bend', 'round bar 10', 'square, steel', 'cut 338 mm'])
+    expect(output<BlankOutput>(r, 'blank')).toMatchObject({
+      cut: 338,
+      developed: { length: expect.closeTo(length, 9) },
+    })
+    expect(r.steps.map((s) => s.summary)).toEqual([
+      '337.124 mm, 1 bend',
+      'round bar 10',
+      'square, steel',
+      'cut 338 mm',
+    ])
   })
   it('shifts the neutral line by the depth in the bend plane, wherever the anchor is', () => {
     let p = done(setShape(angle, { step: 'profile', shape: 'flat', sizes: { width: '20', thickness: '4' } }))
@@ -40,11 +67,17 @@ describe('a whole part', () => {
     // The flat lies with its width across the bend: depth 20, shift 2.
     expect(output<BlankOutput>(fresh(p), 'blank').developed.length).toBeCloseTo(290 + 28 * (Math.PI / 2), 9)
     const turned = done(setFormula(p, { step: 'run', field: 'clock', formula: '90' }))
-    expect(output<BlankOutput>(fresh(turned), 'blank').developed.length).toBeCloseTo(290 + 29.6 * (Math.PI / 2), 9)
+    expect(output<BlankOutput>(fresh(turned), 'blank').developed.length).toBeCloseTo(
+      290 + 29.6 * (Math.PI / 2),
+      9,
+    )
   })
-  it.each(Object.values(STARTERS).map((s) => [s.title, s.make('x')] as const))('%s starts without blocking findings', (_, p) => {
-    expect(fresh(p).findings.filter((f) => f.severity === 'blocks')).toEqual([])
-  })
+  it.each(Object.values(STARTERS).map((s) => [s.title, s.make('x')] as const))(
+    '%s starts without blocking findings',
+    (_, p) => {
+      expect(fresh(p).findings.filter((f) => f.severity === 'blocks')).toEqual([])
+    },
+  )
 })
 
 describe('when a step fails', () => {
@@ -65,7 +98,11 @@ describe('when a step fails', () => {
     expect(cured.findings).toEqual([])
   })
   it('words lengths in the unit shown', () => {
-    const inches = done(setUnits(angle, { units: { length: { unit: 'in', style: { kind: 'decimal', places: 3 } }, mass: 'kg' } }))
+    const inches = done(
+      setUnits(angle, {
+        units: { length: { unit: 'in', style: { kind: 'decimal', places: 3 } }, mass: 'kg' },
+      }),
+    )
     const [finding] = fresh(cell(inches, 'n2', 'radius', '180')).findings
     expect(finding!.message).toMatch(/the largest is 5.906 in/)
     expect(finding!.cures[0]!.formula).toEqual({ text: '5.905', bare: 'in' })
@@ -89,11 +126,31 @@ describe('when a step fails', () => {
     expect(output<RunOutput>(r, 'run').theoremVolume).toBeCloseTo(25 * Math.PI * 350, 6)
   })
   it.each<[string, Part, string]>([
-    ['profile size', done(setFormula(angle, { step: 'profile', field: 'sizes/diameter', formula: '-1' })), 'profile.size'],
-    ['density', done(setFormula(angle, { step: 'profile', field: 'material/density', formula: '0' })), 'profile.density'],
-    ['neutral line', done(setFormula(angle, { step: 'blank', field: 'neutral', formula: '1.2' })), 'blank.neutral'],
-    ['allowance', done(setFormula(angle, { step: 'blank', field: 'endAllowance', formula: '-5' })), 'blank.endAllowance'],
-    ['fold back', done(setFormula(cell(angle, 'n3', 'x', '50'), { step: 'path', field: 'nodes/n3/y', formula: '0' })), 'path.fold-back'],
+    [
+      'profile size',
+      done(setFormula(angle, { step: 'profile', field: 'sizes/diameter', formula: '-1' })),
+      'profile.size',
+    ],
+    [
+      'density',
+      done(setFormula(angle, { step: 'profile', field: 'material/density', formula: '0' })),
+      'profile.density',
+    ],
+    [
+      'neutral line',
+      done(setFormula(angle, { step: 'blank', field: 'neutral', formula: '1.2' })),
+      'blank.neutral',
+    ],
+    [
+      'allowance',
+      done(setFormula(angle, { step: 'blank', field: 'endAllowance', formula: '-5' })),
+      'blank.endAllowance',
+    ],
+    [
+      'fold back',
+      done(setFormula(cell(angle, 'n3', 'x', '50'), { step: 'path', field: 'nodes/n3/y', formula: '0' })),
+      'path.fold-back',
+    ],
     ['set aside', done(setAside(angle, { step: 'profile', aside: true })), 'step.input'],
   ])('tells of %s', (_, p, code) => expect(fresh(p).findings.map((f) => f.code)).toEqual([code]))
   it('tells of a helix without turns', () => {
@@ -109,7 +166,9 @@ describe('named values and variants', () => {
   p = done(addVariant(p, { variant: { id: 'w1', name: 'Long', overrides: { reach: '300' } } }))
   it('drive the part', () => {
     const long = fresh(done(chooseVariant(p, { variant: 'w1' })))
-    expect(output<PathOutput>(long, 'path').analysis.length - output<PathOutput>(fresh(p), 'path').analysis.length).toBeCloseTo(100, 9)
+    expect(
+      output<PathOutput>(long, 'path').analysis.length - output<PathOutput>(fresh(p), 'path').analysis.length,
+    ).toBeCloseTo(100, 9)
   })
   it('that fail are findings at Values and at each use', () => {
     const r = fresh({ ...p, values: [{ ...p.values[0]!, formula: 'reach + 1' }] })
@@ -143,18 +202,25 @@ describe('incremental results', () => {
   it('only work out again what changed', () => {
     const evaluator = createEvaluator()
     const a = evaluator.evaluate(angle)
-    const b = evaluator.evaluate(done(setFormula(angle, { step: 'blank', field: 'endAllowance', formula: '20' })))
+    const b = evaluator.evaluate(
+      done(setFormula(angle, { step: 'blank', field: 'endAllowance', formula: '20' })),
+    )
     expect(b.steps.slice(0, 3)).toEqual(a.steps.slice(0, 3))
     b.steps.slice(0, 3).forEach((s, i) => expect(s).toBe(a.steps[i]))
     expect(output<BlankOutput>(b, 'blank').cut).toBe(358)
   })
   it('equal those worked out from nothing, over random edits', () => {
     const evaluator = createEvaluator()
-    const edit = fc.tuple(fc.constantFrom('n1', 'n2', 'n3'), fc.constantFrom('x', 'radius'), fc.constantFrom('10', '35', '250', '', 'oops', '400'))
+    const edit = fc.tuple(
+      fc.constantFrom('n1', 'n2', 'n3'),
+      fc.constantFrom('x', 'radius'),
+      fc.constantFrom('10', '35', '250', '', 'oops', '400'),
+    )
     fc.assert(
       fc.property(fc.array(edit, { maxLength: 6 }), (edits) => {
         const p = edits.reduce((q, [node, column, text]) => cell(q, node, column as 'x', text), angle)
-        const plain = (r: PartResult) => r.steps.map((s) => [s.id, s.state, s.findings, s.state === 'good' ? s.output : null])
+        const plain = (r: PartResult) =>
+          r.steps.map((s) => [s.id, s.state, s.findings, s.state === 'good' ? s.output : null])
         expect(plain(evaluator.evaluate(p))).toEqual(plain(fresh(p)))
       }),
       { numRuns: 40 },
@@ -164,16 +230,26 @@ describe('incremental results', () => {
 
 describe('a path with formulas in inches', () => {
   it('means the same whatever unit is shown', () => {
-    const nodes = [nodeEntry('a', '0', '0', '0'), nodeEntry('b', { text: '4', bare: 'in' }, '0', '0', '1 in'), nodeEntry('c', '4 in', '50', '0')]
-    const p = partOnPath('x', { id: 'path', kind: 'node-path', name: 'Path', aside: false, closed: false, nodes }, {
-      name: 'Bar',
-      shape: 'round-bar',
-      sizes: { diameter: '6' },
-      material: { name: 'Brass', density: '8.5', look: 'brass' },
-    })
+    const nodes = [
+      nodeEntry('a', '0', '0', '0'),
+      nodeEntry('b', { text: '4', bare: 'in' }, '0', '0', '1 in'),
+      nodeEntry('c', '4 in', '50', '0'),
+    ]
+    const p = partOnPath(
+      'x',
+      { id: 'path', kind: 'node-path', name: 'Path', aside: false, closed: false, nodes },
+      {
+        name: 'Bar',
+        shape: 'round-bar',
+        sizes: { diameter: '6' },
+        material: { name: 'Brass', density: '8.5', look: 'brass' },
+      },
+    )
     const mm = output<PathOutput>(fresh(p), 'path').analysis.length
     expect(mm).toBeCloseTo(101.6 + 50 - 2 * 25.4 + 25.4 * (Math.PI / 2), 9)
-    const shown = done(setUnits(p, { units: { length: { unit: 'ft', style: { kind: 'decimal', places: 2 } }, mass: 'lb' } }))
+    const shown = done(
+      setUnits(p, { units: { length: { unit: 'ft', style: { kind: 'decimal', places: 2 } }, mass: 'lb' } }),
+    )
     expect(output<PathOutput>(fresh(shown), 'path').analysis.length).toBe(mm)
   })
 })

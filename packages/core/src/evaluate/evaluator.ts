@@ -137,10 +137,19 @@ function evaluateStep(
   if (step.aside) return none('aside', 'set aside')
   if (!built) return none('unbuilt', 'not built')
   if (resolved.faults.length > 0) {
-    return none('failed', 'cannot be built', resolved.faults.map((f) => fieldFinding(step, f.field, f.fault)))
+    return none(
+      'failed',
+      'cannot be built',
+      resolved.faults.map((f) => fieldFinding(step, f.field, f.fault)),
+    )
   }
   const waiting = waitsFor(step, part, results)
-  if (waiting) return none('waiting', 'waits', [waiting].flatMap((w) => w.finding ?? []))
+  if (waiting)
+    return none(
+      'waiting',
+      'waits',
+      [waiting].flatMap((w) => w.finding ?? []),
+    )
   const evaluator = evaluatorOf(step)
   const { output, findings, nodePoints } = evaluator.evaluate(step, {
     number: (field) => {
@@ -198,7 +207,8 @@ function waitsFor(
 }
 
 function fieldFinding(step: Step, field: string, fault: Fault): Finding {
-  const node = step.kind === 'node-path' ? step.nodes.findIndex((n) => field.startsWith(`nodes/${n.id}/`)) : -1
+  const node =
+    step.kind === 'node-path' ? step.nodes.findIndex((n) => field.startsWith(`nodes/${n.id}/`)) : -1
   const column = field.split('/').at(-1)!
   const where = node >= 0 ? `Node ${node + 1}, ${column}: ` : `${column}: `
   return {

@@ -26,11 +26,17 @@ describe('csv', () => {
     expect(rows[3]!.slice(0, 1)).toEqual(['end'])
   })
   it('writes nodes, and reads rows from a spreadsheet', () => {
-    const text = nodesCsv(nodes.map((n) => ({ point: n.point, radius: n.corner.kind === 'bend' ? n.corner.radius : undefined })), 'mm')
+    const text = nodesCsv(
+      nodes.map((n) => ({ point: n.point, radius: n.corner.kind === 'bend' ? n.corner.radius : undefined })),
+      'mm',
+    )
     expect(rowsFromText(text)[2]).toEqual(['2', '100', '0', '0', '20'])
-    expect(rowsFromText('1\t2\t3\r\n4\t5\t6\r\n')).toEqual([['1', '2', '3'], ['4', '5', '6']])
+    expect(rowsFromText('1\t2\t3\r\n4\t5\t6\r\n')).toEqual([
+      ['1', '2', '3'],
+      ['4', '5', '6'],
+    ])
     expect(rowsFromText('1;2\n')).toEqual([['1', '2']])
-    expect(rowsFromText("1'-3 1/2\"\t2")).toHaveLength(1)
+    expect(rowsFromText('1\'-3 1/2"\t2')).toHaveLength(1)
   })
 })
 

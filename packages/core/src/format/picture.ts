@@ -77,12 +77,20 @@ function fitView(mesh: Mesh, axes: ReturnType<typeof viewAxes>, w: number, h: nu
     y0 = Math.min(y0, flat + floor * up[2]!, flat + z * up[2]!)
     y1 = Math.max(y1, flat + z * up[2]!)
   }
-  const scale = Math.min((w * (1 - 2 * MARGIN)) / Math.max(x1 - x0, 1e-9), (h * (1 - 2 * MARGIN)) / Math.max(y1 - y0, 1e-9))
+  const scale = Math.min(
+    (w * (1 - 2 * MARGIN)) / Math.max(x1 - x0, 1e-9),
+    (h * (1 - 2 * MARGIN)) / Math.max(y1 - y0, 1e-9),
+  )
   return { scale, x: w / 2 - (scale * (x0 + x1)) / 2, y: h / 2 + (scale * (y0 + y1)) / 2, floor }
 }
 
 /** Vertices on the picture: x right, y down, z toward the viewer; with a floor, dropped straight down onto it. */
-function project(mesh: Mesh, axes: ReturnType<typeof viewAxes>, fit: Fit, floor: number | undefined): Float32Array {
+function project(
+  mesh: Mesh,
+  axes: ReturnType<typeof viewAxes>,
+  fit: Fit,
+  floor: number | undefined,
+): Float32Array {
   const [right, up, toward] = axes
   const p = mesh.positions
   const out = new Float32Array(p.length)
@@ -130,7 +138,13 @@ function raster(
 
 /** A box blur of the given radius, along rows and then columns. */
 function blurred(of: Float32Array, w: number, h: number, radius: number): Float32Array {
-  const pass = (from: Float32Array, length: number, step: number, lines: number, lineStep: number): Float32Array => {
+  const pass = (
+    from: Float32Array,
+    length: number,
+    step: number,
+    lines: number,
+    lineStep: number,
+  ): Float32Array => {
     const to = new Float32Array(from.length)
     for (let line = 0; line < lines; line++) {
       let sum = 0

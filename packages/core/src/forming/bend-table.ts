@@ -37,7 +37,9 @@ export interface BendTable {
 export function bendTableOf(path: Path): Result<BendTable> {
   const kink = kinksOf(path)[0]
   if (kink) {
-    return fail(fault('forming.sharp', `a sharp corner at station ${kink.station} cannot be bent; give it a radius`))
+    return fail(
+      fault('forming.sharp', `a sharp corner at station ${kink.station} cannot be bent; give it a radius`),
+    )
   }
   const rows: BendRow[] = []
   let straight = 0
@@ -51,7 +53,12 @@ export function bendTableOf(path: Path): Result<BendTable> {
       normal = turned
       straight = 0
     } else {
-      return fail(fault('forming.not-bendable', 'a helix is not bendable in this form: it has no straights between bends'))
+      return fail(
+        fault(
+          'forming.not-bendable',
+          'a helix is not bendable in this form: it has no straights between bends',
+        ),
+      )
     }
   }
   return ok({ rows, last: straight })
@@ -99,7 +106,10 @@ export function nodesOfBendTable(table: BendTable): Result<PathNode[]> {
   for (const [i, row] of table.rows.entries()) {
     if (row.angle >= Math.PI - tolerance.foldBack) {
       return fail(
-        fault('forming.half-turn', `bend ${i + 1} turns half a turn or more, so its straights have no meeting point`),
+        fault(
+          'forming.half-turn',
+          `bend ${i + 1} turns half a turn or more, so its straights have no meeting point`,
+        ),
       )
     }
     const tangent = row.radius * Math.tan(row.angle / 2)
@@ -112,4 +122,3 @@ export function nodesOfBendTable(table: BendTable): Result<PathNode[]> {
   nodes.push({ point: vec3.addScaled(from, travel, taken + table.last), corner: { kind: 'sharp' } })
   return ok(nodes)
 }
-

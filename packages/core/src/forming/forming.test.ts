@@ -4,7 +4,15 @@ import { bend, chains, sharp } from '../../testing/chains.ts'
 import { deg, rad } from '../num/index.ts'
 import { pathThroughNodes, reversePath, type Path, type PathNode } from '../path/index.ts'
 import { vec3 } from '../space/index.ts'
-import { bendTableOf, cutLength, developedLength, nodesOfBendTable, pathOfBendTable, type BendRow, type BendTable } from './index.ts'
+import {
+  bendTableOf,
+  cutLength,
+  developedLength,
+  nodesOfBendTable,
+  pathOfBendTable,
+  type BendRow,
+  type BendTable,
+} from './index.ts'
 
 const pathOf = (nodes: readonly PathNode[]): Path => {
   const r = pathThroughNodes(nodes, false)
@@ -16,7 +24,10 @@ const tableOf = (path: Path): BendTable => {
   if (!r.ok) throw new Error(r.fault.message)
   return r.value
 }
-const figures = (t: BendTable): number[] => [...t.rows.flatMap((r) => [r.length, r.rotation, r.angle, r.radius]), t.last]
+const figures = (t: BendTable): number[] => [
+  ...t.rows.flatMap((r) => [r.length, r.rotation, r.angle, r.radius]),
+  t.last,
+]
 const expectClose = (a: BendTable, b: BendTable, within: number): void => {
   const [x, y] = [figures(a), figures(b)]
   expect(x.length).toBe(y.length)
@@ -44,8 +55,17 @@ describe('bend table', () => {
   it('refuses what cannot be bent', () => {
     const kinked = bendTableOf(pathOf([sharp(0, 0, 0), sharp(100, 0, 0), sharp(100, 50, 0)]))
     expect(kinked).toMatchObject({ ok: false, fault: { code: 'forming.sharp' } })
-    const half: BendRow = { length: 10, rotation: 0, angle: Math.PI, radius: 5, origin: { kind: 'node', index: 1 } }
-    expect(nodesOfBendTable({ rows: [half], last: 10 })).toMatchObject({ ok: false, fault: { code: 'forming.half-turn' } })
+    const half: BendRow = {
+      length: 10,
+      rotation: 0,
+      angle: Math.PI,
+      radius: 5,
+      origin: { kind: 'node', index: 1 },
+    }
+    expect(nodesOfBendTable({ rows: [half], last: 10 })).toMatchObject({
+      ok: false,
+      fault: { code: 'forming.half-turn' },
+    })
     expect(pathOfBendTable({ rows: [half], last: 10 }).length).toBeCloseTo(20 + 5 * Math.PI, 12)
   })
   it('comes back from its own points and its own path', () => {
@@ -61,7 +81,11 @@ describe('bend table', () => {
     fc.assert(
       fc.property(rows, fc.double({ min: 1, max: 100, noNaN: true }), (list, last) => {
         const table: BendTable = {
-          rows: list.map((r, i) => ({ ...r, rotation: i === 0 ? 0 : r.rotation, origin: { kind: 'node', index: i + 1 } })),
+          rows: list.map((r, i) => ({
+            ...r,
+            rotation: i === 0 ? 0 : r.rotation,
+            origin: { kind: 'node', index: i + 1 },
+          })),
           last,
         }
         expectClose(tableOf(pathOfBendTable(table)), table, 1e-9)
@@ -78,10 +102,17 @@ describe('bend table', () => {
       fc.property(chains, fc.double({ min: 0, max: 6, noNaN: true }), (nodes, angle) => {
         const table = tableOf(pathOf(nodes))
         const axis = vec3.unit([1, -2, 0.7])
-        const moved = nodes.map((n) => ({ ...n, point: vec3.add(vec3.turnAbout(n.point, axis, angle), [5, 80, -9]) }))
+        const moved = nodes.map((n) => ({
+          ...n,
+          point: vec3.add(vec3.turnAbout(n.point, axis, angle), [5, 80, -9]),
+        }))
         expectClose(tableOf(pathOf(moved)), table, 1e-7)
-        const mirrored = tableOf(pathOf(nodes.map((n) => ({ ...n, point: [n.point[0], n.point[1], -n.point[2]] }))))
-        mirrored.rows.forEach((r, i) => expect(Math.abs(Math.sin((r.rotation + table.rows[i]!.rotation) / 2))).toBeLessThan(1e-6))
+        const mirrored = tableOf(
+          pathOf(nodes.map((n) => ({ ...n, point: [n.point[0], n.point[1], -n.point[2]] }))),
+        )
+        mirrored.rows.forEach((r, i) =>
+          expect(Math.abs(Math.sin((r.rotation + table.rows[i]!.rotation) / 2))).toBeLessThan(1e-6),
+        )
         const back = tableOf(reversePath(pathOf(nodes)))
         const n = table.rows.length
         expect(back.last).toBeCloseTo(table.rows[0]!.length, 7)
@@ -89,7 +120,8 @@ describe('bend table', () => {
           const same = table.rows[n - 1 - i]!
           expect(r.angle).toBeCloseTo(same.angle, 9)
           expect(r.length).toBeCloseTo(i === 0 ? table.last : table.rows[n - i]!.length, 7)
-          if (i > 0) expect(Math.abs(Math.sin((r.rotation - table.rows[n - i]!.rotation) / 2))).toBeLessThan(1e-6)
+          if (i > 0)
+            expect(Math.abs(Math.sin((r.rotation - table.rows[n - i]!.rotation) / 2))).toBeLessThan(1e-6)
         })
       }),
     )
@@ -102,7 +134,10 @@ describe('developed length', () => {
   it('is the path length at k = 0.5 and shorter as the neutral line moves inward', () => {
     expect(developedLength(path, 0.5, centred).length).toBeCloseTo(path.length, 12)
     const d = developedLength(path, 0.4, centred)
-    expect(d.bends[0]).toMatchObject({ shift: expect.closeTo(0.8, 12), neutralRadius: expect.closeTo(19.2, 12) })
+    expect(d.bends[0]).toMatchObject({
+      shift: expect.closeTo(0.8, 12),
+      neutralRadius: expect.closeTo(19.2, 12),
+    })
     expect(d.length).toBeCloseTo(80 + 60 + 19.2 * (Math.PI / 2), 12)
   })
   it('measures from the inside face when the path is not mid-section', () => {

@@ -43,9 +43,7 @@ export function analysePath(path: Path): PathAnalysis {
   }))
   const box = path.segments.reduce(boxWithSegment, EMPTY_BOX)
   const curved = rows.filter((r) => Number.isFinite(r.radius))
-  const tightest = curved.length
-    ? curved.reduce((best, r) => (r.radius < best.radius ? r : best))
-    : undefined
+  const tightest = curved.length ? curved.reduce((best, r) => (r.radius < best.radius ? r : best)) : undefined
   const plane = planeOf(path, vec3.length(boxSizes(box)))
   return {
     length: path.length,
@@ -108,7 +106,8 @@ export function planeOf(path: Path, size: number): Vec3 | 'line' | 'none' {
       const across = vec3.cross(first, d)
       if (vec3.length(across) > tolerance.sameDirection) normal = vec3.unit(across)
     }
-    if (normal && Math.abs(vec3.dot(normal, vec3.sub(segmentPoint(g, g.length), origin))) > within * 10) return 'none'
+    if (normal && Math.abs(vec3.dot(normal, vec3.sub(segmentPoint(g, g.length), origin))) > within * 10)
+      return 'none'
   }
   return normal ?? 'line'
 }

@@ -18,7 +18,8 @@ export function nearestOnSegment(g: Segment, p: Vec3): number {
     return angle - g.sweep < TURN - angle ? g.length : 0
   }
   const risePerTurn = (g.rise * TURN) / g.sweep
-  const turn = risePerTurn === 0 ? 0 : Math.round((vec3.dot(from, g.axis) - (angle / TURN) * risePerTurn) / risePerTurn)
+  const turn =
+    risePerTurn === 0 ? 0 : Math.round((vec3.dot(from, g.axis) - (angle / TURN) * risePerTurn) / risePerTurn)
   return clamp(((angle + turn * TURN) / g.sweep) * g.length, g.length)
 }
 

@@ -141,7 +141,10 @@ function build(
     if (c.kind === 'bend' && corner.kind === 'bend') {
       const n = legs.lengths.length
       const incoming = legs.directions[(i + n - 1) % n]!
-      add(bendSegment(nodes[i]!.point, incoming, legs.directions[i]!, corner.radius, c), { kind: 'node', index: i })
+      add(bendSegment(nodes[i]!.point, incoming, legs.directions[i]!, corner.radius, c), {
+        kind: 'node',
+        index: i,
+      })
     }
     stations[i] = [from, station]
   }

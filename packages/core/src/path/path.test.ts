@@ -59,7 +59,10 @@ describe('paths through nodes', () => {
     const { path } = built(square, true)
     expect(path.length).toBeCloseTo(4 * 40 + 20 * Math.PI, 12)
     expect(vec3.distance(pathPoint(path, 0), pathPoint(path, path.length))).toBeLessThan(1e-12)
-    const mitred = built(square.map((n) => sharp(...n.point)), true)
+    const mitred = built(
+      square.map((n) => sharp(...n.point)),
+      true,
+    )
     expect(analysePath(mitred.path).kinks.map((k) => k.station)).toEqual([0, 60, 120, 180])
   })
   it('measure extents through the tops of arcs', () => {
@@ -75,12 +78,20 @@ describe('faults name the node and what fits', () => {
       { kind: 'no-room', node: 1, radius: 30, largest: expect.closeTo(20, 9) },
       { kind: 'no-room', node: 2, radius: 30, largest: expect.closeTo(20, 9) },
     ])
-    expect(faults([sharp(0, 0, 0), bend(100, 0, 0, 20 - 1e-12), bend(100, 50, 0, 30), sharp(0, 50, 0)])).toEqual([])
+    expect(
+      faults([sharp(0, 0, 0), bend(100, 0, 0, 20 - 1e-12), bend(100, 50, 0, 30), sharp(0, 50, 0)]),
+    ).toEqual([])
   })
   it('finds a fold back, nodes in one place, a radius of 0, and too few nodes', () => {
-    expect(faults([sharp(0, 0, 0), bend(100, 0, 0, 5), sharp(40, 0, 0)])).toEqual([{ kind: 'fold-back', node: 1 }])
-    expect(faults([sharp(0, 0, 0), bend(0, 0, 0, 5), sharp(40, 0, 0)])).toEqual([{ kind: 'same-place', node: 0, next: 1 }])
-    expect(faults([sharp(0, 0, 0), bend(50, 0, 0, 0), sharp(50, 50, 0)])).toEqual([{ kind: 'radius', node: 1, radius: 0 }])
+    expect(faults([sharp(0, 0, 0), bend(100, 0, 0, 5), sharp(40, 0, 0)])).toEqual([
+      { kind: 'fold-back', node: 1 },
+    ])
+    expect(faults([sharp(0, 0, 0), bend(0, 0, 0, 5), sharp(40, 0, 0)])).toEqual([
+      { kind: 'same-place', node: 0, next: 1 },
+    ])
+    expect(faults([sharp(0, 0, 0), bend(50, 0, 0, 0), sharp(50, 50, 0)])).toEqual([
+      { kind: 'radius', node: 1, radius: 0 },
+    ])
     expect(faults([sharp(0, 0, 0)])).toEqual([{ kind: 'too-few', least: 2 }])
     expect(faults([sharp(0, 0, 0), sharp(1, 0, 0)], true)).toEqual([{ kind: 'too-few', least: 3 }])
   })
@@ -95,13 +106,21 @@ describe('helix', () => {
     expect(path.length).toBeCloseTo(4.25 * Math.hypot(TURN * 12, 6), 9)
     expect(vec3.length(pathCurvature(path, 31))).toBeCloseTo(12 / (144 + b * b), 12)
     expect(segmentTorsion(path.segments[0]!)).toBeCloseTo(b / (144 + b * b), 12)
-    expect(pathPoint(path, path.length)).toEqual([expect.closeTo(5, 9), expect.closeTo(12, 9), expect.closeTo(27.5, 9)])
+    expect(pathPoint(path, path.length)).toEqual([
+      expect.closeTo(5, 9),
+      expect.closeTo(12, 9),
+      expect.closeTo(27.5, 9),
+    ])
     expect(analysePath(path).box.min).toEqual([expect.closeTo(-7, 9), expect.closeTo(-12, 9), 2])
     expect(analysePath(path).planar).toBe(false)
   })
   it('turns the other way when left-handed, still rising', () => {
     const left = pathOfHelix({ centre: [0, 0, 0], radius: 12, pitch: 6, turns: 0.25, hand: 'left' })
-    expect(left.ok && pathPoint(left.value, left.value.length)).toEqual([expect.closeTo(0, 9), expect.closeTo(-12, 9), expect.closeTo(1.5, 9)])
+    expect(left.ok && pathPoint(left.value, left.value.length)).toEqual([
+      expect.closeTo(0, 9),
+      expect.closeTo(-12, 9),
+      expect.closeTo(1.5, 9),
+    ])
     expect(left.ok && segmentTorsion(left.value.segments[0]!)).toBeLessThan(0)
   })
   it('refuses sizes that make none', () => {
@@ -129,7 +148,10 @@ describe('any chain', () => {
         const moved = integrate((s) => vec3.dot(pathTangent(path, s), pathTangent(path, s)), 0, path.length)
         expect(moved).toBeCloseTo(path.length, 8)
         const mid = path.starts[1]! * 0.5
-        const difference = vec3.scale(vec3.sub(pathPoint(path, mid + h), pathPoint(path, mid - h)), 1 / (2 * h))
+        const difference = vec3.scale(
+          vec3.sub(pathPoint(path, mid + h), pathPoint(path, mid - h)),
+          1 / (2 * h),
+        )
         expect(vec3.distance(difference, pathTangent(path, mid))).toBeLessThan(1e-6)
       }),
     )
@@ -138,7 +160,10 @@ describe('any chain', () => {
     fc.assert(
       fc.property(chains, fc.double({ min: 0, max: 6, noNaN: true }), (nodes, angle) => {
         const axis = vec3.unit([1, 2, -0.5])
-        const moved = nodes.map((n) => ({ ...n, point: vec3.add(vec3.turnAbout(n.point, axis, angle), [300, -7, 12]) }))
+        const moved = nodes.map((n) => ({
+          ...n,
+          point: vec3.add(vec3.turnAbout(n.point, axis, angle), [300, -7, 12]),
+        }))
         expect(Math.abs(built(moved).path.length / built(nodes).path.length - 1)).toBeLessThan(1e-12)
       }),
     )

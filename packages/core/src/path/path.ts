@@ -1,12 +1,6 @@
 import { tolerance } from '../num/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
-import {
-  reverseSegment,
-  segmentCurvature,
-  segmentPoint,
-  segmentTangent,
-  type Segment,
-} from './segment.ts'
+import { reverseSegment, segmentCurvature, segmentPoint, segmentTangent, type Segment } from './segment.ts'
 
 /** Where a segment came from in its source: the leg from a node to the next, the corner at a node, or a named piece. */
 export type Origin =

@@ -58,7 +58,17 @@ export function helixSegment(
   rise: number,
 ): HelixSegment {
   const axis = vec3.cross(out, along)
-  return { kind: 'helix', centre, out, along, axis, radius, sweep, rise, length: Math.hypot(radius * sweep, rise) }
+  return {
+    kind: 'helix',
+    centre,
+    out,
+    along,
+    axis,
+    radius,
+    sweep,
+    rise,
+    length: Math.hypot(radius * sweep, rise),
+  }
 }
 
 /** The point at arc length s from the segment's start. */

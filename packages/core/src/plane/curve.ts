@@ -56,9 +56,7 @@ export function curveLength(c: Curve2): number {
 
 /** The same curve travelled the other way. */
 export function reverseCurve(c: Curve2): Curve2 {
-  return c.kind === 'line'
-    ? line2(c.to, c.from)
-    : arc2(c.centre, c.radius, c.start + c.sweep, -c.sweep)
+  return c.kind === 'line' ? line2(c.to, c.from) : arc2(c.centre, c.radius, c.start + c.sweep, -c.sweep)
 }
 
 /** How far the curve reaches along a unit direction: the largest p . d over its points, exact for arcs. */

@@ -16,7 +16,8 @@ export function triangulate(loops: readonly (readonly number[])[]): number[] {
   for (let i = 0; i < triangles.length; i += 3) {
     const [a, b, c] = [triangles[i]! * 2, triangles[i + 1]! * 2, triangles[i + 2]! * 2]
     const turn =
-      (flat[b]! - flat[a]!) * (flat[c + 1]! - flat[a + 1]!) - (flat[b + 1]! - flat[a + 1]!) * (flat[c]! - flat[a]!)
+      (flat[b]! - flat[a]!) * (flat[c + 1]! - flat[a + 1]!) -
+      (flat[b + 1]! - flat[a + 1]!) * (flat[c]! - flat[a]!)
     if (turn < 0) [triangles[i + 1], triangles[i + 2]] = [triangles[i + 2]!, triangles[i + 1]!]
   }
   return triangles

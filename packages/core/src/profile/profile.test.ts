@@ -3,14 +3,25 @@ import { describe, expect, it } from 'vitest'
 import type { Result } from '../base/index.ts'
 import { integrate, rad } from '../num/index.ts'
 import { arc2, directionAt, line2, pointAt, type Curve2 } from '../plane/index.ts'
-import { loopsOf, outlineOf, placeRegion, reach, reachAround, region, sectionProperties, STOCK_SHAPES, type Region } from './index.ts'
+import {
+  loopsOf,
+  outlineOf,
+  placeRegion,
+  reach,
+  reachAround,
+  region,
+  sectionProperties,
+  STOCK_SHAPES,
+  type Region,
+} from './index.ts'
 
 const got = (r: Result<Region>): Region => {
   if (!r.ok) throw new Error(r.fault.message)
   return r.value
 }
 const { PI } = Math
-const near = (a: number, b: number): void => expect(Math.abs(a - b)).toBeLessThanOrEqual(1e-12 * Math.max(1, Math.abs(b)))
+const near = (a: number, b: number): void =>
+  expect(Math.abs(a - b)).toBeLessThanOrEqual(1e-12 * Math.max(1, Math.abs(b)))
 
 describe('section properties meet closed forms', () => {
   it('round bar and tube', () => {
@@ -35,14 +46,18 @@ describe('section properties meet closed forms', () => {
     const hex = sectionProperties(got(STOCK_SHAPES.hexagon({ flats: 10 })))
     near(hex.area, (Math.sqrt(3) / 2) * 100)
     near(hex.ix, (5 * Math.sqrt(3) * (10 / Math.sqrt(3)) ** 4) / 16)
-    const rounded = sectionProperties(got(STOCK_SHAPES['rectangular-bar']({ width: 30, height: 10, corner: 2 })))
+    const rounded = sectionProperties(
+      got(STOCK_SHAPES['rectangular-bar']({ width: 30, height: 10, corner: 2 })),
+    )
     near(rounded.area, 300 - (4 - PI) * 4)
     near(rounded.perimeter, 80 - 16 + 4 * PI)
   })
   it('box tubes, with sharp or rounded corners', () => {
     const sharp = sectionProperties(got(STOCK_SHAPES['square-tube']({ side: 25, wall: 2, corner: 0 })))
     near(sharp.ix, (25 ** 4 - 21 ** 4) / 12)
-    const round = sectionProperties(got(STOCK_SHAPES['rectangular-tube']({ width: 40, height: 20, wall: 2, corner: 5 })))
+    const round = sectionProperties(
+      got(STOCK_SHAPES['rectangular-tube']({ width: 40, height: 20, wall: 2, corner: 5 })),
+    )
     near(round.area, 800 - (4 - PI) * 25 - (36 * 16 - (4 - PI) * 9))
     const full = sectionProperties(got(STOCK_SHAPES['square-bar']({ side: 10, corner: 5 })))
     near(full.area, 25 * PI)
@@ -63,11 +78,16 @@ describe('section properties meet closed forms', () => {
 function byQuadrature(curves: readonly Curve2[], potential: (x: number, y: number) => number): number {
   let sum = 0
   for (const c of curves) {
-    const length = c.kind === 'line' ? Math.hypot(c.to[0] - c.from[0], c.to[1] - c.from[1]) : c.radius * Math.abs(c.sweep)
-    sum += integrate((t) => {
-      const [x, y] = pointAt(c, t)
-      return -potential(x, y) * directionAt(c, t)[0] * length
-    }, 0, 1)
+    const length =
+      c.kind === 'line' ? Math.hypot(c.to[0] - c.from[0], c.to[1] - c.from[1]) : c.radius * Math.abs(c.sweep)
+    sum += integrate(
+      (t) => {
+        const [x, y] = pointAt(c, t)
+        return -potential(x, y) * directionAt(c, t)[0] * length
+      },
+      0,
+      1,
+    )
   }
   return sum
 }
@@ -80,7 +100,10 @@ describe('section properties of placed sections', () => {
     corner: fc.double({ min: 0, max: 2, noNaN: true }),
   })
   const placement = fc.record({
-    anchor: fc.tuple(fc.double({ min: -50, max: 50, noNaN: true }), fc.double({ min: -50, max: 50, noNaN: true })),
+    anchor: fc.tuple(
+      fc.double({ min: -50, max: 50, noNaN: true }),
+      fc.double({ min: -50, max: 50, noNaN: true }),
+    ),
     clock: fc.double({ min: -4, max: 4, noNaN: true }),
     flip: fc.boolean(),
   })
@@ -140,13 +163,17 @@ describe('outlines', () => {
     expect(square.cap.length).toBe(6)
   })
   it('fill the section with triangles of its area', () => {
-    for (const shape of [STOCK_SHAPES['square-tube']({ side: 25, wall: 2, corner: 4 }), STOCK_SHAPES.hexagon({ flats: 9 })]) {
+    for (const shape of [
+      STOCK_SHAPES['square-tube']({ side: 25, wall: 2, corner: 4 }),
+      STOCK_SHAPES.hexagon({ flats: 9 }),
+    ]) {
       const r = got(shape)
       const o = outlineOf(r, 1e-4)
       let area = 0
       for (let i = 0; i < o.cap.length; i += 3) {
         const [a, b, c] = [o.cap[i]!, o.cap[i + 1]!, o.cap[i + 2]!]
-        const part = ((o.x[b]! - o.x[a]!) * (o.y[c]! - o.y[a]!) - (o.y[b]! - o.y[a]!) * (o.x[c]! - o.x[a]!)) / 2
+        const part =
+          ((o.x[b]! - o.x[a]!) * (o.y[c]! - o.y[a]!) - (o.y[b]! - o.y[a]!) * (o.x[c]! - o.x[a]!)) / 2
         expect(part).toBeGreaterThan(0)
         area += part
       }

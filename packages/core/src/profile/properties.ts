@@ -34,7 +34,9 @@ export function sectionProperties(r: Region): SectionProperties {
   const mean = (ix + iy) / 2
   const spread = Math.hypot((ix - iy) / 2, ixy)
   const outerPerimeter = r.outer.reduce((sum, c) => sum + curveLength(c), 0)
-  const perimeter = loopsOf(r).flat().reduce((sum, c) => sum + curveLength(c), 0)
+  const perimeter = loopsOf(r)
+    .flat()
+    .reduce((sum, c) => sum + curveLength(c), 0)
   return {
     area: i.area,
     perimeter,

@@ -24,11 +24,21 @@ function box(width: number, height: number, radius: number): Loop2 {
   const b = height / 2
   const r = radius
   if (r === 0) {
-    const corners: Vec2[] = [[a, -b], [a, b], [-a, b], [-a, -b]]
+    const corners: Vec2[] = [
+      [a, -b],
+      [a, b],
+      [-a, b],
+      [-a, -b],
+    ]
     return corners.map((c, i) => line2(c, corners[(i + 1) % 4]!))
   }
-  const centres: Vec2[] = [[a - r, -b + r], [a - r, b - r], [-a + r, b - r], [-a + r, -b + r]]
-  const loop: (Loop2[number])[] = []
+  const centres: Vec2[] = [
+    [a - r, -b + r],
+    [a - r, b - r],
+    [-a + r, b - r],
+    [-a + r, -b + r],
+  ]
+  const loop: Loop2[number][] = []
   centres.forEach((c, i) => {
     const start = -Math.PI / 2 + (i * Math.PI) / 2
     const next = centres[(i + 1) % 4]!

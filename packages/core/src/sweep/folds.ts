@@ -16,10 +16,20 @@ export type Fold =
       readonly reach: number
     }
   /** A straight between sharp corners is shorter than its mitres need; `missing` is by how much. */
-  | { readonly kind: 'mitre'; readonly segment: number; readonly from: number; readonly to: number; readonly missing: number }
+  | {
+      readonly kind: 'mitre'
+      readonly segment: number
+      readonly from: number
+      readonly to: number
+      readonly missing: number
+    }
 
 /** How far the placed section reaches toward the inside of a curved segment, and out of it: the most over its length. */
-export function reachInBend(f: SquareFrames, section: Region, segment: number): { inside: number; outside: number } {
+export function reachInBend(
+  f: SquareFrames,
+  section: Region,
+  segment: number,
+): { inside: number; outside: number } {
   const g = f.path.segments[segment]!
   let inside = -Infinity
   let outside = -Infinity
@@ -77,7 +87,10 @@ function shortage(f: SquareFrames, outline: Outline, segment: number, kinks: rea
   if (leans.length === 0) return 0
   let shortest = Infinity
   for (let i = 0; i < outline.x.length; i++) {
-    const fibre = leans.reduce((sum, l) => sum + l.sign * (l.x * outline.x[i]! + l.y * outline.y[i]!), g.length)
+    const fibre = leans.reduce(
+      (sum, l) => sum + l.sign * (l.x * outline.x[i]! + l.y * outline.y[i]!),
+      g.length,
+    )
     shortest = Math.min(shortest, fibre)
   }
   return Math.max(0, -shortest)

@@ -110,7 +110,14 @@ function copyRing(positions: Float32Array, ring: number, toVertex: number, aroun
 }
 
 /** Normals of an end face: along the tangent, n x b, forward or back. */
-function faceEnd(normals: Float32Array, first: number, around: number, rings: Rings, ring: number, sign: number): void {
+function faceEnd(
+  normals: Float32Array,
+  first: number,
+  around: number,
+  rings: Rings,
+  ring: number,
+  sign: number,
+): void {
   const d = rings.data.subarray(ring * RING_STRIDE, (ring + 1) * RING_STRIDE)
   const t = [
     d[10]! * d[14]! - d[11]! * d[13]!,

@@ -99,7 +99,13 @@ function leaned(axis: Vec3, t: Vec3, plane: Vec3 | undefined): Vec3 {
 }
 
 function writeRing(data: Float64Array, ring: number, frame: Frame, plane: Vec3 | undefined): void {
-  const rows = [frame.origin, leaned(frame.n, frame.t, plane), leaned(frame.b, frame.t, plane), frame.n, frame.b]
+  const rows = [
+    frame.origin,
+    leaned(frame.n, frame.t, plane),
+    leaned(frame.b, frame.t, plane),
+    frame.n,
+    frame.b,
+  ]
   let at = ring * RING_STRIDE
   for (const row of rows) {
     data[at++] = row[0]

@@ -72,7 +72,9 @@ describe('square frames', () => {
     )
   })
   it('close: the end frame of a closed path in space is its start frame', () => {
-    const f = squareFrames(pathOf([bend(0, 0, 0, 8), bend(60, 0, 20, 8), bend(75, 50, -10, 8), bend(0, 60, 40, 8)], true))
+    const f = squareFrames(
+      pathOf([bend(0, 0, 0, 8), bend(60, 0, 20, 8), bend(75, 50, -10, 8), bend(0, 60, 40, 8)], true),
+    )
     expect(Math.abs(f.roll)).toBeGreaterThan(0.01)
     const end = frameAt(f, f.path.length)
     expect(vec3.distance(end.n, frameAt(f, 0).n)).toBeLessThan(1e-12)
@@ -83,18 +85,26 @@ describe('square frames', () => {
 describe('the mesh of a run', () => {
   it('is watertight, outward, and has the volume of the theorem within the chord error', () => {
     fc.assert(
-      fc.property(chains, fc.constantFrom(tube, bar, boxTube), fc.double({ min: 0, max: 6, noNaN: true }), (nodes, own, clock) => {
-        const section = placeRegion(own, { anchor: [1.5, -1], clock, flip: clock > 3 })
-        const radii = nodes.map((n) => (n.corner.kind === 'bend' ? Math.max(n.corner.radius, 12) : 12))
-        const widened = pathThroughNodes(nodes.map((n, i) => ({ ...n, corner: { kind: 'bend', radius: radii[i]! } })), false)
-        fc.pre(widened.ok)
-        if (!widened.ok) return
-        const { mesh, theorem } = swept(widened.value.path, section, 0.05)
-        const check = checkWatertight(mesh)
-        expect(check).toMatchObject({ watertight: true, openEdges: 0, crossedEdges: 0, collapsed: 0 })
-        expect(Math.abs(meshVolume(mesh) - theorem!)).toBeLessThan(0.05 * meshSurface(mesh))
-        expect(meshVolume(mesh)).toBeGreaterThan(0)
-      }),
+      fc.property(
+        chains,
+        fc.constantFrom(tube, bar, boxTube),
+        fc.double({ min: 0, max: 6, noNaN: true }),
+        (nodes, own, clock) => {
+          const section = placeRegion(own, { anchor: [1.5, -1], clock, flip: clock > 3 })
+          const radii = nodes.map((n) => (n.corner.kind === 'bend' ? Math.max(n.corner.radius, 12) : 12))
+          const widened = pathThroughNodes(
+            nodes.map((n, i) => ({ ...n, corner: { kind: 'bend', radius: radii[i]! } })),
+            false,
+          )
+          fc.pre(widened.ok)
+          if (!widened.ok) return
+          const { mesh, theorem } = swept(widened.value.path, section, 0.05)
+          const check = checkWatertight(mesh)
+          expect(check).toMatchObject({ watertight: true, openEdges: 0, crossedEdges: 0, collapsed: 0 })
+          expect(Math.abs(meshVolume(mesh) - theorem!)).toBeLessThan(0.05 * meshSurface(mesh))
+          expect(meshVolume(mesh)).toBeGreaterThan(0)
+        },
+      ),
       { numRuns: 40 },
     )
   })
@@ -109,7 +119,10 @@ describe('the mesh of a run', () => {
   })
   it('of mitred straights is exact', () => {
     const path = pathOf([sharp(0, 0, 0), sharp(100, 0, 0), sharp(100, 70, 0), sharp(100, 70, 50)])
-    for (const anchor of [[0, 0], [4, 2.5]] as const) {
+    for (const anchor of [
+      [0, 0],
+      [4, 2.5],
+    ] as const) {
       const { mesh, theorem } = swept(path, placeRegion(bar, { anchor, clock: 0, flip: false }), 0.05)
       expect(Math.abs(meshVolume(mesh) / theorem! - 1)).toBeLessThan(1e-6)
       expect(checkWatertight(mesh).watertight).toBe(true)
@@ -122,7 +135,10 @@ describe('the mesh of a run', () => {
     expect(checkWatertight(mesh).watertight).toBe(true)
   })
   it('of a closed path in space is watertight through the seam', () => {
-    const path = pathOf([bend(0, 0, 0, 8), bend(60, 0, 20, 8), bend(75, 50, -10, 8), bend(0, 60, 40, 8)], true)
+    const path = pathOf(
+      [bend(0, 0, 0, 8), bend(60, 0, 20, 8), bend(75, 50, -10, 8), bend(0, 60, 40, 8)],
+      true,
+    )
     const { mesh, theorem } = swept(path, bar, 0.01)
     expect(checkWatertight(mesh)).toMatchObject({ watertight: true })
     expect(Math.abs(meshVolume(mesh) / theorem! - 1)).toBeLessThan(2e-3)
@@ -130,7 +146,9 @@ describe('the mesh of a run', () => {
   it('of a helix has the volume of its centre line', () => {
     const h = pathOfHelix({ centre: [0, 0, 0], radius: 10, pitch: 8, turns: 3, hand: 'left' })
     if (!h.ok) throw new Error()
-    const wire = region(STOCK_SHAPES['round-bar']({ diameter: 2 }) as ReturnType<(typeof STOCK_SHAPES)['tube']>)
+    const wire = region(
+      STOCK_SHAPES['round-bar']({ diameter: 2 }) as ReturnType<(typeof STOCK_SHAPES)['tube']>,
+    )
     const { mesh, theorem } = swept(h.value, wire, 0.0005)
     expect(theorem).toBeCloseTo(Math.PI * h.value.length, 9)
     expect(Math.abs(meshVolume(mesh) / theorem! - 1)).toBeLessThan(2e-3)
@@ -144,8 +162,12 @@ describe('the mesh of a run', () => {
       const tag = unpackTag(mesh.tags[t]!)
       kinds.add(`${tag.kind} ${tag.segment}`)
       const [a, b, c] = [0, 1, 2].map((k) => mesh.triangles[t * 3 + k]!) as [number, number, number]
-      const at = (v: number, from: Float32Array) => [from[v * 3]!, from[v * 3 + 1]!, from[v * 3 + 2]!] as const
-      const face = vec3.cross(vec3.sub(at(b, mesh.positions), at(a, mesh.positions)), vec3.sub(at(c, mesh.positions), at(a, mesh.positions)))
+      const at = (v: number, from: Float32Array) =>
+        [from[v * 3]!, from[v * 3 + 1]!, from[v * 3 + 2]!] as const
+      const face = vec3.cross(
+        vec3.sub(at(b, mesh.positions), at(a, mesh.positions)),
+        vec3.sub(at(c, mesh.positions), at(a, mesh.positions)),
+      )
       expect(vec3.dot(vec3.unit(face), at(a, mesh.normals))).toBeGreaterThan(0.9)
       expect(vec3.length(at(b, mesh.normals))).toBeCloseTo(1, 5)
     }
@@ -162,7 +184,14 @@ describe('folds', () => {
     const nodes = (r: number) => [sharp(0, 0, 0), bend(100, 0, 0, r), sharp(100, 90, 0)]
     expect(check(nodes(6.05), tube)).toEqual([])
     expect(check(nodes(5.95), tube)).toEqual([
-      { kind: 'bend', segment: 1, from: expect.closeTo(94.05, 9), to: expect.any(Number), radius: 5.95, reach: expect.closeTo(6, 12) },
+      {
+        kind: 'bend',
+        segment: 1,
+        from: expect.closeTo(94.05, 9),
+        to: expect.any(Number),
+        radius: 5.95,
+        reach: expect.closeTo(6, 12),
+      },
     ])
     // Standing on its 5 mm side the bar needs 2.5 mm, turned flat it needs 4 mm.
     expect(check(nodes(3), placeRegion(bar, { anchor: [0, 0], clock: rad(90), flip: false }))).toEqual([])
@@ -171,6 +200,8 @@ describe('folds', () => {
   it('are found where mitres meet on a short straight', () => {
     const nodes = (gap: number) => [sharp(0, 0, 0), sharp(100, 0, 0), sharp(100, gap, 0), sharp(0, gap, 0)]
     expect(check(nodes(8.1), bar)).toEqual([])
-    expect(check(nodes(7.9), bar)).toMatchObject([{ kind: 'mitre', segment: 1, missing: expect.closeTo(0.1, 9) }])
+    expect(check(nodes(7.9), bar)).toMatchObject([
+      { kind: 'mitre', segment: 1, missing: expect.closeTo(0.1, 9) },
+    ])
   })
 })

@@ -55,11 +55,7 @@ export function bareUnit(d: Dimension, bare: BareUnits): { factor: number; word:
 }
 
 /** Computes a parsed formula with dimension analysis. `text` is only for messages. */
-export function evaluateExpression(
-  e: Expression,
-  text: string,
-  around: Surroundings,
-): Result<Evaluated> {
+export function evaluateExpression(e: Expression, text: string, around: Surroundings): Result<Evaluated> {
   const assumed: string[] = []
   const result = term(e, { around, text, assumed })
   if (!result.ok) return result
@@ -149,7 +145,11 @@ function scaled(sign: '*' | '/' | '^', a: Term, b: Term, span: Span, w: Working)
   if (sign === '^') {
     if (!isPlain(b.dimension)) {
       return fail(
-        fault('formula.exponent', `an exponent is a plain number, not ${describeDimension(b.dimension)}`, span),
+        fault(
+          'formula.exponent',
+          `an exponent is a plain number, not ${describeDimension(b.dimension)}`,
+          span,
+        ),
       )
     }
     return ok({ value: a.value ** b.value, dimension: powerDimension(a.dimension, b.value), bare: a.bare })
@@ -171,10 +171,19 @@ function called(e: Extract<Expression, { kind: 'call' }>, w: Working): Result<Te
     return fail(fault('formula.unknown-function', `"${e.name}" is not a function; there are ${list}`, e.span))
   }
   if (e.args.length < f.least || e.args.length > f.most) {
-    const wants = f.least === f.most ? `${f.least}` : f.most === Infinity ? `${f.least} or more` : `${f.least} or ${f.most}`
+    const wants =
+      f.least === f.most
+        ? `${f.least}`
+        : f.most === Infinity
+          ? `${f.least} or more`
+          : `${f.least} or ${f.most}`
     const fits = f.most === 1 && e.args.length === 2 ? '; a decimal is written with a point' : ''
     return fail(
-      fault('formula.arguments', `${e.name} takes ${wants} value(s), and ${e.args.length} were given${fits}`, e.span),
+      fault(
+        'formula.arguments',
+        `${e.name} takes ${wants} value(s), and ${e.args.length} were given${fits}`,
+        e.span,
+      ),
     )
   }
   let args: Term[] = []

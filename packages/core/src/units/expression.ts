@@ -14,7 +14,12 @@ export type Expression =
       readonly right: Expression
       readonly span: Span
     }
-  | { readonly kind: 'call'; readonly name: string; readonly args: readonly Expression[]; readonly span: Span }
+  | {
+      readonly kind: 'call'
+      readonly name: string
+      readonly args: readonly Expression[]
+      readonly span: Span
+    }
 
 /** The names a formula uses, each with the places it stands at. */
 export function namesIn(e: Expression): { readonly name: string; readonly span: Span }[] {

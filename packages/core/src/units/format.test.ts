@@ -14,7 +14,9 @@ import {
 describe('formatting', () => {
   it('shows lengths as decimals or inch fractions', () => {
     expect(formatLength(987.0384, { unit: 'mm', style: { kind: 'decimal', places: 3 } })).toBe('987.038 mm')
-    expect(formatLength(987.425, { unit: 'in', style: { kind: 'fraction', denominator: 64 } })).toBe('38 7/8 in')
+    expect(formatLength(987.425, { unit: 'in', style: { kind: 'fraction', denominator: 64 } })).toBe(
+      '38 7/8 in',
+    )
     expect(formatLength(-0.00001, { unit: 'mm', style: { kind: 'decimal', places: 2 } })).toBe('0.00 mm')
     expect(formatLengthExact(25.4 / 3, 'in')).toBe('0.333333333333 in')
   })

@@ -23,7 +23,8 @@ const values: Record<string, Quantity> = {
 const around: Surroundings = {
   bare: { length: 'mm', mass: 'kg' },
   known: Object.keys(values),
-  lookup: (name): Result<Quantity> | undefined => (values[name] ? { ok: true, value: values[name] } : undefined),
+  lookup: (name): Result<Quantity> | undefined =>
+    values[name] ? { ok: true, value: values[name] } : undefined,
 }
 const resolve = (f: Formula, needed: DimensionName = 'length') => resolveFormula(f, needed, around)
 const value = (f: Formula, needed: DimensionName = 'length'): number => {
@@ -174,7 +175,11 @@ describe('named values', () => {
     for (const name of ['a', 'b', 'c']) {
       const r = table.get(name)!
       expect(r.ok).toBe(false)
-      if (!r.ok) expect(r.fault).toMatchObject({ code: 'values.cycle', message: expect.stringMatching(/a -> b -> c -> a/) })
+      if (!r.ok)
+        expect(r.fault).toMatchObject({
+          code: 'values.cycle',
+          message: expect.stringMatching(/a -> b -> c -> a/),
+        })
     }
     expect(table.get('d')).toMatchObject({ ok: true, value: { value: 5 } })
   })
@@ -188,7 +193,10 @@ describe('named values', () => {
       {},
       bare,
     )
-    expect(table.get('b')).toMatchObject({ ok: false, fault: { code: 'values.failed', message: /"a" has no value/ } })
+    expect(table.get('b')).toMatchObject({
+      ok: false,
+      fault: { code: 'values.failed', message: /"a" has no value/ },
+    })
   })
 })
 
@@ -209,7 +217,12 @@ describe('names', () => {
 
 describe('any input', () => {
   it('gives a finite value or a fault with a sentence, never a throw', () => {
-    const alphabet = fc.constantFrom(...`0123456789 .,+-*/^()'"mintf dego throat sin e`.split(''), '3/8', '1 ', 'in')
+    const alphabet = fc.constantFrom(
+      ...`0123456789 .,+-*/^()'"mintf dego throat sin e`.split(''),
+      '3/8',
+      '1 ',
+      'in',
+    )
     fc.assert(
       fc.property(fc.array(alphabet, { maxLength: 14 }), (parts) => {
         const r = resolve(parts.join(''))

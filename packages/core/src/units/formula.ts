@@ -1,11 +1,5 @@
 import { fail, fault, ok, type Result } from '../base/index.ts'
-import {
-  describeDimension,
-  DIMENSIONS,
-  isPlain,
-  sameDimension,
-  type DimensionName,
-} from './dimension.ts'
+import { describeDimension, DIMENSIONS, isPlain, sameDimension, type DimensionName } from './dimension.ts'
 import { bareUnit, evaluateExpression, type Surroundings } from './evaluate.ts'
 import { namesIn } from './expression.ts'
 import { parse } from './parse.ts'
@@ -59,7 +53,8 @@ export function resolveFormula(
     if (unit) return ok({ value: value * unit.factor, assumed })
   }
   const needs = `${describeDimension(want)} is needed here`
-  const advice = isPlain(dimension) && bareUnit(want, bare) ? `; multiply it by 1 ${bareUnit(want, bare)!.word}` : ''
+  const advice =
+    isPlain(dimension) && bareUnit(want, bare) ? `; multiply it by 1 ${bareUnit(want, bare)!.word}` : ''
   return fail(
     fault('formula.wrong-dimension', `"${text}" is ${describeDimension(dimension)}; ${needs}${advice}`, {
       from: 0,
@@ -99,7 +94,13 @@ export function checkName(name: string): Result<string> {
       fault('name.form', `"${name}" cannot be a name: a letter first, then letters, digits or _ only`),
     )
   }
-  const taken = unitNamed(name) ? 'a unit' : FUNCTIONS.has(name) ? 'a function' : CONSTANTS.has(name) ? 'a constant' : ''
+  const taken = unitNamed(name)
+    ? 'a unit'
+    : FUNCTIONS.has(name)
+      ? 'a function'
+      : CONSTANTS.has(name)
+        ? 'a constant'
+        : ''
   if (taken) return fail(fault('name.reserved', `"${name}" is ${taken} in formulas; choose another name`))
   return ok(name)
 }

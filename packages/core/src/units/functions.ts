@@ -76,10 +76,7 @@ function toSteps(name: string, f: (x: number) => number): FormulaFunction {
       return isPlain(x!.dimension)
         ? ok({ ...x!, value: f(x!.value) })
         : fail(
-            domainFault(
-              name,
-              `of ${describeDimension(x!.dimension)} needs a step as well: ${name}(x, 1 mm)`,
-            ),
+            domainFault(name, `of ${describeDimension(x!.dimension)} needs a step as well: ${name}(x, 1 mm)`),
           )
     },
   }

@@ -10,7 +10,8 @@ import { unitNamed } from './unit.ts'
  * number over a whole number right before a unit is one fraction (`3/8 in`), so `3/8/2 in` is refused as ambiguous.
  */
 export function parse(text: string): Result<Expression> {
-  if (text.trim() === '') return fail(fault('formula.empty', 'nothing was typed; a number or a formula is needed here'))
+  if (text.trim() === '')
+    return fail(fault('formula.empty', 'nothing was typed; a number or a formula is needed here'))
   const tokens = tokenize(text)
   if (!tokens.ok) return tokens
   const reader = new Reader(text, tokens.value)
@@ -29,7 +30,11 @@ function trailing(r: Reader, next: Token): never {
   const read = r.text.slice(0, next.span.from).trim()
   if (next.text === ',') {
     const point = r.text.replace(',', '.')
-    r.stop('formula.decimal-comma', `"${r.text}" has a comma; write the decimal with a point: ${point}`, next.span)
+    r.stop(
+      'formula.decimal-comma',
+      `"${r.text}" has a comma; write the decimal with a point: ${point}`,
+      next.span,
+    )
   }
   if (next.text === ')') r.stop('formula.bracket', `there is a ")" too many after "${read}"`, next.span)
   r.stop(
@@ -113,7 +118,11 @@ function callArguments(r: Reader, name: Token): { list: Expression[]; to: number
     }
   }
   if (!r.isSign(')')) {
-    r.stop('formula.bracket', `the bracket after "${name.text}" is not closed; a ")" is missing`, r.peek().span)
+    r.stop(
+      'formula.bracket',
+      `the bracket after "${name.text}" is not closed; a ")" is missing`,
+      r.peek().span,
+    )
   }
   return { list, to: r.take().span.to }
 }

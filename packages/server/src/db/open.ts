@@ -40,4 +40,6 @@ export async function openDatabase(location: string, migrations: string): Promis
 }
 
 /** The migrations beside the source, or beside the bundle. */
-export const MIGRATIONS = fileURLToPath(new URL(import.meta.url.includes('/dist/') ? '../migrations' : '../../migrations', import.meta.url))
+export const MIGRATIONS = fileURLToPath(
+  new URL(import.meta.url.includes('/dist/') ? '../migrations' : '../../migrations', import.meta.url),
+)

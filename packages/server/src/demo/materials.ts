@@ -1,7 +1,13 @@
 import type { Look, StockShape } from '@flexum/core/document'
 
 /** Made-up materials with round numbers: density kg/m3, price per kg. */
-export const DEMO_MATERIALS: readonly { id: string; name: string; density: number; look: Look; price: number }[] = [
+export const DEMO_MATERIALS: readonly {
+  id: string
+  name: string
+  density: number
+  look: Look
+  price: number
+}[] = [
   { id: 'mild-steel', name: 'Mild steel', density: 7850, look: 'steel', price: 2 },
   { id: 'stainless', name: 'Stainless steel', density: 7900, look: 'stainless', price: 6 },
   { id: 'aluminium', name: 'Aluminium', density: 2700, look: 'aluminium', price: 5 },
@@ -43,6 +49,20 @@ export const DEMO_STOCK: readonly DemoStock[] = [
   bar('sq-12-ms', 'Mild steel square 12', 'square-bar', { side: 12, corner: 0 }, 'mild-steel', 6000),
   bar('fl-30-ms', 'Mild steel flat 30 × 5', 'flat', { width: 30, thickness: 5 }, 'mild-steel', 6000),
   bar('hx-10-br', 'Brass hexagon 10', 'hexagon', { flats: 10 }, 'brass', 3000),
-  bar('st-25-ms', 'Mild steel square tube 25 × 2', 'square-tube', { side: 25, wall: 2, corner: 3 }, 'mild-steel', 6000),
-  bar('rt-40-al', 'Aluminium box 40 × 20 × 2', 'rectangular-tube', { width: 40, height: 20, wall: 2, corner: 0 }, 'aluminium', 6000),
+  bar(
+    'st-25-ms',
+    'Mild steel square tube 25 × 2',
+    'square-tube',
+    { side: 25, wall: 2, corner: 3 },
+    'mild-steel',
+    6000,
+  ),
+  bar(
+    'rt-40-al',
+    'Aluminium box 40 × 20 × 2',
+    'rectangular-tube',
+    { width: 40, height: 20, wall: 2, corner: 0 },
+    'aluminium',
+    6000,
+  ),
 ]

@@ -97,7 +97,16 @@ const mistRail: Part = partOnPath(
 const vineSpring: Part = {
   ...partOnPath(
     'Vine spring',
-    { id: 'path', kind: 'helix-path', name: 'Coil', aside: false, radius: 'across / 2', pitch: '9', turns: 'turns', hand: 'right' },
+    {
+      id: 'path',
+      kind: 'helix-path',
+      name: 'Coil',
+      aside: false,
+      radius: 'across / 2',
+      pitch: '9',
+      turns: 'turns',
+      hand: 'right',
+    },
     { name: 'Spring wire', shape: 'round-bar', sizes: { diameter: '3' }, material: SPRING_STEEL },
   ),
   values: [

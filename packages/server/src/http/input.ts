@@ -2,7 +2,10 @@ import { validator } from 'hono/validator'
 import { ValidationError, type InferType, type Schema } from 'yup'
 import { problem } from './problem.ts'
 
-function read<S extends Schema>(schema: S, value: unknown): { ok: true; value: InferType<S> } | { ok: false; message: string } {
+function read<S extends Schema>(
+  schema: S,
+  value: unknown,
+): { ok: true; value: InferType<S> } | { ok: false; message: string } {
   try {
     return { ok: true, value: schema.validateSync(value, { abortEarly: true }) as InferType<S> }
   } catch (error) {

@@ -7,6 +7,11 @@ export interface Problem {
 }
 
 /** Answers with a problem. */
-export function problem<S extends ContentfulStatusCode>(c: Context, status: S, code: string, message: string) {
+export function problem<S extends ContentfulStatusCode>(
+  c: Context,
+  status: S,
+  code: string,
+  message: string,
+) {
   return c.json<Problem, S>({ error: { code, message } }, status)
 }

@@ -8,7 +8,10 @@ import type { PictureService } from '../services/pictures.ts'
 
 const byId = paramsOf(object({ id: string().uuid('a part id is a UUID').required() }))
 const byRevision = paramsOf(
-  object({ id: string().uuid('a part id is a UUID').required(), revision: number().integer().min(1).required() }),
+  object({
+    id: string().uuid('a part id is a UUID').required(),
+    revision: number().integer().min(1).required(),
+  }),
 )
 
 /** A part in a request body: read and checked as a file would be. */
@@ -38,7 +41,9 @@ export function partRoutes(parts: PartService, pictures: PictureService) {
     .put(
       '/:id',
       byId,
-      jsonBody(object({ base: number().strict().integer().min(1).required('"base" is missing'), part: partField })),
+      jsonBody(
+        object({ base: number().strict().integer().min(1).required('"base" is missing'), part: partField }),
+      ),
       async (c) => {
         const { base, part } = c.req.valid('json')
         const outcome = await parts.save(c.req.valid('param').id, base, part)
@@ -55,10 +60,14 @@ export function partRoutes(parts: PartService, pictures: PictureService) {
       return head ? c.json(head, 201) : problem(c, 404, 'part.none', NO_PART)
     })
     .post('/:id/bin', byId, async (c) =>
-      (await parts.setBinned(c.req.valid('param').id, true)) ? c.json({ done: true }, 200) : problem(c, 404, 'part.none', NO_PART),
+      (await parts.setBinned(c.req.valid('param').id, true))
+        ? c.json({ done: true }, 200)
+        : problem(c, 404, 'part.none', NO_PART),
     )
     .post('/:id/restore', byId, async (c) =>
-      (await parts.setBinned(c.req.valid('param').id, false)) ? c.json({ done: true }, 200) : problem(c, 404, 'part.none', NO_PART),
+      (await parts.setBinned(c.req.valid('param').id, false))
+        ? c.json({ done: true }, 200)
+        : problem(c, 404, 'part.none', NO_PART),
     )
     .get('/:id/revisions', byId, async (c) =>
       c.json({ revisions: await parts.revisions(c.req.valid('param').id) }, 200),

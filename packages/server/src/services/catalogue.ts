@@ -1,12 +1,11 @@
-import { asc } from 'drizzle-orm'
+import { listMaterials, listStock } from '../db/catalogue-queries.ts'
 import type { Database } from '../db/open.ts'
-import { materials, stock } from '../db/schema.ts'
 
 /** The materials and stock bars to choose from. */
 export function catalogueService(db: Database) {
   return {
-    materials: () => db.read.select().from(materials).orderBy(asc(materials.name)),
-    stock: () => db.read.select().from(stock).orderBy(asc(stock.name)),
+    materials: () => listMaterials(db.read),
+    stock: () => listStock(db.read),
   }
 }
 

@@ -1,9 +1,8 @@
-import { and, eq } from 'drizzle-orm'
 import { PNG } from 'pngjs'
 import type { Part } from '@flexum/core/document'
 import { pictureOf } from '@flexum/core/format'
 import type { Database } from '../db/open.ts'
-import { pictures } from '../db/schema.ts'
+import { findPicture, keepPicture } from '../db/picture-queries.ts'
 import { evaluateOnce, lastOutput } from './figures.ts'
 import { PICTURE_LOOKS } from './looks.ts'
 import type { PartService } from './parts.ts'
@@ -25,15 +24,12 @@ export function drawPart(part: Part): Buffer | undefined {
 export function pictureService(db: Database, parts: PartService) {
   return {
     async of(id: string, revision: number): Promise<Buffer | undefined> {
-      const where = and(eq(pictures.partId, id), eq(pictures.revision, revision))
-      const [known] = await db.read.select({ png: pictures.png }).from(pictures).where(where)
-      if (known) return known.png
+      const known = await findPicture(db.read, id, revision)
+      if (known) return known
       const part = await parts.revision(id, revision)
       const png = part && drawPart(part)
       if (!png) return undefined
-      await db.write(async (tx) => {
-        await tx.insert(pictures).values({ partId: id, revision, png }).onConflictDoNothing()
-      })
+      await db.write((tx) => keepPicture(tx, id, revision, png))
       return png
     },
   }

@@ -61,8 +61,10 @@ export async function savePart(id: string, base: number, part: Part, leaving = f
   } catch {
     throw new ApiError(0, 'the server cannot be reached')
   }
-  if (response.ok) return { kind: 'saved', revision: ((await response.json()) as { revision: number }).revision }
-  if (response.status === 409) return { kind: 'stale', head: ((await response.json()) as { head: PartHead }).head }
+  if (response.ok)
+    return { kind: 'saved', revision: ((await response.json()) as { revision: number }).revision }
+  if (response.status === 409)
+    return { kind: 'stale', head: ((await response.json()) as { head: PartHead }).head }
   throw new ApiError(response.status, await refusal(response))
 }
 

@@ -45,7 +45,10 @@ export function keepDraft(session: Session): { flush(): void; stop(): void } {
     } catch {
       // The storage is full: the last moment alone is what a reload needs most.
       try {
-        sessionStorage.setItem(keyOf(id), JSON.stringify({ ...draft, history: { ...history, past: past.slice(-1), future: [] } }))
+        sessionStorage.setItem(
+          keyOf(id),
+          JSON.stringify({ ...draft, history: { ...history, past: past.slice(-1), future: [] } }),
+        )
       } catch {
         sessionStorage.removeItem(keyOf(id))
       }

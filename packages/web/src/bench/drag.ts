@@ -89,7 +89,8 @@ function catchOn(value: number, axis: Axis, c: Catches): { value: number; label?
   for (const other of c.others) {
     const there = other.point[indexOf(axis)]!
     const gap = Math.abs(there - value)
-    if (gap <= c.reach && (!best || gap < Math.abs(best.value - value))) best = { value: there, label: other.label }
+    if (gap <= c.reach && (!best || gap < Math.abs(best.value - value)))
+      best = { value: there, label: other.label }
   }
   if (best) return best
   return c.grid > 0 ? { value: Math.round(value / c.grid) * c.grid } : undefined

@@ -11,7 +11,10 @@ import type {
   StepResult,
 } from '@flexum/core/evaluate'
 
-export function stepResult(result: PartResult | undefined, id: Id | null | undefined): StepResult | undefined {
+export function stepResult(
+  result: PartResult | undefined,
+  id: Id | null | undefined,
+): StepResult | undefined {
   return id ? result?.steps.find((s) => s.id === id) : undefined
 }
 
@@ -68,7 +71,10 @@ export function runView(part: Part, result: PartResult | undefined): RunView | u
 }
 
 /** Findings counted where they belong. */
-export function findingCounts(findings: readonly Finding[], station?: Station): { blocks: number; warns: number } {
+export function findingCounts(
+  findings: readonly Finding[],
+  station?: Station,
+): { blocks: number; warns: number } {
   const here = station ? findings.filter((f) => f.station === station) : findings
   return {
     blocks: here.filter((f) => f.severity === 'blocks').length,

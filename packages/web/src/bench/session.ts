@@ -1,7 +1,16 @@
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import type { Id, Result } from '@flexum/core/base'
 import type { Part, Station } from '@flexum/core/document'
-import { commit, present, redo, reselect, startHistory, undo, type Command, type History } from '@flexum/core/edit'
+import {
+  commit,
+  present,
+  redo,
+  reselect,
+  startHistory,
+  undo,
+  type Command,
+  type History,
+} from '@flexum/core/edit'
 import type { PartResult } from '@flexum/core/evaluate'
 import type { PartHead } from '../api/parts.ts'
 import type { Compute } from '../compute/client.ts'
@@ -49,7 +58,11 @@ export type Refused = (message: string) => void
 export interface Session {
   readonly store: StoreApi<SessionState>
   /** Runs a command as one step to undo. `mergeKey` joins it to the one before. */
-  run<A>(command: Command<A>, args: A, how: { label: string; mergeKey?: string; select?: Partial<Selection> }): boolean
+  run<A>(
+    command: Command<A>,
+    args: A,
+    how: { label: string; mergeKey?: string; select?: Partial<Selection> },
+  ): boolean
   /** Shows what a command would give, without it counting. */
   show<A>(command: Command<A>, args: A): void
   endPreview(): void
@@ -114,7 +127,9 @@ export function createSession(
         store.setState({ result, problem: undefined })
       } catch (error) {
         const message = error instanceof Error ? error.message : String(error)
-        store.setState({ problem: error instanceof Cancelled ? 'Stopped. The picture shows the last result.' : message })
+        store.setState({
+          problem: error instanceof Cancelled ? 'Stopped. The picture shows the last result.' : message,
+        })
         if (!(error instanceof Cancelled)) compute.cancel()
       }
     }
@@ -148,7 +163,13 @@ export function createSession(
       }
       const { history: h } = store.getState()
       const selection = { ...present(h).selection, ...how.select }
-      setHistory(commit(reselectIfSame(h, result.value, selection), { part: result.value, selection, label: how.label }, how.mergeKey))
+      setHistory(
+        commit(
+          reselectIfSame(h, result.value, selection),
+          { part: result.value, selection, label: how.label },
+          how.mergeKey,
+        ),
+      )
       return true
     },
     show(command, args) {

@@ -43,7 +43,8 @@ export function mergeAnswer(answer: Answer, known: Map<string, StepResult>): Par
   const steps = answer.steps.map((s): StepResult => {
     if ('kind' in s) return s
     const had = known.get(s.id)
-    if (had?.version !== s.version) throw new Error(`the worker left out step ${s.id}, which the page does not have`)
+    if (had?.version !== s.version)
+      throw new Error(`the worker left out step ${s.id}, which the page does not have`)
     return had
   })
   known.clear()

@@ -15,7 +15,9 @@ const compute: ComputeApi = {
     }
   },
   stl(part, chordError) {
-    const run = evaluator.evaluate(part).steps.findLast((s) => s.state === 'good' && s.output?.kind === 'run')?.output
+    const run = evaluator
+      .evaluate(part)
+      .steps.findLast((s) => s.state === 'good' && s.output?.kind === 'run')?.output
     if (run?.kind !== 'run') return undefined
     return stlOf(chordError === undefined ? run.mesh : meshOfRun(run, chordError), part.name)
   },

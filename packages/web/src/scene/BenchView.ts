@@ -142,9 +142,16 @@ export class BenchView {
     const box = this.boxOfBody()!
     const size = Math.max(...box.max.map((v, i) => v - box.min[i]!), 1)
     const floor = box.min[2] - size * 0.004
-    const middle: Vec3 = [(box.min[0] + box.max[0]) / 2, (box.min[1] + box.max[1]) / 2, (box.min[2] + box.max[2]) / 2]
+    const middle: Vec3 = [
+      (box.min[0] + box.max[0]) / 2,
+      (box.min[1] + box.max[1]) / 2,
+      (box.min[2] + box.max[2]) / 2,
+    ]
     const drawn = DRAWN[this.theme]
-    const ground = new Mesh(new PlaneGeometry(size * 8, size * 8), new ShadowMaterial({ opacity: drawn.shadow }))
+    const ground = new Mesh(
+      new PlaneGeometry(size * 8, size * 8),
+      new ShadowMaterial({ opacity: drawn.shadow }),
+    )
     ground.position.set(middle[0], middle[1], floor)
     ground.receiveShadow = true
     const ends = new LineSegments(endOutlines(run.mesh), new LineBasicMaterial({ color: drawn.line }))
@@ -201,7 +208,10 @@ export class BenchView {
       this.scene.add(this.lit)
     }
     if (outline && outline.length > 1) {
-      this.ring = new LineLoop(lineGeometry(outline), new LineBasicMaterial({ color: chosen, depthTest: false }))
+      this.ring = new LineLoop(
+        lineGeometry(outline),
+        new LineBasicMaterial({ color: chosen, depthTest: false }),
+      )
       this.ring.renderOrder = 5
       this.scene.add(this.ring)
     }
@@ -228,7 +238,9 @@ export class BenchView {
     const narrow = Math.min(1, this.camera.aspect)
     const distance = (radius * 1.12) / Math.sin(Math.atan(Math.tan(half) * narrow))
     this.controls.target.copy(middle)
-    this.camera.position.copy(middle).addScaledVector(new Vector3(...STANDARD_VIEWS[view]).normalize(), distance)
+    this.camera.position
+      .copy(middle)
+      .addScaledVector(new Vector3(...STANDARD_VIEWS[view]).normalize(), distance)
     this.camera.near = distance / 100
     this.camera.far = distance * 20
     this.camera.updateProjectionMatrix()
@@ -374,4 +386,3 @@ export class BenchView {
     this.renderer.dispose()
   }
 }
-

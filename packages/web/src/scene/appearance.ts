@@ -45,16 +45,39 @@ export function surfaceMaterials(look: Look): [MeshStandardMaterial, MeshStandar
 export const DRAWN: Readonly<
   Record<Theme, { line: string; grid: string; chosen: string; block: string; shadow: number; light: number }>
 > = {
-  'flexum-day': { line: '#23282c', grid: '#b9b09b', chosen: '#b4622d', block: '#b0254f', shadow: 0.2, light: 1 },
-  'flexum-night': { line: '#0e1113', grid: '#4d5558', chosen: '#e08a4f', block: '#ef7395', shadow: 0.5, light: 0.72 },
+  'flexum-day': {
+    line: '#23282c',
+    grid: '#b9b09b',
+    chosen: '#b4622d',
+    block: '#b0254f',
+    shadow: 0.2,
+    light: 1,
+  },
+  'flexum-night': {
+    line: '#0e1113',
+    grid: '#4d5558',
+    chosen: '#e08a4f',
+    block: '#ef7395',
+    shadow: 0.5,
+    light: 0.72,
+  },
 }
 
 /** A small room for metals to mirror: pale walls, a bright window above left, a darker floor. Made here, fetched nowhere. */
 export function makeEnvironment(renderer: WebGLRenderer): Texture {
   const room = new Scene()
   const box = new BoxGeometry()
-  const add = (colour: string, strength: number, at: [number, number, number], size: [number, number, number], inside = false) => {
-    const material = new MeshBasicMaterial({ color: new Color(colour).multiplyScalar(strength), ...(inside ? { side: BackSide } : {}) })
+  const add = (
+    colour: string,
+    strength: number,
+    at: [number, number, number],
+    size: [number, number, number],
+    inside = false,
+  ) => {
+    const material = new MeshBasicMaterial({
+      color: new Color(colour).multiplyScalar(strength),
+      ...(inside ? { side: BackSide } : {}),
+    })
     const mesh = new Mesh(box, material)
     mesh.position.set(...at)
     mesh.scale.set(...size)

@@ -5,7 +5,12 @@ import { niceStep } from '../bench/drag.ts'
 const LINES = 14
 
 /** A quiet grid round a place on the floor that fades outward; lines stand on whole multiples of a step near `size` / 8. */
-export function floorGrid(centre: readonly [number, number], floor: number, size: number, colour: string): LineSegments {
+export function floorGrid(
+  centre: readonly [number, number],
+  floor: number,
+  size: number,
+  colour: string,
+): LineSegments {
   const step = niceStep(size / 8) || 10
   const at = centre.map((c) => Math.round(c / step) * step) as [number, number]
   const reach = LINES * step
@@ -29,5 +34,8 @@ export function floorGrid(centre: readonly [number, number], floor: number, size
   const rgb = new Color(colour)
   const colours = new Float32Array(alphas.flatMap((a) => [rgb.r, rgb.g, rgb.b, a * 0.5]))
   g.setAttribute('color', new BufferAttribute(colours, 4))
-  return new LineSegments(g, new LineBasicMaterial({ vertexColors: true, transparent: true, depthWrite: false }))
+  return new LineSegments(
+    g,
+    new LineBasicMaterial({ vertexColors: true, transparent: true, depthWrite: false }),
+  )
 }

@@ -1,7 +1,11 @@
 import type { ReactNode } from 'react'
 
 /** Labels with figures lined up on the right. */
-export function Figures({ rows }: { readonly rows: readonly (readonly [label: string, value: ReactNode, title?: string] | undefined)[] }) {
+export function Figures({
+  rows,
+}: {
+  readonly rows: readonly (readonly [label: string, value: ReactNode, title?: string] | undefined)[]
+}) {
   return (
     <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
       {rows.map(
@@ -20,7 +24,11 @@ export function Figures({ rows }: { readonly rows: readonly (readonly [label: st
 }
 
 /** A part of an inspector with a heading. */
-export function Section(props: { readonly title: string; readonly aside?: ReactNode; readonly children: ReactNode }) {
+export function Section(props: {
+  readonly title: string
+  readonly aside?: ReactNode
+  readonly children: ReactNode
+}) {
   return (
     <section className="border-t hairline px-3 py-3 first:border-t-0">
       <div className="mb-2 flex items-baseline justify-between gap-2">

@@ -11,7 +11,10 @@ export function FindingCard(props: { readonly finding: Finding; onShow?(): void;
   const { finding } = props
   const style = STYLES[finding.severity]
   return (
-    <article className={`rounded-r-box border-l-[3px] px-3 py-2 ${style.bar}`} style={{ background: style.wash }}>
+    <article
+      className={`rounded-r-box border-l-[3px] px-3 py-2 ${style.bar}`}
+      style={{ background: style.wash }}
+    >
       <p>
         <span aria-hidden>{style.sign} </span>
         <span className="sr-only">{style.word}: </span>
@@ -20,7 +23,12 @@ export function FindingCard(props: { readonly finding: Finding; onShow?(): void;
       {(finding.cures.length > 0 || props.onShow) && (
         <p className="mt-1 flex flex-wrap gap-x-3">
           {finding.cures.map((cure) => (
-            <button key={cure.label} type="button" className="cursor-pointer font-medium text-success underline" onClick={() => props.onCure(cure)}>
+            <button
+              key={cure.label}
+              type="button"
+              className="cursor-pointer font-medium text-success underline"
+              onClick={() => props.onCure(cure)}
+            >
               {cure.label}
             </button>
           ))}

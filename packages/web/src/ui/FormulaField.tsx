@@ -51,7 +51,10 @@ export function echoOf(
 ): { readonly ok: boolean; readonly text: string } {
   const r = resolveFormula(formula, dimension, around)
   if (!r.ok) return { ok: false, text: r.fault.message }
-  const value = dimension === 'length' ? formatLength(r.value.value, units.length) : showValue(r.value.value, dimension, units)
+  const value =
+    dimension === 'length'
+      ? formatLength(r.value.value, units.length)
+      : showValue(r.value.value, dimension, units)
   const assumed = r.value.assumed.length ? `, ${r.value.assumed.join(', ')}` : ''
   return { ok: true, text: `= ${value}${assumed}` }
 }
@@ -69,7 +72,11 @@ export function FormulaField(p: FormulaFieldProps) {
   const formula = editing ? editedFormula(p.formula, draft, p.units.length.unit, isLength) : p.formula
   const echo = editing ? echoOf(formula, p.dimension, p.units, p.around) : undefined
   const usesNames = namesUsed(p.formula).length > 0
-  const shown = editing ? draft : p.result ? showValue(p.result.value, p.dimension, p.units) : formulaText(p.formula)
+  const shown = editing
+    ? draft
+    : p.result
+      ? showValue(p.result.value, p.dimension, p.units)
+      : formulaText(p.formula)
   const wrong = editing ? !echo!.ok : p.fault !== undefined
   const note = editing ? echo!.text : (p.fault ?? (usesNames ? formulaText(p.formula) : undefined))
 
@@ -108,7 +115,10 @@ export function FormulaField(p: FormulaFieldProps) {
         }}
       />
       {note !== undefined && (
-        <p id={`${id}-note`} className={`figure col-span-2 pt-0.5 text-right break-words ${wrong ? 'text-error' : 'muted'}`}>
+        <p
+          id={`${id}-note`}
+          className={`figure col-span-2 pt-0.5 text-right break-words ${wrong ? 'text-error' : 'muted'}`}
+        >
           {wrong && '✕ '}
           {note}
         </p>

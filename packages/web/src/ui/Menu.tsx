@@ -49,7 +49,7 @@ export function Menu(props: {
   }
 
   return (
-    <div ref={root} className="relative" onKeyDown={onKeyDown}>
+    <div ref={root} role="presentation" className="relative" onKeyDown={onKeyDown}>
       <button
         ref={button}
         type="button"
@@ -74,7 +74,7 @@ export function Menu(props: {
         >
           {props.items.map((item, i) =>
             item === 'rule' ? (
-              <li key={i} role="separator" className="my-1 border-t hairline" />
+              <li key={i} aria-hidden className="my-1 border-t hairline" />
             ) : (
               <li key={item.label} role="none">
                 <button
@@ -91,7 +91,9 @@ export function Menu(props: {
                   }}
                 >
                   <span>
-                    {item.checked !== undefined && <span className="inline-block w-4">{item.checked ? '•' : ''}</span>}
+                    {item.checked !== undefined && (
+                      <span className="inline-block w-4">{item.checked ? '•' : ''}</span>
+                    )}
                     {item.label}
                   </span>
                   {item.hint && <span className="figure muted">{item.hint}</span>}

@@ -24,9 +24,21 @@ export const helixPathKind: StepKind<HelixPathStep> = {
     radius: formulaSchema,
     pitch: formulaSchema,
     turns: formulaSchema,
-    hand: string().strict().oneOf(['right', 'left'], 'a hand is "right" or "left"').required('a helix needs a hand'),
+    hand: string()
+      .strict()
+      .oneOf(['right', 'left'], 'a hand is "right" or "left"')
+      .required('a helix needs a hand'),
   }),
   inputs: () => [],
   mapFormulas: (step, visit) =>
-    mapFields(step, [['radius', 'length'], ['pitch', 'length'], ['turns', 'number']], '', visit),
+    mapFields(
+      step,
+      [
+        ['radius', 'length'],
+        ['pitch', 'length'],
+        ['turns', 'number'],
+      ],
+      '',
+      visit,
+    ),
 }

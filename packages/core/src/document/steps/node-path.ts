@@ -5,9 +5,7 @@ import { LIMITS } from '../limits.ts'
 import { flagSchema, formulaSchema, idSchema, record } from '../schema-parts.ts'
 import { baseFields, mapFields, mapSame, type FormulaVisitor, type StepBase, type StepKind } from './kind.ts'
 
-export type NodeCorner =
-  | { readonly kind: 'bend'; readonly radius: Formula }
-  | { readonly kind: 'sharp' }
+export type NodeCorner = { readonly kind: 'bend'; readonly radius: Formula } | { readonly kind: 'sharp' }
 
 /** A point the path's legs meet in. The corner of the first and last node of an open path is kept and not used. */
 export interface NodeEntry {
@@ -27,13 +25,25 @@ export interface NodePathStep extends StepBase {
 
 const cornerSchema = lazy((corner: unknown) => {
   const kind = (corner as { kind?: unknown } | null)?.kind
-  const known = string().strict().oneOf(['bend', 'sharp'], 'a corner is "bend" or "sharp"').required('a corner needs a kind')
+  const known = string()
+    .strict()
+    .oneOf(['bend', 'sharp'], 'a corner is "bend" or "sharp"')
+    .required('a corner needs a kind')
   return kind === 'bend' ? record({ kind: known, radius: formulaSchema }) : record({ kind: known })
 })
 
 function mapNode(node: NodeEntry, visit: FormulaVisitor): NodeEntry {
   const prefix = `nodes/${node.id}/`
-  const moved = mapFields(node, [['x', 'length'], ['y', 'length'], ['z', 'length']], prefix, visit)
+  const moved = mapFields(
+    node,
+    [
+      ['x', 'length'],
+      ['y', 'length'],
+      ['z', 'length'],
+    ],
+    prefix,
+    visit,
+  )
   if (node.corner.kind === 'sharp') return moved
   const corner = mapFields(node.corner, [['radius', 'length']], prefix, visit)
   return corner === node.corner ? moved : { ...moved, corner }

@@ -42,7 +42,10 @@ export const runKind: StepKind<RunStep> = {
     path: idSchema,
     profile: idSchema,
     turning: string().strict().oneOf(['square'], 'turning is "square"').required('a turning is missing here'),
-    anchor: string().strict().oneOf([...ANCHORS], `an anchor is one of ${ANCHORS.join(', ')}`).required('an anchor is missing here'),
+    anchor: string()
+      .strict()
+      .oneOf([...ANCHORS], `an anchor is one of ${ANCHORS.join(', ')}`)
+      .required('an anchor is missing here'),
     clock: formulaSchema,
     flip: flagSchema,
   }),

@@ -64,12 +64,18 @@ export const stockProfileKind: StepKind<StockProfileStep> = {
     record({
       ...baseFields,
       kind: string().strict().oneOf(['stock-profile']).required(),
-      shape: string().strict().oneOf(shapes, `a stock shape is one of ${shapes.join(', ')}`).required('a shape is missing here'),
+      shape: string()
+        .strict()
+        .oneOf(shapes, `a stock shape is one of ${shapes.join(', ')}`)
+        .required('a shape is missing here'),
       sizes: sizesFor(String(step?.shape)),
       material: record({
         name: nameSchema,
         density: formulaSchema,
-        look: string().strict().oneOf([...LOOKS], `a look is one of ${LOOKS.join(', ')}`).required('a look is missing here'),
+        look: string()
+          .strict()
+          .oneOf([...LOOKS], `a look is one of ${LOOKS.join(', ')}`)
+          .required('a look is missing here'),
       }),
     }),
   ) as unknown as StepKind<StockProfileStep>['schema'],

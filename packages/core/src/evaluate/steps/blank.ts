@@ -10,22 +10,36 @@ export const blankEvaluator: StepEvaluator<BlankStep> = {
   evaluate(step, context) {
     const base = { station: 'shop', step: step.id, cures: [] } as const
     const refuse = (code: string, message: string, field?: string): { findings: Finding[] } => ({
-      findings: [{ ...base, id: `${step.id}:${code}`, severity: 'blocks', code, message, ...(field ? { field } : {}) }],
+      findings: [
+        { ...base, id: `${step.id}:${code}`, severity: 'blocks', code, message, ...(field ? { field } : {}) },
+      ],
     })
     const run = context.input(step.run, 'run')
     if (!run) return refuse('blank.input', `"${step.name}" needs a run, and the step it names gives none.`)
     const k = context.number('neutral')
     if (!(k > 0 && k < 1)) {
-      return refuse('blank.neutral', 'The neutral line lies inside the section: a share above 0 and below 1 is needed.', 'neutral')
+      return refuse(
+        'blank.neutral',
+        'The neutral line lies inside the section: a share above 0 and below 1 is needed.',
+        'neutral',
+      )
     }
     const [start, end, step_] = ['startAllowance', 'endAllowance', 'roundUp'].map((f) => context.number(f))
-    for (const [field, value] of [['startAllowance', start], ['endAllowance', end], ['roundUp', step_]] as const) {
-      if (value! < 0) return refuse(`blank.${field}`, 'Allowances and the rounding step cannot be below 0.', field)
+    for (const [field, value] of [
+      ['startAllowance', start],
+      ['endAllowance', end],
+      ['roundUp', step_],
+    ] as const) {
+      if (value! < 0)
+        return refuse(`blank.${field}`, 'Allowances and the rounding step cannot be below 0.', field)
     }
     const developed = developedLength(run.path, k, (i) => reachInBend(run.frames, run.section, i))
     const bad = developed.bends.find((b) => b.neutralRadius <= 0)
     if (bad) {
-      return refuse('blank.radius', 'The neutral line of a bend falls on or past its centre; the section is too deep for the radius.')
+      return refuse(
+        'blank.radius',
+        'The neutral line of a bend falls on or past its centre; the section is too deep for the radius.',
+      )
     }
     const cut = cutLength(developed.length, { start: start!, end: end!, step: step_! })
     const findings: Finding[] = kinksOf(run.path).map((kink, i) => ({

@@ -1,7 +1,13 @@
 import type { Id } from '../../base/index.ts'
 import type { Step } from '../../document/index.ts'
 import type { Vec3 } from '../../space/index.ts'
-import { formatExact, LENGTH_FACTORS, typedFormula, type Formula, type LengthDisplay } from '../../units/index.ts'
+import {
+  formatExact,
+  LENGTH_FACTORS,
+  typedFormula,
+  type Formula,
+  type LengthDisplay,
+} from '../../units/index.ts'
 import type { Finding } from '../finding.ts'
 import type { StepOutput } from '../output.ts'
 

@@ -19,7 +19,16 @@ export const helixPathEvaluator: StepEvaluator<HelixPathStep> = {
       const sentence = `${message.charAt(0).toUpperCase()}${message.slice(1)}.`
       return {
         findings: [
-          { id: `${step.id}:${code}`, severity: 'blocks', code, message: sentence, station: 'path', step: step.id, field, cures: [] },
+          {
+            id: `${step.id}:${code}`,
+            severity: 'blocks',
+            code,
+            message: sentence,
+            station: 'path',
+            step: step.id,
+            field,
+            cures: [],
+          },
         ],
       }
     }

@@ -61,7 +61,14 @@ function findingOf(f: NodeFault, step: NodePathStep, { display }: StepContext): 
     case 'radius': {
       const node = step.nodes[f.node]!
       const message = `The bend radius at node ${f.node + 1} is ${shortLength(f.radius, display)}; it must be above 0.`
-      return { ...base, id: id(`radius-${node.id}`), code: 'path.radius', message, node: node.id, field: `nodes/${node.id}/radius` }
+      return {
+        ...base,
+        id: id(`radius-${node.id}`),
+        code: 'path.radius',
+        message,
+        node: node.id,
+        field: `nodes/${node.id}/radius`,
+      }
     }
     case 'no-room':
       return noRoom(f, step, display)

@@ -1,5 +1,11 @@
 import type { Anchor, RunStep } from '../../document/index.ts'
-import { outlineOf, placeRegion, reachAround, sectionProperties, type SectionProperties } from '../../profile/index.ts'
+import {
+  outlineOf,
+  placeRegion,
+  reachAround,
+  sectionProperties,
+  type SectionProperties,
+} from '../../profile/index.ts'
 import { meshSurface, meshVolume } from '../../space/index.ts'
 import { foldsOf, meshRun, placeRings, squareFrames, volumeByTheorem, type Fold } from '../../sweep/index.ts'
 import type { Finding } from '../finding.ts'
@@ -18,7 +24,15 @@ export const runEvaluator: StepEvaluator<RunStep> = {
       const message = `"${step.name}" needs a ${what}, and the step it names gives none.`
       return {
         findings: [
-          { id: `${step.id}:input`, severity: 'blocks', code: 'run.input', message, station: 'run', step: step.id, cures: [] },
+          {
+            id: `${step.id}:input`,
+            severity: 'blocks',
+            code: 'run.input',
+            message,
+            station: 'run',
+            step: step.id,
+            cures: [],
+          },
         ],
       }
     }
@@ -31,7 +45,15 @@ export const runEvaluator: StepEvaluator<RunStep> = {
     const output = carry(step, path.path, profile, section, chordError)
     const outline = outlineOf(section, chordError)
     const folds = foldsOf(output.frames, section, outline)
-    const findings = folds.map((f) => foldFinding(f, step, path.path.origins, path.nodes.map((n) => n.id), context))
+    const findings = folds.map((f) =>
+      foldFinding(
+        f,
+        step,
+        path.path.origins,
+        path.nodes.map((n) => n.id),
+        context,
+      ),
+    )
     return { output, findings }
   },
   summary(output) {
@@ -120,6 +142,13 @@ function foldFinding(
   const cures =
     node === undefined
       ? []
-      : [{ label: `Use radius ${text} at node ${origin.index + 1}`, step: step.path, field: `nodes/${node}/radius`, formula }]
+      : [
+          {
+            label: `Use radius ${text} at node ${origin.index + 1}`,
+            step: step.path,
+            field: `nodes/${node}/radius`,
+            formula,
+          },
+        ]
   return { ...base, id: `${step.id}:fold-${fold.segment}`, code: 'run.fold', message, cures }
 }

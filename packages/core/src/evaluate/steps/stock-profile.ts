@@ -5,7 +5,9 @@ import { shortFigures, type StepEvaluator } from './evaluator.ts'
 
 /** Builders by shape. The document and the geometry name the same shapes and sizes, or this does not compile. */
 const BUILDERS: {
-  readonly [S in StockShape]: (sizes: Readonly<Record<(typeof STOCK_SIZES)[S][number], number>>) => Result<Region>
+  readonly [S in StockShape]: (
+    sizes: Readonly<Record<(typeof STOCK_SIZES)[S][number], number>>,
+  ) => Result<Region>
 } = STOCK_SHAPES
 
 export const stockProfileEvaluator: StepEvaluator<StockProfileStep> = {
@@ -17,7 +19,11 @@ export const stockProfileEvaluator: StepEvaluator<StockProfileStep> = {
     if (!(density > 0)) {
       const message = 'The density of the material must be above 0.'
       const field = 'material/density'
-      return { findings: [{ ...base, id: `${step.id}:density`, severity: 'blocks', code: 'profile.density', message, field }] }
+      return {
+        findings: [
+          { ...base, id: `${step.id}:density`, severity: 'blocks', code: 'profile.density', message, field },
+        ],
+      }
     }
     const build = BUILDERS[step.shape] as (sizes: Readonly<Record<string, number>>) => Result<Region>
     const built = build(sizes)
@@ -46,7 +52,9 @@ export const stockProfileEvaluator: StepEvaluator<StockProfileStep> = {
     if (output.kind !== 'profile') return ''
     const sizes = Object.entries(output.sizes)
       .filter(([name, value]) => !(name === 'corner' && value === 0))
-      .map(([name, value]) => (name === 'corner' ? `R${shortFigures(value, display)}` : shortFigures(value, display)))
+      .map(([name, value]) =>
+        name === 'corner' ? `R${shortFigures(value, display)}` : shortFigures(value, display),
+      )
     return `${STOCK_TITLES[output.shape].toLowerCase()} ${sizes.join(' × ')}`
   },
 }

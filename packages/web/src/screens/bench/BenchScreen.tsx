@@ -98,7 +98,14 @@ function Bench() {
       <Group orientation="vertical" className="min-h-0 flex-1" {...rows}>
         <Panel id="upper" minSize={200}>
           <Group orientation="horizontal" {...columns}>
-            <Panel id="recipe" defaultSize={232} minSize={150} maxSize={420} collapsible groupResizeBehavior="preserve-pixel-size">
+            <Panel
+              id="recipe"
+              defaultSize={232}
+              minSize={150}
+              maxSize={420}
+              collapsible
+              groupResizeBehavior="preserve-pixel-size"
+            >
               <RecipePanel />
             </Panel>
             <Separator className="w-px" aria-label="Width of the recipe" />
@@ -106,13 +113,27 @@ function Bench() {
               <ScenePanel />
             </Panel>
             <Separator className="w-px" aria-label="Width of the inspector" />
-            <Panel id="inspector" defaultSize={312} minSize={240} maxSize={560} collapsible groupResizeBehavior="preserve-pixel-size">
+            <Panel
+              id="inspector"
+              defaultSize={312}
+              minSize={240}
+              maxSize={560}
+              collapsible
+              groupResizeBehavior="preserve-pixel-size"
+            >
               <Inspector />
             </Panel>
           </Group>
         </Panel>
         <Separator className="h-px" aria-label="Height of the strip" />
-        <Panel id="strip" defaultSize={132} minSize={90} maxSize={320} collapsible groupResizeBehavior="preserve-pixel-size">
+        <Panel
+          id="strip"
+          defaultSize={132}
+          minSize={90}
+          maxSize={320}
+          collapsible
+          groupResizeBehavior="preserve-pixel-size"
+        >
           <StripPanel />
         </Panel>
       </Group>

@@ -28,11 +28,14 @@ export function ConflictBar() {
     }
   }
   return (
-    <div role="alert" className="flex items-center gap-3 border-y border-error bg-[var(--block-wash)] px-4 py-2">
+    <div
+      role="alert"
+      className="flex items-center gap-3 border-y border-error bg-[var(--block-wash)] px-4 py-2"
+    >
       <p className="flex-1">
         <span aria-hidden>✕ </span>
-        <strong>This part was changed elsewhere</strong> (revision {head.revision}). Your changes are still here and are not
-        sent until you choose.
+        <strong>This part was changed elsewhere</strong> (revision {head.revision}). Your changes are still
+        here and are not sent until you choose.
       </p>
       <button type="button" className="btn btn-sm btn-paper" onClick={() => void keepCopy()}>
         Keep mine as a copy

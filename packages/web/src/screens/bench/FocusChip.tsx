@@ -18,7 +18,11 @@ export function describeFocus(path: PathOutput, focus: Focus, units: UnitSetting
   if (row?.kind === 'helix') parts.push(`helix R${tightLength(row.radius, units.length, 2)}`)
   if (row?.kind === 'arc') {
     const bend = path.analysis.rows.slice(0, focus.segment! + 1).filter((r) => r.kind === 'arc').length
-    parts.push(`bend ${bend}`, `R${tightLength(row.radius, units.length, 2)}`, `${formatDecimal(deg(row.turn), 1)}°`)
+    parts.push(
+      `bend ${bend}`,
+      `R${tightLength(row.radius, units.length, 2)}`,
+      `${formatDecimal(deg(row.turn), 1)}°`,
+    )
   }
   if (focus.station !== undefined) parts.push(`at ${tightLength(focus.station, units.length, 1)}`)
   return parts.join(' · ')

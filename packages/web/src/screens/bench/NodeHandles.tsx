@@ -53,7 +53,8 @@ export function NodeHandles({ view, stepId, index, points, part }: Props) {
     reach: pixel * CATCH,
     others: points.flatMap((p, i) => (i === index ? [] : [{ label: `node ${i + 1}`, point: p.point }])),
   })
-  const show = (d: Drag): void => session.show(placeNode, { step: stepId, node: d.node, point: d.point, axes: d.axes })
+  const show = (d: Drag): void =>
+    session.show(placeNode, { step: stepId, node: d.node, point: d.point, axes: d.axes })
 
   const finish = (d: Drag): void => {
     keep(undefined)
@@ -70,7 +71,11 @@ export function NodeHandles({ view, stepId, index, points, part }: Props) {
       const text = d.typed[axis]
       if (text === undefined || text.trim() === '') continue
       const formula = typedFormula(text.trim(), part.units.length.unit)
-      session.run(setCell, { step: stepId, node: d.node, column: axis, formula }, { label, mergeKey: `type-${d.node}` })
+      session.run(
+        setCell,
+        { step: stepId, node: d.node, column: axis, formula },
+        { label, mergeKey: `type-${d.node}` },
+      )
     }
   }
   const cancel = (): void => {
@@ -88,7 +93,14 @@ export function NodeHandles({ view, stepId, index, points, part }: Props) {
     return () => window.removeEventListener('keydown', onKey)
   })
   // A node that goes away in the middle of a drag takes the preview with it.
-  useEffect(() => () => void (live.current && cancel()), [])
+  useEffect(
+    () => () => {
+      if (!live.current) return
+      view.setOrbiting(true)
+      session.endPreview()
+    },
+    [view, session],
+  )
 
   if (!at || !node) return null
   const place = (e: React.PointerEvent): [number, number] => {
@@ -117,12 +129,21 @@ export function NodeHandles({ view, stepId, index, points, part }: Props) {
       if (live.current && !live.current.typed) finish(live.current)
     },
     onKeyDown: (e: React.KeyboardEvent) => {
-      const sign = e.key === 'ArrowRight' || e.key === 'ArrowUp' ? 1 : e.key === 'ArrowLeft' || e.key === 'ArrowDown' ? -1 : 0
+      const sign =
+        e.key === 'ArrowRight' || e.key === 'ArrowUp'
+          ? 1
+          : e.key === 'ArrowLeft' || e.key === 'ArrowDown'
+            ? -1
+            : 0
       const axis = axes[0]
       if (sign === 0 || axes.length !== 1 || !axis) return
       e.preventDefault()
       const to = withAxis(point, axis, point[AXES.indexOf(axis)]! + sign * niceStep(pixel * CATCH))
-      session.run(placeNode, { step: stepId, node: id, point: to, axes: [axis] }, { label: `Move node ${index + 1}`, mergeKey: `nudge-${id}-${axis}` })
+      session.run(
+        placeNode,
+        { step: stepId, node: id, point: to, axes: [axis] },
+        { label: `Move node ${index + 1}`, mergeKey: `nudge-${id}-${axis}` },
+      )
     },
   })
   const held = (axis: Axis): boolean => isHeld(node, axis)
@@ -136,7 +157,9 @@ export function NodeHandles({ view, stepId, index, points, part }: Props) {
           if (axes.some(held)) return null
           const [a, b] = axes
           const corner = (p: number, q: number) =>
-            view.project(vec3.addScaled(vec3.addScaled(point, DIRECTIONS[a], p * pixel), DIRECTIONS[b], q * pixel))
+            view.project(
+              vec3.addScaled(vec3.addScaled(point, DIRECTIONS[a], p * pixel), DIRECTIONS[b], q * pixel),
+            )
           const [near, far] = SQUARE
           const quad = [corner(near, near), corner(far, near), corner(far, far), corner(near, far)]
           if (quad.some((c) => !c)) return null
@@ -173,15 +196,45 @@ export function NodeHandles({ view, stepId, index, points, part }: Props) {
               role="button"
               tabIndex={stuck ? -1 : 0}
               aria-disabled={stuck}
-              aria-label={stuck ? `${axis} of node ${index + 1} is held by its formula` : `Drag node ${index + 1} along ${axis}`}
+              aria-label={
+                stuck
+                  ? `${axis} of node ${index + 1} is held by its formula`
+                  : `Drag node ${index + 1} along ${axis}`
+              }
               className={stuck ? 'pointer-events-auto' : 'pointer-events-auto cursor-grab'}
               {...(stuck ? {} : handlers([axis]))}
             >
-              <title>{stuck ? `${axis} is held by its formula` : `along ${axis}; hold Alt to move freely`}</title>
+              <title>
+                {stuck ? `${axis} is held by its formula` : `along ${axis}; hold Alt to move freely`}
+              </title>
               <line x1={from[0]} y1={from[1]} x2={to[0]} y2={to[1]} stroke="transparent" strokeWidth="14" />
-              <line x1={from[0]} y1={from[1]} x2={to[0]} y2={to[1]} stroke={lit ? 'var(--color-primary)' : colour} strokeWidth={lit ? 2.6 : 1.8} {...(stuck ? { strokeDasharray: '2 3' } : {})} />
-              {!stuck && <path d="M2 0L-9-4.5V4.5Z" fill={lit ? 'var(--color-primary)' : colour} transform={`translate(${to[0]} ${to[1]}) rotate(${angle})`} />}
-              <text x={label[0]} y={label[1]} textAnchor="middle" dominantBaseline="central" fill={colour} className="figure select-none" paintOrder="stroke" stroke="var(--color-base-100)" strokeWidth="3">
+              <line
+                x1={from[0]}
+                y1={from[1]}
+                x2={to[0]}
+                y2={to[1]}
+                stroke={lit ? 'var(--color-primary)' : colour}
+                strokeWidth={lit ? 2.6 : 1.8}
+                {...(stuck ? { strokeDasharray: '2 3' } : {})}
+              />
+              {!stuck && (
+                <path
+                  d="M2 0L-9-4.5V4.5Z"
+                  fill={lit ? 'var(--color-primary)' : colour}
+                  transform={`translate(${to[0]} ${to[1]}) rotate(${angle})`}
+                />
+              )}
+              <text
+                x={label[0]}
+                y={label[1]}
+                textAnchor="middle"
+                dominantBaseline="central"
+                fill={colour}
+                className="figure select-none"
+                paintOrder="stroke"
+                stroke="var(--color-base-100)"
+                strokeWidth="3"
+              >
                 {axis}
               </text>
             </g>
@@ -226,7 +279,10 @@ function DragFields(props: {
     first.current?.select()
   }, [])
   return (
-    <div className="figure absolute z-10 rounded-[3px] bg-neutral px-2 py-1.5 text-neutral-content" style={{ left: props.at[0] + 18, top: props.at[1] + 14 }}>
+    <div
+      className="figure absolute z-10 rounded-[3px] bg-neutral px-2 py-1.5 text-neutral-content"
+      style={{ left: props.at[0] + 18, top: props.at[1] + 14 }}
+    >
       {drag.axes.map((axis, i) => (
         <label key={axis} className="flex items-center gap-2">
           {axis}

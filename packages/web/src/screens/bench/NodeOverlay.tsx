@@ -11,7 +11,15 @@ import { useProjected } from './useProjected.ts'
 const MOST_NODES = 150
 
 /** Nodes as ringed dots over the picture, the legs between them when the path fails, and where the path starts. */
-export function NodeOverlay({ view, shown, active }: { readonly view: BenchView; readonly shown: RunView; readonly active: boolean }) {
+export function NodeOverlay({
+  view,
+  shown,
+  active,
+}: {
+  readonly view: BenchView
+  readonly shown: RunView
+  readonly active: boolean
+}) {
   const { session } = useBench()
   const part = usePart()
   const chosen = useSessionState((s) => selectionOf(s).node)
@@ -21,16 +29,28 @@ export function NodeOverlay({ view, shown, active }: { readonly view: BenchView;
   const bad = new Set(shown.pathResult?.findings.map((f) => f.node))
   const failed = shown.pathResult?.state === 'failed'
   const at = chosen === null ? -1 : points.findIndex((n) => n.id === chosen)
-  const drawn = points.length > MOST_NODES ? points.filter((_, i) => Math.abs(i - at) <= 1 && at >= 0) : points
-  const legs = failed ? points.flatMap((n) => [view.project(n.point) ?? []]).filter((p) => p.length === 2) : []
+  const drawn =
+    points.length > MOST_NODES ? points.filter((_, i) => Math.abs(i - at) <= 1 && at >= 0) : points
+  const legs = failed
+    ? points.flatMap((n) => [view.project(n.point) ?? []]).filter((p) => p.length === 2)
+    : []
   const choose = (id: string): void => session.select({ station: 'path', step: shown.pathStep, node: id })
 
   return (
     <>
-      <svg className="pointer-events-none absolute inset-0 h-full w-full overflow-visible" aria-hidden={!active}>
+      <svg
+        className="pointer-events-none absolute inset-0 h-full w-full overflow-visible"
+        aria-hidden={!active}
+      >
         {shown.path && <StartMark view={view} shown={shown} />}
         {legs.length > 1 && (
-          <polyline points={legs.map((p) => p.join(',')).join(' ')} fill="none" stroke="var(--color-error)" strokeWidth="1.4" strokeDasharray="5 4" />
+          <polyline
+            points={legs.map((p) => p.join(',')).join(' ')}
+            fill="none"
+            stroke="var(--color-error)"
+            strokeWidth="1.4"
+            strokeDasharray="5 4"
+          />
         )}
         {drawn.map((n) => {
           const index = points.indexOf(n)
@@ -65,7 +85,16 @@ export function NodeOverlay({ view, shown, active }: { readonly view: BenchView;
           )
         })}
       </svg>
-      {active && at >= 0 && <NodeHandles key={chosen} view={view} stepId={shown.pathStep} index={at} points={points} part={part} />}
+      {active && at >= 0 && (
+        <NodeHandles
+          key={chosen}
+          view={view}
+          stepId={shown.pathStep}
+          index={at}
+          points={points}
+          part={part}
+        />
+      )}
     </>
   )
 }

@@ -10,7 +10,10 @@ import { useBench } from './context.ts'
 /** Search for anything that can be done now. */
 export function Palette({ open, onClose }: { readonly open: boolean; onClose(): void }) {
   const { session, view } = useBench()
-  const groups: readonly { title: string; commands: readonly (readonly [label: string, act: () => void, hint?: string])[] }[] = [
+  const groups: readonly {
+    title: string
+    commands: readonly (readonly [label: string, act: () => void, hint?: string])[]
+  }[] = [
     {
       title: 'Change',
       commands: [
@@ -19,25 +22,39 @@ export function Palette({ open, onClose }: { readonly open: boolean; onClose(): 
         ['Reverse path', () => reversePath(session)],
         ['Take out the chosen node', () => removeChosenNode(session)],
         ...Object.entries(NEW_STEPS).map(
-          ([kind, label]) => [`Add ${label.toLowerCase()}`, () => addNewStep(session, kind as Step['kind'])] as const,
+          ([kind, label]) =>
+            [`Add ${label.toLowerCase()}`, () => addNewStep(session, kind as Step['kind'])] as const,
         ),
       ],
     },
     {
       title: 'Go to',
-      commands: STATIONS.map((s) => [`${s.charAt(0).toUpperCase()}${s.slice(1)}`, () => session.select({ station: s })] as const),
+      commands: STATIONS.map(
+        (s) => [`${s.charAt(0).toUpperCase()}${s.slice(1)}`, () => session.select({ station: s })] as const,
+      ),
     },
     {
       title: 'Look',
       commands: [
         ...Object.keys(STANDARD_VIEWS).map(
-          (name) => [`View: ${name}`, () => view.current?.look(name as StandardView), name === 'Isometric' ? 'Home' : ''] as const,
+          (name) =>
+            [
+              `View: ${name}`,
+              () => view.current?.look(name as StandardView),
+              name === 'Isometric' ? 'Home' : '',
+            ] as const,
         ),
         ['Light or dark colours', () => toggleTheme()],
       ],
     },
-    { title: 'Units', commands: UNIT_CHOICES.map((c) => [`Show ${c.name}`, () => chooseUnits(session, c.name)] as const) },
-    { title: 'Take out', commands: Object.entries(TAKE_OUT).map(([label, act]) => [label, () => void act(session)] as const) },
+    {
+      title: 'Units',
+      commands: UNIT_CHOICES.map((c) => [`Show ${c.name}`, () => chooseUnits(session, c.name)] as const),
+    },
+    {
+      title: 'Take out',
+      commands: Object.entries(TAKE_OUT).map(([label, act]) => [label, () => void act(session)] as const),
+    },
   ]
   return (
     <Command.Dialog
@@ -47,11 +64,18 @@ export function Palette({ open, onClose }: { readonly open: boolean; onClose(): 
       overlayClassName="fixed inset-0 z-40 bg-neutral/20"
       contentClassName="fixed top-24 left-1/2 z-50 w-[460px] -translate-x-1/2 overflow-hidden rounded-box border hairline bg-base-100 shadow-xl"
     >
-      <Command.Input placeholder="What do you want to do?" className="w-full border-b hairline bg-transparent px-4 py-3 text-[15px] outline-none" />
+      <Command.Input
+        placeholder="What do you want to do?"
+        className="w-full border-b hairline bg-transparent px-4 py-3 text-[15px] outline-none"
+      />
       <Command.List className="max-h-80 overflow-y-auto py-1">
         <Command.Empty className="muted px-4 py-6 text-center">Nothing by that name</Command.Empty>
         {groups.map((g) => (
-          <Command.Group key={g.title} heading={g.title} className="[&_[cmdk-group-heading]]:muted [&_[cmdk-group-heading]]:px-4 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-xs">
+          <Command.Group
+            key={g.title}
+            heading={g.title}
+            className="[&_[cmdk-group-heading]]:muted [&_[cmdk-group-heading]]:px-4 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-xs"
+          >
             {g.commands.map(([label, act, hint]) => (
               <Command.Item
                 key={label}

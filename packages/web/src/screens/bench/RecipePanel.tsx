@@ -78,7 +78,10 @@ function valuesLine(part: Part): string {
 
 function BuiltMark() {
   return (
-    <div className="mx-3 mt-1 border-t-2 border-dashed border-success pt-0.5 text-right text-xs text-success" aria-hidden>
+    <div
+      className="mx-3 mt-1 border-t-2 border-dashed border-success pt-0.5 text-right text-xs text-success"
+      aria-hidden
+    >
       built to here
     </div>
   )
@@ -103,21 +106,43 @@ function StepRow(props: {
     { label: 'Rename', onSelect: () => setNaming(true) },
     {
       label: step.aside ? 'Take back in' : 'Set aside',
-      onSelect: () => session.run(setAside, { step: step.id, aside: !step.aside }, { label: step.aside ? 'Take back in' : 'Set aside' }),
+      onSelect: () =>
+        session.run(
+          setAside,
+          { step: step.id, aside: !step.aside },
+          { label: step.aside ? 'Take back in' : 'Set aside' },
+        ),
     },
     {
       label: part.builtTo === step.id ? 'Build all' : 'Build to here',
-      onSelect: () => session.run(setBuiltTo, { step: part.builtTo === step.id ? null : step.id }, { label: 'Build to here' }),
+      onSelect: () =>
+        session.run(
+          setBuiltTo,
+          { step: part.builtTo === step.id ? null : step.id },
+          { label: 'Build to here' },
+        ),
     },
     'rule',
-    { label: 'Move up', disabled: index === 0, onSelect: () => session.run(moveStep, { step: step.id, to: index - 1 }, { label: 'Move step' }) },
+    {
+      label: 'Move up',
+      disabled: index === 0,
+      onSelect: () => session.run(moveStep, { step: step.id, to: index - 1 }, { label: 'Move step' }),
+    },
     {
       label: 'Move down',
       disabled: index === part.steps.length - 1,
       onSelect: () => session.run(moveStep, { step: step.id, to: index + 1 }, { label: 'Move step' }),
     },
     'rule',
-    { label: 'Take out', onSelect: () => session.run(removeStep, { step: step.id }, { label: `Take out ${step.name}`, select: { step: null } }) },
+    {
+      label: 'Take out',
+      onSelect: () =>
+        session.run(
+          removeStep,
+          { step: step.id },
+          { label: `Take out ${step.name}`, select: { step: null } },
+        ),
+    },
   ]
   return (
     <>
@@ -125,7 +150,12 @@ function StepRow(props: {
         ref={ref}
         className={`group relative flex items-center border-l-[3px] pr-1 ${chosen ? 'border-primary bg-[var(--chosen-wash)]' : 'border-transparent hover:bg-base-100'} ${isDragging ? 'bg-base-100 opacity-80 shadow' : ''} ${off ? 'opacity-55' : ''}`}
       >
-        <span ref={handleRef} className="absolute left-0 flex h-full w-3 cursor-grab items-center text-[var(--ink3)] opacity-0 group-hover:opacity-100" title="Drag to move" aria-hidden>
+        <span
+          ref={handleRef}
+          className="absolute left-0 flex h-full w-3 cursor-grab items-center text-[var(--ink3)] opacity-0 group-hover:opacity-100"
+          title="Drag to move"
+          aria-hidden
+        >
           <GripVertical size={12} />
         </span>
         {naming ? (
@@ -133,22 +163,36 @@ function StepRow(props: {
             name={step.name}
             onDone={(name) => {
               setNaming(false)
-              if (name !== undefined && name !== step.name) session.run(renameStep, { step: step.id, name }, { label: 'Rename step' })
+              if (name !== undefined && name !== step.name)
+                session.run(renameStep, { step: step.id, name }, { label: 'Rename step' })
             }}
           />
         ) : (
-          <button type="button" aria-current={chosen ? 'true' : undefined} className="flex min-w-0 flex-1 items-center gap-2.5 py-1.5 pl-3 text-left" onClick={choose}>
+          <button
+            type="button"
+            aria-current={chosen ? 'true' : undefined}
+            className="flex min-w-0 flex-1 items-center gap-2.5 py-1.5 pl-3 text-left"
+            onClick={choose}
+          >
             <StepPicture kind={step.kind} {...(step.kind === 'stock-profile' ? { shape: step.shape } : {})} />
             <span className="min-w-0">
               <span className="block truncate font-medium">
                 {wrong && <span className="text-error">✕ </span>}
                 {step.name}
               </span>
-              <span className={`figure block truncate ${wrong ? 'text-error' : 'muted'}`}>{result?.summary ?? '…'}</span>
+              <span className={`figure block truncate ${wrong ? 'text-error' : 'muted'}`}>
+                {result?.summary ?? '…'}
+              </span>
             </span>
           </button>
         )}
-        <Menu name={`More for ${step.name}`} label={<MoreHorizontal size={14} aria-hidden />} className="btn btn-xs btn-ghost btn-square" align="end" items={items} />
+        <Menu
+          name={`More for ${step.name}`}
+          label={<MoreHorizontal size={14} aria-hidden />}
+          className="btn btn-xs btn-ghost btn-square"
+          align="end"
+          items={items}
+        />
       </li>
       {part.builtTo === step.id && <BuiltMark />}
     </>

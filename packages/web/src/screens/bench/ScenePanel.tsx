@@ -90,7 +90,10 @@ export function ScenePanel() {
     return [e.clientX - box.left, e.clientY - box.top]
   }
   return (
-    <section aria-label="3D view" className="relative h-full overflow-hidden bg-gradient-to-b from-[var(--view-top)] to-[var(--view-bottom)]">
+    <section
+      aria-label="3D view"
+      className="relative h-full overflow-hidden bg-gradient-to-b from-[var(--view-top)] to-[var(--view-bottom)]"
+    >
       <canvas
         ref={canvas}
         tabIndex={0}
@@ -111,7 +114,12 @@ export function ScenePanel() {
       {view && shown && <FocusChip view={view} shown={shown} />}
       <div className="absolute top-2.5 left-3 flex gap-1" role="group" aria-label="Look from">
         {Object.keys(STANDARD_VIEWS).map((name) => (
-          <button key={name} type="button" className="btn btn-sm btn-ghost font-normal hover:bg-base-100" onClick={() => view?.look(name as StandardView)}>
+          <button
+            key={name}
+            type="button"
+            className="btn btn-sm btn-ghost font-normal hover:bg-base-100"
+            onClick={() => view?.look(name as StandardView)}
+          >
             {name}
           </button>
         ))}
@@ -119,7 +127,9 @@ export function ScenePanel() {
       {working && <WorkMark onStop={() => session.cancelWork()} />}
       {stale && (
         <p className="absolute bottom-3 left-3 rounded-box bg-[var(--block-wash)] px-3 py-1.5" role="status">
-          <span aria-hidden className="text-error">✕ </span>
+          <span aria-hidden className="text-error">
+            ✕{' '}
+          </span>
           The last good result; the part as it now stands cannot be built.
         </p>
       )}
@@ -135,7 +145,9 @@ export function ScenePanel() {
       )}
       {result && !run && !stale && !noPicture && (
         <p className="muted absolute inset-x-10 top-1/3 text-center">
-          {part.steps.length === 0 ? 'Nothing here yet. Add a path, a profile and a run from the recipe.' : 'No body yet: a run carries a profile along a path.'}
+          {part.steps.length === 0
+            ? 'Nothing here yet. Add a path, a profile and a run from the recipe.'
+            : 'No body yet: a run carries a profile along a path.'}
         </p>
       )}
     </section>
@@ -151,7 +163,10 @@ function WorkMark({ onStop }: { onStop(): void }) {
   }, [])
   if (!late) return null
   return (
-    <div role="status" className="absolute top-3 right-3 flex items-center gap-2 rounded-box bg-base-100 px-3 py-1.5 shadow">
+    <div
+      role="status"
+      className="absolute top-3 right-3 flex items-center gap-2 rounded-box bg-base-100 px-3 py-1.5 shadow"
+    >
       <span className="loading loading-spinner loading-xs" aria-hidden /> Working…
       <button type="button" className="link" onClick={onStop}>
         Stop

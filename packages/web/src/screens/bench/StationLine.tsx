@@ -34,7 +34,13 @@ export function StationLine() {
             type="button"
             aria-current={current ? 'step' : undefined}
             className={`relative flex min-w-0 cursor-pointer flex-col justify-center pl-10 text-left hover:bg-base-200 ${current ? 'shadow-[inset_0_-3px_0_var(--color-primary)]' : ''}`}
-            onClick={() => session.select({ station, step: stepFor(station, part, selection.step), node: station === 'path' ? selection.node : null })}
+            onClick={() =>
+              session.select({
+                station,
+                step: stepFor(station, part, selection.step),
+                node: station === 'path' ? selection.node : null,
+              })
+            }
           >
             <StationMark state={current && state === 'good' ? 'here' : state} />
             <span className={current ? 'font-semibold' : 'font-medium'}>
@@ -73,7 +79,12 @@ const STATE_WORDS: Readonly<Record<State, string>> = {
   blocks: 'has open findings',
 }
 
-function stateOf(station: Station, part: Part, result: PartResult | undefined, view: RunView | undefined): State {
+function stateOf(
+  station: Station,
+  part: Part,
+  result: PartResult | undefined,
+  view: RunView | undefined,
+): State {
   const counts = findingCounts(result?.findings ?? [], station === 'check' ? undefined : station)
   if (counts.blocks > 0) return 'blocks'
   if (counts.warns > 0) return 'warns'
@@ -90,7 +101,12 @@ function stateOf(station: Station, part: Part, result: PartResult | undefined, v
   return there[station] ? 'good' : 'none'
 }
 
-function figureOf(station: Station, part: Part, result: PartResult | undefined, view: RunView | undefined): string {
+function figureOf(
+  station: Station,
+  part: Part,
+  result: PartResult | undefined,
+  view: RunView | undefined,
+): string {
   const display = part.units.length
   const stepSummary = (kind: string): string => {
     const step = result?.steps.find((s) => s.kind === kind && s.state !== 'aside')
@@ -129,7 +145,9 @@ function StationMark({ state }: { readonly state: State | 'here' }) {
       {state === 'good' && <circle r="4.6" stroke="var(--color-success)" />}
       {state === 'none' && <circle r="4.6" stroke="var(--color-base-300)" />}
       {state === 'warns' && <path d="M0-5.4 5.4 0 0 5.4-5.4 0Z" stroke="var(--color-warning)" />}
-      {state === 'blocks' && <path d="M-4.5-4.5 4.5 4.5M4.5-4.5-4.5 4.5" stroke="var(--color-error)" strokeWidth="2.6" />}
+      {state === 'blocks' && (
+        <path d="M-4.5-4.5 4.5 4.5M4.5-4.5-4.5 4.5" stroke="var(--color-error)" strokeWidth="2.6" />
+      )}
     </svg>
   )
 }

@@ -21,16 +21,44 @@ const STEPS: Readonly<Record<Exclude<Step['kind'], 'stock-profile'>, string>> = 
 /** A small drawing for a step of the recipe. */
 export function StepPicture(props: { readonly kind: Step['kind'] | 'values'; readonly shape?: StockShape }) {
   return (
-    <svg viewBox="0 0 26 30" width="32" height="30" aria-hidden className="shrink-0 rounded-[3px] border hairline bg-base-100" fill="none" stroke="currentColor" strokeWidth="1.6">
+    <svg
+      viewBox="0 0 26 30"
+      width="32"
+      height="30"
+      aria-hidden
+      className="shrink-0 rounded-[3px] border hairline bg-base-100"
+      fill="none"
+      stroke="currentColor"
+      strokeWidth="1.6"
+    >
       {props.kind === 'values' && (
-        <text x="13" y="19" textAnchor="middle" fontSize="11" stroke="none" fill="currentColor" fontFamily="var(--font-mono)">
+        <text
+          x="13"
+          y="19"
+          textAnchor="middle"
+          fontSize="11"
+          stroke="none"
+          fill="currentColor"
+          fontFamily="var(--font-mono)"
+        >
           a=
         </text>
       )}
-      {props.kind === 'stock-profile' && <path d={SECTIONS[props.shape ?? 'round-bar']} fill="currentColor" fillOpacity="0.16" fillRule="evenodd" />}
+      {props.kind === 'stock-profile' && (
+        <path
+          d={SECTIONS[props.shape ?? 'round-bar']}
+          fill="currentColor"
+          fillOpacity="0.16"
+          fillRule="evenodd"
+        />
+      )}
       {props.kind === 'run' && <path d={STEPS.run} stroke="var(--color-primary)" strokeWidth="4.5" />}
       {props.kind !== 'values' && props.kind !== 'stock-profile' && props.kind !== 'run' && (
-        <path d={STEPS[props.kind]} {...(props.kind === 'node-path' ? { strokeDasharray: '3 2' } : {})} stroke={props.kind === 'blank' ? 'currentColor' : 'var(--color-primary)'} />
+        <path
+          d={STEPS[props.kind]}
+          {...(props.kind === 'node-path' ? { strokeDasharray: '3 2' } : {})}
+          stroke={props.kind === 'blank' ? 'currentColor' : 'var(--color-primary)'}
+        />
       )}
     </svg>
   )

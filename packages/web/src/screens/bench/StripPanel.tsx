@@ -30,9 +30,10 @@ export function StripPanel() {
   const shown = useMemo(() => runView(part, result), [part, result])
   const layout = useMemo(() => (shown?.path ? layOut(shown.path, shown.blank) : undefined), [shown])
 
+  const hasBar = layout !== undefined
   useEffect(() => {
     const element = svg.current
-    if (!element) return
+    if (!element || !hasBar) return
     const observer = new ResizeObserver(() => setWidth(element.clientWidth))
     observer.observe(element)
     setWidth(element.clientWidth)
@@ -45,16 +46,25 @@ export function StripPanel() {
       observer.disconnect()
       select(element).on('.zoom', null)
     }
-  }, [layout !== undefined])
+  }, [hasBar])
   useEffect(() => {
-    behaviour.current?.extent([[LEFT, 0], [width - RIGHT, 100]]).translateExtent([[LEFT, 0], [width - RIGHT, 100]])
+    behaviour.current
+      ?.extent([
+        [LEFT, 0],
+        [width - RIGHT, 100],
+      ])
+      .translateExtent([
+        [LEFT, 0],
+        [width - RIGHT, 100],
+      ])
   }, [width])
 
   if (!shown?.path || !layout) {
     return (
       <div className="flex h-full items-center bg-base-200 px-4">
         <p className="muted">
-          <span className="heading text-base-content">Straight bar</span> — shown as soon as there is a sound path.
+          <span className="heading text-base-content">Straight bar</span> — shown as soon as there is a sound
+          path.
         </p>
       </div>
     )
@@ -63,12 +73,15 @@ export function StripPanel() {
   const base = scaleLinear([0, layout.length * 1.02], [LEFT, width - RIGHT])
   const x = transform.rescaleX(base)
   const fits = (text: string, from: number, to: number): boolean => to - from > text.length * CHARACTER + 6
-  const place = (e: React.PointerEvent): number => x.invert(e.clientX - svg.current!.getBoundingClientRect().left)
+  const place = (e: React.PointerEvent): number =>
+    x.invert(e.clientX - svg.current!.getBoundingClientRect().left)
   const point = (e: React.PointerEvent): void => {
     if (e.buttons !== 0) return
     const at = place(e)
     const zone = zoneAt(layout, at)
-    session.point(zone && zone.segment >= 0 ? { segment: zone.segment, station: stationAt(zone, at) } : undefined)
+    session.point(
+      zone && zone.segment >= 0 ? { segment: zone.segment, station: stationAt(zone, at) } : undefined,
+    )
   }
   const focusPlace = focus?.station === undefined ? undefined : placeOf(layout, focus.station)
   const factor = LENGTH_FACTORS[units.length.unit]
@@ -80,10 +93,17 @@ export function StripPanel() {
   const inView = (z: Zone): boolean => x(z.to) >= LEFT && x(z.from) <= width - RIGHT
 
   return (
-    <section aria-label="Straight bar" className={`relative h-full bg-base-200 ${shown.stale ? 'opacity-60' : ''}`}>
+    <section
+      aria-label="Straight bar"
+      className={`relative h-full bg-base-200 ${shown.stale ? 'opacity-60' : ''}`}
+    >
       <div className="pointer-events-none absolute top-3 left-4 w-28">
         <h2 className="heading">Straight bar</h2>
-        <p className="figure muted mt-1">{shown.blank ? `cut ${tightLength(shown.blank.cut, units.length, 2)}` : `length ${tightLength(layout.length, units.length, 2)}`}</p>
+        <p className="figure muted mt-1">
+          {shown.blank
+            ? `cut ${tightLength(shown.blank.cut, units.length, 2)}`
+            : `length ${tightLength(layout.length, units.length, 2)}`}
+        </p>
         <p className="figure muted">{units.length.unit}</p>
       </div>
       <svg
@@ -93,10 +113,20 @@ export function StripPanel() {
         aria-label={stripSummary(layout.zones)}
         onPointerMove={point}
         onPointerLeave={() => session.point(undefined)}
-        onDoubleClick={() => behaviour.current && svg.current && select(svg.current).call(behaviour.current.transform, zoomIdentity)}
+        onDoubleClick={() =>
+          behaviour.current &&
+          svg.current &&
+          select(svg.current).call(behaviour.current.transform, zoomIdentity)
+        }
       >
         <defs>
-          <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <pattern
+            id="hatch"
+            width="6"
+            height="6"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
             <rect width="6" height="6" fill="var(--chosen-wash)" />
             <path d="M0 0V6" stroke="var(--color-primary)" strokeWidth="1.6" strokeOpacity="0.75" />
           </pattern>
@@ -106,9 +136,25 @@ export function StripPanel() {
         </defs>
         <g clipPath="url(#strip-clip)">
           {layout.zones.filter(inView).map((zone, i) => (
-            <ZoneMark key={i} zone={zone} from={x(zone.from)} to={x(zone.to)} lit={focus?.segment === zone.segment && zone.segment >= 0} fits={fits} units={units} />
+            <ZoneMark
+              key={i}
+              zone={zone}
+              from={x(zone.from)}
+              to={x(zone.to)}
+              lit={focus?.segment === zone.segment && zone.segment >= 0}
+              fits={fits}
+              units={units}
+            />
           ))}
-          <rect x={x(0)} y={BAR_TOP} width={x(layout.length) - x(0)} height={BAR_HEIGHT} fill="none" stroke="var(--color-base-content)" strokeWidth="1.4" />
+          <rect
+            x={x(0)}
+            y={BAR_TOP}
+            width={x(layout.length) - x(0)}
+            height={BAR_HEIGHT}
+            fill="none"
+            stroke="var(--color-base-content)"
+            strokeWidth="1.4"
+          />
           <g transform={`translate(0 ${BAR_TOP + BAR_HEIGHT + 18})`} stroke="var(--color-base-content)">
             <path d={`M${x(0)} 0H${width - RIGHT}`} strokeWidth="1.2" />
             {fine.map((t) => (
@@ -124,7 +170,11 @@ export function StripPanel() {
             ))}
           </g>
           {focusPlace !== undefined && (
-            <path d={`M${x(focusPlace)} ${BAR_TOP - 8}V${BAR_TOP + BAR_HEIGHT + 24}`} stroke="var(--color-primary)" strokeWidth="1.6" />
+            <path
+              d={`M${x(focusPlace)} ${BAR_TOP - 8}V${BAR_TOP + BAR_HEIGHT + 24}`}
+              stroke="var(--color-primary)"
+              strokeWidth="1.6"
+            />
           )}
         </g>
       </svg>
@@ -150,7 +200,13 @@ function ZoneMark(props: {
   const width = Math.max(to - from, 0)
   const length = tightLength(zone.to - zone.from, props.units.length, 1)
   const curved = zone.kind === 'bend' || zone.kind === 'curve'
-  const fill = lit ? 'var(--color-primary)' : curved ? 'url(#hatch)' : zone.kind === 'straight' ? 'var(--color-base-100)' : 'transparent'
+  const fill = lit
+    ? 'var(--color-primary)'
+    : curved
+      ? 'url(#hatch)'
+      : zone.kind === 'straight'
+        ? 'var(--color-base-100)'
+        : 'transparent'
   const angle = `${formatDecimal(deg(zone.turn), zone.turn > 20 ? 0 : 1)}°`
   const radius = `R${tightLength(zone.radius, props.units.length, 1)}`
   return (
@@ -168,9 +224,20 @@ function ZoneMark(props: {
       />
       {curved && (
         <>
-          <path d={`M${from} ${BAR_TOP + BAR_HEIGHT}v12M${to} ${BAR_TOP + BAR_HEIGHT}v12`} stroke="var(--ink3)" strokeWidth="0.8" />
+          <path
+            d={`M${from} ${BAR_TOP + BAR_HEIGHT}v12M${to} ${BAR_TOP + BAR_HEIGHT}v12`}
+            stroke="var(--ink3)"
+            strokeWidth="0.8"
+          />
           {fits(angle, from - 14, to + 14) && (
-            <text x={mid} y={BAR_TOP - 8} textAnchor="middle" className="figure" fill={lit ? 'var(--color-primary)' : 'var(--color-base-content)'} fontWeight={lit ? 600 : 500}>
+            <text
+              x={mid}
+              y={BAR_TOP - 8}
+              textAnchor="middle"
+              className="figure"
+              fill={lit ? 'var(--color-primary)' : 'var(--color-base-content)'}
+              fontWeight={lit ? 600 : 500}
+            >
               {angle}
             </text>
           )}
@@ -182,7 +249,13 @@ function ZoneMark(props: {
         </>
       )}
       {!curved && zone.kind !== 'offcut' && fits(length, from, to) && (
-        <text x={mid} y={BAR_TOP + BAR_HEIGHT / 2 + 4} textAnchor="middle" className="figure" fill="var(--ink2)">
+        <text
+          x={mid}
+          y={BAR_TOP + BAR_HEIGHT / 2 + 4}
+          textAnchor="middle"
+          className="figure"
+          fill="var(--ink2)"
+        >
           {length}
         </text>
       )}

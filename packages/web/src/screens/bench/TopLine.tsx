@@ -27,7 +27,11 @@ export function TopLine({ onPalette }: { onPalette(): void }) {
   }
   return (
     <header className="flex h-[44px] shrink-0 items-center gap-2.5 px-4">
-      <Link to="/" className="flex items-center gap-2 text-[15px] font-semibold" aria-label="Flexum, to the Rack">
+      <Link
+        to="/"
+        className="flex items-center gap-2 text-[15px] font-semibold"
+        aria-label="Flexum, to the Rack"
+      >
         <Mark />
         Flexum
       </Link>
@@ -62,7 +66,11 @@ export function TopLine({ onPalette }: { onPalette(): void }) {
         </button>
       </div>
       <div className="flex-1" />
-      <button type="button" className="btn btn-sm btn-paper w-52 justify-between font-normal" onClick={onPalette}>
+      <button
+        type="button"
+        className="btn btn-sm btn-paper w-52 justify-between font-normal"
+        onClick={onPalette}
+      >
         <span className="muted">Do something…</span>
         <kbd className="figure muted">Ctrl K</kbd>
       </button>
@@ -109,7 +117,12 @@ function PartName() {
   const [draft, setDraft] = useState<string>()
   if (draft === undefined) {
     return (
-      <button type="button" className="truncate text-[15px] font-semibold hover:underline" aria-label={`Name: ${name}. Rename`} onClick={() => setDraft(name)}>
+      <button
+        type="button"
+        className="truncate text-[15px] font-semibold hover:underline"
+        aria-label={`Name: ${name}. Rename`}
+        onClick={() => setDraft(name)}
+      >
         {name}
       </button>
     )
@@ -136,14 +149,25 @@ function PartName() {
   )
 }
 
-const SAVE_WORDS = { saved: 'saved', unsaved: 'saving…', saving: 'saving…', failed: 'not saved', conflict: 'changed elsewhere' } as const
+const SAVE_WORDS = {
+  saved: 'saved',
+  unsaved: 'saving…',
+  saving: 'saving…',
+  failed: 'not saved',
+  conflict: 'changed elsewhere',
+} as const
 
 function SaveMark() {
   const save = useSessionState((s) => s.save)
   const title = save.kind === 'failed' ? `${save.message}; it is tried again` : undefined
   const tone = save.kind === 'failed' || save.kind === 'conflict' ? 'text-error font-medium' : 'muted'
   return (
-    <span role="status" aria-label="Save state" className={`min-w-14 text-xs whitespace-nowrap ${tone}`} title={title}>
+    <span
+      role="status"
+      aria-label="Save state"
+      className={`min-w-14 text-xs whitespace-nowrap ${tone}`}
+      title={title}
+    >
       {SAVE_WORDS[save.kind]}
     </span>
   )

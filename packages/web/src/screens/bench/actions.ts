@@ -19,7 +19,8 @@ export function newId(part: Part, prefix: string): Id {
 export function chooseUnits(session: Session, name: string): void {
   const choice = UNIT_CHOICES.find((c) => c.name === name)
   const part = partOf(session.store.getState())
-  if (choice) session.run(setUnits, { units: { ...part.units, length: choice.units } }, { label: `Show ${name}` })
+  if (choice)
+    session.run(setUnits, { units: { ...part.units, length: choice.units } }, { label: `Show ${name}` })
 }
 
 export function cure(session: Session, c: Cure): void {
@@ -55,7 +56,11 @@ export function addNodeAfter(session: Session, stepId: Id, after: number): void 
     z: typedFormula(at(2), unit),
     corner: { kind: 'sharp' },
   }
-  session.run(insertNode, { step: stepId, index: after + 1, node }, { label: 'Add node', select: { step: stepId, node: node.id } })
+  session.run(
+    insertNode,
+    { step: stepId, index: after + 1, node },
+    { label: 'Add node', select: { step: stepId, node: node.id } },
+  )
 }
 
 export function removeChosenNode(session: Session): void {
@@ -63,7 +68,11 @@ export function removeChosenNode(session: Session): void {
   const { step, node } = selectionOf(session.store.getState())
   const path = stepInWork(part, step, 'node-path')
   if (!path || node === null) return
-  session.run(removeNodes, { step: path.id, nodes: [node] }, { label: 'Take out node', select: { node: null } })
+  session.run(
+    removeNodes,
+    { step: path.id, nodes: [node] },
+    { label: 'Take out node', select: { node: null } },
+  )
 }
 
 export function reversePath(session: Session): void {
@@ -85,11 +94,17 @@ export const NEW_STEPS = {
 export function addNewStep(session: Session, kind: Step['kind']): void {
   const part = partOf(session.store.getState())
   const id = newId(part, 's')
-  const last = (...kinds: Step['kind'][]): Id | undefined => part.steps.findLast((s) => kinds.includes(s.kind))?.id
+  const last = (...kinds: Step['kind'][]): Id | undefined =>
+    part.steps.findLast((s) => kinds.includes(s.kind))?.id
   const base = { id, name: NEW_STEPS[kind], aside: false }
   const step = newStep(kind, base, part, last)
   if (typeof step === 'string') toast.error(step)
-  else session.run(addStep, { step, index: part.steps.length }, { label: `Add ${step.name}`, select: { step: id, node: null } })
+  else
+    session.run(
+      addStep,
+      { step, index: part.steps.length },
+      { label: `Add ${step.name}`, select: { step: id, node: null } },
+    )
 }
 
 function newStep(

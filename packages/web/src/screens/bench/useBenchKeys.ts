@@ -2,7 +2,9 @@ import { useEffect } from 'react'
 import { useBench } from './context.ts'
 
 const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement
+  target instanceof HTMLInputElement ||
+  target instanceof HTMLTextAreaElement ||
+  target instanceof HTMLSelectElement
 
 /** Keys that work anywhere on the Bench. */
 export function useBenchKeys(openPalette: () => void): void {

@@ -6,7 +6,11 @@ const SHAPES: readonly { name: StarterName; title: string; drawing: string }[] =
   { name: 'straight', title: 'Straight bar', drawing: 'M6 24H74' },
   { name: 'angle', title: 'One bend', drawing: 'M8 38H56a10 10 0 0 0 10-10V6' },
   { name: 'hoop', title: 'Hoop', drawing: 'M14 42V18a12 12 0 0 1 12-12H54a12 12 0 0 1 12 12V42' },
-  { name: 'frame', title: 'Closed frame', drawing: 'M22 8H58a10 10 0 0 1 10 10V30a10 10 0 0 1-10 10H22a10 10 0 0 1-10-10V18a10 10 0 0 1 10-10Z' },
+  {
+    name: 'frame',
+    title: 'Closed frame',
+    drawing: 'M22 8H58a10 10 0 0 1 10 10V30a10 10 0 0 1-10 10H22a10 10 0 0 1-10-10V18a10 10 0 0 1 10-10Z',
+  },
   { name: 'spring', title: 'Helix', drawing: 'M12 40C12 30 68 46 68 36S12 32 12 24 68 30 68 20 12 16 12 8' },
 ]
 
@@ -38,7 +42,13 @@ export function NewPart(props: { readonly busy: boolean; onMake(part: Part): voi
           </h2>
           <label className="mb-4 flex flex-col gap-1">
             <span className="muted">Name</span>
-            <input className="input w-full" value={name} maxLength={120} placeholder="What it is called" onChange={(e) => setName(e.target.value)} />
+            <input
+              className="input w-full"
+              value={name}
+              maxLength={120}
+              placeholder="What it is called"
+              onChange={(e) => setName(e.target.value)}
+            />
           </label>
           <fieldset>
             <legend className="muted mb-1">Starts as</legend>
@@ -48,8 +58,22 @@ export function NewPart(props: { readonly busy: boolean; onMake(part: Part): voi
                   key={s.name}
                   className={`flex cursor-pointer flex-col items-center gap-1 rounded-box border px-2 pt-3 pb-2 ${shape === s.name ? 'border-primary bg-[var(--chosen-wash)]' : 'hairline bg-base-100'}`}
                 >
-                  <input type="radio" name="shape" className="sr-only" checked={shape === s.name} onChange={() => setShape(s.name)} />
-                  <svg viewBox="0 0 80 48" width="80" height="48" aria-hidden fill="none" stroke="currentColor" strokeWidth="3.5">
+                  <input
+                    type="radio"
+                    name="shape"
+                    className="sr-only"
+                    checked={shape === s.name}
+                    onChange={() => setShape(s.name)}
+                  />
+                  <svg
+                    viewBox="0 0 80 48"
+                    width="80"
+                    height="48"
+                    aria-hidden
+                    fill="none"
+                    stroke="currentColor"
+                    strokeWidth="3.5"
+                  >
                     <path d={s.drawing} />
                   </svg>
                   {s.title}

@@ -6,7 +6,13 @@ import { ago } from '../../ui/ago.ts'
 import { Menu } from '../../ui/Menu.tsx'
 
 /** One part on the Rack: picture, name, key figures, what can be done with it. */
-export function PartCard(props: { readonly row: PartRow; onCopy(): void; onBin(): void; onRestore(): void }) {
+export function PartCard(props: {
+  readonly row: PartRow
+  readonly now: number
+  onCopy(): void
+  onBin(): void
+  onRestore(): void
+}) {
   const { row } = props
   const [noPicture, setNoPicture] = useState(false)
   const binned = row.binnedAt !== null
@@ -33,14 +39,19 @@ export function PartCard(props: { readonly row: PartRow; onCopy(): void; onBin()
           {binned ? (
             <span className="heading block truncate">{row.name}</span>
           ) : (
-            <Link to={`/parts/${row.id}`} className="heading block truncate after:absolute after:inset-0 after:content-['']">
+            <Link
+              to={`/parts/${row.id}`}
+              className="heading block truncate after:absolute after:inset-0 after:content-['']"
+            >
               {row.name}
             </Link>
           )}
           <p className="figure muted truncate">{figuresOf(row)}</p>
           <p className="muted mt-0.5 text-xs">
-            {row.figures.blocking > 0 && <span className="mr-2 font-medium text-error">✕ {row.figures.blocking} open</span>}
-            {ago(binned ? row.binnedAt! : row.updatedAt, Date.now())}
+            {row.figures.blocking > 0 && (
+              <span className="mr-2 font-medium text-error">✕ {row.figures.blocking} open</span>
+            )}
+            {ago(binned ? row.binnedAt! : row.updatedAt, props.now)}
           </p>
         </div>
         <div className="relative z-10">

@@ -37,7 +37,11 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
     },
     onError: tell,
   })
-  const copying = useMutation({ mutationFn: (row: PartRow) => copyPart(row.id), onSuccess: refresh, onError: tell })
+  const copying = useMutation({
+    mutationFn: (row: PartRow) => copyPart(row.id),
+    onSuccess: refresh,
+    onError: tell,
+  })
   const making = useMutation({
     mutationFn: createPart,
     onSuccess: (head) => {
@@ -53,7 +57,11 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
     accept: { 'application/json': ['.json'] },
     onDrop: async (files: File[], refused: FileRejection[]) => {
       for (const r of refused) toast.error(`${r.file.name} is no part file; a .json file is needed`)
-      await importFiles(files, (message) => toast.error(message), (name) => toast.success(`“${name}” is on the Rack`))
+      await importFiles(
+        files,
+        (message) => toast.error(message),
+        (name) => toast.success(`“${name}” is on the Rack`),
+      )
       refresh()
     },
   })
@@ -67,10 +75,18 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
           Flexum
         </Link>
         <nav aria-label="Places" className="flex gap-1">
-          <Link to="/" aria-current={bin ? undefined : 'page'} className={`btn btn-sm ${bin ? 'btn-ghost' : 'btn-paper'}`}>
+          <Link
+            to="/"
+            aria-current={bin ? undefined : 'page'}
+            className={`btn btn-sm ${bin ? 'btn-ghost' : 'btn-paper'}`}
+          >
             Rack
           </Link>
-          <Link to="/bin" aria-current={bin ? 'page' : undefined} className={`btn btn-sm ${bin ? 'btn-paper' : 'btn-ghost'}`}>
+          <Link
+            to="/bin"
+            aria-current={bin ? 'page' : undefined}
+            className={`btn btn-sm ${bin ? 'btn-paper' : 'btn-ghost'}`}
+          >
             <Trash2 size={14} aria-hidden /> Bin
           </Link>
         </nav>
@@ -95,13 +111,26 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
       <main className="mx-auto w-full max-w-[1232px] flex-1 px-6 py-5">
         <div className="mb-4 flex items-center gap-3">
           <h1 className="text-[19px] font-semibold">{bin ? 'Bin' : 'Rack'}</h1>
-          <span className="figure muted pt-1">{list.data ? `${shown.length} of ${list.data.length}` : ''}</span>
+          <span className="figure muted pt-1">
+            {list.data ? `${shown.length} of ${list.data.length}` : ''}
+          </span>
           <div className="flex-1" />
           <label className="input input-sm w-64">
             <Search size={14} aria-hidden />
-            <input type="search" aria-label="Search parts" placeholder="Name, profile or material" value={search} onChange={(e) => setSearch(e.target.value)} />
+            <input
+              type="search"
+              aria-label="Search parts"
+              placeholder="Name, profile or material"
+              value={search}
+              onChange={(e) => setSearch(e.target.value)}
+            />
           </label>
-          <select className="select select-sm w-40" aria-label="Sort by" value={sort} onChange={(e) => setSort(e.target.value as SortKey)}>
+          <select
+            className="select select-sm w-40"
+            aria-label="Sort by"
+            value={sort}
+            onChange={(e) => setSort(e.target.value as SortKey)}
+          >
             {Object.entries(SORTS).map(([key, s]) => (
               <option key={key} value={key}>
                 {s.title}
@@ -121,7 +150,9 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
         )}
         {list.data?.length === 0 && (
           <EmptyState title={bin ? 'The bin is empty' : 'No parts yet'}>
-            {bin ? 'Parts put in the bin wait here until they are taken out again.' : 'Start a new part from a shape, or drop a part file anywhere on this page.'}
+            {bin
+              ? 'Parts put in the bin wait here until they are taken out again.'
+              : 'Start a new part from a shape, or drop a part file anywhere on this page.'}
           </EmptyState>
         )}
         {list.data && list.data.length > 0 && shown.length === 0 && (
@@ -131,11 +162,15 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
             </button>
           </EmptyState>
         )}
-        <ul className="grid grid-cols-[repeat(auto-fill,minmax(270px,1fr))] gap-4" aria-label={bin ? 'Parts in the bin' : 'Parts'}>
+        <ul
+          className="grid grid-cols-[repeat(auto-fill,minmax(270px,1fr))] gap-4"
+          aria-label={bin ? 'Parts in the bin' : 'Parts'}
+        >
           {shown.map((row) => (
             <PartCard
               key={row.id}
               row={row}
+              now={list.dataUpdatedAt}
               onCopy={() => copying.mutate(row)}
               onBin={() => binning.mutate({ row, to: true })}
               onRestore={() => binning.mutate({ row, to: false })}

@@ -2,8 +2,14 @@ import type { PartRow } from '../../api/parts.ts'
 
 export const SORTS = {
   changed: { title: 'Last changed', compare: (a: PartRow, b: PartRow) => b.updatedAt - a.updatedAt },
-  name: { title: 'Name', compare: (a: PartRow, b: PartRow) => a.name.localeCompare(b.name, 'en', { numeric: true }) },
-  length: { title: 'Length', compare: (a: PartRow, b: PartRow) => (b.figures.length ?? 0) - (a.figures.length ?? 0) },
+  name: {
+    title: 'Name',
+    compare: (a: PartRow, b: PartRow) => a.name.localeCompare(b.name, 'en', { numeric: true }),
+  },
+  length: {
+    title: 'Length',
+    compare: (a: PartRow, b: PartRow) => (b.figures.length ?? 0) - (a.figures.length ?? 0),
+  },
   mass: { title: 'Mass', compare: (a: PartRow, b: PartRow) => (b.figures.mass ?? 0) - (a.figures.mass ?? 0) },
 } as const
 

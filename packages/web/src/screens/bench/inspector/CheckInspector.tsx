@@ -17,18 +17,33 @@ export function CheckInspector() {
     <>
       <div className="flex items-baseline justify-between px-3 pt-3 pb-2">
         <h2 className="heading">Check</h2>
-        <span className={`figure ${findings.length ? 'text-error' : 'text-success'}`}>{findings.length ? `${findings.length} open` : 'nothing open'}</span>
+        <span className={`figure ${findings.length ? 'text-error' : 'text-success'}`}>
+          {findings.length ? `${findings.length} open` : 'nothing open'}
+        </span>
       </div>
       <div className="flex flex-col gap-2 px-3 pb-3">
-        {findings.length === 0 && <p className="muted">Every step of the recipe can be built as it stands.</p>}
+        {findings.length === 0 && (
+          <p className="muted">Every step of the recipe can be built as it stands.</p>
+        )}
         {findings.map((f) => (
-          <FindingCard key={f.id} finding={f} onShow={() => showFinding(session, f)} onCure={(c) => cure(session, c)} />
+          <FindingCard
+            key={f.id}
+            finding={f}
+            onShow={() => showFinding(session, f)}
+            onCure={(c) => cure(session, c)}
+          />
         ))}
       </div>
       <Section title="To compare with a drawing">
         <Figures
           rows={[
-            view?.path && ['Path length', formatLength(view.path.analysis.length, { ...units.length, style: { kind: 'decimal', places: 4 } })],
+            view?.path && [
+              'Path length',
+              formatLength(view.path.analysis.length, {
+                ...units.length,
+                style: { kind: 'decimal', places: 4 },
+              }),
+            ],
             view?.run && ['Mass', formatMass(view.run.mass, units.mass, 4)],
             view?.run && ['Volume', `${formatDecimal(view.run.volume / 1000, 4)} cm³`],
             view?.blank && ['Cut length', formatLength(view.blank.cut, units.length)],

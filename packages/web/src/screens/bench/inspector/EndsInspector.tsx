@@ -11,8 +11,12 @@ export function EndsInspector() {
   const result = useSessionState((s) => s.result)
   const path = runView(part, result)?.path
   if (!path) return <EmptyState title="No ends yet">Ends show here once there is a path.</EmptyState>
-  if (path.path.closed) return <EmptyState title="A closed path has no ends">The section meets itself at the start.</EmptyState>
-  const place = (s: number): string => pathPoint(path.path, s).map((v) => formatLengthFigures(v, part.units.length)).join('  ')
+  if (path.path.closed)
+    return <EmptyState title="A closed path has no ends">The section meets itself at the start.</EmptyState>
+  const place = (s: number): string =>
+    pathPoint(path.path, s)
+      .map((v) => formatLengthFigures(v, part.units.length))
+      .join('  ')
   return (
     <>
       <div className="px-3 pt-3 pb-1">

@@ -37,7 +37,8 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
   const grid = useRef<HTMLTableElement>(null)
   const { unit } = part.units.length
 
-  const edited = (e: Editing, node: NodeEntry): Formula => editedFormula(formulaIn(node, e.column), e.text, unit, true)
+  const edited = (e: Editing, node: NodeEntry): Formula =>
+    editedFormula(formulaIn(node, e.column), e.text, unit, true)
   const commit = (): void => {
     if (!editing) return
     const node = step.nodes.find((n) => n.id === editing.node)
@@ -45,10 +46,16 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
     if (!node) return
     const formula = edited(editing, node)
     if (formula === formulaIn(node, editing.column)) return
-    session.run(setCell, { step: step.id, node: node.id, column: editing.column, formula }, { label: 'Node table', select: { node: node.id } })
+    session.run(
+      setCell,
+      { step: step.id, node: node.id, column: editing.column, formula },
+      { label: 'Node table', select: { node: node.id } },
+    )
   }
   const go = (row: number, column: number): void => {
-    requestAnimationFrame(() => grid.current?.querySelector<HTMLInputElement>(`[data-cell="${row}-${column}"]`)?.focus())
+    requestAnimationFrame(() =>
+      grid.current?.querySelector<HTMLInputElement>(`[data-cell="${row}-${column}"]`)?.focus(),
+    )
   }
   const onKey = (e: React.KeyboardEvent<HTMLInputElement>, row: number, column: number): void => {
     const field = e.currentTarget
@@ -81,7 +88,11 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
     e.preventDefault()
     setEditing(undefined)
     const cells = rowsFromText(text)
-    session.run(pasteCells, { step: step.id, row, column, cells, newId: countingIds('n', idsIn(part)) }, { label: `Paste ${cells.length} rows` })
+    session.run(
+      pasteCells,
+      { step: step.id, row, column, cells, newId: countingIds('n', idsIn(part)) },
+      { label: `Paste ${cells.length} rows` },
+    )
   }
 
   const shownIn = (node: NodeEntry, column: NodeColumn): string => {
@@ -90,12 +101,15 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
     if (formula === '') return ''
     if (value === undefined) return formulaText(formula)
     const tight = tightLength(value, part.units.length, 3)
-    return part.units.length.style.kind === 'fraction' ? tight : formatExact(Number((value / LENGTH_FACTORS[unit]).toFixed(3)))
+    return part.units.length.style.kind === 'fraction'
+      ? tight
+      : formatExact(Number((value / LENGTH_FACTORS[unit]).toFixed(3)))
   }
   const editingNode = editing && step.nodes.find((n) => n.id === editing.node)
   const note = editing && editingNode && noteOf(edited(editing, editingNode), editing.column)
   function noteOf(formula: Formula, column: NodeColumn): { ok: boolean; text: string } {
-    if (formulaText(formula).trim() === '' && column === 'radius') return { ok: true, text: 'no radius: a sharp corner' }
+    if (formulaText(formula).trim() === '' && column === 'radius')
+      return { ok: true, text: 'no radius: a sharp corner' }
     return echoOf(formula, 'length', part.units, around)
   }
 
@@ -154,7 +168,11 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
                         placeholder={column === 'radius' ? '·' : ''}
                         value={mine ? editing.text : shownIn(node, column)}
                         onFocus={(e) => {
-                          setEditing({ node: node.id, column, text: formula === '' ? '' : textToEdit(formula, unit, true) })
+                          setEditing({
+                            node: node.id,
+                            column,
+                            text: formula === '' ? '' : textToEdit(formula, unit, true),
+                          })
                           session.select({ step: step.id, node: node.id })
                           const field = e.currentTarget
                           requestAnimationFrame(() => field.select())
@@ -172,7 +190,13 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
                     type="button"
                     className="cursor-pointer text-[var(--ink2)] opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
                     aria-label={`Take out node ${row + 1}`}
-                    onClick={() => session.run(removeNodes, { step: step.id, nodes: [node.id] }, { label: 'Take out node', select: { node: null } })}
+                    onClick={() =>
+                      session.run(
+                        removeNodes,
+                        { step: step.id, nodes: [node.id] },
+                        { label: 'Take out node', select: { node: null } },
+                      )
+                    }
                   >
                     <X size={12} aria-hidden />
                   </button>
@@ -182,7 +206,10 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
           })}
         </tbody>
       </table>
-      <p className={`figure min-h-5 px-3 pt-1 text-right break-words ${note && !note.ok ? 'text-error' : 'muted'}`} aria-live="polite">
+      <p
+        className={`figure min-h-5 px-3 pt-1 text-right break-words ${note && !note.ok ? 'text-error' : 'muted'}`}
+        aria-live="polite"
+      >
         {note ? `${note.ok ? '' : '✕ '}${note.text}` : ''}
       </p>
     </>

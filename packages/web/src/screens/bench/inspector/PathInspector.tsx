@@ -26,10 +26,18 @@ export function PathInspector() {
       <EmptyState title="No path yet">
         <p className="mb-3">A path is the centre line that the section is carried along.</p>
         <div className="flex justify-center gap-2">
-          <button type="button" className="btn btn-sm btn-paper" onClick={() => addNewStep(session, 'node-path')}>
+          <button
+            type="button"
+            className="btn btn-sm btn-paper"
+            onClick={() => addNewStep(session, 'node-path')}
+          >
             Through nodes
           </button>
-          <button type="button" className="btn btn-sm btn-paper" onClick={() => addNewStep(session, 'helix-path')}>
+          <button
+            type="button"
+            className="btn btn-sm btn-paper"
+            onClick={() => addNewStep(session, 'helix-path')}
+          >
             Helix
           </button>
         </div>
@@ -43,13 +51,21 @@ export function PathInspector() {
     <>
       <div className="flex items-baseline justify-between px-3 pt-3 pb-1">
         <h2 className="heading">Path: {step.name}</h2>
-        {output && <span className="figure text-success">{output.table ? `${output.table.rows.length} bends` : 'no bend table'}</span>}
+        {output && (
+          <span className="figure text-success">
+            {output.table ? `${output.table.rows.length} bends` : 'no bend table'}
+          </span>
+        )}
       </div>
       {step.kind === 'node-path' ? (
         <>
           <NodeTable step={step} />
           <div className="flex flex-wrap items-center gap-2 px-3 py-2">
-            <button type="button" className="btn btn-xs btn-paper" onClick={() => addNodeAfter(session, step.id, chosen >= 0 ? chosen : last)}>
+            <button
+              type="button"
+              className="btn btn-xs btn-paper"
+              onClick={() => addNodeAfter(session, step.id, chosen >= 0 ? chosen : last)}
+            >
               <Plus size={12} aria-hidden /> Node
             </button>
             <button type="button" className="btn btn-xs btn-paper" onClick={() => reversePath(session)}>
@@ -60,7 +76,13 @@ export function PathInspector() {
                 type="checkbox"
                 className="checkbox checkbox-xs"
                 checked={step.closed}
-                onChange={(e) => session.run(setClosed, { step: step.id, closed: e.target.checked }, { label: 'Closed path' })}
+                onChange={(e) =>
+                  session.run(
+                    setClosed,
+                    { step: step.id, closed: e.target.checked },
+                    { label: 'Closed path' },
+                  )
+                }
               />
               Closed
             </label>
@@ -68,14 +90,33 @@ export function PathInspector() {
         </>
       ) : (
         <div className="flex flex-col gap-1.5 px-3 py-2">
-          <StepField step={step} field="radius" label="Centreline radius" formula={step.radius} dimension="length" />
-          <StepField step={step} field="pitch" label="Rise per turn" formula={step.pitch} dimension="length" />
+          <StepField
+            step={step}
+            field="radius"
+            label="Centreline radius"
+            formula={step.radius}
+            dimension="length"
+          />
+          <StepField
+            step={step}
+            field="pitch"
+            label="Rise per turn"
+            formula={step.pitch}
+            dimension="length"
+          />
           <StepField step={step} field="turns" label="Turns" formula={step.turns} dimension="number" />
           <div className="grid grid-cols-[1fr_132px] items-center gap-x-2">
             <label htmlFor="hand" className="muted">
               Hand
             </label>
-            <select id="hand" className="select select-sm" value={step.hand} onChange={(e) => session.run(setHand, { step: step.id, hand: e.target.value as 'right' }, { label: 'Hand' })}>
+            <select
+              id="hand"
+              className="select select-sm"
+              value={step.hand}
+              onChange={(e) =>
+                session.run(setHand, { step: step.id, hand: e.target.value as 'right' }, { label: 'Hand' })
+              }
+            >
               <option value="right">right-hand</option>
               <option value="left">left-hand</option>
             </select>
@@ -100,9 +141,16 @@ function PathFigures({ output, stale }: { readonly output: PathOutput; readonly 
         <Figures
           rows={[
             ['Path length', length(analysis.length), formatLengthExact(analysis.length, units.length.unit)],
-            ['Straights', length(analysis.straights), formatLengthExact(analysis.straights, units.length.unit)],
+            [
+              'Straights',
+              length(analysis.straights),
+              formatLengthExact(analysis.straights, units.length.unit),
+            ],
             ['Smallest radius', analysis.tightest ? length(analysis.tightest.radius) : 'none'],
-            ['Extents', `${analysis.size.map((v) => tightLength(v, units.length, 1)).join(' × ')} ${units.length.unit}`],
+            [
+              'Extents',
+              `${analysis.size.map((v) => tightLength(v, units.length, 1)).join(' × ')} ${units.length.unit}`,
+            ],
             ['Lies in', analysis.planar ? 'one plane' : 'space'],
           ]}
         />
@@ -128,7 +176,9 @@ function PathFigures({ output, stale }: { readonly output: PathOutput; readonly 
                 onPointerLeave={() => session.point(undefined)}
               >
                 <td className="py-0.5 text-left muted">{i + 1}</td>
-                <td className="text-left font-sans">{row.kind === 'arc' ? 'bend' : row.kind === 'line' ? 'straight' : row.kind}</td>
+                <td className="text-left font-sans">
+                  {row.kind === 'arc' ? 'bend' : row.kind === 'line' ? 'straight' : row.kind}
+                </td>
                 <td>{tightLength(row.station, units.length, 2)}</td>
                 <td>{tightLength(row.length, units.length, 2)}</td>
                 <td>{Number.isFinite(row.radius) ? tightLength(row.radius, units.length, 2) : '·'}</td>

@@ -36,7 +36,11 @@ export function ProfileInspector() {
     return (
       <EmptyState title="No profile yet">
         <p className="mb-3">A profile is the section that is carried along the path.</p>
-        <button type="button" className="btn btn-sm btn-paper" onClick={() => addNewStep(session, 'stock-profile')}>
+        <button
+          type="button"
+          className="btn btn-sm btn-paper"
+          onClick={() => addNewStep(session, 'stock-profile')}
+        >
           From stock
         </button>
       </EmptyState>
@@ -55,7 +59,13 @@ export function ProfileInspector() {
           <select
             className="select select-sm"
             value={step.shape}
-            onChange={(e) => session.run(setShape, { step: step.id, shape: e.target.value as StockShape }, { label: 'Shape' })}
+            onChange={(e) =>
+              session.run(
+                setShape,
+                { step: step.id, shape: e.target.value as StockShape },
+                { label: 'Shape' },
+              )
+            }
           >
             {Object.entries(STOCK_TITLES).map(([key, title]) => (
               <option key={key} value={key}>
@@ -65,10 +75,23 @@ export function ProfileInspector() {
           </select>
         </label>
         {STOCK_SIZES[step.shape].map((size) => (
-          <StepField key={size} step={step} field={`sizes/${size}`} label={SIZE_LABELS[size] ?? size} formula={step.sizes[size] ?? ''} dimension="length" />
+          <StepField
+            key={size}
+            step={step}
+            field={`sizes/${size}`}
+            label={SIZE_LABELS[size] ?? size}
+            formula={step.sizes[size] ?? ''}
+            dimension="length"
+          />
         ))}
         <MaterialPicker step={step} />
-        <StepField step={step} field="material/density" label="Density" formula={step.material.density} dimension="density" />
+        <StepField
+          step={step}
+          field="material/density"
+          label="Density"
+          formula={step.material.density}
+          dimension="density"
+        />
       </div>
       <StationFindings station="profile" />
       {output && <ProfileFigures output={output} stale={result?.stale ?? false} />}
@@ -91,14 +114,22 @@ function StockPicker({ step }: { readonly step: StockProfileStep }) {
     session.run(setShape, { step: step.id, shape: bar.shape, sizes }, { label, mergeKey })
     session.run(
       setMaterial,
-      { step: step.id, material: { name: material.name, density: `${material.density} kg/m3`, look: material.look } },
+      {
+        step: step.id,
+        material: { name: material.name, density: `${material.density} kg/m3`, look: material.look },
+      },
       { label, mergeKey },
     )
   }
   return (
     <label className="grid grid-cols-[1fr_180px] items-center gap-x-2">
       <span className="muted">From stock</span>
-      <select className="select select-sm" value="" disabled={!stock.data || !materials.data} onChange={(e) => take(e.target.value)}>
+      <select
+        className="select select-sm"
+        value=""
+        disabled={!stock.data || !materials.data}
+        onChange={(e) => take(e.target.value)}
+      >
         <option value="" disabled>
           {stock.isError ? 'stock cannot be read' : 'choose a bar…'}
         </option>
@@ -158,7 +189,10 @@ function ProfileFigures({ output, stale }: { readonly output: ProfileOutput; rea
             rows={[
               ['Area', `${formatDecimal(p.area / f ** 2, places)} ${unit}²`, String(p.area / f ** 2)],
               ['Outline, all', `${formatDecimal(p.perimeter / f, places)} ${unit}`],
-              ['Centroid', `${formatDecimal(p.centroid[0] / f, places)}, ${formatDecimal(p.centroid[1] / f, places)}`],
+              [
+                'Centroid',
+                `${formatDecimal(p.centroid[0] / f, places)}, ${formatDecimal(p.centroid[1] / f, places)}`,
+              ],
               ['Ix', inertia(p.ix), 'Second moment about x through the centroid'],
               ['Iy', inertia(p.iy), 'Second moment about y through the centroid'],
               ['Radii of gyration', `${formatDecimal(p.rx / f, places)}, ${formatDecimal(p.ry / f, places)}`],

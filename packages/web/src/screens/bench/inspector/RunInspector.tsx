@@ -11,7 +11,17 @@ import { StationFindings } from './StationFindings.tsx'
 import { StepField } from './StepField.tsx'
 
 /** Box points as they lie on the section, row by row from the top. */
-const BOX: readonly Anchor[] = ['top-left', 'top', 'top-right', 'left', 'middle', 'right', 'bottom-left', 'bottom', 'bottom-right']
+const BOX: readonly Anchor[] = [
+  'top-left',
+  'top',
+  'top-right',
+  'left',
+  'middle',
+  'right',
+  'bottom-left',
+  'bottom',
+  'bottom-right',
+]
 
 /** How the section sits on its path and what the body comes to. */
 export function RunInspector() {
@@ -45,7 +55,11 @@ export function RunInspector() {
       <div className="flex flex-col gap-1.5 px-3 py-2">
         <label className="grid grid-cols-[1fr_180px] items-center gap-x-2">
           <span className="muted">Path</span>
-          <select className="select select-sm" value={step.path} onChange={(e) => change({ path: e.target.value }, 'Path of the run')}>
+          <select
+            className="select select-sm"
+            value={step.path}
+            onChange={(e) => change({ path: e.target.value }, 'Path of the run')}
+          >
             {others(['node-path', 'helix-path']).map((s) => (
               <option key={s.id} value={s.id}>
                 {s.name}
@@ -55,7 +69,11 @@ export function RunInspector() {
         </label>
         <label className="grid grid-cols-[1fr_180px] items-center gap-x-2">
           <span className="muted">Profile</span>
-          <select className="select select-sm" value={step.profile} onChange={(e) => change({ profile: e.target.value }, 'Profile of the run')}>
+          <select
+            className="select select-sm"
+            value={step.profile}
+            onChange={(e) => change({ profile: e.target.value }, 'Profile of the run')}
+          >
             {others(['stock-profile']).map((s) => (
               <option key={s.id} value={s.id}>
                 {s.name}
@@ -70,21 +88,46 @@ export function RunInspector() {
             <legend className="muted mb-1">Anchor</legend>
             <div className="grid w-[84px] grid-cols-3 gap-1">
               {BOX.map((anchor) => (
-                <label key={anchor} className={`flex h-6 cursor-pointer items-center justify-center rounded-[3px] border ${step.anchor === anchor ? 'border-primary bg-[var(--chosen-wash)]' : 'hairline'}`} title={anchor.replace('-', ' ')}>
-                  <input type="radio" name="anchor" className="sr-only" aria-label={anchor.replace('-', ' ')} checked={step.anchor === anchor} onChange={() => change({ anchor }, 'Anchor')} />
-                  <span aria-hidden className={`block size-1.5 rounded-full ${step.anchor === anchor ? 'bg-primary' : 'bg-[var(--ink3)]'}`} />
+                <label
+                  key={anchor}
+                  className={`flex h-6 cursor-pointer items-center justify-center rounded-[3px] border ${step.anchor === anchor ? 'border-primary bg-[var(--chosen-wash)]' : 'hairline'}`}
+                  title={anchor.replace('-', ' ')}
+                >
+                  <input
+                    type="radio"
+                    name="anchor"
+                    className="sr-only"
+                    aria-label={anchor.replace('-', ' ')}
+                    checked={step.anchor === anchor}
+                    onChange={() => change({ anchor }, 'Anchor')}
+                  />
+                  <span
+                    aria-hidden
+                    className={`block size-1.5 rounded-full ${step.anchor === anchor ? 'bg-primary' : 'bg-[var(--ink3)]'}`}
+                  />
                 </label>
               ))}
             </div>
             <label className="mt-1.5 flex items-center gap-1.5">
-              <input type="radio" name="anchor" className="radio radio-xs" checked={step.anchor === ANCHORS[0]} onChange={() => change({ anchor: 'centroid' }, 'Anchor')} />
+              <input
+                type="radio"
+                name="anchor"
+                className="radio radio-xs"
+                checked={step.anchor === ANCHORS[0]}
+                onChange={() => change({ anchor: 'centroid' }, 'Anchor')}
+              />
               Centroid
             </label>
           </fieldset>
           <div className="flex flex-1 flex-col gap-2">
             <StepField step={step} field="clock" label="Clock angle" formula={step.clock} dimension="angle" />
             <label className="flex items-center gap-1.5">
-              <input type="checkbox" className="checkbox checkbox-xs" checked={step.flip} onChange={(e) => change({ flip: e.target.checked }, 'Flip')} />
+              <input
+                type="checkbox"
+                className="checkbox checkbox-xs"
+                checked={step.flip}
+                onChange={(e) => change({ flip: e.target.checked }, 'Flip')}
+              />
               Flipped left to right
             </label>
           </div>
@@ -96,15 +139,24 @@ export function RunInspector() {
           <Section title={result?.stale ? 'Last good figures' : 'Body'}>
             <Figures
               rows={[
-                ['Volume', `${formatDecimal(output.volume / f ** 3, f >= 10 ? 5 : 2)} ${units.length.unit}³`, String(output.volume / f ** 3)],
+                [
+                  'Volume',
+                  `${formatDecimal(output.volume / f ** 3, f >= 10 ? 5 : 2)} ${units.length.unit}³`,
+                  String(output.volume / f ** 3),
+                ],
                 ['Mass', formatMass(output.mass, units.mass, 4), String(output.mass)],
                 ['By', output.theoremVolume === undefined ? 'mesh' : 'theorem'],
                 output.theoremVolume === undefined
                   ? undefined
-                  : ['Mesh against theorem', `${formatDecimal((output.meshVolume / output.theoremVolume - 1) * 100, 3)} %`],
+                  : [
+                      'Mesh against theorem',
+                      `${formatDecimal((output.meshVolume / output.theoremVolume - 1) * 100, 3)} %`,
+                    ],
                 ['Chord error', formatLength(output.chordError, units.length)],
                 ['Triangles', String(output.mesh.triangles.length / 3)],
-                output.frames.roll === 0 ? undefined : ['Closing roll', `${formatDecimal((output.frames.roll * 180) / Math.PI, 2)}°`],
+                output.frames.roll === 0
+                  ? undefined
+                  : ['Closing roll', `${formatDecimal((output.frames.roll * 180) / Math.PI, 2)}°`],
               ]}
             />
           </Section>

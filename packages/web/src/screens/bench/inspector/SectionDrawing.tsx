@@ -20,7 +20,13 @@ function curvePath(c: Curve2): string {
 }
 
 /** The section to scale, hatched as on a drawing, with its centroid and axes; x to the left of travel, y up. */
-export function SectionDrawing({ region, properties }: { readonly region: Region; readonly properties: SectionProperties }) {
+export function SectionDrawing({
+  region,
+  properties,
+}: {
+  readonly region: Region
+  readonly properties: SectionProperties
+}) {
   const { min, max } = properties.box
   const size = Math.max(max[0] - min[0], max[1] - min[1])
   const pad = size * 0.16
@@ -30,13 +36,36 @@ export function SectionDrawing({ region, properties }: { readonly region: Region
   return (
     <svg viewBox={box.join(' ')} className="mx-auto h-36 w-full" role="img" aria-label="The section to scale">
       <defs>
-        <pattern id="section-hatch" width={size / 16} height={size / 16} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <path d={`M0 0V${size / 16}`} stroke="var(--color-base-content)" strokeWidth={line * 0.8} strokeOpacity="0.55" />
+        <pattern
+          id="section-hatch"
+          width={size / 16}
+          height={size / 16}
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <path
+            d={`M0 0V${size / 16}`}
+            stroke="var(--color-base-content)"
+            strokeWidth={line * 0.8}
+            strokeOpacity="0.55"
+          />
         </pattern>
       </defs>
-      <path d={loopsOf(region).map(loopPath).join('')} fill="url(#section-hatch)" stroke="var(--color-base-content)" strokeWidth={line * 1.8} fillRule="evenodd" />
-      <g stroke="var(--color-primary)" strokeWidth={line} strokeDasharray={`${line * 10} ${line * 3} ${line * 2} ${line * 3}`}>
-        <path d={`M${min[0] - pad * 0.7} ${-cy}H${max[0] + pad * 0.7}M${cx} ${-max[1] - pad * 0.7}V${-min[1] + pad * 0.7}`} />
+      <path
+        d={loopsOf(region).map(loopPath).join('')}
+        fill="url(#section-hatch)"
+        stroke="var(--color-base-content)"
+        strokeWidth={line * 1.8}
+        fillRule="evenodd"
+      />
+      <g
+        stroke="var(--color-primary)"
+        strokeWidth={line}
+        strokeDasharray={`${line * 10} ${line * 3} ${line * 2} ${line * 3}`}
+      >
+        <path
+          d={`M${min[0] - pad * 0.7} ${-cy}H${max[0] + pad * 0.7}M${cx} ${-max[1] - pad * 0.7}V${-min[1] + pad * 0.7}`}
+        />
       </g>
       <circle cx={cx} cy={-cy} r={line * 2.6} fill="var(--color-primary)" />
     </svg>

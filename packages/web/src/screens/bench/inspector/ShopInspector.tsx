@@ -28,10 +28,34 @@ export function ShopInspector() {
       </div>
       {step ? (
         <div className="flex flex-col gap-1.5 px-3 py-2">
-          <StepField step={step} field="neutral" label="Neutral line, share of depth" formula={step.neutral} dimension="number" />
-          <StepField step={step} field="startAllowance" label="Allowance at the start" formula={step.startAllowance} dimension="length" />
-          <StepField step={step} field="endAllowance" label="Allowance at the end" formula={step.endAllowance} dimension="length" />
-          <StepField step={step} field="roundUp" label="Round up to" formula={step.roundUp} dimension="length" />
+          <StepField
+            step={step}
+            field="neutral"
+            label="Neutral line, share of depth"
+            formula={step.neutral}
+            dimension="number"
+          />
+          <StepField
+            step={step}
+            field="startAllowance"
+            label="Allowance at the start"
+            formula={step.startAllowance}
+            dimension="length"
+          />
+          <StepField
+            step={step}
+            field="endAllowance"
+            label="Allowance at the end"
+            formula={step.endAllowance}
+            dimension="length"
+          />
+          <StepField
+            step={step}
+            field="roundUp"
+            label="Round up to"
+            formula={step.roundUp}
+            dimension="length"
+          />
         </div>
       ) : (
         <EmptyState title="No blank yet">
@@ -47,7 +71,11 @@ export function ShopInspector() {
           <Section title={result?.stale ? 'Last good figures' : 'Blank'}>
             <Figures
               rows={[
-                ['Developed length', formatLength(blank.developed.length, units.length), String(blank.developed.length)],
+                [
+                  'Developed length',
+                  formatLength(blank.developed.length, units.length),
+                  String(blank.developed.length),
+                ],
                 ['Cut length', formatLength(blank.cut, units.length)],
                 ['Mass of the blank', formatMass(blank.mass, units.mass, 4)],
               ]}
@@ -60,20 +88,34 @@ export function ShopInspector() {
           title="Bend table"
           aside={
             view.path.table && (
-              <button type="button" className="link text-xs" onClick={() => TAKE_OUT['Bend table (CSV)'](session)}>
+              <button
+                type="button"
+                className="link text-xs"
+                onClick={() => TAKE_OUT['Bend table (CSV)'](session)}
+              >
                 Save as CSV
               </button>
             )
           }
         >
-          {view.path.table ? <BendTable path={view.path} units={units} /> : <p className="muted">None: {view.path.notBendable}.</p>}
+          {view.path.table ? (
+            <BendTable path={view.path} units={units} />
+          ) : (
+            <p className="muted">None: {view.path.notBendable}.</p>
+          )}
         </Section>
       )}
     </>
   )
 }
 
-function BendTable({ path, units }: { readonly path: NonNullable<ReturnType<typeof runView>>['path'] & object; readonly units: ReturnType<typeof usePart>['units'] }) {
+function BendTable({
+  path,
+  units,
+}: {
+  readonly path: NonNullable<ReturnType<typeof runView>>['path'] & object
+  readonly units: ReturnType<typeof usePart>['units']
+}) {
   const { session } = useBench()
   const focus = useSessionState((s) => s.focus)
   const table = path.table!

@@ -11,7 +11,12 @@ export function StationFindings({ station }: { readonly station: Station }) {
   return (
     <div className="flex flex-col gap-2 px-3 py-3" aria-label="Findings" role="region">
       {findings.map((f) => (
-        <FindingCard key={f.id} finding={f} onCure={(c) => cure(session, c)} {...(f.node ? { onShow: () => showFinding(session, f) } : {})} />
+        <FindingCard
+          key={f.id}
+          finding={f}
+          onCure={(c) => cure(session, c)}
+          {...(f.node ? { onShow: () => showFinding(session, f) } : {})}
+        />
       ))}
     </div>
   )

@@ -27,7 +27,9 @@ export function StepField(props: {
       fault={finding?.message}
       units={part.units}
       around={around}
-      onCommit={(formula) => session.run(setFormula, { step: props.step.id, field: props.field, formula }, { label: props.label })}
+      onCommit={(formula) =>
+        session.run(setFormula, { step: props.step.id, field: props.field, formula }, { label: props.label })
+      }
     />
   )
 }

@@ -74,7 +74,8 @@ function ValueRow({ value, uses }: { readonly value: NamedValue; readonly uses: 
           onFocus={() => setName(value.name)}
           onChange={(e) => setName(e.target.value)}
           onBlur={() => {
-            if (name !== undefined && name !== value.name) session.run(renameValue, { value: value.id, name }, { label: 'Rename value' })
+            if (name !== undefined && name !== value.name)
+              session.run(renameValue, { value: value.id, name }, { label: 'Rename value' })
             setName(undefined)
           }}
           onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
@@ -86,13 +87,21 @@ function ValueRow({ value, uses }: { readonly value: NamedValue; readonly uses: 
           fault={result && !result.ok ? result.fault.message : undefined}
           shown={result?.ok ? showValue(result.value.value, value.dimension, part.units) : undefined}
           echo={(f) => echoOf(f, value.dimension, part.units, around)}
-          onCommit={(formula) => session.run(setValueFormula, { value: value.id, formula }, { label: value.name })}
+          onCommit={(formula) =>
+            session.run(setValueFormula, { value: value.id, formula }, { label: value.name })
+          }
         />
         <select
           className="select select-xs w-20"
           aria-label={`What ${value.name} measures`}
           value={value.dimension}
-          onChange={(e) => session.run(setValueDimension, { value: value.id, dimension: e.target.value as DimensionName }, { label: value.name })}
+          onChange={(e) =>
+            session.run(
+              setValueDimension,
+              { value: value.id, dimension: e.target.value as DimensionName },
+              { label: value.name },
+            )
+          }
         >
           {KINDS.map((k) => (
             <option key={k}>{k}</option>
@@ -101,7 +110,12 @@ function ValueRow({ value, uses }: { readonly value: NamedValue; readonly uses: 
         <span className="figure muted w-5 text-right" title={`used in ${uses} formulas`}>
           {uses}×
         </span>
-        <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label={`Take out ${value.name}`} onClick={() => session.run(removeValue, { value: value.id }, { label: 'Take out value' })}>
+        <button
+          type="button"
+          className="btn btn-ghost btn-xs btn-square"
+          aria-label={`Take out ${value.name}`}
+          onClick={() => session.run(removeValue, { value: value.id }, { label: 'Take out value' })}
+        >
           <X size={12} aria-hidden />
         </button>
       </div>
@@ -126,7 +140,11 @@ function FormulaInput(props: {
   const isLength = props.dimension === 'length'
   const before = props.formula ?? ''
   const formula =
-    draft === undefined ? undefined : before === '' ? typedFormula(draft.trim(), units.length.unit) : editedFormula(before, draft, units.length.unit, isLength)
+    draft === undefined
+      ? undefined
+      : before === ''
+        ? typedFormula(draft.trim(), units.length.unit)
+        : editedFormula(before, draft, units.length.unit, isLength)
   const note = formula !== undefined && formulaText(formula) !== '' ? props.echo(formula) : undefined
   const wrong = note ? !note.ok : props.fault !== undefined
   return (
@@ -156,7 +174,10 @@ function FormulaInput(props: {
         }}
       />
       {note && (
-        <span id={id} className={`figure absolute top-full right-0 z-20 mt-0.5 rounded-[3px] bg-neutral px-1.5 py-0.5 whitespace-nowrap text-neutral-content`}>
+        <span
+          id={id}
+          className={`figure absolute top-full right-0 z-20 mt-0.5 rounded-[3px] bg-neutral px-1.5 py-0.5 whitespace-nowrap text-neutral-content`}
+        >
           {note.ok ? '' : '✕ '}
           {note.text}
         </span>
@@ -203,7 +224,12 @@ function Variants({ part }: { readonly part: Part }) {
               {part.variants.map((variant) => (
                 <tr key={variant.id} className={variant.id === part.variant ? 'bg-[var(--chosen-wash)]' : ''}>
                   <td className="py-0.5 pr-1">
-                    <VariantName name={variant.name} onName={(name) => session.run(renameVariant, { variant: variant.id, name }, { label: 'Rename variant' })} />
+                    <VariantName
+                      name={variant.name}
+                      onName={(name) =>
+                        session.run(renameVariant, { variant: variant.id, name }, { label: 'Rename variant' })
+                      }
+                    />
                   </td>
                   {part.values.map((v) => (
                     <td key={v.id} className="min-w-14 py-0.5 pr-1">
@@ -217,7 +243,11 @@ function Variants({ part }: { readonly part: Part }) {
                         onCommit={(formula) =>
                           session.run(
                             setOverride,
-                            { variant: variant.id, name: v.name, formula: formulaText(formula).trim() === '' ? undefined : formula },
+                            {
+                              variant: variant.id,
+                              name: v.name,
+                              formula: formulaText(formula).trim() === '' ? undefined : formula,
+                            },
                             { label: `${v.name} in ${variant.name}` },
                           )
                         }
@@ -225,7 +255,14 @@ function Variants({ part }: { readonly part: Part }) {
                     </td>
                   ))}
                   <td>
-                    <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label={`Take out ${variant.name}`} onClick={() => session.run(removeVariant, { variant: variant.id }, { label: 'Take out variant' })}>
+                    <button
+                      type="button"
+                      className="btn btn-ghost btn-xs btn-square"
+                      aria-label={`Take out ${variant.name}`}
+                      onClick={() =>
+                        session.run(removeVariant, { variant: variant.id }, { label: 'Take out variant' })
+                      }
+                    >
                       <X size={12} aria-hidden />
                     </button>
                   </td>

@@ -1,0 +1,204 @@
+// Who may import whom. The one table, for the linter: `node scripts/house.mjs` writes .oxlintrc.json from it.
+import { writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { ROOT } from './lib.mjs'
+
+/** Folders of the core, what each may import besides itself, and the npm packages it may use. */
+export const CORE = {
+  base: { may: [], npm: [] },
+  num: { may: ['base'], npm: [] },
+  units: { may: ['base', 'num'], npm: [] },
+  plane: { may: ['base', 'num'], npm: ['earcut'] },
+  space: { may: ['base', 'num', 'plane'], npm: [] },
+  sketch: { may: ['base', 'num', 'plane'], npm: [] },
+  profile: { may: ['base', 'num', 'plane'], npm: [] },
+  path: { may: ['base', 'num', 'plane', 'space'], npm: [] },
+  sweep: { may: ['base', 'num', 'plane', 'space', 'profile', 'path'], npm: [] },
+  solid: { may: ['base', 'num', 'plane', 'space'], npm: [] },
+  forming: { may: ['base', 'num', 'plane', 'space', 'profile', 'path'], npm: [] },
+  cutting: { may: ['base', 'num', 'plane', 'space'], npm: [] },
+  document: { may: ['base', 'units'], npm: ['yup'] },
+  edit: { may: ['base', 'units', 'document'], npm: [] },
+  evaluate: {
+    may: [
+      'base',
+      'num',
+      'units',
+      'plane',
+      'space',
+      'sketch',
+      'profile',
+      'path',
+      'sweep',
+      'solid',
+      'forming',
+      'cutting',
+      'document',
+    ],
+    npm: [],
+  },
+  format: {
+    may: [
+      'base',
+      'num',
+      'units',
+      'plane',
+      'space',
+      'profile',
+      'path',
+      'sweep',
+      'solid',
+      'forming',
+      'cutting',
+    ],
+    npm: ['d3-dsv'],
+  },
+}
+
+const forbid = (files, patterns, excludeFiles = []) => ({
+  files,
+  excludeFiles,
+  rules: { 'no-restricted-imports': ['error', { patterns }] },
+})
+
+const escaped = (text) => text.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&')
+
+/** A pattern for every text but one, from where it stands to the end (the linter's expressions have no look-ahead). */
+function anythingBut(literal, firstAlsoNot = '') {
+  const breaks = [...literal].map(
+    (c, i) => `${escaped(literal.slice(0, i))}[^${escaped(c)}${i === 0 ? escaped(firstAlsoNot) : ''}]`,
+  )
+  return `(?:${breaks.join('|')}|${escaped(literal)}.+)`
+}
+
+function coreRules() {
+  const folders = Object.keys(CORE)
+  return Object.entries(CORE).flatMap(([folder, { may, npm }]) => {
+    const others = folders.filter((f) => f !== folder && !may.includes(f))
+    const message = `core/${folder} may import only ${[...may, ...npm].join(', ') || 'nothing'}, each by its index.ts`
+    const packages = npm.length ? `^${anythingBut(npm[0], '.')}` : '^[^.]'
+    const rule = (depth) => {
+      const up = `^${'\\.\\./'.repeat(depth)}`
+      return [
+        { regex: `${up}(?:${others.join('|')})(?:/|$)`, message },
+        ...(may.length ? [{ regex: `${up}(?:${may.join('|')})/${anythingBut('index.ts')}`, message }] : []),
+        { regex: `${up}\\.\\./`, message },
+        { regex: packages, message },
+      ]
+    }
+    const top = `packages/core/src/${folder}`
+    return [
+      forbid([`${top}/*.ts`], rule(1), ['**/*.test.ts']),
+      forbid([`${top}/*/*.ts`], rule(2), ['**/*.test.ts']),
+    ]
+  })
+}
+
+const only = (regex, message) => [{ regex, message }]
+
+/** Rules between and inside the other packages. */
+function outerRules() {
+  const outOfCore = 'import the core by a folder: @flexum/core/path'
+  return [
+    forbid(
+      ['packages/server/src/**/*.ts'],
+      [
+        ...only('^drizzle-orm|^@libsql', 'Drizzle stays in db'),
+        ...only('^hono|^@hono', 'Hono stays in routes, http, app, client and main'),
+        ...only('core/src', outOfCore),
+      ],
+      [
+        'packages/server/src/db/**',
+        'packages/server/src/{routes,http}/**',
+        'packages/server/src/{app,client,main}.ts',
+        '**/*.test.ts',
+      ],
+    ),
+    forbid(['packages/server/src/db/**/*.ts'], only('^\\.\\./', 'db imports nothing of the server')),
+    forbid(
+      ['packages/server/src/{routes,http}/**/*.ts'],
+      only('^drizzle-orm|^@libsql|/db/', 'routes reach the database through services'),
+    ),
+    forbid(
+      ['packages/cli/src/**/*.ts'],
+      only('core/src|server|web|^hono|^react', 'the command line uses the core alone'),
+    ),
+    forbid(
+      ['packages/web/src/{bench,strip,compute}/**/*.ts'],
+      [
+        ...only('^react|^three|^@react|\\.tsx$', 'no React and no three here'),
+        ...only('/(screens|scene)/', 'bench, strip and compute do not know the screens'),
+      ],
+    ),
+    forbid(
+      ['packages/web/src/scene/**/*.ts'],
+      only('^react|/screens/', 'the scene knows neither React nor the screens'),
+    ),
+    forbid(
+      ['packages/web/src/{screens,ui,api}/**/*.{ts,tsx}'],
+      [...only('^three', 'three stays in scene'), ...only('core/src', outOfCore)],
+    ),
+  ]
+}
+
+/** The linter's whole configuration. */
+export function lintConfig() {
+  return {
+    $schema: './node_modules/oxlint/configuration_schema.json',
+    plugins: ['typescript', 'import', 'react', 'jsx-a11y', 'vitest', 'oxc', 'unicorn'],
+    categories: { correctness: 'error', suspicious: 'off', perf: 'off' },
+    env: { es2024: true },
+    ignorePatterns: [
+      '**/node_modules/**',
+      '**/dist/**',
+      '.flexum/**',
+      'packages/server/migrations/**',
+      'test-results/**',
+    ],
+    rules: {
+      'import/no-cycle': 'error',
+      'no-console': 'off',
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'typescript/no-explicit-any': 'error',
+      'typescript/no-floating-promises': ['error', { checkThenables: true }],
+      'typescript/no-non-null-assertion': 'off',
+      'typescript/restrict-template-expressions': 'off',
+      'react/react-in-jsx-scope': 'off',
+      'react/rules-of-hooks': 'error',
+      'jsx-a11y/no-autofocus': 'off',
+      'typescript/unbound-method': 'off',
+      'jsx-a11y/prefer-tag-over-role': 'off',
+      'jsx-a11y/control-has-associated-label': 'off',
+      'jsx-a11y/no-noninteractive-element-interactions': 'off',
+      'react/set-state-in-effect': 'off',
+      'typescript/no-meaningless-void-operator': 'off',
+      'typescript/require-array-sort-compare': 'off',
+      'unicorn/no-array-reverse': 'off',
+      'unicorn/no-thenable': 'off',
+    },
+    overrides: [
+      ...coreRules(),
+      ...outerRules(),
+      {
+        files: ['**/*.test.ts', '**/*.test.tsx', 'e2e/**'],
+        rules: {
+          'typescript/no-explicit-any': 'off',
+          'vitest/require-mock-type-parameters': 'off',
+          'vitest/no-conditional-expect': 'off',
+          'vitest/expect-expect': 'off',
+          'vitest/valid-title': 'off',
+          'vitest/no-standalone-expect': 'off',
+        },
+      },
+    ],
+  }
+}
+
+export const CONFIG_FILE = join(ROOT, '.oxlintrc.json')
+export const configText = () => `${JSON.stringify(lintConfig(), null, 2)}\n`
+
+if (import.meta.url === pathToFileURL(process.argv[1]).href) {
+  writeFileSync(CONFIG_FILE, configText())
+  console.log(`wrote ${CONFIG_FILE}`)
+}
