@@ -143,11 +143,15 @@ export function createSession(
 
   const setHistory = (next: History<Selection>): void => {
     const before = partOf(store.getState())
-    store.setState({ history: next, preview: undefined })
-    if (present(next).part !== before) {
-      if (store.getState().save.kind !== 'conflict') store.setState({ save: { kind: 'unsaved' } })
-      evaluate()
-    }
+    const changed = present(next).part !== before
+    const conflict = store.getState().save.kind === 'conflict'
+    // In one go, so that whoever listens sees the change and that it is not saved together.
+    store.setState({
+      history: next,
+      preview: undefined,
+      ...(changed && !conflict ? { save: { kind: 'unsaved' } as const } : {}),
+    })
+    if (changed) evaluate()
   }
 
   const attempt = <A>(command: Command<A>, args: A): Result<Part> => command(partOf(store.getState()), args)

@@ -1,4 +1,4 @@
-import { useId, useRef, useState } from 'react'
+import { useId, useState } from 'react'
 import type { UnitSettings } from '@flexum/core/document'
 import type { FieldResult } from '@flexum/core/evaluate'
 import {
@@ -14,6 +14,7 @@ import {
   type Surroundings,
 } from '@flexum/core/units'
 import { editedFormula, textToEdit } from '../bench/typing.ts'
+import { EntryField } from './EntryField.tsx'
 
 export interface FormulaFieldProps {
   readonly label: string
@@ -65,54 +66,29 @@ export function echoOf(
  */
 export function FormulaField(p: FormulaFieldProps) {
   const id = useId()
-  const [draft, setDraft] = useState<string | undefined>(undefined)
-  const escaped = useRef(false)
+  const [draft, setDraft] = useState<string>()
   const isLength = p.dimension === 'length'
-  const editing = draft !== undefined
-  const formula = editing ? editedFormula(p.formula, draft, p.units.length.unit, isLength) : p.formula
-  const echo = editing ? echoOf(formula, p.dimension, p.units, p.around) : undefined
+  const { unit } = p.units.length
+  const formulaOf = (text: string): Formula => editedFormula(p.formula, text, unit, isLength)
+  const echo = draft === undefined ? undefined : echoOf(formulaOf(draft), p.dimension, p.units, p.around)
   const usesNames = namesUsed(p.formula).length > 0
-  const shown = editing
-    ? draft
-    : p.result
-      ? showValue(p.result.value, p.dimension, p.units)
-      : formulaText(p.formula)
-  const wrong = editing ? !echo!.ok : p.fault !== undefined
-  const note = editing ? echo!.text : (p.fault ?? (usesNames ? formulaText(p.formula) : undefined))
-
-  const commit = (): void => {
-    if (draft !== undefined && !escaped.current && formula !== p.formula) p.onCommit(formula)
-    escaped.current = false
-    setDraft(undefined)
-  }
+  const wrong = echo ? !echo.ok : p.fault !== undefined
+  const note = echo?.text ?? p.fault ?? (usesNames ? formulaText(p.formula) : undefined)
   return (
     <div className="grid grid-cols-[1fr_132px] items-center gap-x-2">
       <label htmlFor={id} className="muted truncate">
         {p.label}
       </label>
-      <input
+      <EntryField
         id={id}
         className={`input input-sm figure w-full text-right ${wrong ? 'border-error' : ''}`}
-        value={shown}
+        text={textToEdit(p.formula, unit, isLength)}
+        shown={p.result ? showValue(p.result.value, p.dimension, p.units) : formulaText(p.formula)}
         disabled={p.disabled}
         aria-invalid={wrong}
         aria-describedby={note === undefined ? undefined : `${id}-note`}
-        spellCheck={false}
-        autoComplete="off"
-        onFocus={(e) => {
-          setDraft(textToEdit(p.formula, p.units.length.unit, isLength))
-          const field = e.currentTarget
-          requestAnimationFrame(() => field.select())
-        }}
-        onChange={(e) => setDraft(e.target.value)}
-        onBlur={commit}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') e.currentTarget.blur()
-          if (e.key === 'Escape') {
-            escaped.current = true
-            e.currentTarget.blur()
-          }
-        }}
+        onDraft={setDraft}
+        onKeep={(text) => p.onCommit(formulaOf(text))}
       />
       {note !== undefined && (
         <p

@@ -20,7 +20,7 @@ export function Palette({ open, onClose }: { readonly open: boolean; onClose(): 
         ['Undo', () => session.undo(), 'Ctrl Z'],
         ['Redo', () => session.redo(), 'Ctrl Y'],
         ['Reverse path', () => reversePath(session)],
-        ['Take out the chosen node', () => removeChosenNode(session)],
+        ['Remove the chosen node', () => removeChosenNode(session)],
         ...Object.entries(NEW_STEPS).map(
           ([kind, label]) =>
             [`Add ${label.toLowerCase()}`, () => addNewStep(session, kind as Step['kind'])] as const,

@@ -135,13 +135,9 @@ function StepRow(props: {
     },
     'rule',
     {
-      label: 'Take out',
+      label: 'Remove',
       onSelect: () =>
-        session.run(
-          removeStep,
-          { step: step.id },
-          { label: `Take out ${step.name}`, select: { step: null } },
-        ),
+        session.run(removeStep, { step: step.id }, { label: `Remove ${step.name}`, select: { step: null } }),
     },
   ]
   return (

@@ -171,6 +171,7 @@ export function StripPanel() {
           </g>
           {focusPlace !== undefined && (
             <path
+              pointerEvents="none"
               d={`M${x(focusPlace)} ${BAR_TOP - 8}V${BAR_TOP + BAR_HEIGHT + 24}`}
               stroke="var(--color-primary)"
               strokeWidth="1.6"

@@ -68,11 +68,7 @@ export function removeChosenNode(session: Session): void {
   const { step, node } = selectionOf(session.store.getState())
   const path = stepInWork(part, step, 'node-path')
   if (!path || node === null) return
-  session.run(
-    removeNodes,
-    { step: path.id, nodes: [node] },
-    { label: 'Take out node', select: { node: null } },
-  )
+  session.run(removeNodes, { step: path.id, nodes: [node] }, { label: 'Remove node', select: { node: null } })
 }
 
 export function reversePath(session: Session): void {

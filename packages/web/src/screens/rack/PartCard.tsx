@@ -62,7 +62,7 @@ export function PartCard(props: {
             align="end"
             items={
               binned
-                ? [{ label: 'Take out of the bin', onSelect: props.onRestore }]
+                ? [{ label: 'Restore', onSelect: props.onRestore }]
                 : [
                     { label: 'Duplicate', onSelect: props.onCopy },
                     { label: 'Save as a file', onSelect: () => window.location.assign(fileAddress(row.id)) },

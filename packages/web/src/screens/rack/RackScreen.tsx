@@ -68,8 +68,8 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
 
   return (
     <div {...drop.getRootProps({ className: 'flex min-h-full flex-col' })}>
-      <input {...drop.getInputProps({ 'aria-label': 'Part files to import' })} />
       <header className="flex h-[52px] shrink-0 items-center gap-4 border-b hairline px-6">
+        <input {...drop.getInputProps({ 'aria-label': 'Part files to import' })} />
         <Link to="/" className="flex items-center gap-2 text-[16px] font-semibold">
           <Mark />
           Flexum
@@ -151,7 +151,7 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
         {list.data?.length === 0 && (
           <EmptyState title={bin ? 'The bin is empty' : 'No parts yet'}>
             {bin
-              ? 'Parts put in the bin wait here until they are taken out again.'
+              ? 'Parts put in the bin wait here until they are restored.'
               : 'Start a new part from a shape, or drop a part file anywhere on this page.'}
           </EmptyState>
         )}

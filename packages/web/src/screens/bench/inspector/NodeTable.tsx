@@ -8,6 +8,7 @@ import { formatExact, formulaText, LENGTH_FACTORS, namesUsed, type Formula } fro
 import { stepResult } from '../../../bench/results.ts'
 import { selectionOf } from '../../../bench/session.ts'
 import { editedFormula, textToEdit } from '../../../bench/typing.ts'
+import { EntryField } from '../../../ui/EntryField.tsx'
 import { echoOf } from '../../../ui/FormulaField.tsx'
 import { tightLength } from '../../../ui/units.ts'
 import { addNodeAfter } from '../actions.ts'
@@ -37,62 +38,46 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
   const grid = useRef<HTMLTableElement>(null)
   const { unit } = part.units.length
 
-  const edited = (e: Editing, node: NodeEntry): Formula =>
-    editedFormula(formulaIn(node, e.column), e.text, unit, true)
-  const commit = (): void => {
-    if (!editing) return
-    const node = step.nodes.find((n) => n.id === editing.node)
-    setEditing(undefined)
-    if (!node) return
-    const formula = edited(editing, node)
-    if (formula === formulaIn(node, editing.column)) return
-    session.run(
-      setCell,
-      { step: step.id, node: node.id, column: editing.column, formula },
-      { label: 'Node table', select: { node: node.id } },
-    )
-  }
+  const edited = (node: NodeEntry, column: NodeColumn, text: string): Formula =>
+    editedFormula(formulaIn(node, column), text, unit, true)
   const go = (row: number, column: number): void => {
     requestAnimationFrame(() =>
       grid.current?.querySelector<HTMLInputElement>(`[data-cell="${row}-${column}"]`)?.focus(),
     )
   }
-  const onKey = (e: React.KeyboardEvent<HTMLInputElement>, row: number, column: number): void => {
+  const onKey = (
+    e: React.KeyboardEvent<HTMLInputElement>,
+    keep: () => void,
+    row: number,
+    column: number,
+  ): boolean => {
     const field = e.currentTarget
-    const atStart = field.selectionStart === 0
-    const atEnd = field.selectionEnd === field.value.length
+    const last = step.nodes.length - 1
     if (e.key === 'Enter') {
-      e.preventDefault()
-      commit()
-      if (row === step.nodes.length - 1) addNodeAfter(session, step.id, row)
-      go(row + 1, e.shiftKey ? column : row === step.nodes.length - 1 ? 0 : column)
-    } else if (e.key === 'Escape') {
-      e.preventDefault()
-      setEditing(undefined)
-      field.blur()
-    } else if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
-      e.preventDefault()
-      commit()
-      go(Math.min(Math.max(row + (e.key === 'ArrowDown' ? 1 : -1), 0), step.nodes.length - 1), column)
-    } else if (e.key === 'ArrowRight' && atEnd && column < 3) {
-      e.preventDefault()
+      keep()
+      if (row === last) addNodeAfter(session, step.id, row)
+      go(row + 1, row === last ? 0 : column)
+    } else if (e.key === 'ArrowDown' && row < last) go(row + 1, column)
+    else if (e.key === 'ArrowUp' && row > 0) go(row - 1, column)
+    else if (e.key === 'ArrowRight' && field.selectionEnd === field.value.length && column < 3)
       go(row, column + 1)
-    } else if (e.key === 'ArrowLeft' && atStart && column > 0) {
-      e.preventDefault()
-      go(row, column - 1)
-    }
+    else if (e.key === 'ArrowLeft' && field.selectionStart === 0 && column > 0) go(row, column - 1)
+    else return false
+    e.preventDefault()
+    return true
   }
-  const onPaste = (e: React.ClipboardEvent, row: number, column: NodeColumn): void => {
+  const onPaste = (e: React.ClipboardEvent<HTMLInputElement>, row: number, column: NodeColumn): void => {
     const text = e.clipboardData.getData('text/plain')
     if (!/[\t\n;]/.test(text.trim())) return
     e.preventDefault()
-    setEditing(undefined)
+    e.currentTarget.blur()
     const cells = rowsFromText(text)
     session.run(
       pasteCells,
       { step: step.id, row, column, cells, newId: countingIds('n', idsIn(part)) },
       { label: `Paste ${cells.length} rows` },
     )
+    go(row, COLUMNS.indexOf(column))
   }
 
   const shownIn = (node: NodeEntry, column: NodeColumn): string => {
@@ -106,7 +91,8 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
       : formatExact(Number((value / LENGTH_FACTORS[unit]).toFixed(3)))
   }
   const editingNode = editing && step.nodes.find((n) => n.id === editing.node)
-  const note = editing && editingNode && noteOf(edited(editing, editingNode), editing.column)
+  const note =
+    editing && editingNode && noteOf(edited(editingNode, editing.column, editing.text), editing.column)
   function noteOf(formula: Formula, column: NodeColumn): { ok: boolean; text: string } {
     if (formulaText(formula).trim() === '' && column === 'radius')
       return { ok: true, text: 'no radius: a sharp corner' }
@@ -124,7 +110,7 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
             <th className="pr-2 text-right">z</th>
             <th className="pr-2 text-right">bend R</th>
             <th className="w-6">
-              <span className="sr-only">Take out</span>
+              <span className="sr-only">Remove</span>
             </th>
           </tr>
         </thead>
@@ -157,29 +143,27 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
                   const named = formula !== '' && namesUsed(formula).length > 0
                   return (
                     <td key={column} className="p-0">
-                      <input
+                      <EntryField
                         data-cell={`${row}-${c}`}
-                        className={`cell w-full bg-transparent py-1 pr-2 pl-1 text-right ${bad ? 'text-error underline decoration-wavy' : ''} ${named && !mine ? 'text-success' : ''} ${column === 'radius' && isEnd ? 'opacity-40' : ''}`}
+                        className={`cell w-full bg-transparent py-1 pr-2 pl-1 text-right ${bad ? 'text-error underline decoration-wavy' : named && !mine ? 'text-success' : ''} ${column === 'radius' && isEnd ? 'opacity-60' : ''}`}
                         aria-label={`${column === 'radius' ? 'bend radius' : column} of node ${row + 1}`}
                         aria-invalid={bad}
                         title={named ? formulaText(formula) : undefined}
-                        spellCheck={false}
-                        autoComplete="off"
                         placeholder={column === 'radius' ? '·' : ''}
-                        value={mine ? editing.text : shownIn(node, column)}
-                        onFocus={(e) => {
-                          setEditing({
-                            node: node.id,
-                            column,
-                            text: formula === '' ? '' : textToEdit(formula, unit, true),
-                          })
-                          session.select({ step: step.id, node: node.id })
-                          const field = e.currentTarget
-                          requestAnimationFrame(() => field.select())
-                        }}
-                        onChange={(e) => setEditing({ node: node.id, column, text: e.target.value })}
-                        onBlur={commit}
-                        onKeyDown={(e) => onKey(e, row, c)}
+                        shown={shownIn(node, column)}
+                        text={formula === '' ? '' : textToEdit(formula, unit, true)}
+                        onEntered={() => session.select({ step: step.id, node: node.id })}
+                        onDraft={(text) =>
+                          setEditing(text === undefined ? undefined : { node: node.id, column, text })
+                        }
+                        onKeep={(text) =>
+                          session.run(
+                            setCell,
+                            { step: step.id, node: node.id, column, formula: edited(node, column, text) },
+                            { label: 'Node table' },
+                          )
+                        }
+                        onKey={(e, keep) => onKey(e, keep, row, c)}
                         onPaste={(e) => onPaste(e, row, column)}
                       />
                     </td>
@@ -189,12 +173,12 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
                   <button
                     type="button"
                     className="cursor-pointer text-[var(--ink2)] opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
-                    aria-label={`Take out node ${row + 1}`}
+                    aria-label={`Remove node ${row + 1}`}
                     onClick={() =>
                       session.run(
                         removeNodes,
                         { step: step.id, nodes: [node.id] },
-                        { label: 'Take out node', select: { node: null } },
+                        { label: 'Remove node', select: { node: null } },
                       )
                     }
                   >

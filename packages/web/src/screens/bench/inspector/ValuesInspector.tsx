@@ -16,6 +16,7 @@ import {
 } from '@flexum/core/edit'
 import { editedFormula, textToEdit } from '../../../bench/typing.ts'
 import { Section } from '../../../ui/Figures.tsx'
+import { EntryField } from '../../../ui/EntryField.tsx'
 import { echoOf, showValue } from '../../../ui/FormulaField.tsx'
 import { newId } from '../actions.ts'
 import { useBench, usePart, useSessionState, useSurroundings } from '../context.ts'
@@ -62,23 +63,17 @@ function ValueRow({ value, uses }: { readonly value: NamedValue; readonly uses: 
   const part = usePart()
   const around = useSurroundings()
   const result = useSessionState((s) => s.result?.values.find((r) => r.id === value.id)?.result)
-  const [name, setName] = useState<string>()
   return (
     <div className="border-t hairline px-3 py-2">
       <div className="flex items-center gap-1.5">
-        <input
+        <EntryField
           className="input input-xs w-24 font-medium"
           aria-label={`Name of ${value.name}`}
-          value={name ?? value.name}
-          spellCheck={false}
-          onFocus={() => setName(value.name)}
-          onChange={(e) => setName(e.target.value)}
-          onBlur={() => {
-            if (name !== undefined && name !== value.name)
-              session.run(renameValue, { value: value.id, name }, { label: 'Rename value' })
-            setName(undefined)
-          }}
-          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+          text={value.name}
+          shown={value.name}
+          onKeep={(name) =>
+            session.run(renameValue, { value: value.id, name: name.trim() }, { label: 'Rename value' })
+          }
         />
         <FormulaInput
           label={`Formula of ${value.name}`}
@@ -113,8 +108,8 @@ function ValueRow({ value, uses }: { readonly value: NamedValue; readonly uses: 
         <button
           type="button"
           className="btn btn-ghost btn-xs btn-square"
-          aria-label={`Take out ${value.name}`}
-          onClick={() => session.run(removeValue, { value: value.id }, { label: 'Take out value' })}
+          aria-label={`Remove ${value.name}`}
+          onClick={() => session.run(removeValue, { value: value.id }, { label: 'Remove value' })}
         >
           <X size={12} aria-hidden />
         </button>
@@ -134,49 +129,33 @@ function FormulaInput(props: {
   echo(f: Formula): { ok: boolean; text: string }
   onCommit(f: Formula): void
 }) {
-  const { units } = usePart()
+  const { unit } = usePart().units.length
   const id = useId()
   const [draft, setDraft] = useState<string>()
   const isLength = props.dimension === 'length'
   const before = props.formula ?? ''
-  const formula =
-    draft === undefined
-      ? undefined
-      : before === ''
-        ? typedFormula(draft.trim(), units.length.unit)
-        : editedFormula(before, draft, units.length.unit, isLength)
-  const note = formula !== undefined && formulaText(formula) !== '' ? props.echo(formula) : undefined
+  const formulaOf = (text: string): Formula =>
+    before === '' ? typedFormula(text.trim(), unit) : editedFormula(before, text, unit, isLength)
+  const note = draft === undefined || draft.trim() === '' ? undefined : props.echo(formulaOf(draft))
   const wrong = note ? !note.ok : props.fault !== undefined
   return (
     <span className="relative min-w-0 flex-1">
-      <input
+      <EntryField
         className={`input input-xs figure w-full text-right ${wrong ? 'border-error' : ''}`}
         aria-label={props.label}
         aria-invalid={wrong}
         aria-describedby={note ? id : undefined}
         title={props.fault ?? formulaText(before)}
         placeholder={props.placeholder}
-        spellCheck={false}
-        value={draft ?? props.shown ?? formulaText(before)}
-        onFocus={(e) => {
-          setDraft(before === '' ? '' : textToEdit(before, units.length.unit, isLength))
-          const field = e.currentTarget
-          requestAnimationFrame(() => field.select())
-        }}
-        onChange={(e) => setDraft(e.target.value)}
-        onBlur={() => {
-          if (formula !== undefined && formula !== before) props.onCommit(formula)
-          setDraft(undefined)
-        }}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') e.currentTarget.blur()
-          if (e.key === 'Escape') setDraft(undefined)
-        }}
+        text={before === '' ? '' : textToEdit(before, unit, isLength)}
+        shown={props.shown ?? formulaText(before)}
+        onDraft={setDraft}
+        onKeep={(text) => props.onCommit(formulaOf(text))}
       />
       {note && (
         <span
           id={id}
-          className={`figure absolute top-full right-0 z-20 mt-0.5 rounded-[3px] bg-neutral px-1.5 py-0.5 whitespace-nowrap text-neutral-content`}
+          className="figure absolute top-full right-0 z-20 mt-0.5 max-w-72 rounded-[3px] bg-neutral px-1.5 py-0.5 text-neutral-content"
         >
           {note.ok ? '' : '✕ '}
           {note.text}
@@ -216,7 +195,7 @@ function Variants({ part }: { readonly part: Part }) {
                   </th>
                 ))}
                 <th>
-                  <span className="sr-only">Take out</span>
+                  <span className="sr-only">Remove</span>
                 </th>
               </tr>
             </thead>
@@ -224,9 +203,13 @@ function Variants({ part }: { readonly part: Part }) {
               {part.variants.map((variant) => (
                 <tr key={variant.id} className={variant.id === part.variant ? 'bg-[var(--chosen-wash)]' : ''}>
                   <td className="py-0.5 pr-1">
-                    <VariantName
-                      name={variant.name}
-                      onName={(name) =>
+                    <EntryField
+                      className="input input-xs w-20"
+                      aria-label={`Name of the variant ${variant.name}`}
+                      maxLength={120}
+                      text={variant.name}
+                      shown={variant.name}
+                      onKeep={(name) =>
                         session.run(renameVariant, { variant: variant.id, name }, { label: 'Rename variant' })
                       }
                     />
@@ -258,9 +241,9 @@ function Variants({ part }: { readonly part: Part }) {
                     <button
                       type="button"
                       className="btn btn-ghost btn-xs btn-square"
-                      aria-label={`Take out ${variant.name}`}
+                      aria-label={`Remove ${variant.name}`}
                       onClick={() =>
-                        session.run(removeVariant, { variant: variant.id }, { label: 'Take out variant' })
+                        session.run(removeVariant, { variant: variant.id }, { label: 'Remove variant' })
                       }
                     >
                       <X size={12} aria-hidden />
@@ -273,24 +256,5 @@ function Variants({ part }: { readonly part: Part }) {
         </div>
       )}
     </Section>
-  )
-}
-
-function VariantName(props: { readonly name: string; onName(name: string): void }) {
-  const [draft, setDraft] = useState<string>()
-  return (
-    <input
-      className="input input-xs w-20"
-      aria-label={`Name of the variant ${props.name}`}
-      value={draft ?? props.name}
-      maxLength={120}
-      onFocus={() => setDraft(props.name)}
-      onChange={(e) => setDraft(e.target.value)}
-      onBlur={() => {
-        if (draft && draft !== props.name) props.onName(draft)
-        setDraft(undefined)
-      }}
-      onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-    />
   )
 }

@@ -1,0 +1,49 @@
+import { expect, type Locator, type Page } from '@playwright/test'
+
+/** Starts a part from a shape on the Rack and waits until it can be worked on. */
+export async function startPart(page: Page, name: string, shape: string): Promise<void> {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'New part' }).click()
+  await page.getByLabel('Name', { exact: true }).fill(name)
+  await page.getByText(shape, { exact: true }).click()
+  await page.getByRole('button', { name: 'Start' }).click()
+  await benchReady(page)
+}
+
+/** Opens a part from the Rack. */
+export async function openPart(page: Page, name: string): Promise<void> {
+  await page.goto('/')
+  await page.getByRole('link', { name, exact: true }).click()
+  await benchReady(page)
+}
+
+export async function benchReady(page: Page): Promise<void> {
+  await expect(page.getByRole('navigation', { name: 'Stations' })).toBeVisible()
+  await expect(station(page, 'Check')).toContainText(/nothing open|open/)
+}
+
+export const station = (page: Page, name: string): Locator =>
+  page.getByRole('navigation', { name: 'Stations' }).getByRole('button', { name: new RegExp(`^${name}`) })
+
+export const cell = (page: Page, column: string, node: number): Locator =>
+  page.getByRole('textbox', { name: `${column} of node ${node}`, exact: true })
+
+export async function saved(page: Page): Promise<void> {
+  await expect(page.getByRole('status', { name: 'Save state' })).toHaveText('saved')
+}
+
+/** A figure of the inspector by its label. */
+export const figure = (page: Page, label: string): Locator =>
+  page
+    .getByRole('complementary', { name: 'Inspector' })
+    .locator('dt', { hasText: label })
+    .locator('xpath=following-sibling::dd[1]')
+
+/** Drags from the middle of something by some pixels. */
+export async function dragBy(page: Page, what: Locator, dx: number, dy: number): Promise<void> {
+  const box = (await what.boundingBox())!
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  for (let i = 1; i <= 5; i++) await page.mouse.move(x + (dx * i) / 5, y + (dy * i) / 5)
+}

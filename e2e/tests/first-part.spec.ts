@@ -1,0 +1,123 @@
+import { readFile } from 'node:fs/promises'
+import { expect, test } from '@playwright/test'
+import { benchReady, cell, dragBy, figure, saved, startPart, station } from './bench.ts'
+
+test('type five nodes, read the bend table, drag a node, undo, reload, take out', async ({ page }) => {
+  await startPart(page, 'Rail', 'Straight bar')
+
+  // Five nodes by keyboard alone: Enter in the last row adds a row, Tab goes along it.
+  const rows = [
+    ['0', '0', '0', ''],
+    ['100', '0', '0', '20'],
+    ['100', '80', '0', '10'],
+    ['100', '80', '60', '1/2 in'],
+    ['180', '80', '60', ''],
+  ]
+  await cell(page, 'x', 1).focus()
+  for (const [i, row] of rows.entries()) {
+    for (const [c, text] of row.entries()) {
+      await expect(cell(page, ['x', 'y', 'z', 'bend radius'][c]!, i + 1)).toBeFocused()
+      await page.keyboard.press('ControlOrMeta+a')
+      await (text === '' ? page.keyboard.press('Delete') : page.keyboard.insertText(text))
+      if (c < 3) await page.keyboard.press('Tab')
+    }
+    if (i < rows.length - 1) {
+      await page.keyboard.press('Enter')
+      if (i === 0) await cell(page, 'x', 2).focus()
+    }
+  }
+  await page.keyboard.press('Shift+Tab')
+
+  // Straights 80, 50, 60-10-12.7, 80-12.7 and three quarter turns of 20, 10 and 12.7.
+  const length = 80 + 50 + 37.3 + 67.3 + (Math.PI / 2) * (20 + 10 + 12.7)
+  await expect(figure(page, 'Path length')).toHaveText(`${length.toFixed(3)} mm`)
+  await expect(station(page, 'Path')).toContainText(`${length.toFixed(1)} · 3 bends`)
+
+  await station(page, 'Shop').click()
+  const table = page.getByRole('table', { name: 'Bend table' }).getByRole('row')
+  await expect(table.nth(1)).toHaveText(/1\s*80\.000\s*0\.00°\s*90\.00°\s*20\.00/)
+  await expect(table.nth(2)).toHaveText(/2\s*50\.000\s*90\.00°\s*90\.00°\s*10\.00/)
+  await expect(table.nth(3)).toHaveText(/3\s*37\.300\s*(-90|90)\.00°\s*90\.00°\s*12\.70/)
+  await expect(table.nth(4)).toContainText('67.300')
+  await expect(figure(page, 'Cut length')).toHaveText(`${Math.ceil(length)}.000 mm`)
+
+  // Drag node 5 along x in the picture; the table follows.
+  await station(page, 'Path').click()
+  await page.getByRole('button', { name: 'Choose node 5' }).click()
+  await dragBy(page, page.getByRole('button', { name: 'Drag node 5 along x' }), 60, 10)
+  await page.mouse.up()
+  await expect(cell(page, 'x', 5)).not.toHaveValue('180')
+  const dragged = Number(await cell(page, 'x', 5).inputValue())
+  expect(dragged).toBeGreaterThan(185)
+  await expect(figure(page, 'Path length')).toHaveText(`${(length + dragged - 180).toFixed(3)} mm`)
+  await page.getByRole('button', { name: 'Undo: Move node 5' }).click()
+  await expect(cell(page, 'x', 5)).toHaveValue('180')
+  await page.keyboard.press('ControlOrMeta+y')
+  await expect(cell(page, 'x', 5)).toHaveValue(String(dragged))
+  await saved(page)
+
+  // A reload brings the part, what was chosen and the undo back.
+  await page.reload()
+  await benchReady(page)
+  await expect(cell(page, 'x', 5)).toHaveValue(String(dragged))
+  await page.keyboard.press('ControlOrMeta+z')
+  await expect(cell(page, 'x', 5)).toHaveValue('180')
+  await saved(page)
+
+  const takeOut = async (label: string): Promise<Buffer> => {
+    await page.getByRole('button', { name: 'Take out', exact: true }).click()
+    const wait = page.waitForEvent('download')
+    await page.getByRole('menuitem', { name: label }).click()
+    return readFile((await (await wait).path())!)
+  }
+  expect((await takeOut('Bend table (CSV)')).toString()).toMatch(
+    /^bend,length \(mm\),rotation \(deg\).*\n1,80,0,90,20\n/,
+  )
+  expect((await takeOut('Nodes (CSV)')).toString()).toContain('\n4,100,80,60,12.7\n')
+  const stl = await takeOut('Body (STL)')
+  expect(stl.length).toBe(84 + 50 * stl.readUInt32LE(80))
+  expect(JSON.parse((await takeOut('Part file')).toString())).toMatchObject({
+    format: 'flexum-part',
+    name: 'Rail',
+  })
+  const png = await takeOut('Picture of the view')
+  expect(png.subarray(1, 4).toString()).toBe('PNG')
+  expect(png.length).toBeGreaterThan(10_000)
+})
+
+test('rows pasted from a spreadsheet become nodes', async ({ page }) => {
+  await startPart(page, 'Pasted', 'Straight bar')
+  await cell(page, 'x', 1).focus()
+  await page.evaluate(() => {
+    const data = new DataTransfer()
+    data.setData('text/plain', '0\t0\t0\n120\t0\t0\t25\n120\t90\t0\t25\n0\t90\t0\n')
+    document.activeElement!.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    )
+  })
+  await expect(figure(page, 'Path length')).toHaveText(`${(95 + 40 + 95 + 25 * Math.PI).toFixed(3)} mm`)
+})
+
+test('pointing at the strip lights the picture, and the other way round', async ({ page }) => {
+  await startPart(page, 'Lit', 'One bend')
+  const zone = page.locator('[data-zone=bend]')
+  await expect(zone).toHaveCount(1)
+  await zone.hover()
+  await expect(page.getByRole('status', { name: 'Pointed at' })).toHaveText(
+    /bend 1 · R30\.00 · 90\.0° · at 19\d\.\d/,
+  )
+  const picture = (await page.getByRole('region', { name: '3D view' }).boundingBox())!
+  // Look from the top: the first straight runs through the lower part of the picture.
+  await page.getByRole('button', { name: 'Top' }).click()
+  await expect(async () => {
+    for (let y = picture.y + 80; y < picture.y + picture.height; y += 6)
+      await page.mouse.move(picture.x + picture.width / 2, y)
+    await page.mouse.move(0, 0)
+    let found = false
+    for (let y = picture.y + 80; y < picture.y + picture.height && !found; y += 4) {
+      await page.mouse.move(picture.x + picture.width / 2 - 20, y)
+      found = (await page.locator('[data-zone=straight][data-lit]').count()) > 0
+    }
+    expect(found).toBe(true)
+  }).toPass()
+})

@@ -1,0 +1,157 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { STARTERS, type Part } from '@flexum/core/document'
+import { renamePart, setCell } from '@flexum/core/edit'
+import { createEvaluator } from '@flexum/core/evaluate'
+import type { PartHead } from '../api/parts.ts'
+import type { Compute } from '../compute/client.ts'
+import { startAutosave } from './autosave.ts'
+import { keepDraft, readDraft } from './draft.ts'
+import { createSession, partOf, selectionOf, shownPart, type Session } from './session.ts'
+
+const part = STARTERS.angle.make('Angle')
+const head: PartHead = { id: 'p1', revision: 1, updatedAt: 0, binnedAt: null, part }
+
+/** The computation without a worker, counting what it is asked. */
+function directCompute(): Compute & { readonly asked: Part[] } {
+  const evaluator = createEvaluator()
+  const asked: Part[] = []
+  return {
+    asked,
+    evaluate: async (p) => {
+      asked.push(p)
+      await Promise.resolve()
+      return evaluator.evaluate(p)
+    },
+    stl: async () => undefined,
+    cancel: () => undefined,
+    dispose: () => undefined,
+  }
+}
+const settle = (): Promise<void> => new Promise((r) => setTimeout(r, 5))
+const radius = (s: Session, formula: string, node = 'n2'): boolean =>
+  s.run(setCell, { step: 'path', node, column: 'radius', formula }, { label: 'radius' })
+
+beforeEach(() => {
+  sessionStorage.clear()
+  vi.unstubAllGlobals()
+})
+
+describe('a session', () => {
+  it('works out the part at once and after every change', async () => {
+    const s = createSession(head, directCompute(), () => undefined)
+    await settle()
+    expect(s.store.getState().result?.findings).toEqual([])
+    radius(s, '500')
+    await settle()
+    expect(s.store.getState().result?.findings.map((f) => f.code)).toEqual(['path.no-room'])
+    s.undo()
+    await settle()
+    expect(s.store.getState().result?.findings).toEqual([])
+    expect(partOf(s.store.getState())).toBe(part)
+  })
+  it('skips parts that are overtaken while it works', async () => {
+    const compute = directCompute()
+    const s = createSession(head, compute, () => undefined)
+    for (const r of ['31', '32', '33', '34', '35']) radius(s, r)
+    await settle()
+    expect(compute.asked.length).toBeLessThanOrEqual(3)
+    expect(compute.asked.at(-1)).toBe(partOf(s.store.getState()))
+  })
+  it('shows a preview that does not count until it is kept', async () => {
+    const s = createSession(head, directCompute(), () => undefined)
+    s.show(setCell, { step: 'path', node: 'n2', column: 'radius', formula: '20' })
+    expect(shownPart(s.store.getState())).not.toBe(part)
+    expect(partOf(s.store.getState())).toBe(part)
+    s.endPreview()
+    expect(shownPart(s.store.getState())).toBe(part)
+    expect(s.store.getState().history.past).toHaveLength(1)
+    await settle()
+  })
+  it('says why a command is refused and changes nothing', () => {
+    const told: string[] = []
+    const s = createSession(head, directCompute(), (m) => told.push(m))
+    expect(radius(s, '1', 'nowhere')).toBe(false)
+    expect(told).toEqual(['there is no node "nowhere" on this path'])
+    expect(s.store.getState().history.past).toHaveLength(1)
+  })
+  it('brings the selection back with undo', () => {
+    const s = createSession(head, directCompute(), () => undefined)
+    s.select({ node: 'n2' })
+    s.run(renamePart, { name: 'B' }, { label: 'Rename', select: { station: 'shop', node: null } })
+    s.undo()
+    expect(selectionOf(s.store.getState())).toMatchObject({ station: 'path', node: 'n2' })
+    s.redo()
+    expect(selectionOf(s.store.getState())).toMatchObject({ station: 'shop', node: null })
+  })
+})
+
+describe('autosave', () => {
+  const answer = (status: number, body: unknown) => ({ ok: status < 400, status, json: async () => body })
+  it('sends changes over the newest revision, and tells of a stale one without sending on', async () => {
+    vi.useFakeTimers()
+    const sent: { base: number }[] = []
+    let stale = false
+    vi.stubGlobal('fetch', async (_: string, init: { body: string }) => {
+      sent.push(JSON.parse(init.body) as { base: number })
+      return stale
+        ? answer(409, { head: { ...head, revision: 9 } })
+        : answer(200, { revision: sent.length + 1 })
+    })
+    const s = createSession(head, directCompute(), () => undefined)
+    const saving = startAutosave(s)
+    radius(s, '31')
+    expect(s.store.getState().save.kind).toBe('unsaved')
+    await vi.advanceTimersByTimeAsync(600)
+    expect(s.store.getState()).toMatchObject({ revision: 2, save: { kind: 'saved' } })
+    stale = true
+    radius(s, '32')
+    await vi.advanceTimersByTimeAsync(600)
+    expect(s.store.getState().save).toMatchObject({ kind: 'conflict', head: { revision: 9 } })
+    radius(s, '33')
+    await vi.advanceTimersByTimeAsync(20_000)
+    expect(sent.map((b) => b.base)).toEqual([1, 2])
+    saving.stop()
+    vi.useRealTimers()
+  })
+  it('tries again when the server cannot be reached', async () => {
+    vi.useFakeTimers()
+    let down = true
+    vi.stubGlobal('fetch', async () => {
+      if (down) throw new TypeError('no connection')
+      return answer(200, { revision: 2 })
+    })
+    const s = createSession(head, directCompute(), () => undefined)
+    const saving = startAutosave(s)
+    radius(s, '31')
+    await vi.advanceTimersByTimeAsync(600)
+    expect(s.store.getState().save).toEqual({ kind: 'failed', message: 'the server cannot be reached' })
+    down = false
+    await vi.advanceTimersByTimeAsync(5000)
+    expect(s.store.getState().save.kind).toBe('saved')
+    saving.stop()
+    vi.useRealTimers()
+  })
+})
+
+describe('the draft', () => {
+  it('brings history and selection back over the same revision, and not over another', () => {
+    const s = createSession(head, directCompute(), () => undefined)
+    const draft = keepDraft(s)
+    radius(s, '31')
+    s.select({ node: 'n2' })
+    draft.flush()
+    const again = createSession(head, directCompute(), () => undefined, readDraft(head))
+    expect(partOf(again.store.getState())).toEqual(partOf(s.store.getState()))
+    expect(again.store.getState().save.kind).toBe('unsaved')
+    again.undo()
+    expect(partOf(again.store.getState())).toEqual(part)
+    const saved: PartHead = { ...head, revision: 2, part: partOf(s.store.getState()) }
+    expect(
+      createSession(saved, directCompute(), () => undefined, readDraft(saved)).store.getState().save.kind,
+    ).toBe('saved')
+    expect(readDraft({ ...head, revision: 5, part: { ...part, name: 'Theirs' } })).toBeUndefined()
+    sessionStorage.setItem('flexum.draft.p1', '{ broken')
+    expect(readDraft(head)).toBeUndefined()
+    draft.stop()
+  })
+})

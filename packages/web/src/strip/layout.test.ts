@@ -1,0 +1,49 @@
+import { describe, expect, it } from 'vitest'
+import { STARTERS, type Part } from '@flexum/core/document'
+import { createEvaluator } from '@flexum/core/evaluate'
+import { runView } from '../bench/results.ts'
+import { layOut, placeOf, stationAt, zoneAt } from './layout.ts'
+
+const angle = STARTERS.angle.make('Angle')
+const withBlank = (change: Record<string, string>): Part => ({
+  ...angle,
+  steps: angle.steps.map((s) => (s.kind === 'blank' ? { ...s, ...change } : s)),
+})
+const layoutOf = (part: Part) => {
+  const view = runView(part, createEvaluator().evaluate(part))!
+  return layOut(view.path!, view.blank)
+}
+
+describe('the straight bar', () => {
+  it('is made of straights and bend zones, with what rounding adds at the end', () => {
+    const { zones, length } = layoutOf(angle)
+    expect(zones.map((z) => z.kind)).toEqual(['straight', 'bend', 'straight', 'offcut'])
+    expect(zones[1]).toMatchObject({ from: 170, bend: 1, radius: 30, segment: 1 })
+    expect(length).toBe(338)
+  })
+  it('shows allowances, and bends at their developed lengths', () => {
+    const layout = layoutOf(
+      withBlank({ neutral: '0.4', startAllowance: '12', endAllowance: '8', roundUp: '0' }),
+    )
+    expect(layout.zones.map((z) => z.kind)).toEqual([
+      'allowance',
+      'straight',
+      'bend',
+      'straight',
+      'allowance',
+    ])
+    const bend = layout.zones[2]!
+    expect(bend.to - bend.from).toBeCloseTo(14.5 * Math.PI, 9)
+    expect(bend.stationTo - bend.stationFrom).toBeCloseTo(15 * Math.PI, 9)
+    expect(layout.length).toBeCloseTo(12 + 290 + 14.5 * Math.PI + 8, 9)
+  })
+  it('goes from bar to path and back', () => {
+    const layout = layoutOf(withBlank({ neutral: '0.4', startAllowance: '12' }))
+    for (const station of [0, 100, 180, 217, 300]) {
+      const place = placeOf(layout, station)!
+      expect(stationAt(zoneAt(layout, place)!, place)).toBeCloseTo(station, 9)
+    }
+    expect(zoneAt(layout, -5)).toBeUndefined()
+    expect(placeOf(layout, 9999)).toBeUndefined()
+  })
+})
