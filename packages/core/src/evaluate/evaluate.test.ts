@@ -47,7 +47,7 @@ describe('a whole part', () => {
     expect(output<ProfileOutput>(r, 'profile').massPerLength).toBeCloseTo(25 * Math.PI * 7.85e-6, 15)
     const run = output<RunOutput>(r, 'run')
     expect(Math.abs(run.volume / (25 * Math.PI * length) - 1)).toBeLessThan(1e-12)
-    expect(Math.abs(run.meshVolume - run.volume)).toBeLessThan(run.chordError * run.meshSurface)
+    expect(Math.abs(run.meshVolume - run.volume)).toBeLessThan(run.volumeBound)
     expect(checkWatertight(run.mesh).watertight).toBe(true)
     expect(run.mass).toBeCloseTo(25 * Math.PI * length * 7.85e-6, 12)
     expect(output<BlankOutput>(r, 'blank')).toMatchObject({

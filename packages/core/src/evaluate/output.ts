@@ -55,7 +55,8 @@ export interface RunOutput {
   readonly volume: number
   readonly theoremVolume: number | undefined
   readonly meshVolume: number
-  readonly meshSurface: number
+  /** How far the mesh's volume may be from the theorem's: chord error times the surface of the straight bar. */
+  readonly volumeBound: number
   readonly mass: number
 }
 

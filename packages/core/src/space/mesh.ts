@@ -14,24 +14,29 @@ export interface Mesh {
   readonly tags: Uint32Array
 }
 
-/** Volume enclosed by the mesh: the sum of signed tetrahedra about its first vertex, which keeps round-off small. */
+/**
+ * Volume enclosed by the mesh, mm3, by the divergence theorem for the field (x, 0, 0): each triangle adds its mean x
+ * times the x part of its area. x is taken from the first vertex, which keeps round-off small.
+ */
 export function meshVolume(m: Mesh): number {
   const p = m.positions
-  const [ox, oy, oz] = [p[0] ?? 0, p[1] ?? 0, p[2] ?? 0]
+  const t = m.triangles
+  if (p.length === 0) return 0
+  const x0 = 3 * p[0]!
   let six = 0
-  for (let i = 0; i < m.triangles.length; i += 3) {
-    const a = m.triangles[i]! * 3
-    const b = m.triangles[i + 1]! * 3
-    const c = m.triangles[i + 2]! * 3
-    const [ax, ay, az] = [p[a]! - ox, p[a + 1]! - oy, p[a + 2]! - oz]
-    const [bx, by, bz] = [p[b]! - ox, p[b + 1]! - oy, p[b + 2]! - oz]
-    const [cx, cy, cz] = [p[c]! - ox, p[c + 1]! - oy, p[c + 2]! - oz]
-    six += ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx)
+  for (let i = 0; i < t.length; i += 3) {
+    const a = t[i]! * 3
+    const b = t[i + 1]! * 3
+    const c = t[i + 2]! * 3
+    const ay = p[a + 1]!
+    const az = p[a + 2]!
+    const area = (p[b + 1]! - ay) * (p[c + 2]! - az) - (p[b + 2]! - az) * (p[c + 1]! - ay)
+    six += (p[a]! + p[b]! + p[c]! - x0) * area
   }
   return six / 6
 }
 
-/** Total surface of the mesh. */
+/** Total surface of the mesh, mm2. */
 export function meshSurface(m: Mesh): number {
   const p = m.positions
   let sum = 0
@@ -39,9 +44,17 @@ export function meshSurface(m: Mesh): number {
     const a = m.triangles[i]! * 3
     const b = m.triangles[i + 1]! * 3
     const c = m.triangles[i + 2]! * 3
-    const [ux, uy, uz] = [p[b]! - p[a]!, p[b + 1]! - p[a + 1]!, p[b + 2]! - p[a + 2]!]
-    const [vx, vy, vz] = [p[c]! - p[a]!, p[c + 1]! - p[a + 1]!, p[c + 2]! - p[a + 2]!]
-    sum += Math.hypot(uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx) / 2
+    const ux = p[b]! - p[a]!
+    const uy = p[b + 1]! - p[a + 1]!
+    const uz = p[b + 2]! - p[a + 2]!
+    const vx = p[c]! - p[a]!
+    const vy = p[c + 1]! - p[a + 1]!
+    const vz = p[c + 2]! - p[a + 2]!
+    const nx = uy * vz - uz * vy
+    const ny = uz * vx - ux * vz
+    const nz = ux * vy - uy * vx
+    // Not Math.hypot: it guards against overflow that cannot happen here and costs several times as much.
+    sum += Math.sqrt(nx * nx + ny * ny + nz * nz) / 2
   }
   return sum
 }

@@ -76,9 +76,10 @@ function placeVertices(outline: Outline, rings: Rings, positions: Float32Array, 
 
 /** Two triangles for every outline side between rings that belong together; gives the number of triangles written. */
 function joinBands(outline: Outline, rings: Rings, triangles: Uint32Array, tags: Uint32Array): number {
-  const { sideFrom, sideTo, sideEdge } = outline
+  const { sideFrom, sideTo } = outline
   const around = outline.x.length
   const sides = sideFrom.length
+  const edgeTags = outline.sideEdge.map((edge) => packTag('side', edge, 0))
   let at = 0
   let face = 0
   for (let r = 0; r < rings.count; r++) {
@@ -86,17 +87,20 @@ function joinBands(outline: Outline, rings: Rings, triangles: Uint32Array, tags:
     if (segment < 0) continue
     const here = r * around
     const next = here + around
+    const segmentTag = packTag('side', 0, segment)
     for (let i = 0; i < sides; i++) {
       const a = sideFrom[i]!
       const b = sideTo[i]!
-      triangles[at] = here + a
+      const hereA = here + a
+      const nextB = next + b
+      triangles[at] = hereA
       triangles[at + 1] = here + b
-      triangles[at + 2] = next + b
-      triangles[at + 3] = here + a
-      triangles[at + 4] = next + b
+      triangles[at + 2] = nextB
+      triangles[at + 3] = hereA
+      triangles[at + 4] = nextB
       triangles[at + 5] = next + a
       at += 6
-      const tag = packTag('side', sideEdge[i]!, segment)
+      const tag = edgeTags[i]! | segmentTag
       tags[face] = tag
       tags[face + 1] = tag
       face += 2

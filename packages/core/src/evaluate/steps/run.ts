@@ -4,9 +4,10 @@ import {
   placeRegion,
   reachAround,
   sectionProperties,
+  type Outline,
   type SectionProperties,
 } from '../../profile/index.ts'
-import { meshSurface, meshVolume } from '../../space/index.ts'
+import { meshVolume } from '../../space/index.ts'
 import { foldsOf, meshRun, placeRings, squareFrames, volumeByTheorem, type Fold } from '../../sweep/index.ts'
 import type { Finding } from '../finding.ts'
 import type { ProfileOutput, RunOutput } from '../output.ts'
@@ -42,8 +43,8 @@ export const runEvaluator: StepEvaluator<RunStep> = {
       flip: step.flip,
     })
     const chordError = CHORD_SHARE * reachAround(section)
-    const output = carry(step, path.path, profile, section, chordError)
     const outline = outlineOf(section, chordError)
+    const output = carry(step, path.path, profile, section, outline, chordError)
     const folds = foldsOf(output.frames, section, outline)
     const findings = folds.map((f) =>
       foldFinding(
@@ -77,10 +78,10 @@ function carry(
   path: RunOutput['path'],
   profile: ProfileOutput,
   section: RunOutput['section'],
+  outline: Outline,
   chordError: number,
 ): RunOutput {
   const frames = squareFrames(path)
-  const outline = outlineOf(section, chordError)
   const mesh = meshRun(outline, placeRings(frames, outline, chordError), path.closed)
   const placed = sectionProperties(section)
   const theoremVolume = volumeByTheorem(frames, placed.area, placed.centroid)
@@ -99,7 +100,7 @@ function carry(
     volume,
     theoremVolume,
     meshVolume: byMesh,
-    meshSurface: meshSurface(mesh),
+    volumeBound: chordError * (placed.perimeter * path.length + 2 * placed.area),
     mass: volume * profile.density,
   }
 }

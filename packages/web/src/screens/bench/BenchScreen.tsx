@@ -91,7 +91,7 @@ function Bench() {
   const rows = useDefaultLayout({ id: 'bench-rows', storage: localStorage })
   const columns = useDefaultLayout({ id: 'bench-columns', storage: localStorage })
   return (
-    <div className="flex h-full flex-col overflow-hidden">
+    <main className="flex h-full flex-col overflow-hidden">
       <TopLine onPalette={() => setPalette(true)} />
       <ConflictBar />
       <StationLine />
@@ -138,6 +138,6 @@ function Bench() {
         </Panel>
       </Group>
       <Palette open={palette} onClose={() => setPalette(false)} />
-    </div>
+    </main>
   )
 }

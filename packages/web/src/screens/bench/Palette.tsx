@@ -1,7 +1,7 @@
 import { Command } from 'cmdk'
 import type { Step } from '@flexum/core/document'
 import { STATIONS } from '@flexum/core/document'
-import { STANDARD_VIEWS, type StandardView } from '../../scene/BenchView.ts'
+import { STANDARD_VIEWS, toggleSmoothEdges, type StandardView } from '../../scene/BenchView.ts'
 import { toggleTheme } from '../../ui/theme.ts'
 import { UNIT_CHOICES } from '../../ui/units.ts'
 import { addNewStep, chooseUnits, NEW_STEPS, removeChosenNode, reversePath, TAKE_OUT } from './actions.ts'
@@ -45,6 +45,13 @@ export function Palette({ open, onClose }: { readonly open: boolean; onClose(): 
             ] as const,
         ),
         ['Light or dark colours', () => toggleTheme()],
+        [
+          'Smoother or faster picture',
+          () => {
+            toggleSmoothEdges()
+            window.location.reload()
+          },
+        ],
       ],
     },
     {

@@ -79,7 +79,7 @@ function valuesLine(part: Part): string {
 function BuiltMark() {
   return (
     <div
-      className="mx-3 mt-1 border-t-2 border-dashed border-success pt-0.5 text-right text-xs text-success"
+      className="mx-3 mt-1 border-t-2 border-dashed border-success pt-0.5 muted text-right text-xs"
       aria-hidden
     >
       built to here
@@ -146,14 +146,15 @@ function StepRow(props: {
         ref={ref}
         className={`group relative flex items-center border-l-[3px] pr-1 ${chosen ? 'border-primary bg-[var(--chosen-wash)]' : 'border-transparent hover:bg-base-100'} ${isDragging ? 'bg-base-100 opacity-80 shadow' : ''} ${off ? 'opacity-55' : ''}`}
       >
-        <span
+        <button
           ref={handleRef}
-          className="absolute left-0 flex h-full w-3 cursor-grab items-center text-[var(--ink3)] opacity-0 group-hover:opacity-100"
+          type="button"
+          className="absolute left-0 flex h-full w-3 cursor-grab items-center text-[var(--ink2)] opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
           title="Drag to move"
-          aria-hidden
+          aria-label={`Move ${step.name}`}
         >
-          <GripVertical size={12} />
-        </span>
+          <GripVertical size={12} aria-hidden />
+        </button>
         {naming ? (
           <NameField
             name={step.name}

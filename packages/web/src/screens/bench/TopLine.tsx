@@ -41,7 +41,9 @@ export function TopLine({ onPalette }: { onPalette(): void }) {
         </Link>{' '}
         ›
       </span>
-      <PartName />
+      <h1 className="min-w-0">
+        <PartName />
+      </h1>
       <SaveMark />
       <div className="join">
         <button

@@ -40,8 +40,17 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
 
   const edited = (node: NodeEntry, column: NodeColumn, text: string): Formula =>
     editedFormula(formulaIn(node, column), text, unit, true)
+  const editingNode = editing && step.nodes.find((n) => n.id === editing.node)
+  const note =
+    editing && editingNode && noteOf(edited(editingNode, editing.column, editing.text), editing.column)
+  function noteOf(formula: Formula, column: NodeColumn): { ok: boolean; text: string } {
+    if (formulaText(formula).trim() === '' && column === 'radius')
+      return { ok: true, text: 'no radius: a sharp corner' }
+    return echoOf(formula, 'length', part.units, around)
+  }
+  /** Goes to a cell, once what was just kept or added is on the page. */
   const go = (row: number, column: number): void => {
-    requestAnimationFrame(() =>
+    queueMicrotask(() =>
       grid.current?.querySelector<HTMLInputElement>(`[data-cell="${row}-${column}"]`)?.focus(),
     )
   }
@@ -54,9 +63,11 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
     const field = e.currentTarget
     const last = step.nodes.length - 1
     if (e.key === 'Enter') {
+      // What cannot be read is kept and shown as a finding, but no node follows from it.
+      const adds = row === last && note?.ok !== false
       keep()
-      if (row === last) addNodeAfter(session, step.id, row)
-      go(row + 1, row === last ? 0 : column)
+      if (adds) addNodeAfter(session, step.id, row)
+      if (adds || row < last) go(row + 1, adds ? 0 : column)
     } else if (e.key === 'ArrowDown' && row < last) go(row + 1, column)
     else if (e.key === 'ArrowUp' && row > 0) go(row - 1, column)
     else if (e.key === 'ArrowRight' && field.selectionEnd === field.value.length && column < 3)
@@ -90,15 +101,6 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
       ? tight
       : formatExact(Number((value / LENGTH_FACTORS[unit]).toFixed(3)))
   }
-  const editingNode = editing && step.nodes.find((n) => n.id === editing.node)
-  const note =
-    editing && editingNode && noteOf(edited(editingNode, editing.column, editing.text), editing.column)
-  function noteOf(formula: Formula, column: NodeColumn): { ok: boolean; text: string } {
-    if (formulaText(formula).trim() === '' && column === 'radius')
-      return { ok: true, text: 'no radius: a sharp corner' }
-    return echoOf(formula, 'length', part.units, around)
-  }
-
   return (
     <>
       <table ref={grid} className="figure w-full" aria-label="Nodes">
@@ -145,7 +147,7 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
                     <td key={column} className="p-0">
                       <EntryField
                         data-cell={`${row}-${c}`}
-                        className={`cell w-full bg-transparent py-1 pr-2 pl-1 text-right ${bad ? 'text-error underline decoration-wavy' : named && !mine ? 'text-success' : ''} ${column === 'radius' && isEnd ? 'opacity-60' : ''}`}
+                        className={`cell w-full bg-transparent py-1 pr-2 pl-1 text-right ${bad ? 'text-error underline decoration-wavy' : named && !mine ? 'text-success' : ''} ${column === 'radius' && isEnd ? 'text-[var(--ink2)]' : ''}`}
                         aria-label={`${column === 'radius' ? 'bend radius' : column} of node ${row + 1}`}
                         aria-invalid={bad}
                         title={named ? formulaText(formula) : undefined}

@@ -1,0 +1,188 @@
+import { writeFileSync } from 'node:fs'
+import { cpus } from 'node:os'
+import { Curve, TubeGeometry, Vector3 } from 'three'
+import { nodeEntry, partOnPath, type Part } from '@flexum/core/document'
+import { createEvaluator } from '@flexum/core/evaluate'
+import { pathPoint, pathThroughNodes, type Path, type PathNode } from '@flexum/core/path'
+import { outlineOf, STOCK_SHAPES } from '@flexum/core/profile'
+import type { Vec3 } from '@flexum/core/space'
+import { meshRun, placeRings, squareFrames } from '@flexum/core/sweep'
+import { measure } from './measure.ts'
+
+/** A stair of bends in space: node i of a made-up rail that climbs and turns. */
+function stair(bends: number): Vec3[] {
+  const at: [number, number, number] = [0, 0, 0]
+  const points: Vec3[] = [[...at]]
+  for (let i = 0; i <= bends; i++) {
+    at[i % 3]! += i % 2 ? 80 : 60
+    points.push([...at])
+  }
+  return points
+}
+
+function pathOf(bends: number): Path {
+  const nodes = stair(bends).map((point): PathNode => ({ point, corner: { kind: 'bend', radius: 25 } }))
+  const built = pathThroughNodes(nodes, false)
+  if (!built.ok) throw new Error('the path of the benchmark must build')
+  return built.value.path
+}
+
+/** The same path for three. */
+class PathCurve extends Curve<Vector3> {
+  readonly path: Path
+  constructor(path: Path) {
+    super()
+    this.path = path
+  }
+  override getPoint(t: number, target = new Vector3()): Vector3 {
+    return target.set(...pathPoint(this.path, t * this.path.length))
+  }
+}
+
+function partOf(bends: number): Part {
+  const nodes = stair(bends).map(([x, y, z], i) => nodeEntry(`n${i}`, `${x}`, `${y}`, `${z}`, '25'))
+  return partOnPath(
+    'Stair',
+    { id: 'path', kind: 'node-path', name: 'Path', aside: false, closed: false, nodes },
+    {
+      name: 'Tube',
+      shape: 'tube',
+      sizes: { diameter: '15', wall: '1' },
+      material: { name: 'Copper', density: '8.9', look: 'copper' },
+    },
+  )
+}
+
+const bar = STOCK_SHAPES['round-bar']({ diameter: 15 })
+const tube = STOCK_SHAPES.tube({ diameter: 15, wall: 1 })
+if (!bar.ok || !tube.ok) throw new Error('the sections of the benchmark must build')
+const CHORD = 0.03
+const ROUNDS = 4
+const lines: string[] = []
+const row = (...cells: (string | number)[]): void => void lines.push(`| ${cells.join(' | ')} |`)
+const times = (x: number): string => `${x.toFixed(x < 10 ? 2 : 0)} x`
+const ns = (x: number): string => `${x.toFixed(0)} ns`
+
+function sweepAgainstLibrary(): void {
+  const path = pathOf(60)
+  const outline = outlineOf(bar.ok ? bar.value : (undefined as never), CHORD)
+  const around = outline.x.length
+  const ours = () => meshRun(outline, placeRings(squareFrames(path), outline, CHORD), false)
+  const mesh = ours()
+  const rings = placeRings(squareFrames(path), outline, CHORD).count
+  const vertices = mesh.positions.length / 3
+  const curve = new PathCurve(path)
+  const found = measure(
+    {
+      ours,
+      library: () => new TubeGeometry(curve, rings - 1, 7.5, around - 1, false),
+      fill: () => {
+        const positions = new Float32Array(mesh.positions.length)
+        const normals = new Float32Array(mesh.normals.length)
+        const triangles = new Uint32Array(mesh.triangles.length)
+        for (let i = 0; i < positions.length; i++) {
+          positions[i] = i * 0.5
+          normals[i] = i * 0.25
+        }
+        for (let i = 0; i < triangles.length; i++) triangles[i] = i
+        return [positions, normals, triangles]
+      },
+    },
+    ROUNDS,
+  )
+  const per = (ms: number, count: number): number => (ms * 1e6) / count
+  const [o, l, f] = [
+    per(found['ours']!, vertices),
+    per(found['library']!, rings * around),
+    per(found['fill']!, vertices),
+  ]
+  lines.push('## The sweep, per vertex', '')
+  lines.push(
+    `A 60-bend path, round section, ${rings} rings of ${around} points: positions, normals, triangles, tags.`,
+    '',
+  )
+  row('what', 'per vertex', 'against ours')
+  row('---', '---:', '---:')
+  row('ours, frames and rings included', ns(o), times(1))
+  row("three's TubeGeometry, same path and counts", ns(l), times(l / o))
+  row('filling the arrays alone (the floor)', ns(f), times(f / o))
+  lines.push(
+    '',
+    `Aim: the library at least 15 x ours, and ours within 4 x of the floor (here ${times(o / f)}).`,
+    '',
+  )
+}
+
+function evaluationAgainstMesh(): void {
+  const part = partOf(60)
+  const path = pathOf(60)
+  const section = tube.ok ? tube.value : (undefined as never)
+  // The same chord error as the evaluation uses.
+  const chord = 0.004 * 7.5
+  const warm = createEvaluator()
+  warm.evaluate(part)
+  let flip = false
+  const found = measure(
+    {
+      whole: () => createEvaluator().evaluate(part),
+      mesh: () => {
+        const outline = outlineOf(section, chord)
+        return meshRun(outline, placeRings(squareFrames(path), outline, chord), false)
+      },
+      again: () => warm.evaluate(part),
+      shop: () => {
+        flip = !flip
+        const steps = part.steps.map((s) =>
+          s.kind === 'blank' ? { ...s, endAllowance: flip ? '10' : '12' } : s,
+        )
+        return warm.evaluate({ ...part, steps })
+      },
+    },
+    ROUNDS,
+  )
+  const mesh = found['mesh']!
+  lines.push('## Evaluating a 60-bend tube', '')
+  row('what', 'against the mesh build alone')
+  row('---', '---:')
+  row(
+    'all of it from nothing: formulas, path, table, section, mesh, volumes, folds, blank',
+    times(found['whole']! / mesh),
+  )
+  row('again after a change at the end of the recipe', times(found['shop']! / mesh))
+  row('again with nothing changed', times(found['again']! / mesh))
+  lines.push('', 'Aim: all of it under 2 x.', '')
+}
+
+function growth(): void {
+  const counts = [10, 30, 100, 300, 1000]
+  const found = measure(
+    Object.fromEntries(
+      counts.map((n) => {
+        const part = partOf(n)
+        return [String(n), () => createEvaluator().evaluate(part)]
+      }),
+    ),
+    2,
+  )
+  lines.push('## Growth with the number of bends', '')
+  row('bends', 'time per bend, against 10 bends')
+  row('---:', '---:')
+  const base = found['10']! / 10
+  for (const n of counts) row(n, times(found[String(n)]! / n / base))
+  lines.push('', 'Near 1 means linear.', '')
+}
+
+lines.push(
+  '# Benchmarks',
+  '',
+  'Written by `npm run bench`; figures of one run are only good against each other.',
+  '',
+)
+lines.push(`Measured on ${cpus()[0]?.model ?? 'an unknown processor'}, Node ${process.version}; medians.`, '')
+sweepAgainstLibrary()
+evaluationAgainstMesh()
+growth()
+const text = `${lines.join('\n').trimEnd()}\n`
+console.log(text)
+const target = process.argv[2]
+if (target) writeFileSync(target, text)

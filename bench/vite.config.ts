@@ -1,0 +1,3 @@
+import { defineConfig } from 'vite'
+
+export default defineConfig({ ssr: { noExternal: true }, build: { target: 'node20', emptyOutDir: true } })

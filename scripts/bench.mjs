@@ -1,0 +1,22 @@
+// Speed as ratios measured in one run. Builds bench/main.ts for Node, runs it, and writes docs/benchmarks.md.
+import { join } from 'node:path'
+import { bin, install, must, ROOT, run, say } from './lib.mjs'
+
+await install()
+say('building the benchmark')
+const out = join(ROOT, 'node_modules', '.flexum', 'bench')
+await must(
+  bin('vite', [
+    'build',
+    '--ssr',
+    join(ROOT, 'bench/main.ts'),
+    '--outDir',
+    out,
+    '--logLevel',
+    'warn',
+    '--config',
+    join(ROOT, 'bench/vite.config.ts'),
+  ]),
+)
+say('measuring')
+process.exit(await run(process.execPath, [join(out, 'main.js'), join(ROOT, 'docs/benchmarks.md')]))

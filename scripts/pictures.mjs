@@ -1,0 +1,97 @@
+// Takes docs/screenshots from the demo: a fresh database, the built app, Debian's Chromium, 1280 x 800.
+import { spawn } from 'node:child_process'
+import { mkdirSync, mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium } from '@playwright/test'
+import { build, install, ROOT, say } from './lib.mjs'
+
+await install()
+await build()
+const PORT = '4711'
+const base = `http://127.0.0.1:${PORT}`
+const folder = join(ROOT, 'docs/screenshots')
+mkdirSync(folder, { recursive: true })
+const server = spawn(process.execPath, [join(ROOT, 'packages/server/dist/main.js')], {
+  cwd: ROOT,
+  env: {
+    ...process.env,
+    FLEXUM_PORT: PORT,
+    FLEXUM_DATABASE: join(mkdtempSync(join(tmpdir(), 'flexum-')), 'demo.db'),
+  },
+})
+process.on('exit', () => server.kill())
+for (let i = 0; i < 50; i++) {
+  if (
+    await fetch(`${base}/api/health`).then(
+      (r) => r.ok,
+      () => false,
+    )
+  )
+    break
+  await new Promise((r) => setTimeout(r, 200))
+}
+
+const { CHROMIUM } = await import('../e2e/browser.mjs')
+const browser = await chromium.launch(CHROMIUM)
+const station = (page, name) =>
+  page.getByRole('navigation', { name: 'Stations' }).getByRole('button', { name: new RegExp(`^${name}`) })
+const open = async (page, name) => {
+  await page.goto(base)
+  await page.getByRole('link', { name, exact: true }).click()
+  await page
+    .getByText(/nothing open/)
+    .first()
+    .waitFor()
+  await page.waitForTimeout(1500)
+}
+
+/** Each picture: its name, and how to get there. */
+const PICTURES = {
+  rack: async (page) => {
+    await page.goto(base)
+    await page.getByRole('link', { name: 'Mist rail' }).waitFor()
+    await page.waitForLoadState('networkidle')
+  },
+  'bench-path': async (page) => {
+    await open(page, 'Mist rail')
+    await page.getByRole('button', { name: 'Choose node 6' }).click()
+    await page.locator('[data-zone=bend]').nth(3).hover()
+  },
+  'bench-values': async (page) => {
+    await open(page, 'Pot hook')
+    await station(page, 'Values').click()
+  },
+  'bench-profile': async (page) => {
+    await open(page, 'Bench hoop')
+    await station(page, 'Profile').click()
+  },
+  'bench-shop': async (page) => {
+    await open(page, 'Mist rail')
+    await station(page, 'Shop').click()
+    await page.getByRole('table', { name: 'Bend table' }).getByRole('row').nth(3).hover()
+  },
+  'bench-finding': async (page) => {
+    await open(page, 'Mist rail')
+    await station(page, 'Path').click()
+    await page.getByRole('textbox', { name: 'bend radius of node 6', exact: true }).fill('140')
+    await page.keyboard.press('Enter')
+    await page.getByText('The bend at node 6 does not fit').waitFor()
+  },
+}
+
+for (const theme of ['flexum-day', 'flexum-night']) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.addInitScript((t) => localStorage.setItem('flexum.theme', t), theme)
+  for (const [name, go] of Object.entries(PICTURES)) {
+    if (theme === 'flexum-night' && !['rack', 'bench-path'].includes(name)) continue
+    const file = theme === 'flexum-night' ? `${name}-night.png` : `${name}.png`
+    say(file)
+    await go(page)
+    await page.waitForTimeout(1200)
+    await page.screenshot({ path: join(folder, file) })
+  }
+  await page.close()
+}
+await browser.close()
+process.exit(0)
