@@ -54,6 +54,9 @@ export interface Pick {
 
 const LENS_DEG = 26
 
+/** Share of the picture's width or height that a part fills when all of it is shown. */
+const FILLED = 0.8
+
 const SMOOTH_KEY = 'flexum.smooth'
 
 /** Whether edges are smoothed; costs two to three times the time where pictures are drawn without a graphics chip. */
@@ -216,7 +219,7 @@ export class BenchView {
       const material = new MeshBasicMaterial({
         color: chosen,
         transparent: true,
-        opacity: 0.55,
+        opacity: 0.85,
         polygonOffset: true,
         polygonOffsetFactor: -1,
         polygonOffsetUnits: -1,
@@ -247,22 +250,36 @@ export class BenchView {
   look(view: StandardView, box: CoreBox | undefined = this.boxOfBody()): void {
     if (!box) return
     this.fitted = this.body !== undefined
-    const min = new Vector3(...box.min)
-    const max = new Vector3(...box.max)
-    const middle = min.clone().add(max).multiplyScalar(0.5)
-    const radius = Math.max(max.distanceTo(min) / 2, 1)
-    const half = (LENS_DEG / 2) * (Math.PI / 180)
-    const narrow = Math.min(1, this.camera.aspect)
-    const distance = (radius * 1.12) / Math.sin(Math.atan(Math.tan(half) * narrow))
+    const toward = new Vector3(...STANDARD_VIEWS[view]).normalize()
+    const { middle, distance } = this.fit(box, toward)
     this.controls.target.copy(middle)
-    this.camera.position
-      .copy(middle)
-      .addScaledVector(new Vector3(...STANDARD_VIEWS[view]).normalize(), distance)
+    this.camera.position.copy(middle).addScaledVector(toward, distance)
     this.camera.near = distance / 100
     this.camera.far = distance * 20
     this.camera.updateProjectionMatrix()
     this.controls.update()
     this.invalidate()
+  }
+
+  /** Where to look and from how far, so that all corners of a box lie inside the picture with a margin. */
+  private fit(box: CoreBox, toward: Vector3): { middle: Vector3; distance: number } {
+    const right = new Vector3(0, 0, 1).cross(toward).normalize()
+    const up = toward.clone().cross(right)
+    const middle = new Vector3(...box.min).add(new Vector3(...box.max)).multiplyScalar(0.5)
+    const rise = Math.tan((LENS_DEG / 2) * (Math.PI / 180)) * FILLED
+    const run = rise * this.camera.aspect
+    let distance = 1
+    for (let i = 0; i < 8; i++) {
+      const at = (k: 0 | 1 | 2): number => ((i >> k) & 1 ? box.max[k] : box.min[k])
+      const corner = new Vector3(at(0), at(1), at(2)).sub(middle)
+      const near = corner.dot(toward)
+      distance = Math.max(
+        distance,
+        near + Math.abs(corner.dot(right)) / run,
+        near + Math.abs(corner.dot(up)) / rise,
+      )
+    }
+    return { middle, distance }
   }
 
   private boxOfBody(): CoreBox | undefined {

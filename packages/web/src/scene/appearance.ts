@@ -90,6 +90,10 @@ export function makeEnvironment(renderer: WebGLRenderer): Texture {
   add('#ffffff', 2.2, [-9.4, 0, 3], [0.4, 9, 3])
   add('#ffe9cf', 1.6, [4, -9.4, 2], [8, 0.4, 2.4])
   add('#2e2a26', 1, [9.2, 2, 1], [0.6, 12, 5])
+  // Tall lights, so that standing bars show a bright line along them.
+  add('#fff8ee', 5, [-8.6, -6, 1], [0.4, 1.4, 13])
+  add('#fff8ee', 3, [5, -9.2, 1], [1.1, 0.4, 13])
+  add('#3a352f', 1, [-2, -9.5, 0], [3.4, 0.3, 12])
   const generator = new PMREMGenerator(renderer)
   const target = generator.fromScene(room, 0.03)
   generator.dispose()

@@ -1,6 +1,6 @@
 import { X } from 'lucide-react'
 import { useId, useState } from 'react'
-import { formulaText, typedFormula, type DimensionName, type Formula } from '@flexum/core/units'
+import { formulaText, namesUsed, typedFormula, type DimensionName, type Formula } from '@flexum/core/units'
 import type { NamedValue, Part } from '@flexum/core/document'
 import {
   addValue,
@@ -67,7 +67,7 @@ function ValueRow({ value, uses }: { readonly value: NamedValue; readonly uses: 
     <div className="border-t hairline px-3 py-2">
       <div className="flex items-center gap-1.5">
         <EntryField
-          className="input input-xs w-24 font-medium"
+          className="input input-sm w-24 shrink-0 font-medium"
           aria-label={`Name of ${value.name}`}
           text={value.name}
           shown={value.name}
@@ -86,8 +86,18 @@ function ValueRow({ value, uses }: { readonly value: NamedValue; readonly uses: 
             session.run(setValueFormula, { value: value.id, formula }, { label: value.name })
           }
         />
+        <button
+          type="button"
+          className="btn btn-ghost btn-xs btn-square"
+          aria-label={`Remove ${value.name}`}
+          onClick={() => session.run(removeValue, { value: value.id }, { label: 'Remove value' })}
+        >
+          <X size={12} aria-hidden />
+        </button>
+      </div>
+      <div className="muted mt-0.5 flex items-center gap-2 pl-1 text-xs">
         <select
-          className="select select-xs w-20"
+          className="cursor-pointer rounded-[3px] bg-transparent py-0.5 hover:bg-base-200"
           aria-label={`What ${value.name} measures`}
           value={value.dimension}
           onChange={(e) =>
@@ -102,17 +112,10 @@ function ValueRow({ value, uses }: { readonly value: NamedValue; readonly uses: 
             <option key={k}>{k}</option>
           ))}
         </select>
-        <span className="figure muted w-5 text-right" title={`used in ${uses} formulas`}>
-          {uses}×
+        <span>{uses === 1 ? 'used once' : uses === 0 ? 'not used' : `used ${uses} times`}</span>
+        <span className="figure min-w-0 flex-1 truncate pr-8 text-right">
+          {namesUsed(value.formula).length > 0 ? formulaText(value.formula) : ''}
         </span>
-        <button
-          type="button"
-          className="btn btn-ghost btn-xs btn-square"
-          aria-label={`Remove ${value.name}`}
-          onClick={() => session.run(removeValue, { value: value.id }, { label: 'Remove value' })}
-        >
-          <X size={12} aria-hidden />
-        </button>
       </div>
     </div>
   )
@@ -141,7 +144,7 @@ function FormulaInput(props: {
   return (
     <span className="relative min-w-0 flex-1">
       <EntryField
-        className={`input input-xs figure w-full text-right ${wrong ? 'border-error' : ''}`}
+        className={`input ${props.shown === undefined ? 'input-xs' : 'input-sm'} figure w-full text-right ${wrong ? 'border-error' : ''}`}
         aria-label={props.label}
         aria-invalid={wrong}
         aria-describedby={note ? id : undefined}
