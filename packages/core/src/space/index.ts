@@ -1,4 +1,4 @@
 export { vec3, type Vec3 } from './vec3.ts'
 export { boxSizes, boxWith, EMPTY_BOX, type Box3 } from './box.ts'
-export { meshSurface, meshVolume, type Mesh } from './mesh.ts'
+export { indexArray, meshSurface, meshVolume, type Mesh } from './mesh.ts'
 export { checkWatertight, type MeshCheck } from './watertight.ts'

@@ -4,13 +4,13 @@
  *
  *   positions  x0 y0 z0 x1 y1 z1 …   3 per vertex
  *   normals    unit, 3 per vertex
- *   triangles  3 vertex indices per triangle
+ *   triangles  3 vertex indices per triangle; 16 bits wide where that is enough
  *   tags       1 per triangle; what it means is the maker's business
  */
 export interface Mesh {
   readonly positions: Float32Array
   readonly normals: Float32Array
-  readonly triangles: Uint32Array
+  readonly triangles: Uint32Array | Uint16Array
   readonly tags: Uint32Array
 }
 
@@ -34,6 +34,11 @@ export function meshVolume(m: Mesh): number {
     six += (p[a]! + p[b]! + p[c]! - x0) * area
   }
   return six / 6
+}
+
+/** An index array wide enough for a number of vertices. */
+export function indexArray(length: number, vertices: number): Uint32Array | Uint16Array {
+  return vertices <= 0x10000 ? new Uint16Array(length) : new Uint32Array(length)
 }
 
 /** Total surface of the mesh, mm2. */

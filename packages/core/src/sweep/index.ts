@@ -1,6 +1,6 @@
 export { frameAt, frameOn, rollAt, squareFrames, type Frame, type SquareFrames } from './frames.ts'
 export { placeRings, type Rings } from './rings.ts'
-export { meshRun } from './mesh.ts'
+export { meshRun, runMeshVolume } from './mesh.ts'
 export { unpackTag, type FaceTag } from './tags.ts'
 export { volumeByTheorem } from './volume.ts'
 export { foldsOf, reachInBend, type Fold } from './folds.ts'

@@ -1,7 +1,7 @@
-import type { Mesh } from '../space/index.ts'
+import { indexArray, type Mesh } from '../space/index.ts'
 import type { Outline } from '../profile/index.ts'
 import { RING_STRIDE, type Rings } from './rings.ts'
-import { packTag } from './tags.ts'
+import { END_BITS, packTag } from './tags.ts'
 
 /**
  * The body of a run: an outline carried through rings. Vertex layout: ring after ring, `outline.x.length` vertices
@@ -17,7 +17,7 @@ export function meshRun(outline: Outline, rings: Rings, closed: boolean): Mesh {
   const faces = bands * sides * 2 + capTriangles * 2
   const positions = new Float32Array(vertices * 3)
   const normals = new Float32Array(vertices * 3)
-  const triangles = new Uint32Array(faces * 3)
+  const triangles = indexArray(faces * 3, vertices)
   const tags = new Uint32Array(faces)
 
   placeVertices(outline, rings, positions, normals)
@@ -75,7 +75,7 @@ function placeVertices(outline: Outline, rings: Rings, positions: Float32Array, 
 }
 
 /** Two triangles for every outline side between rings that belong together; gives the number of triangles written. */
-function joinBands(outline: Outline, rings: Rings, triangles: Uint32Array, tags: Uint32Array): number {
+function joinBands(outline: Outline, rings: Rings, triangles: Mesh['triangles'], tags: Uint32Array): number {
   const { sideFrom, sideTo } = outline
   const around = outline.x.length
   const sides = sideFrom.length
@@ -109,6 +109,48 @@ function joinBands(outline: Outline, rings: Rings, triangles: Uint32Array, tags:
   return face
 }
 
+/**
+ * Volume enclosed by a run's mesh, mm3: the same triangles in the same order as `meshRun` lays them, taken band by band
+ * straight from the rings' vertices; one third of the time of going through the index. By the divergence theorem for
+ * the field (x, 0, 0), x from the first vertex.
+ */
+export function runMeshVolume(outline: Outline, rings: Rings, mesh: Mesh): number {
+  const { sideFrom, sideTo } = outline
+  const p = mesh.positions
+  const around = outline.x.length
+  const x0 = p[0] ?? 0
+  let six = 0
+  for (let r = 0; r < rings.count; r++) {
+    if (rings.segments[r]! < 0) continue
+    const here = r * around * 3
+    const next = here + around * 3
+    for (let i = 0; i < sideFrom.length; i++) {
+      const a = here + sideFrom[i]! * 3
+      const b = here + sideTo[i]! * 3
+      const c = next + sideTo[i]! * 3
+      const d = next + sideFrom[i]! * 3
+      const ax = p[a]! - x0
+      const cx = p[c]! - x0
+      const uy = p[c + 1]! - p[a + 1]!
+      const uz = p[c + 2]! - p[a + 2]!
+      // Both triangles share the diagonal a-c: a b c and a c d.
+      const first = (p[b + 1]! - p[a + 1]!) * uz - (p[b + 2]! - p[a + 2]!) * uy
+      const second = uy * (p[d + 2]! - p[a + 2]!) - uz * (p[d + 1]! - p[a + 1]!)
+      six += (ax + cx) * (first + second) + (p[b]! - x0) * first + (p[d]! - x0) * second
+    }
+  }
+  let firstEnd = mesh.tags.length
+  while (firstEnd > 0 && (mesh.tags[firstEnd - 1]! & END_BITS) !== 0) firstEnd--
+  const ends = mesh.triangles.subarray(firstEnd * 3)
+  for (let i = 0; i < ends.length; i += 3) {
+    const [a, b, c] = [ends[i]! * 3, ends[i + 1]! * 3, ends[i + 2]! * 3]
+    const area =
+      (p[b + 1]! - p[a + 1]!) * (p[c + 2]! - p[a + 2]!) - (p[b + 2]! - p[a + 2]!) * (p[c + 1]! - p[a + 1]!)
+    six += (p[a]! + p[b]! + p[c]! - 3 * x0) * area
+  }
+  return six / 6
+}
+
 function copyRing(positions: Float32Array, ring: number, toVertex: number, around: number): void {
   positions.copyWithin(toVertex * 3, ring * around * 3, (ring + 1) * around * 3)
 }
@@ -135,7 +177,7 @@ function fillEnds(
   outline: Outline,
   first: number,
   usedFaces: number,
-  triangles: Uint32Array,
+  triangles: Mesh['triangles'],
   tags: Uint32Array,
   rings: Rings,
 ): void {

@@ -1,6 +1,13 @@
 import { arcSteps, type Outline } from '../profile/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
-import { kinksOf, segmentRadius, segmentTangent, segmentTurn, type Kink } from '../path/index.ts'
+import {
+  kinksOf,
+  segmentRadius,
+  segmentTangent,
+  segmentTurn,
+  type ArcSegment,
+  type Kink,
+} from '../path/index.ts'
 import { frameOn, type Frame, type SquareFrames } from './frames.ts'
 
 /**
@@ -63,6 +70,14 @@ export function placeRings(f: SquareFrames, outline: Outline, chordError: number
       rings.copies[at - 1] = at - 2
     } else put(i, 0, i === 0 ? seam : undefined)
     rings.segments[at - 1] = i
+    if (g.kind === 'arc' && f.roll === 0) {
+      writeArcRings(rings.data, at, n, g, f.sides[i]!, f.ups[i]!)
+      for (let k = 1; k < n; k++, at++) {
+        rings.stations[at] = path.starts[i]! + (g.length * k) / n
+        rings.segments[at] = i
+      }
+      return
+    }
     for (let k = 1; k < n; k++) {
       put(i, (g.length * k) / n, undefined)
       rings.segments[at - 1] = i
@@ -96,6 +111,47 @@ function mitreLean(f: SquareFrames, kink: Kink): Vec3 {
 /** Leans an axis along the tangent into the mitre plane. */
 function leaned(axis: Vec3, t: Vec3, plane: Vec3 | undefined): Vec3 {
   return plane ? vec3.addScaled(axis, t, -vec3.dot(axis, plane) / vec3.dot(t, plane)) : axis
+}
+
+/**
+ * The rings inside an arc, without an object for each: side and up keep their parts along the radius and along the
+ * axis, and only the radius turns. The same frames as `frameOn` gives.
+ */
+function writeArcRings(
+  data: Float64Array,
+  first: number,
+  n: number,
+  g: ArcSegment,
+  side: Vec3,
+  up: Vec3,
+): void {
+  const axis = vec3.cross(g.out, g.along)
+  const [cx, cy, cz] = g.centre
+  const [ox, oy, oz] = g.out
+  const [ax, ay, az] = g.along
+  const [wx, wy, wz] = axis
+  const sideOut = vec3.dot(side, g.out)
+  const sideAxis = vec3.dot(side, axis)
+  const upOut = vec3.dot(up, g.out)
+  const upAxis = vec3.dot(up, axis)
+  let at = first * RING_STRIDE
+  for (let k = 1; k < n; k++) {
+    const c = Math.cos((g.sweep * k) / n)
+    const s = Math.sin((g.sweep * k) / n)
+    const rx = ox * c + ax * s
+    const ry = oy * c + ay * s
+    const rz = oz * c + az * s
+    data[at] = cx + rx * g.radius
+    data[at + 1] = cy + ry * g.radius
+    data[at + 2] = cz + rz * g.radius
+    data[at + 3] = data[at + 9] = rx * sideOut + wx * sideAxis
+    data[at + 4] = data[at + 10] = ry * sideOut + wy * sideAxis
+    data[at + 5] = data[at + 11] = rz * sideOut + wz * sideAxis
+    data[at + 6] = data[at + 12] = rx * upOut + wx * upAxis
+    data[at + 7] = data[at + 13] = ry * upOut + wy * upAxis
+    data[at + 8] = data[at + 14] = rz * upOut + wz * upAxis
+    at += RING_STRIDE
+  }
 }
 
 function writeRing(data: Float64Array, ring: number, frame: Frame, plane: Vec3 | undefined): void {

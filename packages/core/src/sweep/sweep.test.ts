@@ -5,7 +5,16 @@ import { rad, TURN } from '../num/index.ts'
 import { pathOfHelix, pathThroughNodes, type Path, type PathNode } from '../path/index.ts'
 import { outlineOf, placeRegion, sectionProperties, STOCK_SHAPES, type Region } from '../profile/index.ts'
 import { checkWatertight, meshSurface, meshVolume, vec3, type Mesh } from '../space/index.ts'
-import { foldsOf, frameAt, meshRun, placeRings, squareFrames, unpackTag, volumeByTheorem } from './index.ts'
+import {
+  foldsOf,
+  frameAt,
+  meshRun,
+  placeRings,
+  runMeshVolume,
+  squareFrames,
+  unpackTag,
+  volumeByTheorem,
+} from './index.ts'
 
 const pathOf = (nodes: PathNode[], closed = false): Path => {
   const r = pathThroughNodes(nodes, closed)
@@ -20,13 +29,20 @@ const tube = region(STOCK_SHAPES.tube({ diameter: 12, wall: 1 }))
 const bar = region(STOCK_SHAPES['rectangular-bar']({ width: 8, height: 5, corner: 0 }))
 const boxTube = region(STOCK_SHAPES['square-tube']({ side: 10, wall: 1.5, corner: 2.5 }))
 
-function swept(path: Path, section: Region, chordError: number): { mesh: Mesh; theorem: number | undefined } {
+function swept(
+  path: Path,
+  section: Region,
+  chordError: number,
+): { mesh: Mesh; theorem: number | undefined; byBands: number } {
   const frames = squareFrames(path)
   const outline = outlineOf(section, chordError)
   const p = sectionProperties(section)
+  const rings = placeRings(frames, outline, chordError)
+  const mesh = meshRun(outline, rings, path.closed)
   return {
-    mesh: meshRun(outline, placeRings(frames, outline, chordError), path.closed),
+    mesh,
     theorem: volumeByTheorem(frames, p.area, p.centroid),
+    byBands: runMeshVolume(outline, rings, mesh),
   }
 }
 
@@ -71,6 +87,16 @@ describe('square frames', () => {
       }),
     )
   })
+  it('stand on the rings as they are asked for one by one', () => {
+    const path = pathOf([sharp(0, 0, 0), bend(100, 0, 0, 30), bend(100, 90, 40, 25), sharp(180, 90, 0)])
+    const f = squareFrames(path)
+    const rings = placeRings(f, outlineOf(tube, 0.05), 0.05)
+    for (let r = 0; r < rings.count; r++) {
+      const { origin, n, b } = frameAt(f, rings.stations[r]!)
+      const row = rings.data.subarray(r * 15, r * 15 + 15)
+      ;[...origin, ...n, ...b, ...n, ...b].forEach((v, i) => expect(row[i]).toBeCloseTo(v, 10))
+    }
+  })
   it('close: the end frame of a closed path in space is its start frame', () => {
     const f = squareFrames(
       pathOf([bend(0, 0, 0, 8), bend(60, 0, 20, 8), bend(75, 50, -10, 8), bend(0, 60, 40, 8)], true),
@@ -98,7 +124,8 @@ describe('the mesh of a run', () => {
           )
           fc.pre(widened.ok)
           if (!widened.ok) return
-          const { mesh, theorem } = swept(widened.value.path, section, 0.05)
+          const { mesh, theorem, byBands } = swept(widened.value.path, section, 0.05)
+          expect(Math.abs(byBands / meshVolume(mesh) - 1)).toBeLessThan(1e-9)
           const check = checkWatertight(mesh)
           expect(check).toMatchObject({ watertight: true, openEdges: 0, crossedEdges: 0, collapsed: 0 })
           expect(Math.abs(meshVolume(mesh) - theorem!)).toBeLessThan(0.05 * meshSurface(mesh))
@@ -139,7 +166,8 @@ describe('the mesh of a run', () => {
       [bend(0, 0, 0, 8), bend(60, 0, 20, 8), bend(75, 50, -10, 8), bend(0, 60, 40, 8)],
       true,
     )
-    const { mesh, theorem } = swept(path, bar, 0.01)
+    const { mesh, theorem, byBands } = swept(path, bar, 0.01)
+    expect(byBands).toBeCloseTo(meshVolume(mesh), 6)
     expect(checkWatertight(mesh)).toMatchObject({ watertight: true })
     expect(Math.abs(meshVolume(mesh) / theorem! - 1)).toBeLessThan(2e-3)
   })

@@ -11,6 +11,9 @@ const KINDS = ['side', 'start', 'end'] as const
 const EDGE_BITS = 10
 const KIND_BITS = 2
 
+/** Bits of a tag that are 0 on sides and not on ends. */
+export const END_BITS = 2 ** KIND_BITS - 1
+
 /** Most section edges and path segments a tag can tell apart; more than that wrap round. */
 export const TAG_LIMITS = { edges: 2 ** EDGE_BITS, segments: 2 ** (32 - EDGE_BITS - KIND_BITS) } as const
 

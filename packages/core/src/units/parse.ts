@@ -10,6 +10,19 @@ import { unitNamed } from './unit.ts'
  * number over a whole number right before a unit is one fraction (`3/8 in`), so `3/8/2 in` is refused as ambiguous.
  */
 export function parse(text: string): Result<Expression> {
+  const known = read.get(text)
+  if (known) return known
+  const result = readFormula(text)
+  if (read.size >= MOST_KEPT) read.clear()
+  read.set(text, result)
+  return result
+}
+
+/** Formulas read before: a part is read over and over while it is worked on, and most of its texts stay. */
+const read = new Map<string, Result<Expression>>()
+const MOST_KEPT = 20_000
+
+function readFormula(text: string): Result<Expression> {
   if (text.trim() === '')
     return fail(fault('formula.empty', 'nothing was typed; a number or a formula is needed here'))
   const tokens = tokenize(text)

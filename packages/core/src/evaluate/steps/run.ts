@@ -7,8 +7,15 @@ import {
   type Outline,
   type SectionProperties,
 } from '../../profile/index.ts'
-import { meshVolume } from '../../space/index.ts'
-import { foldsOf, meshRun, placeRings, squareFrames, volumeByTheorem, type Fold } from '../../sweep/index.ts'
+import {
+  foldsOf,
+  meshRun,
+  placeRings,
+  runMeshVolume,
+  squareFrames,
+  volumeByTheorem,
+  type Fold,
+} from '../../sweep/index.ts'
 import type { Finding } from '../finding.ts'
 import type { ProfileOutput, RunOutput } from '../output.ts'
 import { formulaBelow, shortLength, type StepContext, type StepEvaluator } from './evaluator.ts'
@@ -82,10 +89,11 @@ function carry(
   chordError: number,
 ): RunOutput {
   const frames = squareFrames(path)
-  const mesh = meshRun(outline, placeRings(frames, outline, chordError), path.closed)
+  const rings = placeRings(frames, outline, chordError)
+  const mesh = meshRun(outline, rings, path.closed)
   const placed = sectionProperties(section)
   const theoremVolume = volumeByTheorem(frames, placed.area, placed.centroid)
-  const byMesh = meshVolume(mesh)
+  const byMesh = runMeshVolume(outline, rings, mesh)
   const volume = theoremVolume ?? byMesh
   return {
     kind: 'run',
