@@ -20,6 +20,7 @@ describe('integrate', () => {
     expect(integrate(Math.exp, 0, 1)).toBeCloseTo(Math.E - 1, 13)
     expect(integrate((x) => 1 / (1 + 1e4 * x * x), -1, 1)).toBeCloseTo((2 / 100) * Math.atan(100), 12)
     expect(integrate((x) => x, 2, 2)).toBe(0)
+    expect(integrate(() => NaN, 0, 1)).toBeNaN()
   })
 })
 

@@ -71,8 +71,8 @@ function refine(
   const left = panel(f, a, mid)
   const right = panel(f, mid, b)
   const scale = Math.max(size, Math.abs(left) + Math.abs(right))
-  if (depth >= DEEPEST || Math.abs(left + right - whole) <= tolerance.quadrature * scale) {
-    return left + right
-  }
+  const off = Math.abs(left + right - whole)
+  // Asked this way round, what is no number ends here and is not halved to the deepest.
+  if (depth >= DEEPEST || !(off > tolerance.quadrature * scale)) return left + right
   return refine(f, a, mid, left, scale, depth + 1) + refine(f, mid, b, right, scale, depth + 1)
 }

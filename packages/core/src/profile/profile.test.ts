@@ -61,6 +61,10 @@ describe('section properties meet closed forms', () => {
     near(round.area, 800 - (4 - PI) * 25 - (36 * 16 - (4 - PI) * 9))
     const full = sectionProperties(got(STOCK_SHAPES['square-bar']({ side: 10, corner: 5 })))
     near(full.area, 25 * PI)
+    const nearlyFull = got(
+      STOCK_SHAPES['rectangular-bar']({ width: 4.000000000000004, height: 14, corner: 2 }),
+    )
+    expect(outlineOf(nearlyFull, 0.01).nx.every(Number.isFinite)).toBe(true)
   })
   it('a half round off the origin, where lines and arcs must share one potential', () => {
     const half = region([arc2([7, -3], 2, 0, PI), line2([5, -3], [9, -3])])

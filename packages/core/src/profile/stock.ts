@@ -1,6 +1,6 @@
 import { fail, fault, ok, type Result } from '../base/index.ts'
 import { arc2, line2, type Loop2, type Vec2 } from '../plane/index.ts'
-import { TURN } from '../num/index.ts'
+import { tolerance, TURN } from '../num/index.ts'
 import { region, type Region } from './region.ts'
 
 /** Sizes of a stock shape by name, mm. */
@@ -46,7 +46,9 @@ function box(width: number, height: number, radius: number): Loop2 {
     loop.push(arc2(c, r, start, Math.PI / 2))
     const from: Vec2 = [c[0] + out[0] * r, c[1] + out[1] * r]
     const to: Vec2 = [next[0] + out[0] * r, next[1] + out[1] * r]
-    if (Math.hypot(to[0] - from[0], to[1] - from[1]) > 0) loop.push(line2(from, to))
+    // Corners that meet leave no straight between them, or one of round-off that has no direction.
+    const straight = Math.hypot(to[0] - from[0], to[1] - from[1])
+    if (straight > tolerance.negligible * Math.max(width, height)) loop.push(line2(from, to))
   })
   return loop
 }
