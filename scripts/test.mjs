@@ -1,6 +1,7 @@
 // Everything: types, format, lint, rules between folders, unit tests, build, end-to-end tests. Ends with the counts.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
+import { gzipSync } from 'node:zlib'
 import { bin, build, install, ROOT, run, say } from './lib.mjs'
 
 const RESULTS = join(ROOT, 'test-results')
@@ -84,6 +85,18 @@ take(
 
 say('build')
 await build()
+
+/** JavaScript of the first screen, gzip: 3D and the worker must stay out of it. */
+const MOST_FIRST_SCREEN_KB = 250
+await check(`first screen under ${MOST_FIRST_SCREEN_KB} KB of JavaScript`, () => {
+  const dist = join(ROOT, 'packages/web/dist')
+  const scripts = [
+    ...readFileSync(join(dist, 'index.html'), 'utf8').matchAll(/(?:src|href)="(\/assets\/[^"]+\.js)"/g),
+  ]
+  const bytes = scripts.reduce((sum, [, file]) => sum + gzipSync(readFileSync(join(dist, file))).length, 0)
+  console.log(`${(bytes / 1024).toFixed(0)} KB in ${scripts.length} files`)
+  return scripts.length > 0 && bytes < MOST_FIRST_SCREEN_KB * 1024 ? 0 : 1
+})
 
 const browser = await check('browser', chromium)
 if (browser) {

@@ -85,6 +85,33 @@ test('type five nodes, read the bend table, drag a node, undo, reload, take out'
   expect(png.length).toBeGreaterThan(10_000)
 })
 
+test('figures typed while dragging count instead of the pointer, and stock changes the mass', async ({
+  page,
+}) => {
+  await startPart(page, 'Typed', 'One bend')
+  await page.getByRole('button', { name: 'Choose node 3' }).click()
+  await dragBy(page, page.getByRole('button', { name: 'Drag node 3 along y' }), 30, -20)
+  await page.keyboard.type('7 in')
+  await page.mouse.up()
+  await page.keyboard.press('Enter')
+  await expect(cell(page, 'y', 3)).toHaveValue('177.8')
+  await page.getByRole('button', { name: 'Undo: Move node 3' }).click()
+  await expect(cell(page, 'y', 3)).toHaveValue('150')
+
+  await station(page, 'Profile').click()
+  await page.getByLabel('From stock').selectOption({ label: 'Copper tube 15 × 1' })
+  await expect(station(page, 'Profile')).toContainText('tube 15 × 1')
+  await station(page, 'Run').click()
+  const mass = (290 + 15 * Math.PI) * (Math.PI / 4) * (225 - 169) * 8.9e-6
+  await expect(figure(page, 'Mass')).toHaveText(`${mass.toFixed(4)} kg`)
+  await page.getByRole('radio', { name: 'top', exact: true }).check({ force: true })
+  await expect(figure(page, 'Mass')).not.toHaveText('')
+  // One undo takes the whole choice of stock back.
+  await page.keyboard.press('ControlOrMeta+z')
+  await page.keyboard.press('ControlOrMeta+z')
+  await expect(station(page, 'Profile')).toContainText('round bar 10')
+})
+
 test('rows pasted from a spreadsheet become nodes', async ({ page }) => {
   await startPart(page, 'Pasted', 'Straight bar')
   await cell(page, 'x', 1).focus()

@@ -69,6 +69,17 @@ describe('report', () => {
   })
 })
 
+describe('the part format', () => {
+  it('is as its page says: the example there reads and builds', async () => {
+    const page = await readFile(new URL('../../../docs/part-format.md', import.meta.url), 'utf8')
+    const example = /```json\n([\s\S]*?)```/.exec(page)![1]!
+    const r = await call('report', await file('example.json', example), '--json')
+    expect(r.err).toBe('')
+    // Legs of 42 and 34.925 round a bend of 14.
+    expect(JSON.parse(r.out).path.length).toBeCloseTo(42 + 34.925 - 28 + 7 * Math.PI, 9)
+  })
+})
+
 describe('export', () => {
   it('writes STL and CSV', async () => {
     const path = await file('angle.json', angle)

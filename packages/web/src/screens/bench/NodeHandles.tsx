@@ -288,11 +288,16 @@ function DragFields(props: {
           {axis}
           <input
             ref={i === 0 ? first : undefined}
-            className="w-24 bg-transparent text-right outline-none"
+            className="w-24 bg-transparent text-right outline-none!"
             aria-label={`${axis} of the dragged node`}
             value={drag.typed?.[axis] ?? props.figure(axis)}
             onChange={(e) => props.onType(axis, e.target.value)}
             onKeyDown={(e) => {
+              // The first key typed takes the place of the figure that follows the pointer.
+              if (drag.typed?.[axis] === undefined && e.key.length === 1 && !e.ctrlKey && !e.metaKey) {
+                e.preventDefault()
+                props.onType(axis, e.key)
+              }
               if (e.key === 'Enter') props.onKeep()
               if (e.key === 'Escape') {
                 e.stopPropagation()

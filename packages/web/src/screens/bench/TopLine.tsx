@@ -1,14 +1,13 @@
 import { Redo2, Undo2 } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { chooseVariant, renamePart } from '@flexum/core/edit'
-import { present } from '@flexum/core/edit'
+import { chooseVariant, present, renamePart } from '@flexum/core/edit'
 import { currentTheme } from '../../ui/theme.ts'
 import { Mark } from '../../ui/Mark.tsx'
 import { Menu } from '../../ui/Menu.tsx'
 import { download } from '../../ui/download.ts'
 import { UNIT_CHOICES, unitChoiceOf } from '../../ui/units.ts'
-import { chooseUnits, TAKE_OUT } from './actions.ts'
+import { chooseMassUnit, chooseUnits, TAKE_OUT } from './actions.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 
 /** Name, save state, undo and redo, commands, units, variant, files. */
@@ -80,11 +79,19 @@ export function TopLine({ onPalette }: { onPalette(): void }) {
         name={`Units: ${unitChoiceOf(part)}`}
         label={unitChoiceOf(part)}
         align="end"
-        items={UNIT_CHOICES.map((c) => ({
-          label: c.name,
-          checked: c.name === unitChoiceOf(part),
-          onSelect: () => chooseUnits(session, c.name),
-        }))}
+        items={[
+          ...UNIT_CHOICES.map((c) => ({
+            label: c.name,
+            checked: c.name === unitChoiceOf(part),
+            onSelect: () => chooseUnits(session, c.name),
+          })),
+          'rule',
+          ...(['kg', 'g', 'lb'] as const).map((mass) => ({
+            label: `masses in ${mass}`,
+            checked: part.units.mass === mass,
+            onSelect: () => chooseMassUnit(session, mass),
+          })),
+        ]}
       />
       {part.variants.length > 0 && (
         <Menu

@@ -4,7 +4,7 @@ import { idsIn, STOCK_SIZES, writePart, type NodeEntry, type Part, type Step } f
 import { addStep, insertNode, removeNodes, reverseNodes, setFormula, setUnits } from '@flexum/core/edit'
 import type { Cure, Finding } from '@flexum/core/evaluate'
 import { bendTableCsv, nodesCsv } from '@flexum/core/format'
-import { formatExact, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
+import { formatExact, LENGTH_FACTORS, typedFormula, type MassUnit } from '@flexum/core/units'
 import { runView, stepInWork } from '../../bench/results.ts'
 import { partOf, selectionOf, type Session } from '../../bench/session.ts'
 import { createCompute } from '../../compute/client.ts'
@@ -21,6 +21,11 @@ export function chooseUnits(session: Session, name: string): void {
   const part = partOf(session.store.getState())
   if (choice)
     session.run(setUnits, { units: { ...part.units, length: choice.units } }, { label: `Show ${name}` })
+}
+
+export function chooseMassUnit(session: Session, mass: MassUnit): void {
+  const part = partOf(session.store.getState())
+  session.run(setUnits, { units: { ...part.units, mass } }, { label: `Show ${mass}` })
 }
 
 export function cure(session: Session, c: Cure): void {

@@ -34,7 +34,7 @@ export function CheckInspector() {
           />
         ))}
       </div>
-      <Section title="To compare with a drawing">
+      <Section title={view?.stale ? 'Last good figures' : 'To compare with a drawing'}>
         <Figures
           rows={[
             view?.path && [

@@ -2,7 +2,7 @@ import { X } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { countingIds } from '@flexum/core/base'
 import { idsIn, type NodeEntry, type NodePathStep } from '@flexum/core/document'
-import { COLUMNS, pasteCells, removeNodes, setCell, type NodeColumn } from '@flexum/core/edit'
+import { COLUMNS, moveNode, pasteCells, removeNodes, setCell, type NodeColumn } from '@flexum/core/edit'
 import { rowsFromText } from '@flexum/core/format'
 import { formatExact, formulaText, LENGTH_FACTORS, namesUsed, type Formula } from '@flexum/core/units'
 import { stepResult } from '../../../bench/results.ts'
@@ -25,7 +25,7 @@ interface Editing {
 
 /**
  * Nodes as a spreadsheet: arrow keys and Enter move, Tab goes along, what is typed replaces, Escape goes back, and rows
- * from a spreadsheet can be pasted at any cell. Enter in the last row adds a node.
+ * from a spreadsheet can be pasted at any cell. Enter in the last row adds a node; Alt with up or down moves a row.
  */
 export function NodeTable({ step }: { readonly step: NodePathStep }) {
   const { session } = useBench()
@@ -62,7 +62,17 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
   ): boolean => {
     const field = e.currentTarget
     const last = step.nodes.length - 1
-    if (e.key === 'Enter') {
+    if (e.altKey && (e.key === 'ArrowDown' || e.key === 'ArrowUp')) {
+      const to = row + (e.key === 'ArrowDown' ? 1 : -1)
+      if (to < 0 || to > last) return false
+      keep()
+      session.run(
+        moveNode,
+        { step: step.id, node: step.nodes[row]!.id, to },
+        { label: 'Move node in the order' },
+      )
+      go(to, column)
+    } else if (e.key === 'Enter') {
       // What cannot be read is kept and shown as a finding, but no node follows from it.
       const adds = row === last && note?.ok !== false
       keep()

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { STOCK_SIZES, STOCK_TITLES, type StockProfileStep, type StockShape } from '@flexum/core/document'
-import { setMaterial, setShape } from '@flexum/core/edit'
+import { renameStep, setMaterial, setShape } from '@flexum/core/edit'
 import type { ProfileOutput } from '@flexum/core/evaluate'
 import { formatDecimal, formatExact, LENGTH_FACTORS, MASS_FACTORS } from '@flexum/core/units'
 import { fetchMaterials, fetchStock } from '../../../api/catalogue.ts'
@@ -111,6 +111,7 @@ function StockPicker({ step }: { readonly step: StockProfileStep }) {
     const sizes = Object.fromEntries(Object.entries(bar.sizes).map(([k, v]) => [k, formatExact(v)]))
     const mergeKey = `stock-${step.id}-${bar.id}-${session.store.getState().history.past.length}`
     const label = bar.name
+    session.run(renameStep, { step: step.id, name: bar.name }, { label, mergeKey })
     session.run(setShape, { step: step.id, shape: bar.shape, sizes }, { label, mergeKey })
     session.run(
       setMaterial,

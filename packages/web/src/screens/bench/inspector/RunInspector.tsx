@@ -119,18 +119,18 @@ export function RunInspector() {
               Centroid
             </label>
           </fieldset>
-          <div className="flex flex-1 flex-col gap-2">
-            <StepField step={step} field="clock" label="Clock angle" formula={step.clock} dimension="angle" />
-            <label className="flex items-center gap-1.5">
-              <input
-                type="checkbox"
-                className="checkbox checkbox-xs"
-                checked={step.flip}
-                onChange={(e) => change({ flip: e.target.checked }, 'Flip')}
-              />
-              Flipped left to right
-            </label>
-          </div>
+          <label className="mt-5 flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-xs"
+              checked={step.flip}
+              onChange={(e) => change({ flip: e.target.checked }, 'Flip')}
+            />
+            Flipped left to right
+          </label>
+        </div>
+        <div className="mt-2">
+          <StepField step={step} field="clock" label="Clock angle" formula={step.clock} dimension="angle" />
         </div>
       </Section>
       <StationFindings station="run" />
