@@ -30,6 +30,18 @@ export const tolerance = {
   /** Outline joins that turn less are drawn as one surface, sine of the turn: about a tenth of a degree, below what shading shows. */
   smoothJoin: 2e-3,
 
+  /** Below this a length has no direction of its own, mm; a fixed one is taken, so that no derivative is NaN. */
+  noDirection: 1e-12,
+
+  /** A sketch holds its constraints when every residual is below this share of its size. */
+  sketchResidual: 1e-9,
+
+  /** A row of a sketch's scaled Jacobian whose remainder is below this share of the largest depends on the others. */
+  sketchRank: 1e-7,
+
+  /** An unknown moves when a unit free motion moves it by more than this: far above the round-off of an orthonormal basis. */
+  freeMotion: 1e-6,
+
   /** Agreement asked of quadrature against the last refinement, relative. */
   quadrature: 1e-12,
 

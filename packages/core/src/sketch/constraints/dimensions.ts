@@ -1,0 +1,91 @@
+import type { Id } from '../../base/index.ts'
+import { TURN } from '../../num/index.ts'
+import {
+  angleBetween,
+  arcLength,
+  difference,
+  distance,
+  offLine,
+  single,
+  sum,
+  through,
+  type Measure,
+} from '../measure.ts'
+import type { Unknowns } from '../unknowns.ts'
+import type { Compile, ConstraintBase } from './constraint.ts'
+import { ends } from './placing.ts'
+
+/** What a dimension measures. Signed kinds keep the side their value has. */
+export type Measured =
+  | { readonly of: 'distance' | 'across' | 'up'; readonly a: Id; readonly b: Id }
+  | { readonly of: 'off-line'; readonly point: Id; readonly line: Id }
+  | { readonly of: 'angle'; readonly a: Id; readonly b: Id }
+  | { readonly of: 'radius' | 'diameter' | 'arc-length'; readonly round: Id }
+  | { readonly of: 'chain'; readonly curves: readonly Id[] }
+
+/** A dimension that drives: what it measures, and the value that must come out; mm or rad. */
+export interface Dimension extends ConstraintBase {
+  readonly kind: 'dimension'
+  readonly measured: Measured
+  readonly value: number
+}
+
+/** The measure of a dimension: mm, or rad for an angle. */
+export function measureOf(m: Measured, u: Unknowns): Measure {
+  switch (m.of) {
+    case 'distance':
+      return distance(u.point(m.a), u.point(m.b))
+    case 'across':
+      return difference(u.point(m.a).x, u.point(m.b).x)
+    case 'up':
+      return difference(u.point(m.a).y, u.point(m.b).y)
+    case 'off-line': {
+      const { from, to } = ends(m.line, u)
+      return offLine(u.point(m.point), from, to)
+    }
+    case 'angle': {
+      const [a, b] = [ends(m.a, u), ends(m.b, u)]
+      return angleBetween(a.from, a.to, b.from, b.to)
+    }
+    case 'radius':
+      return single(u.radius(m.round))
+    case 'diameter':
+      return sum([[2, single(u.radius(m.round))]])
+    case 'arc-length':
+      return curveLengthOf(m.round, u)
+    case 'chain':
+      return sum(m.curves.map((c) => [1, curveLengthOf(c, u)] as const))
+  }
+}
+
+function curveLengthOf(curve: Id, u: Unknowns): Measure {
+  const e = u.entity(curve)
+  if (e.kind === 'line') {
+    const { from, to } = ends(curve, u)
+    return distance(from, to)
+  }
+  if (e.kind === 'arc')
+    return arcLength(u.point(e.centre), u.point(e.from), u.point(e.to), u.radius(e.id), e.clockwise)
+  return sum([[TURN, single(u.radius(curve))]])
+}
+
+export const dimension: Compile<Dimension> = (c, u) => {
+  const m = measureOf(c.measured, u)
+  if (c.measured.of !== 'angle')
+    return [
+      through(
+        m,
+        (x) => x - c.value,
+        () => 1,
+      ),
+    ]
+  // The nearest turn counts, so that 179 and -179 degrees are 2 apart.
+  const off = (x: number): number => x - c.value - TURN * Math.round((x - c.value) / TURN)
+  return [
+    through(
+      m,
+      (x) => u.size * off(x),
+      () => u.size,
+    ),
+  ]
+}

@@ -1,0 +1,7 @@
+export type { Sketch, SketchArc, SketchCircle, SketchEntity, SketchLine, SketchPoint } from './entities.ts'
+export type { Constraint } from './constraints/index.ts'
+export { measureOf, type Dimension, type Measured } from './constraints/dimensions.ts'
+export { solve, type Solution } from './solve.ts'
+export { freedomOf, type FreeMotion, type Freedom } from './freedom.ts'
+export { clashOf, type ClashMember } from './clashes.ts'
+export { unknownsOf, type Unknowns } from './unknowns.ts'
