@@ -2,17 +2,34 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   test: {
+    // Timeouts are generous: the machine is shared, and a test of half a second has taken thirteen.
     projects: [
       {
         test: {
           name: 'core',
+          testTimeout: 60_000,
           include: ['packages/core/src/**/*.test.ts'],
           environment: 'node',
           setupFiles: ['packages/core/testing/setup.ts'],
         },
       },
-      { test: { name: 'server', include: ['packages/{server,cli}/src/**/*.test.ts'], environment: 'node' } },
-      { test: { name: 'web', include: ['packages/web/src/**/*.test.{ts,tsx}'], environment: 'jsdom' } },
+      {
+        test: {
+          name: 'server',
+          testTimeout: 60_000,
+          include: ['packages/{server,cli}/src/**/*.test.ts'],
+          environment: 'node',
+        },
+      },
+      {
+        test: {
+          name: 'web',
+          testTimeout: 60_000,
+          include: ['packages/web/src/**/*.test.{ts,tsx}'],
+          environment: 'jsdom',
+          setupFiles: ['packages/web/testing/setup.ts'],
+        },
+      },
     ],
   },
 })

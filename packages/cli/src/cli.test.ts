@@ -120,7 +120,7 @@ describe('wrong use exits with 2 and says what would fit', () => {
       code: 2,
       err: expect.stringMatching(/--to stl or --to csv/),
     })
-    expect(await call('export', path, '--to', 'dwg')).toMatchObject({ code: 2 })
+    expect(await call('export', path, '--to', 'pdf')).toMatchObject({ code: 2 })
     expect(await call('export', path, '--to', 'csv', '--table', 'all')).toMatchObject({ code: 2 })
     expect(await call('export', path, '--to', 'stl', '--chord', 'x')).toMatchObject({ code: 2 })
     expect(await call('report', path, '--variant', 'Huge')).toMatchObject({

@@ -1,0 +1,121 @@
+import { fireEvent, screen } from '@testing-library/react'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { MemoryRouter } from 'react-router'
+import { STARTERS } from '@flexum/core/document'
+import { partOf, selectionOf } from '../../bench/session.ts'
+import { onBench, settled } from '../../../testing/bench.tsx'
+import { RecipePanel } from './RecipePanel.tsx'
+import { StationLine } from './StationLine.tsx'
+import { StripPanel } from './StripPanel.tsx'
+import { TopLine } from './TopLine.tsx'
+
+const hoop = STARTERS.hoop.make('Hoop')
+const station = (name: string): HTMLElement => screen.getByRole('button', { name: new RegExp(`^${name}`) })
+
+describe('the line of stations', () => {
+  it('shows each key figure, what is open, and where one is', async () => {
+    const { session } = await onBench(hoop, <StationLine />)
+    expect(station('Path')).toHaveTextContent('665.7 · 2 bends')
+    expect(station('Profile')).toHaveTextContent('tube 20 × 2')
+    expect(station('Ends')).toHaveTextContent('2 square')
+    expect(station('Check')).toHaveTextContent('nothing open')
+    expect(station('Shop')).toHaveTextContent('cut 666.0')
+    expect(station('Path')).toHaveAttribute('aria-current', 'step')
+    fireEvent.click(station('Shop'))
+    expect(selectionOf(session.store.getState())).toMatchObject({ station: 'shop', step: 'blank' })
+  })
+})
+
+describe('the recipe', () => {
+  it('sets steps aside, moves them where they can be built, and builds to a mark', async () => {
+    const { session, refused } = await onBench(hoop, <RecipePanel />)
+    const choose = (step: string, what: string): void => {
+      fireEvent.click(screen.getByRole('button', { name: `More for ${step}` }))
+      fireEvent.click(screen.getByRole('menuitem', { name: what }))
+    }
+    choose('Tube', 'Set aside')
+    await settled()
+    expect(screen.getByText('set aside')).toBeVisible()
+    choose('Tube', 'Take back in')
+    choose('Tube', 'Move up')
+    expect(partOf(session.store.getState()).steps.map((s) => s.id)).toEqual([
+      'profile',
+      'path',
+      'run',
+      'blank',
+    ])
+    choose('Run', 'Move up')
+    expect(refused).toEqual(['"Run" needs "Centre line" before it'])
+    choose('Centre line', 'Build to here')
+    await settled()
+    expect(screen.getAllByText('not built')).toHaveLength(2)
+    choose('Centre line', 'Build all')
+    choose('Centre line', 'Remove')
+    expect(refused.at(-1)).toMatch(/"Run" builds on "Centre line"/)
+    choose('Blank', 'Rename')
+    const field = screen.getByRole('textbox', { name: 'Name of the step' })
+    fireEvent.change(field, { target: { value: 'Sawn bar' } })
+    fireEvent.keyDown(field, { key: 'Enter' })
+    expect(partOf(session.store.getState()).steps[3]!.name).toBe('Sawn bar')
+  })
+  it('adds steps that fit what is there', async () => {
+    const { session } = await onBench(hoop, <RecipePanel />)
+    fireEvent.click(screen.getByRole('button', { name: 'Add a step' }))
+    fireEvent.click(screen.getByRole('menuitem', { name: 'Helix' }))
+    expect(partOf(session.store.getState()).steps.at(-1)).toMatchObject({ kind: 'helix-path', turns: '5' })
+  })
+})
+
+describe('the strip', () => {
+  // jsdom lays nothing out; the strip asks how wide it is.
+  beforeAll(() => {
+    Object.defineProperty(SVGElement.prototype, 'clientWidth', { configurable: true, get: () => 900 })
+  })
+  it('draws zones to scale and lights up what is pointed at', async () => {
+    const { session, container } = await onBench(hoop, <StripPanel />)
+    const zones = [...container.querySelectorAll('[data-zone]')]
+    expect(zones.map((z) => z.getAttribute('data-zone'))).toEqual([
+      'straight',
+      'bend',
+      'straight',
+      'bend',
+      'straight',
+      'offcut',
+    ])
+    const widths = zones.map((z) => Number(z.querySelector('rect')!.getAttribute('width')))
+    expect(widths[2]! / widths[0]!).toBeCloseTo(220 / 160, 6)
+    session.point({ segment: 1, station: 170 })
+    await settled()
+    expect(container.querySelectorAll('[data-lit]')).toHaveLength(1)
+    expect(container.querySelector('[data-lit]')).toHaveAttribute('data-zone', 'bend')
+  })
+})
+
+describe('the top line', () => {
+  it('renames, undoes with the name of what is undone, and changes units', async () => {
+    const { session } = await onBench(
+      hoop,
+      <MemoryRouter>
+        <TopLine onPalette={() => undefined} />
+      </MemoryRouter>,
+    )
+    expect(screen.getByRole('button', { name: 'Undo' })).toBeDisabled()
+    fireEvent.click(screen.getByRole('button', { name: 'Name: Hoop. Rename' }))
+    const field = screen.getByRole('textbox', { name: 'Name of the part' })
+    fireEvent.change(field, { target: { value: 'Bench hoop' } })
+    fireEvent.keyDown(field, { key: 'Enter' })
+    expect(partOf(session.store.getState()).name).toBe('Bench hoop')
+    fireEvent.click(screen.getByRole('button', { name: 'Undo: Rename' }))
+    expect(partOf(session.store.getState()).name).toBe('Hoop')
+    expect(screen.getByRole('button', { name: 'Redo: Rename' })).toBeEnabled()
+    fireEvent.click(screen.getByRole('button', { name: 'Units: mm' }))
+    fireEvent.click(screen.getByRole('menuitemradio', { name: 'in, 1/16' }))
+    expect(partOf(session.store.getState()).units.length).toEqual({
+      unit: 'in',
+      style: { kind: 'fraction', denominator: 16 },
+    })
+    fireEvent.click(screen.getByRole('button', { name: 'Units: in, 1/16' }))
+    fireEvent.click(screen.getByRole('menuitemradio', { name: 'masses in lb' }))
+    expect(partOf(session.store.getState()).units.mass).toBe('lb')
+  })
+})

@@ -1,0 +1,43 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { act, render, type RenderResult } from '@testing-library/react'
+import type { ReactNode } from 'react'
+import type { Part } from '@flexum/core/document'
+import { createEvaluator } from '@flexum/core/evaluate'
+import { createSession, type Session } from '../src/bench/session.ts'
+import type { Compute } from '../src/compute/client.ts'
+import { BenchContext } from '../src/screens/bench/context.ts'
+
+/** The computation without a worker. */
+export function directCompute(): Compute {
+  const evaluator = createEvaluator()
+  return {
+    evaluate: async (part) => evaluator.evaluate(part),
+    stl: async () => undefined,
+    cancel: () => undefined,
+    dispose: () => undefined,
+  }
+}
+
+/** Lets the evaluation under way come to its end. */
+export async function settled(): Promise<void> {
+  await act(async () => {
+    await new Promise((r) => setTimeout(r, 5))
+  })
+}
+
+/** Shows a piece of the Bench on a part, worked out; `refused` collects what commands were refused with. */
+export async function onBench(
+  part: Part,
+  children: ReactNode,
+): Promise<RenderResult & { session: Session; refused: string[] }> {
+  const refused: string[] = []
+  const head = { id: 'p1', revision: 1, updatedAt: 0, binnedAt: null, part }
+  const session = createSession(head, directCompute(), (message) => refused.push(message))
+  const shown = render(
+    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+      <BenchContext value={{ session, view: { current: undefined } }}>{children}</BenchContext>
+    </QueryClientProvider>,
+  )
+  await settled()
+  return { ...shown, session, refused }
+}
