@@ -18,7 +18,7 @@ globalThis.ResizeObserver ??= StillObserver
 Blob.prototype.text ??= function (this: Blob): Promise<string> {
   return new Promise((resolve, reject) => {
     const reader = new FileReader()
-    reader.onload = () => resolve(String(reader.result))
+    reader.onload = () => resolve(reader.result as string)
     reader.onerror = () => reject(reader.error ?? new Error('the file cannot be read'))
     reader.readAsText(this)
   })

@@ -1,0 +1,81 @@
+import { Box3, Vector3 } from 'three'
+import { describe, expect, it } from 'vitest'
+import { STARTERS } from '@flexum/core/document'
+import { createEvaluator, type RunOutput } from '@flexum/core/evaluate'
+import { unpackTag } from '@flexum/core/sweep'
+import { floorGrid } from './floor.ts'
+import { bodyGeometry, endOutlines, lineGeometry, segmentGeometry } from './geometry.ts'
+
+const runOf = (name: keyof typeof STARTERS): RunOutput => {
+  const result = createEvaluator().evaluate(STARTERS[name].make(name))
+  return result.steps.find((s) => s.kind === 'run')!.output as RunOutput
+}
+const hoop = runOf('hoop')
+
+describe('a body for the picture', () => {
+  it('shares the mesh’s arrays, sides in one group and end faces in the other', () => {
+    const g = bodyGeometry(hoop.mesh)
+    expect(g.getAttribute('position').array).toBe(hoop.mesh.positions)
+    const [sides, ends] = g.groups
+    expect(sides!.count + ends!.count).toBe(hoop.mesh.triangles.length)
+    expect(ends!.start).toBe(sides!.count)
+    const kinds = [...hoop.mesh.tags].map((t) => unpackTag(t).kind)
+    expect(kinds.slice(0, sides!.count / 3).every((k) => k === 'side')).toBe(true)
+    expect(kinds.slice(sides!.count / 3).every((k) => k !== 'side')).toBe(true)
+    g.computeBoundingBox()
+    const size = new Box3().copy(g.boundingBox!).getSize(new Vector3())
+    expect(size.x).toBeCloseTo(320, 3)
+    expect(size.z).toBeCloseTo(210, 1)
+  })
+  it('of a closed run has no end faces', () => {
+    const frame = runOf('frame')
+    expect(bodyGeometry(frame.mesh).groups[1]!.count).toBe(0)
+    expect(endOutlines(frame.mesh).index!.count).toBe(0)
+  })
+  it('gives the sides of one segment to light up', () => {
+    const body = bodyGeometry(hoop.mesh)
+    const total = hoop.path.segments.reduce(
+      (n, _, i) => n + segmentGeometry(body, hoop.mesh, i).index!.count,
+      0,
+    )
+    expect(total).toBe(body.groups[0]!.count)
+    const bend = segmentGeometry(body, hoop.mesh, 1)
+    bend.computeBoundingSphere()
+    const used = new Set(bend.index!.array)
+    for (const v of used) expect(body.getAttribute('position').getZ(v)).toBeGreaterThan(159)
+  })
+  it('draws the outlines of a tube’s two ends: four rings', () => {
+    const g = endOutlines(hoop.mesh)
+    const degree = new Map<number, number>()
+    for (const v of g.index!.array) degree.set(v, (degree.get(v) ?? 0) + 1)
+    expect([...degree.values()].every((d) => d === 2)).toBe(true)
+    expect(g.index!.count / 2).toBe(degree.size)
+    expect(degree.size % 4).toBe(0)
+  })
+  it('and lines through points', () => {
+    expect([
+      ...lineGeometry([
+        [1, 2, 3],
+        [4, 5, 6],
+      ]).getAttribute('position').array,
+    ]).toEqual([1, 2, 3, 4, 5, 6])
+  })
+})
+
+describe('the floor', () => {
+  it('has lines on whole steps, fading outward to nothing', () => {
+    const grid = floorGrid([103, 47], -5, 400, '#888888')
+    const positions = grid.geometry.getAttribute('position')
+    const colours = grid.geometry.getAttribute('color')
+    let nearest = 0
+    let farthest = 1
+    for (let i = 0; i < positions.count; i++) {
+      expect(positions.getZ(i)).toBe(-5)
+      expect(Math.abs(positions.getX(i) / 50 - Math.round(positions.getX(i) / 50))).toBeLessThan(1e-6)
+      nearest = Math.max(nearest, colours.getW(i))
+      farthest = Math.min(farthest, colours.getW(i))
+    }
+    expect(nearest).toBeGreaterThan(0.4)
+    expect(farthest).toBe(0)
+  })
+})
