@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3-scale'
 import { select } from 'd3-selection'
 import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { memo, useEffect, useMemo, useRef, useState } from 'react'
 import type { UnitSettings } from '@flexum/core/document'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, LENGTH_FACTORS } from '@flexum/core/units'
@@ -72,7 +72,6 @@ export function StripPanel() {
   const { units } = part
   const base = scaleLinear([0, layout.length * 1.02], [LEFT, width - RIGHT])
   const x = transform.rescaleX(base)
-  const fits = (text: string, from: number, to: number): boolean => to - from > text.length * CHARACTER + 6
   const place = (e: React.PointerEvent): number =>
     x.invert(e.clientX - svg.current!.getBoundingClientRect().left)
   const point = (e: React.PointerEvent): void => {
@@ -142,7 +141,6 @@ export function StripPanel() {
               from={x(zone.from)}
               to={x(zone.to)}
               lit={focus?.segment === zone.segment && zone.segment >= 0}
-              fits={fits}
               units={units}
             />
           ))}
@@ -188,15 +186,20 @@ function stripSummary(zones: readonly Zone[]): string {
   return `The straight bar with ${bends} bend zones. Wheel zooms, dragging moves, a double click shows all.`
 }
 
-function ZoneMark(props: {
+/** Whether a text has room between two places. */
+function fits(text: string, from: number, to: number): boolean {
+  return to - from > text.length * CHARACTER + 6
+}
+
+/** One zone of the bar; drawn again only when it moves or lights up. */
+const ZoneMark = memo(function ZoneMark(props: {
   readonly zone: Zone
   readonly from: number
   readonly to: number
   readonly lit: boolean
   readonly units: UnitSettings
-  fits(text: string, from: number, to: number): boolean
 }) {
-  const { zone, from, to, lit, fits } = props
+  const { zone, from, to, lit } = props
   const mid = (from + to) / 2
   const width = Math.max(to - from, 0)
   const length = tightLength(zone.to - zone.from, props.units.length, 1)
@@ -262,4 +265,4 @@ function ZoneMark(props: {
       )}
     </g>
   )
-}
+})

@@ -1,21 +1,16 @@
-import { X } from 'lucide-react'
-import { useRef, useState } from 'react'
+import { useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { countingIds } from '@flexum/core/base'
 import { idsIn, type NodeEntry, type NodePathStep } from '@flexum/core/document'
 import { COLUMNS, moveNode, pasteCells, removeNodes, setCell, type NodeColumn } from '@flexum/core/edit'
 import { rowsFromText } from '@flexum/core/format'
-import { formatExact, formulaText, LENGTH_FACTORS, namesUsed, type Formula } from '@flexum/core/units'
+import { formulaText, type Formula } from '@flexum/core/units'
 import { stepResult } from '../../../bench/results.ts'
 import { selectionOf } from '../../../bench/session.ts'
-import { editedFormula, textToEdit } from '../../../bench/typing.ts'
-import { EntryField } from '../../../ui/EntryField.tsx'
+import { editedFormula } from '../../../bench/typing.ts'
 import { echoOf } from '../../../ui/FormulaField.tsx'
-import { tightLength } from '../../../ui/units.ts'
 import { addNodeAfter } from '../actions.ts'
 import { useBench, usePart, useSessionState, useSurroundings } from '../context.ts'
-
-const formulaIn = (node: NodeEntry, column: NodeColumn): Formula =>
-  column === 'radius' ? (node.corner.kind === 'bend' ? node.corner.radius : '') : node[column]
+import { formulaIn, NodeRow, type NodeRowActions } from './NodeRow.tsx'
 
 interface Editing {
   readonly node: string
@@ -101,16 +96,40 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
     go(row, COLUMNS.indexOf(column))
   }
 
-  const shownIn = (node: NodeEntry, column: NodeColumn): string => {
-    const value = result?.fields[`nodes/${node.id}/${column}`]?.value
-    const formula = formulaIn(node, column)
-    if (formula === '') return ''
-    if (value === undefined) return formulaText(formula)
-    const tight = tightLength(value, part.units.length, 3)
-    return part.units.length.style.kind === 'fraction'
-      ? tight
-      : formatExact(Number((value / LENGTH_FACTORS[unit]).toFixed(3)))
+  /** What rows ask for goes to the table as it is now, through an object that never changes. */
+  const latest = useRef({ edited, onKey, onPaste })
+  useLayoutEffect(() => {
+    latest.current = { edited, onKey, onPaste }
+  })
+  const actions = useMemo(
+    (): NodeRowActions => ({
+      choose: (node) => session.select({ step: step.id, node }),
+      point: (node) => session.point(node === undefined ? undefined : { node }),
+      remove: (node) =>
+        session.run(
+          removeNodes,
+          { step: step.id, nodes: [node] },
+          { label: 'Remove node', select: { node: null } },
+        ),
+      draft: (node, column, text) => setEditing(text === undefined ? undefined : { node, column, text }),
+      keep: (node, column, text) => {
+        const formula = latest.current.edited(node, column, text)
+        session.run(setCell, { step: step.id, node: node.id, column, formula }, { label: 'Node table' })
+      },
+      key: (...args) => latest.current.onKey(...args),
+      paste: (...args) => latest.current.onPaste(...args),
+    }),
+    [session, step.id],
+  )
+  const findings = new Map<string, { wrong: boolean; bad: string[] }>()
+  for (const f of result?.findings ?? []) {
+    if (f.node === undefined) continue
+    const of = findings.get(f.node) ?? { wrong: true, bad: [] }
+    if (f.field?.startsWith(`nodes/${f.node}/`)) of.bad.push(f.field.split('/').at(-1)!)
+    findings.set(f.node, of)
   }
+  const value = (node: string, column: NodeColumn): number | undefined =>
+    result?.fields[`nodes/${node}/${column}`]?.value
   return (
     <>
       <table ref={grid} className="figure w-full" aria-label="Nodes">
@@ -127,79 +146,24 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
           </tr>
         </thead>
         <tbody>
-          {step.nodes.map((node, row) => {
-            const isEnd = !step.closed && (row === 0 || row === step.nodes.length - 1)
-            const wrong = result?.findings.some((f) => f.node === node.id)
-            return (
-              <tr
-                key={node.id}
-                className={`group border-t hairline ${node.id === chosen ? 'bg-[var(--chosen-wash)]' : node.id === pointed ? 'bg-base-200' : ''}`}
-                onPointerEnter={() => session.point({ node: node.id })}
-                onPointerLeave={() => session.point(undefined)}
-              >
-                <th scope="row" className="font-normal">
-                  <button
-                    type="button"
-                    className={`w-full cursor-pointer py-1 pr-1 text-right ${wrong ? 'font-semibold text-error' : 'muted'}`}
-                    aria-label={`Choose node ${row + 1}${wrong ? ', it has a finding' : ''}`}
-                    onClick={() => session.select({ step: step.id, node: node.id })}
-                  >
-                    {wrong && '✕'}
-                    {row + 1}
-                  </button>
-                </th>
-                {COLUMNS.map((column, c) => {
-                  const mine = editing?.node === node.id && editing.column === column
-                  const formula = formulaIn(node, column)
-                  const bad = result?.findings.some((f) => f.field === `nodes/${node.id}/${column}`) ?? false
-                  const named = formula !== '' && namesUsed(formula).length > 0
-                  return (
-                    <td key={column} className="p-0">
-                      <EntryField
-                        data-cell={`${row}-${c}`}
-                        className={`cell w-full bg-transparent py-1 pr-2 pl-1 text-right ${bad ? 'text-error underline decoration-wavy' : named && !mine ? 'text-success' : ''} ${column === 'radius' && isEnd ? 'text-[var(--ink2)]' : ''}`}
-                        aria-label={`${column === 'radius' ? 'bend radius' : column} of node ${row + 1}`}
-                        aria-invalid={bad}
-                        title={named ? formulaText(formula) : undefined}
-                        placeholder={column === 'radius' ? '·' : ''}
-                        shown={shownIn(node, column)}
-                        text={formula === '' ? '' : textToEdit(formula, unit, true)}
-                        onEntered={() => session.select({ step: step.id, node: node.id })}
-                        onDraft={(text) =>
-                          setEditing(text === undefined ? undefined : { node: node.id, column, text })
-                        }
-                        onKeep={(text) =>
-                          session.run(
-                            setCell,
-                            { step: step.id, node: node.id, column, formula: edited(node, column, text) },
-                            { label: 'Node table' },
-                          )
-                        }
-                        onKey={(e, keep) => onKey(e, keep, row, c)}
-                        onPaste={(e) => onPaste(e, row, column)}
-                      />
-                    </td>
-                  )
-                })}
-                <td className="p-0 text-center">
-                  <button
-                    type="button"
-                    className="cursor-pointer text-[var(--ink2)] opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
-                    aria-label={`Remove node ${row + 1}`}
-                    onClick={() =>
-                      session.run(
-                        removeNodes,
-                        { step: step.id, nodes: [node.id] },
-                        { label: 'Remove node', select: { node: null } },
-                      )
-                    }
-                  >
-                    <X size={12} aria-hidden />
-                  </button>
-                </td>
-              </tr>
-            )
-          })}
+          {step.nodes.map((node, row) => (
+            <NodeRow
+              key={node.id}
+              node={node}
+              row={row}
+              isEnd={!step.closed && (row === 0 || row === step.nodes.length - 1)}
+              state={node.id === chosen ? 'chosen' : node.id === pointed ? 'pointed' : ''}
+              wrong={findings.has(node.id)}
+              bad={findings.get(node.id)?.bad.join(' ') ?? ''}
+              editing={editing?.node === node.id ? editing.column : undefined}
+              x={value(node.id, 'x')}
+              y={value(node.id, 'y')}
+              z={value(node.id, 'z')}
+              radius={value(node.id, 'radius')}
+              display={part.units.length}
+              actions={actions}
+            />
+          ))}
         </tbody>
       </table>
       <p

@@ -1,10 +1,11 @@
 import { ArrowLeftRight, Plus } from 'lucide-react'
+import { memo } from 'react'
 import { setClosed, setHand } from '@flexum/core/edit'
 import type { PathOutput } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
-import { formatDecimal, formatLength, formatLengthExact } from '@flexum/core/units'
+import { formatDecimal, formatLength, formatLengthExact, type LengthDisplay } from '@flexum/core/units'
 import { stepInWork, stepResult } from '../../../bench/results.ts'
-import { selectionOf } from '../../../bench/session.ts'
+import { selectionOf, type Session } from '../../../bench/session.ts'
 import { EmptyState } from '../../../ui/EmptyState.tsx'
 import { Figures, Section } from '../../../ui/Figures.tsx'
 import { tightLength } from '../../../ui/units.ts'
@@ -169,21 +170,14 @@ function PathFigures({ output, stale }: { readonly output: PathOutput; readonly 
           </thead>
           <tbody>
             {analysis.rows.map((row, i) => (
-              <tr
+              <SegmentLine
                 key={i}
-                className={`border-t hairline ${focus?.segment === i ? 'bg-[var(--chosen-wash)]' : ''}`}
-                onPointerEnter={() => session.point({ segment: i, station: row.station + row.length / 2 })}
-                onPointerLeave={() => session.point(undefined)}
-              >
-                <td className="py-0.5 text-left muted">{i + 1}</td>
-                <td className="text-left font-sans">
-                  {row.kind === 'arc' ? 'bend' : row.kind === 'line' ? 'straight' : row.kind}
-                </td>
-                <td>{tightLength(row.station, units.length, 2)}</td>
-                <td>{tightLength(row.length, units.length, 2)}</td>
-                <td>{Number.isFinite(row.radius) ? tightLength(row.radius, units.length, 2) : '·'}</td>
-                <td>{row.turn > 0 ? `${formatDecimal(deg(row.turn), 1)}°` : '·'}</td>
-              </tr>
+                row={row}
+                index={i}
+                lit={focus?.segment === i}
+                display={units.length}
+                session={session}
+              />
             ))}
           </tbody>
         </table>
@@ -191,3 +185,30 @@ function PathFigures({ output, stale }: { readonly output: PathOutput; readonly 
     </div>
   )
 }
+
+/** One segment of the table; drawn again only when it lights up or changes. */
+const SegmentLine = memo(function SegmentLine(p: {
+  readonly row: PathOutput['analysis']['rows'][number]
+  readonly index: number
+  readonly lit: boolean
+  readonly display: LengthDisplay
+  readonly session: Session
+}) {
+  const { row, index, display } = p
+  return (
+    <tr
+      className={`border-t hairline ${p.lit ? 'bg-[var(--chosen-wash)]' : ''}`}
+      onPointerEnter={() => p.session.point({ segment: index, station: row.station + row.length / 2 })}
+      onPointerLeave={() => p.session.point(undefined)}
+    >
+      <td className="py-0.5 text-left muted">{index + 1}</td>
+      <td className="text-left font-sans">
+        {row.kind === 'arc' ? 'bend' : row.kind === 'line' ? 'straight' : row.kind}
+      </td>
+      <td>{tightLength(row.station, display, 2)}</td>
+      <td>{tightLength(row.length, display, 2)}</td>
+      <td>{Number.isFinite(row.radius) ? tightLength(row.radius, display, 2) : '·'}</td>
+      <td>{row.turn > 0 ? `${formatDecimal(deg(row.turn), 1)}°` : '·'}</td>
+    </tr>
+  )
+})
