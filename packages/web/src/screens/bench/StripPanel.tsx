@@ -14,6 +14,8 @@ const LEFT = 138
 const RIGHT = 18
 const BAR_TOP = 46
 const BAR_HEIGHT = 27
+/** Zones narrower than this have no lines of their own, px: side by side they would be a black bar. */
+const NARROW = 4
 /** Width a monospaced character takes, px, for deciding what fits. */
 const CHARACTER = 7.3
 
@@ -223,12 +225,13 @@ const ZoneMark = memo(function ZoneMark(props: {
         fill={fill}
         fillOpacity={lit && !curved ? 0.35 : 1}
         stroke="var(--color-base-content)"
-        strokeWidth={curved ? 1.2 : 0.5}
+        strokeWidth={width < NARROW ? 0 : curved ? 1.2 : 0.5}
         {...(zone.kind === 'allowance' || zone.kind === 'offcut' ? { strokeDasharray: '3 3' } : {})}
       />
       {curved && (
         <>
           <path
+            visibility={width < NARROW ? 'hidden' : 'visible'}
             d={`M${from} ${BAR_TOP + BAR_HEIGHT}v12M${to} ${BAR_TOP + BAR_HEIGHT}v12`}
             stroke="var(--ink3)"
             strokeWidth="0.8"
