@@ -21,6 +21,11 @@ async function clash(page: Page): Promise<Page> {
 test('a stale save in a second tab loses nothing: take theirs', async ({ page }) => {
   await startPart(page, 'Shared one', 'One bend')
   const other = await clash(page)
+  // Not even a reload in the middle of it loses mine.
+  await other.reload()
+  await benchReady(other)
+  await expect(cell(other, 'x', 2)).toHaveValue('220')
+  await expect(other.getByRole('alert')).toContainText('This part was changed elsewhere')
   await other.getByRole('button', { name: 'Take theirs' }).click()
   await expect(cell(other, 'x', 2)).toHaveValue('210')
   await saved(other)

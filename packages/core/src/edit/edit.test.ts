@@ -57,6 +57,8 @@ describe('nodes', () => {
     expect(ids(done(reverseNodes(hoop, { step: 'path' })))).toBe('n4 n3 n2 n1')
     const closed = STARTERS.frame.make('Frame')
     expect(ids(done(reverseNodes(closed, { step: 'path' })))).toBe('n1 n4 n3 n2')
+    const empty = done(removeNodes(closed, { step: 'path', nodes: ['n1', 'n2', 'n3', 'n4'] }))
+    expect(nodes(done(reverseNodes(empty, { step: 'path' })))).toEqual([])
   })
   it('take what is typed, and an empty radius makes a corner sharp', () => {
     const p = done(setCell(hoop, { step: 'path', node: 'n2', column: 'radius', formula: ' ' }))

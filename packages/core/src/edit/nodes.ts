@@ -57,7 +57,7 @@ export const moveNode: Command<{ step: Id; node: Id; to: number }> = (part, args
 export const reverseNodes: Command<{ step: Id }> = (part, args) =>
   changeNodes(part, args.step, (nodes, step) =>
     // A closed path starts at its first node and keeps doing so.
-    ok(step.closed ? [nodes[0]!, ...nodes.slice(1).reverse()] : [...nodes].reverse()),
+    ok(step.closed ? [...nodes.slice(0, 1), ...nodes.slice(1).reverse()] : [...nodes].reverse()),
   )
 
 export const setClosed: Command<{ step: Id; closed: boolean }> = (part, args) => {

@@ -1,4 +1,4 @@
-import { csvFormatRows, tsvParseRows, csvParseRows } from 'd3-dsv'
+import { csvFormatRows, csvParseRows, dsvFormat, tsvParseRows } from 'd3-dsv'
 import { deg } from '../num/index.ts'
 import type { BendTable } from '../forming/index.ts'
 import type { Vec3 } from '../space/index.ts'
@@ -42,6 +42,6 @@ export function nodesCsv(
 export function rowsFromText(text: string): string[][] {
   const plain = text.replace(/\r\n?/g, '\n').replace(/\n+$/, '')
   if (plain.includes('\t')) return tsvParseRows(plain)
-  if (plain.includes(';')) return csvParseRows(plain.replaceAll(';', ','))
+  if (plain.includes(';')) return dsvFormat(';').parseRows(plain)
   return csvParseRows(plain)
 }

@@ -35,7 +35,11 @@ describe('csv', () => {
       ['1', '2', '3'],
       ['4', '5', '6'],
     ])
-    expect(rowsFromText('1;2\n')).toEqual([['1', '2']])
+    // A decimal comma stays in its cell, where the formula refuses it with advice; it never makes two cells.
+    expect(rowsFromText('1,5;2\n3;4\n')).toEqual([
+      ['1,5', '2'],
+      ['3', '4'],
+    ])
     expect(rowsFromText('1\'-3 1/2"\t2')).toHaveLength(1)
   })
 })

@@ -5,6 +5,8 @@ import type { Selection, Session } from './session.ts'
 /** What a reload brings back: undo, redo and what was chosen, and over which revision that stood. */
 interface Draft {
   readonly revision: number
+  /** Something in it was not sent when it was written. */
+  readonly unsent: boolean
   readonly history: History<Selection>
 }
 
@@ -13,20 +15,31 @@ const WRITE_AFTER_MS = 150
 /** Moments kept over a reload, so that the browser's storage is not filled by one long session. */
 const KEPT = 60
 
-/** The draft of a part in this tab, if it stands over the revision that is now the newest, or over one not yet sent. */
-export function readDraft(head: PartHead): History<Selection> | undefined {
+/** What a session goes on from: its history, and the revision that stands under it. */
+export interface Restored {
+  readonly history: History<Selection>
+  readonly revision: number
+}
+
+/**
+ * The draft of a part in this tab. It counts over the newest revision; over an older one only if something in it was
+ * never sent: then it goes on from its own revision, and the next save tells of the clash instead of losing a side.
+ */
+export function readDraft(head: PartHead): Restored | undefined {
   try {
     const text = sessionStorage.getItem(keyOf(head.id))
     if (text === null) return undefined
     const draft = JSON.parse(text) as Draft
     if (!Array.isArray(draft.history?.past) || draft.history.past.length === 0) return undefined
-    const newest = draft.history.past.at(-1)!.part
-    const same = JSON.stringify(newest) === JSON.stringify(head.part)
-    if (!same && draft.revision !== head.revision) return undefined
     const past = [...draft.history.past]
-    // The same part as saved is the same object, so that it does not count as a change.
-    if (same) past[past.length - 1] = { ...past.at(-1)!, part: head.part }
-    return { ...draft.history, past }
+    const newest = past.at(-1)!
+    if (JSON.stringify(newest.part) === JSON.stringify(head.part)) {
+      // The same part as saved is the same object, so that it does not count as a change.
+      past[past.length - 1] = { ...newest, part: head.part }
+      return { history: { ...draft.history, past }, revision: head.revision }
+    }
+    if (draft.revision !== head.revision && !draft.unsent) return undefined
+    return { history: draft.history, revision: draft.revision }
   } catch {
     return undefined
   }
@@ -37,9 +50,13 @@ export function keepDraft(session: Session): { flush(): void; stop(): void } {
   let timer: ReturnType<typeof setTimeout> | undefined
   const write = (): void => {
     clearTimeout(timer)
-    const { id, history, revision } = session.store.getState()
+    const { id, history, revision, save } = session.store.getState()
     const past = history.past.slice(-KEPT)
-    const draft: Draft = { revision, history: { ...history, past, future: history.future.slice(0, KEPT) } }
+    const draft: Draft = {
+      revision,
+      unsent: save.kind !== 'saved',
+      history: { ...history, past, future: history.future.slice(0, KEPT) },
+    }
     try {
       sessionStorage.setItem(keyOf(id), JSON.stringify(draft))
     } catch {
@@ -55,7 +72,7 @@ export function keepDraft(session: Session): { flush(): void; stop(): void } {
     }
   }
   const unsubscribe = session.store.subscribe((now, before) => {
-    if (now.history === before.history && now.revision === before.revision) return
+    if (now.history === before.history && now.revision === before.revision && now.save === before.save) return
     clearTimeout(timer)
     timer = setTimeout(write, WRITE_AFTER_MS)
   })
@@ -66,9 +83,4 @@ export function keepDraft(session: Session): { flush(): void; stop(): void } {
       unsubscribe()
     },
   }
-}
-
-/** Forgets the draft, when the person takes the other side of a conflict. */
-export function dropDraft(session: Session): void {
-  sessionStorage.removeItem(keyOf(session.store.getState().id))
 }

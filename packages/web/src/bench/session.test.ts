@@ -149,7 +149,15 @@ describe('the draft', () => {
     expect(
       createSession(saved, directCompute(), () => undefined, readDraft(saved)).store.getState().save.kind,
     ).toBe('saved')
-    expect(readDraft({ ...head, revision: 5, part: { ...part, name: 'Theirs' } })).toBeUndefined()
+    // Theirs is newer, and ours was never sent: ours goes on from its own revision, so that the next save is refused.
+    const theirs: PartHead = { ...head, revision: 5, part: { ...part, name: 'Theirs' } }
+    const clash = createSession(theirs, directCompute(), () => undefined, readDraft(theirs)).store.getState()
+    expect(clash).toMatchObject({ revision: 1, save: { kind: 'unsaved' } })
+    expect(partOf(clash)).toEqual(partOf(s.store.getState()))
+    // What was sent already has nothing to lose: theirs is taken.
+    s.store.setState({ save: { kind: 'saved' } })
+    draft.flush()
+    expect(readDraft(theirs)).toBeUndefined()
     sessionStorage.setItem('flexum.draft.p1', '{ broken')
     expect(readDraft(head)).toBeUndefined()
     draft.stop()

@@ -96,10 +96,10 @@ export function createSession(
   head: PartHead,
   compute: Compute,
   refused: Refused,
-  restored?: History<Selection>,
+  restored?: { readonly history: History<Selection>; readonly revision: number },
 ): Session {
   const path = head.part.steps.find((s) => s.kind === 'node-path' || s.kind === 'helix-path')
-  const history = restored ?? startHistory(head.part, { ...FIRST_SELECTION, step: path?.id ?? null })
+  const history = restored?.history ?? startHistory(head.part, { ...FIRST_SELECTION, step: path?.id ?? null })
   const store = createStore<SessionState>()(() => ({
     id: head.id,
     history,
@@ -108,7 +108,7 @@ export function createSession(
     working: false,
     problem: undefined,
     focus: undefined,
-    revision: head.revision,
+    revision: restored?.revision ?? head.revision,
     save: { kind: present(history).part === head.part || !restored ? 'saved' : 'unsaved' },
   }))
 
