@@ -7,7 +7,10 @@ import { pathPoint, pathThroughNodes, type Path, type PathNode } from '@flexum/c
 import { outlineOf, STOCK_SHAPES } from '@flexum/core/profile'
 import type { Vec3 } from '@flexum/core/space'
 import { meshRun, placeRings, squareFrames } from '@flexum/core/sweep'
+import { solvePositive } from '@flexum/core/num'
+import { freedomOf, solve, unknownsOf } from '@flexum/core/sketch'
 import { measure } from './measure.ts'
+import { independent, linked, type Drawn } from './sketches.ts'
 
 /** A stair of bends in space: node i of a made-up rail that climbs and turns. */
 function stair(bends: number): Vec3[] {
@@ -67,9 +70,9 @@ function sweepAgainstLibrary(): void {
   const path = pathOf(60)
   const outline = outlineOf(bar.ok ? bar.value : (undefined as never), CHORD)
   const around = outline.x.length
-  const ours = () => meshRun(outline, placeRings(squareFrames(path), outline, CHORD), false)
+  const ours = () => meshRun(outline, placeRings({ frames: squareFrames(path) }, outline, CHORD), false)
   const mesh = ours()
-  const rings = placeRings(squareFrames(path), outline, CHORD).count
+  const rings = placeRings({ frames: squareFrames(path) }, outline, CHORD).count
   const vertices = mesh.positions.length / 3
   const curve = new PathCurve(path)
   const found = measure(
@@ -127,7 +130,7 @@ function evaluationAgainstMesh(): void {
       whole: () => createEvaluator().evaluate(part),
       mesh: () => {
         const outline = outlineOf(section, chord)
-        return meshRun(outline, placeRings(squareFrames(path), outline, chord), false)
+        return meshRun(outline, placeRings({ frames: squareFrames(path) }, outline, chord), false)
       },
       again: () => warm.evaluate(part),
       shop: () => {
@@ -172,6 +175,62 @@ function growth(): void {
   lines.push('', 'Near 1 means linear.', '')
 }
 
+/** One step of dragging on the sheet: following the pointer, and what is free afterward. */
+function sketches(): void {
+  const counts = [25, 50, 100, 200, 400]
+  const step = (d: Drawn) => () => {
+    const moved = solve(d.entities, d.constraints, [d.drag])
+    if (!moved.converged) throw new Error('the drag of the benchmark must hold')
+    return freedomOf(moved.entities, d.constraints)
+  }
+  const hundred = linked(100)
+  const unknowns = unknownsOf(hundred.entities).count
+  // A matrix of the same size as a general solver would factor once a step.
+  const matrix = new Float64Array(unknowns * unknowns)
+  for (let i = 0; i < unknowns; i++)
+    for (let j = 0; j < unknowns; j++)
+      matrix[i * unknowns + j] = i === j ? unknowns : 1 / (1 + Math.abs(i - j))
+  const right = new Float64Array(unknowns).fill(1)
+  const found = measure(
+    {
+      dense: () => solvePositive(Float64Array.from(matrix), right, unknowns),
+      ...Object.fromEntries(
+        counts.flatMap((n) => [
+          [`independent ${n}`, step(independent(n))],
+          [`linked ${n}`, step(linked(n))],
+        ]),
+      ),
+    },
+    1,
+  )
+  const dense = found['dense']!
+  lines.push('## A drag step on the sheet: solving and what is free afterward', '')
+  lines.push(
+    `Chains of lines and tangent arcs. 100 linked curves are ${unknowns} unknowns and ${hundred.constraints.length} constraints;`,
+    `one dense Cholesky factorisation of ${unknowns} x ${unknowns} is the measure.`,
+    '',
+  )
+  row(
+    'curves',
+    'in chains of five, against one dense factorisation',
+    'per curve, against 25',
+    'in one chain, against one dense factorisation',
+    'per curve, against 25',
+  )
+  row('---:', '---:', '---:', '---:', '---:')
+  for (const n of counts) {
+    const [a, b] = [found[`independent ${n}`]!, found[`linked ${n}`]!]
+    const per = (x: number, base: number): string => times(x / n / (base / 25))
+    row(n, times(a / dense), per(a, found['independent 25']!), times(b / dense), per(b, found['linked 25']!))
+  }
+  const aim = (x: number): string => `${x.toFixed(1)} ms`
+  lines.push(
+    '',
+    `Aim: under 4 ms for 100 curves (on this machine, in this run: ${aim(found['independent 100']!)} in chains of five, ${aim(found['linked 100']!)} in one chain); a growth near 1 a curve for independent ones.`,
+    '',
+  )
+}
+
 lines.push(
   '# Benchmarks',
   '',
@@ -182,6 +241,7 @@ lines.push(`Measured on ${cpus()[0]?.model ?? 'an unknown processor'}, Node ${pr
 sweepAgainstLibrary()
 evaluationAgainstMesh()
 growth()
+sketches()
 const text = `${lines.join('\n').trimEnd()}\n`
 console.log(text)
 const target = process.argv[2]

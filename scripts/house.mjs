@@ -12,6 +12,7 @@ export const CORE = {
   plane: { may: ['base', 'num'], npm: ['earcut'] },
   space: { may: ['base', 'num', 'plane'], npm: [] },
   sketch: { may: ['base', 'num', 'plane'], npm: [] },
+  trace: { may: ['base', 'num', 'plane'], npm: ['d3-contour'] },
   profile: { may: ['base', 'num', 'plane'], npm: [] },
   path: { may: ['base', 'num', 'plane', 'space'], npm: [] },
   sweep: { may: ['base', 'num', 'plane', 'space', 'profile', 'path'], npm: [] },
@@ -52,7 +53,7 @@ export const CORE = {
       'forming',
       'cutting',
     ],
-    npm: ['d3-dsv'],
+    npm: ['d3-dsv', 'saxes', 'svgpath'],
   },
 }
 
@@ -64,12 +65,21 @@ const forbid = (files, patterns, excludeFiles = []) => ({
 
 const escaped = (text) => text.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&')
 
-/** A pattern for every text but one, from where it stands to the end (the linter's expressions have no look-ahead). */
-function anythingBut(literal, firstAlsoNot = '') {
-  const breaks = [...literal].map(
-    (c, i) => `${escaped(literal.slice(0, i))}[^${escaped(c)}${i === 0 ? escaped(firstAlsoNot) : ''}]`,
-  )
-  return `(?:${breaks.join('|')}|${escaped(literal)}.+)`
+const escapedInClass = (text) => text.replace(/[\]\\^-]/g, '\\$&')
+
+/** A pattern for every text but some, from where it stands to the end (the linter's expressions have no look-ahead). */
+function anythingBut(literals, firstAlsoNot = '') {
+  const list = [literals].flat()
+  const starts = new Set(list.flatMap((l) => [...l].map((_, i) => l.slice(0, i))))
+  const breaks = [...starts].map((start) => {
+    const next = list
+      .filter((l) => l.startsWith(start) && l.length > start.length)
+      .map((l) => l[start.length])
+    const known = [...new Set(next)].join('') + (start === '' ? firstAlsoNot : '')
+    return `${escaped(start)}[^${escapedInClass(known)}]`
+  })
+  const longer = list.filter((l) => !starts.has(l)).map((l) => `${escaped(l)}.+`)
+  return `(?:${[...breaks, ...longer].join('|')})`
 }
 
 function coreRules() {
@@ -77,7 +87,7 @@ function coreRules() {
   return Object.entries(CORE).flatMap(([folder, { may, npm }]) => {
     const others = folders.filter((f) => f !== folder && !may.includes(f))
     const message = `core/${folder} may import only ${[...may, ...npm].join(', ') || 'nothing'}, each by its index.ts`
-    const packages = npm.length ? `^${anythingBut(npm[0], '.')}` : '^[^.]'
+    const packages = npm.length ? `^${anythingBut(npm, '.')}` : '^[^.]'
     const rule = (depth) => {
       const up = `^${'\\.\\./'.repeat(depth)}`
       return [
@@ -171,6 +181,7 @@ export function lintConfig() {
       'jsx-a11y/prefer-tag-over-role': 'off',
       'jsx-a11y/control-has-associated-label': 'off',
       'jsx-a11y/no-noninteractive-element-interactions': 'off',
+      'jsx-a11y/no-noninteractive-tabindex': ['error', { roles: ['application', 'tabpanel'] }],
       'react/set-state-in-effect': 'off',
       'typescript/no-meaningless-void-operator': 'off',
       'typescript/require-array-sort-compare': 'off',

@@ -36,11 +36,35 @@ const { CHROMIUM } = await import('../e2e/browser.mjs')
 const browser = await chromium.launch(CHROMIUM)
 const station = (page, name) =>
   page.getByRole('navigation', { name: 'Stations' }).getByRole('button', { name: new RegExp(`^${name}`) })
+const sheetAt = async (page, x, y) => {
+  const [scale, cx, cy] = await page
+    .getByTestId('sheet-scale')
+    .evaluate((e) => [Number(e.dataset.scale), Number(e.dataset.cx), Number(e.dataset.cy)])
+  const box = await page.getByRole('application').boundingBox()
+  return [box.x + box.width / 2 + (x - cx) * scale, box.y + box.height / 2 - (y - cy) * scale]
+}
+const clickOn = async (page, x, y, options) => {
+  const [px, py] = await sheetAt(page, x, y)
+  await page.mouse.move(px - 2, py)
+  await page.mouse.move(px, py)
+  await page.mouse.click(px, py, options)
+  await page.waitForTimeout(120)
+}
+/** Opens a sketch of a demo part on its sheet. */
+const openSheet = async (page, part, sketch) => {
+  await open(page, part)
+  const sheet = page.getByRole('toolbar', { name: 'Sheet' })
+  // A part comes back as it was left: with its sheet open.
+  if (!(await sheet.isVisible())) await page.getByText(sketch, { exact: true }).dblclick()
+  await sheet.waitFor()
+  await page.waitForTimeout(600)
+}
 const open = async (page, name) => {
   await page.goto(base)
   await page.getByRole('link', { name, exact: true }).click()
   await page
     .getByText(/nothing open/)
+    .or(page.getByRole('toolbar', { name: 'Sheet' }))
     .first()
     .waitFor()
   await page.waitForTimeout(1500)
@@ -72,6 +96,54 @@ const PICTURES = {
     await station(page, 'Shop').click()
     await page.getByRole('table', { name: 'Bend table' }).getByRole('row').nth(3).hover()
   },
+  profiles: async (page) => {
+    await page.goto(`${base}/profiles`)
+    await page.getByText('Sill ogee').waitFor()
+  },
+  'sheet-trace': async (page) => {
+    await open(page, 'Bay cornice')
+    await page.getByRole('button', { name: 'Find outlines' }).click()
+    await page.getByText(/^One outline/).waitFor()
+  },
+  'sheet-settled': async (page) => {
+    await openSheet(page, 'Drawer bail', 'Bail section')
+  },
+  'sheet-dimension': async (page) => {
+    await openSheet(page, 'Pot hook', 'Hook sketch')
+    await page.getByText('R14', { exact: true }).dblclick()
+  },
+  'sheet-free': async (page) => {
+    await openSheet(page, 'Pot hook', 'Hook sketch')
+    for (const name of ['20', '36']) {
+      await page.getByText(name, { exact: true }).first().click()
+      await page.keyboard.press('Delete')
+    }
+    await page.getByRole('button', { name: 'Settle…' }).click()
+    await page.mouse.move(640, 640)
+  },
+  'sheet-clash': async (page) => {
+    await openSheet(page, 'Pot hook', 'Hook sketch')
+    await page.keyboard.press('d')
+    await clickOn(page, 42, 75)
+    await clickOn(page, 70, 39)
+    await clickOn(page, 62, 80)
+    await page.keyboard.type('52')
+    await page.keyboard.press('Enter')
+    await page.getByRole('region', { name: 'Clash' }).getByRole('listitem').first().hover()
+  },
+  'sheet-gap': async (page) => {
+    await openSheet(page, 'Bench hoop', 'Hoop sketch')
+    await page.keyboard.press('c')
+    await clickOn(page, 120, 60)
+    await clickOn(page, 280, 60)
+    await clickOn(page, 280, 150)
+    await clickOn(page, 120, 150)
+    await page.keyboard.down('Shift')
+    await clickOn(page, 117, 63)
+    await page.keyboard.up('Shift')
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('Escape')
+  },
   'bench-finding': async (page) => {
     await open(page, 'Mist rail')
     await station(page, 'Path').click()
@@ -81,7 +153,7 @@ const PICTURES = {
   },
 }
 
-// Night first: the last picture of the day breaks its part.
+// Night first: some pictures of the day change their parts.
 for (const theme of ['flexum-night', 'flexum-day']) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.addInitScript((t) => localStorage.setItem('flexum.theme', t), theme)

@@ -7,10 +7,14 @@ import { secureHeaders } from 'hono/secure-headers'
 import type { Database } from './db/open.ts'
 import { problem } from './http/problem.ts'
 import { catalogueRoutes } from './routes/catalogue.ts'
+import { imageRoutes } from './routes/images.ts'
 import { partRoutes } from './routes/parts.ts'
+import { sectionRoutes } from './routes/sections.ts'
 import { catalogueService } from './services/catalogue.ts'
+import { imageService } from './services/images.ts'
 import { partService } from './services/parts.ts'
 import { pictureService } from './services/pictures.ts'
+import { sectionService } from './services/sections.ts'
 
 /** Largest request body: a part of 5000 nodes is well under 1 MB. */
 export const BODY_LIMIT = 4 * 1024 * 1024
@@ -21,6 +25,8 @@ function apiRoutes(db: Database) {
   return new Hono()
     .route('/parts', partRoutes(parts, pictureService(db, parts)))
     .route('/catalogue', catalogueRoutes(catalogueService(db)))
+    .route('/sections', sectionRoutes(sectionService(db)))
+    .route('/images', imageRoutes(imageService(db)))
     .get('/health', (c) => c.json({ ok: true }, 200))
 }
 

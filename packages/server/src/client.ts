@@ -1,7 +1,7 @@
 import { hc } from 'hono/client'
 import type { Api } from './app.ts'
 
-export type { PartFigures } from './db/schema.ts'
+export type { PartFigures, SectionFigures } from './db/schema.ts'
 
 /** The API's typed client. */
 export type Client = ReturnType<typeof hc<Api>>

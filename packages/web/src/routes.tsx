@@ -12,6 +12,16 @@ export const router = createBrowserRouter([
       { path: '/', element: <RackScreen bin={false} /> },
       { path: '/bin', element: <RackScreen bin /> },
       {
+        path: '/profiles',
+        lazy: async () => ({
+          Component: (await import('./screens/profiles/ProfilesScreen.tsx')).ProfilesScreen,
+        }),
+      },
+      {
+        path: '/stock',
+        lazy: async () => ({ Component: (await import('./screens/stock/StockScreen.tsx')).StockScreen }),
+      },
+      {
         path: '/parts/:id',
         lazy: async () => ({ Component: (await import('./screens/bench/BenchScreen.tsx')).BenchScreen }),
       },

@@ -3,6 +3,7 @@ import { act, render, type RenderResult } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import type { Part } from '@flexum/core/document'
 import { createEvaluator } from '@flexum/core/evaluate'
+import { traceOutlines } from '@flexum/core/trace'
 import { createSession, type Session } from '../src/bench/session.ts'
 import type { Compute } from '../src/compute/client.ts'
 import { BenchContext } from '../src/screens/bench/context.ts'
@@ -13,6 +14,7 @@ export function directCompute(): Compute {
   return {
     evaluate: async (part) => evaluator.evaluate(part),
     stl: async () => undefined,
+    trace: async (picture, options) => traceOutlines(picture, options),
     cancel: () => undefined,
     dispose: () => undefined,
   }
@@ -28,14 +30,16 @@ export async function settled(): Promise<void> {
 /** Shows a piece of the Bench on a part, worked out; `refused` collects what commands were refused with. */
 export async function onBench(
   part: Part,
-  children: ReactNode,
+  children: ReactNode | ((session: Session) => ReactNode),
 ): Promise<RenderResult & { session: Session; refused: string[] }> {
   const refused: string[] = []
   const head = { id: 'p1', revision: 1, updatedAt: 0, binnedAt: null, part }
   const session = createSession(head, directCompute(), (message) => refused.push(message))
   const shown = render(
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
-      <BenchContext value={{ session, view: { current: undefined } }}>{children}</BenchContext>
+      <BenchContext value={{ session, view: { current: undefined } }}>
+        {typeof children === 'function' ? children(session) : children}
+      </BenchContext>
     </QueryClientProvider>,
   )
   await settled()

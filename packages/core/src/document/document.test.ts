@@ -48,7 +48,7 @@ describe('reading a part', () => {
     [
       'an unknown kind of step',
       broken((p) => (p['steps'][0].kind = 'loft')),
-      /steps\[0\]\.kind: a kind of step is one of node-path/,
+      /steps\[0\]\.kind: a kind of step is one of sketch, node-path/,
     ],
     [
       'a kind borrowed from an object',

@@ -15,14 +15,50 @@ export type { NodeCorner, NodeEntry, NodePathStep } from './steps/node-path.ts'
 export type { HelixPathStep } from './steps/helix-path.ts'
 export {
   LOOKS,
+  MOULDINGS,
+  sizeDimension,
   STOCK_SIZES,
   STOCK_TITLES,
   type Look,
   type MaterialEntry,
+  type SectionSource,
+  type WallEntry,
   type StockProfileStep,
   type StockShape,
 } from './steps/stock-profile.ts'
-export { ANCHORS, type Anchor, type RunStep } from './steps/run.ts'
+export {
+  dimensionOfMeasured,
+  dimensionsOf,
+  type SheetPicture,
+  type SheetPlane,
+  type SketchConstraint,
+  type SketchDimension,
+  type SketchItem,
+  type SketchMeasured,
+  type SketchRelation,
+  type SketchStep,
+} from './steps/sketch.ts'
+export type { SketchPathStep } from './steps/sketch-path.ts'
+export type { SketchProfileStep } from './steps/sketch-profile.ts'
+export { ANCHORS, type Anchor, type AnchorPoint, type RunStep } from './steps/run.ts'
+export {
+  TURNINGS,
+  type Direction,
+  type ScaleEntry,
+  type ShapingEntry,
+  type TwistEntry,
+} from './steps/run-course.ts'
+export {
+  JOINTS,
+  SQUARE_CUT,
+  type CornersEntry,
+  type EndEntry,
+  type EndsEntry,
+  type JointName,
+  type PartEntry,
+  type PartLimit,
+} from './steps/run-ends.ts'
+export type { FreeStrand, StrandsEntry } from './steps/strands.ts'
 export type { BlankStep } from './steps/blank.ts'
 export { LIMITS } from './limits.ts'
 export { readPart, readPartText, writePart } from './read.ts'

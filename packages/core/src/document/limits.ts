@@ -6,4 +6,8 @@ export const LIMITS = {
   variants: 200,
   steps: 200,
   nodes: 5000,
+  sketchEntities: 4000,
+  splinePoints: 200,
+  regions: 100,
+  strands: 200,
 } as const

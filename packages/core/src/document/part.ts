@@ -55,6 +55,10 @@ export function stepOf(part: Part, id: Id): Step | undefined {
 /** Every id in a part, of whatever thing. */
 export function idsIn(part: Part): Id[] {
   const ids = [...part.values, ...part.variants, ...part.steps].map((x) => x.id)
-  for (const step of part.steps) if (step.kind === 'node-path') ids.push(...step.nodes.map((n) => n.id))
+  for (const step of part.steps) {
+    if (step.kind === 'node-path') ids.push(...step.nodes.map((n) => n.id))
+    if (step.kind === 'run' && step.strands?.kind === 'free')
+      ids.push(...step.strands.places.map((p) => p.id))
+  }
   return ids
 }

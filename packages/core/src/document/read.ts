@@ -5,7 +5,8 @@ import { LIMITS } from './limits.ts'
 import { migrate } from './migrate.ts'
 import { idsIn, PART_FORMAT, type Part } from './part.ts'
 import { formulaSchema, idSchema, nameSchema, record } from './schema-parts.ts'
-import { STEP_KINDS, type StepKindName } from './steps/index.ts'
+import { STEP_KINDS, type Step, type StepKindName } from './steps/index.ts'
+import { referencesIn, SHEET_IDS } from './steps/sketch-references.ts'
 
 const oneOf = (words: readonly string[], what: string) =>
   string()
@@ -103,7 +104,25 @@ export function readPart(input: unknown): Result<Part> {
   const twice = ids.find((id, i) => ids.indexOf(id) !== i)
   if (twice !== undefined)
     return fail(fault('part.ids', `this part cannot be read; the id "${twice}" is used twice`))
+  const broken = part.steps.map(brokenSketch).find((b) => b !== undefined)
+  if (broken !== undefined) return fail(fault('part.sketch', `this part cannot be read; ${broken}`))
   return ok(part)
+}
+
+/** What is wrong with the references inside a sketch, if anything. */
+function brokenSketch(step: Step): string | undefined {
+  if (step.kind !== 'sketch') return undefined
+  const where = `in the sketch "${step.name}"`
+  const kinds = new Map<string, string>()
+  for (const x of [...step.entities, ...step.constraints]) {
+    if (kinds.has(x.id) || SHEET_IDS.has(x.id)) return `${where} the id "${x.id}" is used twice`
+    kinds.set(x.id, x.kind)
+  }
+  for (const x of [...step.entities, ...step.constraints]) {
+    const missing = referencesIn(x).find((id) => !kinds.has(id) && !SHEET_IDS.has(id))
+    if (missing !== undefined) return `${where} "${x.id}" refers to "${missing}", which is not there`
+  }
+  return undefined
 }
 
 function sentence(error: ValidationError): string {

@@ -91,8 +91,35 @@ const tube = {
   material: MILD_STEEL,
 } as const
 
-/** Shapes a new part can start from; each is a whole part, ready to change. */
+const emptySketch: Step = {
+  id: 'sketch',
+  kind: 'sketch',
+  name: 'Centre line sketch',
+  aside: false,
+  plane: { kind: 'xz', offset: '0' },
+  entities: [],
+  constraints: [],
+}
+
+/** Shapes a new part can start from; each is a whole part, ready to change. A drawn one waits for its path. */
 export const STARTERS = {
+  drawn: {
+    title: 'Drawn path',
+    make: (name: string): Part => {
+      const path: Step = {
+        id: 'path',
+        kind: 'sketch-path',
+        name: 'Centre line',
+        aside: false,
+        sketch: 'sketch',
+        curves: [],
+        start: null,
+        reversed: false,
+      }
+      const part = partOnPath(name, path, roundBar)
+      return { ...part, steps: [emptySketch, ...part.steps] }
+    },
+  },
   straight: {
     title: 'Straight bar',
     make: (name: string) =>

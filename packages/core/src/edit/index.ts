@@ -25,6 +25,7 @@ export {
   setHand,
   setMaterial,
   setShape,
+  setWall,
   type RunChoices,
 } from './steps.ts'
 export {
@@ -38,8 +39,18 @@ export {
   setOverride,
   setValueDimension,
   setValueFormula,
-  countUses,
 } from './values.ts'
+export { countUses, freeName, takenName } from './names.ts'
+export {
+  changeDimension,
+  changeSketchPath,
+  changeSketchProfile,
+  putDrawing,
+  renameDimension,
+  setPicture,
+  setPlane,
+  type Drawing,
+} from './sketch.ts'
 export { renamePart, setUnits } from './whole.ts'
 export {
   commit,
@@ -52,3 +63,4 @@ export {
   type History,
   type Moment,
 } from './history.ts'
+export { profileOf, putSection, setSource, takeSection } from './sections.ts'

@@ -5,6 +5,7 @@ import {
   stepOf,
   STOCK_SIZES,
   type MaterialEntry,
+  type WallEntry,
   type Part,
   type RunStep,
   type HelixPathStep,
@@ -92,12 +93,16 @@ export const setAside: Command<{ step: Id; aside: boolean }> = (part, args) => {
 export const setBuiltTo: Command<{ step: Id | null }> = (part, args) =>
   args.step !== null && !stepOf(part, args.step) ? missing(args.step) : ok({ ...part, builtTo: args.step })
 
-/** What a run may be told besides its formulas. */
-export type RunChoices = Partial<Pick<RunStep, 'path' | 'profile' | 'anchor' | 'flip'>>
+/** What a run may be told besides its formulas; undefined takes away what it may do without. */
+export type RunChoices = {
+  readonly [K in 'path' | 'profile' | 'anchor' | 'flip' | 'point' | 'strands']?: RunStep[K] | undefined
+}
 
 export const changeRun: Command<{ step: Id; choices: RunChoices }> = (part, args) => {
   const step = stepOfKind(part, args.step, 'run')
-  return step.ok ? ok(withStep(part, { ...step.value, ...args.choices })) : step
+  if (!step.ok) return step
+  const changed = Object.entries({ ...step.value, ...args.choices }).filter(([, v]) => v !== undefined)
+  return ok(withStep(part, Object.fromEntries(changed) as unknown as RunStep))
 }
 
 export const setHand: Command<{ step: Id; hand: HelixPathStep['hand'] }> = (part, args) => {
@@ -115,6 +120,16 @@ const FIRST_SIZES: Readonly<Record<string, string>> = {
   height: '10',
   thickness: '3',
   flats: '10',
+  root: '0',
+  web: '3',
+  flange: '3',
+  radius: '12',
+  edge: '3',
+  round: '3',
+  face: '90',
+  spring: '38',
+  wire: '1',
+  layers: '1',
 }
 
 /** Another stock shape; sizes of the same name keep their formulas, and others may be given. */
@@ -129,7 +144,16 @@ export const setShape: Command<{ step: Id; shape: StockShape; sizes?: Readonly<R
   return ok(withStep(part, { ...step.value, shape: args.shape, sizes }))
 }
 
+/** Makes a section hollow along its outline, or solid. */
+export const setWall: Command<{ step: Id; wall: WallEntry | undefined }> = (part, args) => {
+  const step = stepOf(part, args.step)
+  if (step?.kind !== 'stock-profile' && step?.kind !== 'sketch-profile') return missing(args.step)
+  const { wall: _, ...solid } = step
+  return ok(withStep(part, (args.wall ? { ...solid, wall: args.wall } : solid) as typeof step))
+}
+
 export const setMaterial: Command<{ step: Id; material: MaterialEntry }> = (part, args) => {
-  const step = stepOfKind(part, args.step, 'stock-profile')
-  return step.ok ? ok(withStep(part, { ...step.value, material: args.material })) : step
+  const step = stepOf(part, args.step)
+  if (step?.kind !== 'stock-profile' && step?.kind !== 'sketch-profile') return missing(args.step)
+  return ok(withStep(part, { ...step, material: args.material }))
 }

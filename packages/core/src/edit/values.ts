@@ -1,22 +1,14 @@
 import { fail, fault, ok, type Id, type Result } from '../base/index.ts'
-import {
-  LIMITS,
-  mapSame,
-  mapStepFormulas,
-  type NamedValue,
-  type Part,
-  type Step,
-  type Variant,
-} from '../document/index.ts'
-import { checkName, namesUsed, renameInFormula, type DimensionName, type Formula } from '../units/index.ts'
+import { LIMITS, type NamedValue, type Part, type Variant } from '../document/index.ts'
+import { checkName, type DimensionName, type Formula } from '../units/index.ts'
 import type { Command } from './command.ts'
+import { countUses, renameEverywhere, takenName } from './names.ts'
 
 function checkFree(part: Part, name: string, except?: Id): Result<string> {
   const form = checkName(name)
   if (!form.ok) return form
-  if (part.values.some((v) => v.name === name && v.id !== except)) {
-    return fail(fault('values.taken', `there is a value named "${name}" already`))
-  }
+  const taken = takenName(part, name, except)
+  if (taken) return fail(fault('values.taken', `there is ${taken} named "${name}" already`))
   return ok(name)
 }
 
@@ -29,19 +21,6 @@ const withValue = (part: Part, value: NamedValue): Part => ({
   ...part,
   values: part.values.map((v) => (v.id === value.id ? value : v)),
 })
-
-/** How many formulas use each name, over steps, values and variants. */
-export function countUses(part: Part): ReadonlyMap<string, number> {
-  const counts = new Map<string, number>()
-  const count = (f: Formula): Formula => {
-    for (const name of namesUsed(f)) counts.set(name, (counts.get(name) ?? 0) + 1)
-    return f
-  }
-  part.steps.forEach((s) => mapStepFormulas(s, count))
-  part.values.forEach((v) => count(v.formula))
-  part.variants.forEach((v) => Object.values(v.overrides).forEach(count))
-  return counts
-}
 
 export const addValue: Command<{ value: NamedValue }> = (part, { value }) => {
   if (part.values.length >= LIMITS.values) {
@@ -76,21 +55,8 @@ export const renameValue: Command<{ value: Id; name: string }> = (part, args) =>
   if (!free.ok) return free
   const from = value.value.name
   if (from === args.name) return ok(part)
-  const rename = (f: Formula): Formula => renameInFormula(f, from, args.name)
-  const variants = part.variants.map((v) => {
-    const entries = Object.entries(v.overrides).map(([k, f]) => [k === from ? args.name : k, rename(f)])
-    return { ...v, overrides: Object.fromEntries(entries) as Variant['overrides'] }
-  })
-  return ok({
-    ...part,
-    variants,
-    values: part.values.map((v) => ({
-      ...v,
-      name: v.id === args.value ? args.name : v.name,
-      formula: rename(v.formula),
-    })),
-    steps: mapSame(part.steps, (s): Step => mapStepFormulas(s, rename)),
-  })
+  const renamed = withValue(part, { ...value.value, name: args.name })
+  return ok(renameEverywhere(renamed, from, args.name))
 }
 
 export const setValueFormula: Command<{ value: Id; formula: Formula }> = (part, args) => {

@@ -72,7 +72,13 @@ describe('a whole part', () => {
       9,
     )
   })
-  it.each(Object.values(STARTERS).map((s) => [s.title, s.make('x')] as const))(
+  it('a drawn path says what it waits for, and nothing else is found', () => {
+    const { findings } = fresh(STARTERS.drawn.make('x'))
+    expect(findings.map((f) => f.code)).toEqual(['path.none'])
+    expect(findings[0]!.message).toMatch(/draw the line/)
+  })
+  const whole = Object.entries(STARTERS).filter(([name]) => name !== 'drawn')
+  it.each(whole.map(([, s]) => [s.title, s.make('x')] as const))(
     '%s starts without blocking findings',
     (_, p) => {
       expect(fresh(p).findings.filter((f) => f.severity === 'blocks')).toEqual([])

@@ -1,5 +1,7 @@
-import type { Fault, Id, Result } from '../base/index.ts'
+import { ok, type Fault, type Id, type Result } from '../base/index.ts'
 import {
+  dimensionOfMeasured,
+  dimensionsOf,
   inputsOf,
   kindOf,
   mapStepFormulas,
@@ -9,19 +11,21 @@ import {
   type Step,
 } from '../document/index.ts'
 import {
+  DIMENSIONS,
   evaluateValues,
-  resolveFormula,
   surroundingsOf,
   type BareUnits,
+  type NamedFormula,
   type Quantity,
-  type Surroundings,
   type ValueTable,
 } from '../units/index.ts'
 import type { Finding } from './finding.ts'
-import type { FieldResult, StepOutput, StepResult, StepState } from './output.ts'
+import { resolveStep, type ResolvedFields } from './fields.ts'
+import type { StepOutput, StepResult, StepState } from './output.ts'
+import type { FieldChange, StepContext } from './steps/evaluator.ts'
 import { evaluatorOf } from './steps/index.ts'
 
-/** A named value worked out. */
+/** A named value, or a dimension of a sketch by its name, worked out. */
 export interface ValueResult {
   readonly id: Id
   readonly name: string
@@ -46,13 +50,8 @@ interface Remembered {
   readonly lastGood: StepOutput | undefined
 }
 
-interface Resolved {
-  readonly fields: Readonly<Record<string, FieldResult>>
-  readonly faults: readonly { readonly field: string; readonly fault: Fault }[]
-}
-
 /** Bare numbers in values and formulas; lengths carry their own unit, masses are kg. */
-const BARE: BareUnits = { length: 'mm', mass: 'kg' }
+export const BARE: BareUnits = { length: 'mm', mass: 'kg' }
 
 /** An evaluator with an empty memory. */
 export function createEvaluator(): Evaluator {
@@ -60,8 +59,12 @@ export function createEvaluator(): Evaluator {
   let versions = 0
   return {
     evaluate(part) {
-      const table = evaluateValues(part.values, overridesInForce(part), BARE)
-      const around = surroundingsOf(table, BARE)
+      const dimensions = drivingDimensions(part)
+      const table = namesOf(part)
+      /** Names that formulas see: values and driving dimensions, and what came of the steps before. */
+      const names = new Map(table)
+      const around = surroundingsOf(names, BARE)
+      const measured: ValueResult[] = []
       const results = new Map<Id, StepResult>()
       let built = true
       for (const step of part.steps) {
@@ -78,12 +81,23 @@ export function createEvaluator(): Evaluator {
           memory.set(step.id, { key, result, lastGood })
           results.set(step.id, result)
         }
+        for (const m of measuredNames(step, results.get(step.id))) {
+          names.set(m.name, m.result)
+          measured.push(m)
+        }
         if (step.id === part.builtTo) built = false
       }
       for (const id of memory.keys()) if (!results.has(id)) memory.delete(id)
       const steps = [...results.values()]
       return {
-        values: part.values.map((v) => ({ id: v.id, name: v.name, result: table.get(v.name)! })),
+        values: [
+          ...[...part.values, ...dimensions].map((v) => ({
+            id: v.id,
+            name: v.name,
+            result: table.get(v.name)!,
+          })),
+          ...measured,
+        ],
         steps,
         findings: [...valueFindings(part, table), ...steps.flatMap((s) => s.findings)],
       }
@@ -91,16 +105,33 @@ export function createEvaluator(): Evaluator {
   }
 }
 
-function resolveStep(step: Step, around: Surroundings): Resolved {
-  const fields: Record<string, FieldResult> = {}
-  const faults: { field: string; fault: Fault }[] = []
-  mapStepFormulas(step, (formula, field, dimension) => {
-    const r = resolveFormula(formula, dimension, around)
-    if (r.ok) fields[field] = r.value
-    else faults.push({ field, fault: r.fault })
-    return formula
+/** What formulas can see by name before any step is built: named values and driving dimensions. */
+export function namesOf(part: Part): ValueTable {
+  return evaluateValues([...part.values, ...drivingDimensions(part)], overridesInForce(part), BARE)
+}
+
+/** Driving dimensions of all sketches, as named formulas. */
+function drivingDimensions(part: Part): (NamedFormula & { readonly id: Id })[] {
+  return part.steps.flatMap((s) => {
+    if (s.kind !== 'sketch') return []
+    return dimensionsOf(s).flatMap((d) =>
+      d.role === 'driving'
+        ? { id: d.id, name: d.name, dimension: dimensionOfMeasured(d.measured), formula: d.formula }
+        : [],
+    )
   })
-  return { fields, faults }
+}
+
+/** What the reference dimensions of a sketch measured, for the steps after it. */
+function measuredNames(step: Step, result: StepResult | undefined): ValueResult[] {
+  if (step.kind !== 'sketch' || result?.state !== 'good' || result.output?.kind !== 'sketch') return []
+  const { measures } = result.output
+  return dimensionsOf(step).flatMap((d) => {
+    const value = d.role === 'reference' ? measures.get(d.id) : undefined
+    if (value === undefined) return []
+    const dimension = DIMENSIONS[dimensionOfMeasured(d.measured)]
+    return { id: d.id, name: d.name, result: ok({ value, dimension }) }
+  })
 }
 
 /**
@@ -109,19 +140,20 @@ function resolveStep(step: Step, around: Surroundings): Resolved {
  */
 function keyOf(
   step: Step,
-  resolved: Resolved,
+  resolved: ResolvedFields,
   part: Part,
   built: boolean,
   results: ReadonlyMap<Id, StepResult>,
 ): string {
   const choices = mapStepFormulas(step, () => '')
   const inputs = inputsOf(step).map((id) => results.get(id)?.version ?? 0)
-  return JSON.stringify([choices, resolved, inputs, part.units.length, built])
+  const { fields, faults, alongKey } = resolved
+  return JSON.stringify([choices, fields, faults, alongKey, inputs, part.units.length, built])
 }
 
 function evaluateStep(
   step: Step,
-  resolved: Resolved,
+  resolved: ResolvedFields,
   part: Part,
   built: boolean,
   results: ReadonlyMap<Id, StepResult>,
@@ -152,16 +184,16 @@ function evaluateStep(
     )
   const evaluator = evaluatorOf(step)
   const { output, findings, nodePoints } = evaluator.evaluate(step, {
-    number: (field) => {
-      const found = resolved.fields[field]
-      if (!found) throw new Error(`step kind ${step.kind} has no formula field "${field}"`)
-      return found.value
+    ...contextOf(step, resolved.fields, display, (id) => results.get(id)?.output),
+    along: (field) => {
+      const found = resolved.along[field]
+      if (!found) throw new Error(`step kind ${step.kind} has no formula "${field}" along it`)
+      return found
     },
-    input: <K extends StepOutput['kind']>(id: Id, kind: K) => {
-      const found = results.get(id)?.output
-      return found?.kind === kind ? (found as Extract<StepOutput, { kind: K }>) : undefined
+    around: {
+      step: (id) => stepOf(part, id),
+      again: (id, changes) => outputAgain(id, changes, part, results),
     },
-    display,
   })
   return {
     ...base,
@@ -171,6 +203,60 @@ function evaluateStep(
     findings,
     nodePoints: nodePoints ?? [],
   }
+}
+
+/** What a step's evaluation sees of its fields and inputs; nothing along a run, and no other steps. */
+function contextOf(
+  step: Step,
+  fields: ResolvedFields['fields'],
+  display: Part['units']['length'],
+  outputs: (id: Id) => StepOutput | undefined,
+): StepContext {
+  const none = (): never => {
+    throw new Error(`step kind ${step.kind} cannot look along a run here`)
+  }
+  return {
+    number: (field) => {
+      const found = fields[field]
+      if (!found) throw new Error(`step kind ${step.kind} has no formula field "${field}"`)
+      return found.value
+    },
+    input: <K extends StepOutput['kind']>(id: Id, kind: K) => {
+      const found = outputs(id)
+      return found?.kind === kind ? (found as Extract<StepOutput, { kind: K }>) : undefined
+    },
+    display,
+    along: none,
+    around: { step: none, again: none },
+  }
+}
+
+/** A step's output with other values in some fields, of it or of what it builds on. What is not touched is taken as it is. */
+function outputAgain(
+  id: Id,
+  changes: readonly FieldChange[],
+  part: Part,
+  results: ReadonlyMap<Id, StepResult>,
+): StepOutput | undefined {
+  const made = new Map<Id, StepOutput | undefined>()
+  const touched = (at: Id): boolean => {
+    const step = stepOf(part, at)
+    return step !== undefined && (changes.some((c) => c.step === at) || inputsOf(step).some(touched))
+  }
+  const build = (at: Id): StepOutput | undefined => {
+    if (made.has(at)) return made.get(at)
+    const step = stepOf(part, at)
+    const known = results.get(at)
+    let output = known?.output
+    if (step && known && touched(at)) {
+      const own = changes.filter((c) => c.step === at).map((c) => [c.field, { value: c.value, assumed: [] }])
+      const fields = { ...known.fields, ...Object.fromEntries(own) }
+      output = evaluatorOf(step).evaluate(step, contextOf(step, fields, part.units.length, build)).output
+    }
+    made.set(at, output)
+    return output
+  }
+  return build(id)
 }
 
 /** The input that keeps a step from being built. What failed by itself says so itself and needs no second finding here. */

@@ -27,5 +27,7 @@ export interface Finding {
   /** Stations along the path that it concerns. */
   readonly from?: number
   readonly to?: number
+  /** Single stations that belong together, when it is about places far apart. */
+  readonly places?: readonly number[]
   readonly cures: readonly Cure[]
 }

@@ -1,4 +1,11 @@
-export { createEvaluator, type Evaluator, type PartResult, type ValueResult } from './evaluator.ts'
+export {
+  BARE,
+  createEvaluator,
+  namesOf,
+  type Evaluator,
+  type PartResult,
+  type ValueResult,
+} from './evaluator.ts'
 export type { Cure, Finding, Severity } from './finding.ts'
 export type {
   BlankOutput,
@@ -7,8 +14,19 @@ export type {
   PlacedNode,
   ProfileOutput,
   RunOutput,
+  SketchOutput,
   StepOutput,
   StepResult,
   StepState,
 } from './output.ts'
+export {
+  numericConstraint,
+  numericConstraints,
+  solveSketch,
+  type FieldValue,
+  type SolvedSketch,
+} from './sheet.ts'
+export { constraintName, entityName, measuredName } from './sketch-words.ts'
+export { resolveStep, type ResolvedFields } from './fields.ts'
+export { pickedRegions } from './steps/sketch-profile.ts'
 export { meshOfRun } from './steps/run.ts'

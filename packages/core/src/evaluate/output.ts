@@ -1,10 +1,12 @@
 import type { Id } from '../base/index.ts'
 import type { Anchor, Look, MaterialEntry, StepKindName, StockShape } from '../document/index.ts'
 import type { BendTable, Developed } from '../forming/index.ts'
-import type { CornerResult, Path, PathAnalysis } from '../path/index.ts'
-import type { Region, SectionProperties } from '../profile/index.ts'
+import type { CornerResult, Path, PathAnalysis, PlaneFrame } from '../path/index.ts'
+import type { Outline, Section, SectionProperties } from '../profile/index.ts'
+import type { Gap, SketchEntity, SketchRegion } from '../sketch/index.ts'
+import type { Vec2 } from '../plane/index.ts'
 import type { Mesh, Vec3 } from '../space/index.ts'
-import type { SquareFrames } from '../sweep/index.ts'
+import type { Carriage, Chunk, Frames, Joint, Turning } from '../sweep/index.ts'
 import type { Finding } from './finding.ts'
 
 /** A node where it stands, with what became of its corner. */
@@ -19,16 +21,32 @@ export interface PathOutput {
   readonly path: Path
   readonly analysis: PathAnalysis
   readonly nodes: readonly PlacedNode[]
+  /** The sketch curves it runs along, by the index of a segment's origin; only for a path of a sketch. */
+  readonly pieces?: readonly Id[]
   /** None when the path cannot be bent; then `notBendable` says why. */
   readonly table: BendTable | undefined
   readonly notBendable: string | undefined
 }
 
+/** A sketch worked out, in its own plane. */
+export interface SketchOutput {
+  readonly kind: 'sketch'
+  readonly frame: PlaneFrame
+  readonly entities: readonly SketchEntity[]
+  readonly loose: number
+  readonly free: ReadonlySet<Id>
+  readonly regions: readonly SketchRegion[]
+  readonly gaps: readonly Gap[]
+  /** What each dimension measures, mm or rad, by id. */
+  readonly measures: ReadonlyMap<Id, number>
+}
+
 export interface ProfileOutput {
   readonly kind: 'profile'
-  readonly region: Region
+  readonly section: Section
   readonly properties: SectionProperties
-  readonly shape: StockShape
+  /** None for a section that was drawn. */
+  readonly shape: StockShape | undefined
   /** Sizes in mm, by name. */
   readonly sizes: Readonly<Record<string, number>>
   readonly material: MaterialEntry['name']
@@ -37,17 +55,63 @@ export interface ProfileOutput {
   readonly density: number
   /** kg/mm */
   readonly massPerLength: number
+  /** It has a wall along its outline. */
+  readonly hollow: boolean
+}
+
+/** One strand of a run, in the path's frame. */
+export interface Strand {
+  readonly section: Section
+  /** mm2 */
+  readonly area: number
+  readonly centroid: Vec2
+  readonly perimeter: number
+  readonly look: Look
+  /** kg/mm3 */
+  readonly density: number
+  /** Edges of the mesh's tags from here on are this strand's. */
+  readonly firstEdge: number
+}
+
+/** What stands on an end of a run besides its cut. */
+export type EndMade =
+  | { readonly kind: 'dome'; readonly side: 'start' | 'end'; readonly height: number }
+  | { readonly kind: 'plug'; readonly side: 'start' | 'end' }
+
+/** A corner of a run where the direction breaks. */
+export interface RunCorner {
+  /** Its node or curve; `start` and `end` for those of returns. */
+  readonly key: Id
+  readonly station: number
+  readonly deflection: number
+  readonly joint: Joint
 }
 
 export interface RunOutput {
   readonly kind: 'run'
+  /** What it is carried along: the used part of its path, with what its ends and corners make of it. */
   readonly path: Path
-  readonly frames: SquareFrames
-  /** The section in the path's frame, as placed. */
-  readonly section: Region
+  /** Station of the whole path where the used part starts. */
+  readonly from: number
+  /** Length put on before that, so that the run's own stations start earlier. */
+  readonly before: number
+  readonly turning: Turning
+  readonly frames: Frames
+  readonly carriage: Carriage
+  /** Stretches carried in one go, parted at butt corners. */
+  readonly chunks: readonly Chunk[]
+  readonly corners: readonly RunCorner[]
+  /** Domes and plugs on its ends. */
+  readonly made: readonly EndMade[]
+  /** The whole section as points, in the order of the mesh's edges; at the start when it is shaped. */
+  readonly outline: Outline
+  /** The whole section in the path's frame, as placed, all strands. */
+  readonly section: Section
+  /** One or more; by themselves what `section` is together. */
+  readonly strands: readonly Strand[]
   readonly anchor: Anchor
   readonly look: Look
-  readonly density: number
+  readonly hidden: boolean
   readonly mesh: Mesh
   /** Largest distance between the mesh and the true surface, mm. */
   readonly chordError: number
@@ -71,7 +135,7 @@ export interface BlankOutput {
   readonly mass: number
 }
 
-export type StepOutput = PathOutput | ProfileOutput | RunOutput | BlankOutput
+export type StepOutput = SketchOutput | PathOutput | ProfileOutput | RunOutput | BlankOutput
 
 /** A field's formula worked out: its value, and the bare numbers that were given a unit. */
 export interface FieldResult {

@@ -54,6 +54,16 @@ const SIZES: Record<string, string> = {
   height: '12',
   thickness: '4',
   flats: '13',
+  root: '1.5',
+  web: '4',
+  flange: '3.5',
+  radius: '9',
+  wire: '2',
+  layers: '1',
+  edge: '2',
+  round: '3',
+  face: '20',
+  spring: '40',
 }
 
 describe('every stock shape on a path in space', () => {

@@ -13,7 +13,11 @@ const built = pathThroughNodes(nodes, false)
 const bar = STOCK_SHAPES['round-bar']({ diameter: 8 })
 if (!built.ok || !bar.ok) throw new Error('the sample must build')
 const outline = outlineOf(bar.value, 0.02)
-const mesh: Mesh = meshRun(outline, placeRings(squareFrames(built.value.path), outline, 0.02), false)
+const mesh: Mesh = meshRun(
+  outline,
+  placeRings({ frames: squareFrames(built.value.path) }, outline, 0.02),
+  false,
+)
 
 describe('csv', () => {
   it('writes the bend table so that it reads back', () => {

@@ -36,7 +36,8 @@ export function developedLength(path: Path, k: number, reachOf: (segment: number
     const { inside, outside } = reachOf(segment)
     const depth = inside + outside
     const neutralRadius = segmentRadius(g) - inside + k * depth
-    const along = neutralRadius * segmentTurn(g)
+    // Neutral radius times turn, which holds for a bend of changing radius too.
+    const along = g.length + (k * depth - inside) * segmentTurn(g)
     bends.push({ segment, shift: (0.5 - k) * depth, neutralRadius, length: along })
     length += along
   })

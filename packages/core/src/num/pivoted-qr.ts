@@ -9,13 +9,19 @@ export interface PivotedQr {
 
 /**
  * Householder QR with column pivoting (Businger & Golub 1965) of an m x n matrix, column by column in one array. A
- * column whose remainder is below `relative` times the largest column norm counts as dependent.
+ * column whose remainder is below `relative` times the largest column norm, or below `least`, counts as dependent.
  */
-export function pivotedQr(columns: Float64Array, m: number, n: number, relative: number): PivotedQr {
+export function pivotedQr(
+  columns: Float64Array,
+  m: number,
+  n: number,
+  relative: number,
+  least = 0,
+): PivotedQr {
   const a = Float64Array.from(columns)
   const order = Array.from({ length: n }, (_, j) => j)
   const norms = order.map((j) => norm2(a, j * m, 0, m))
-  const threshold = (relative * Math.sqrt(Math.max(0, ...norms))) ** 2
+  const threshold = Math.max(relative * Math.sqrt(Math.max(0, ...norms)), least) ** 2
   const mirrors: Float64Array[] = []
   let rank = 0
   for (let k = 0; k < Math.min(m, n); k++) {

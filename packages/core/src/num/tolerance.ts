@@ -36,6 +36,9 @@ export const tolerance = {
   /** A sketch holds its constraints when every residual is below this share of its size. */
   sketchResidual: 1e-9,
 
+  /** Ends nearer than this share of the sketch's size meet: well above what solving leaves, well below any gap a hand makes. */
+  sketchMeet: 1e-7,
+
   /** A row of a sketch's scaled Jacobian whose remainder is below this share of the largest depends on the others. */
   sketchRank: 1e-7,
 

@@ -1,4 +1,5 @@
 import { tolerance, TURN } from '../num/index.ts'
+import { reachAlong } from '../plane/index.ts'
 import { boxSizes, boxWith, EMPTY_BOX, vec3, type Box3, type Vec3 } from '../space/index.ts'
 import { kinksOf, type Kink, type Origin, type Path } from './path.ts'
 import { segmentPoint, segmentRadius, segmentTangent, segmentTurn, type Segment } from './segment.ts'
@@ -58,10 +59,17 @@ export function analysePath(path: Path): PathAnalysis {
   }
 }
 
-/** A box grown to hold a segment; exact for lines and arcs, and for a helix by its turning points along each axis. */
+/** A box grown to hold a segment; exact for lines, arcs and splines, and for a helix by its turning points along each axis. */
 function boxWithSegment(box: Box3, g: Segment): Box3 {
   let grown = boxWith(boxWith(box, segmentPoint(g, 0)), segmentPoint(g, g.length))
   if (g.kind === 'line') return grown
+  if (g.kind === 'spline') {
+    const { origin, x, y } = g.plane
+    const reach = (axis: 0 | 1 | 2, sign: number): number =>
+      origin[axis] + sign * reachAlong(g.curve, [sign * x[axis], sign * y[axis]])
+    grown = boxWith(grown, [reach(0, -1), reach(1, -1), reach(2, -1)])
+    return boxWith(grown, [reach(0, 1), reach(1, 1), reach(2, 1)])
+  }
   for (let axis = 0; axis < 3; axis++) {
     for (const angle of turningAngles(g, axis)) {
       grown = boxWith(grown, segmentPoint(g, (angle / g.sweep) * g.length))
@@ -71,7 +79,7 @@ function boxWithSegment(box: Box3, g: Segment): Box3 {
 }
 
 /** Angles in (0, sweep) at which a coordinate stops growing: r(-o sin + a cos) + k = 0 for out o, along a, rise k per radian. */
-function turningAngles(g: Exclude<Segment, { kind: 'line' }>, axis: number): number[] {
+function turningAngles(g: Exclude<Segment, { kind: 'line' | 'spline' }>, axis: number): number[] {
   const o = g.out[axis]! * g.radius
   const a = g.along[axis]! * g.radius
   const k = g.kind === 'helix' ? (g.axis[axis]! * g.rise) / g.sweep : 0
@@ -95,7 +103,12 @@ export function planeOf(path: Path, size: number): Vec3 | 'line' | 'none' {
   let normal: Vec3 | undefined
   let first: Vec3 | undefined
   for (const g of path.segments) {
-    const directions = g.kind === 'line' ? [g.direction] : [segmentTangent(g, 0), vec3.scale(g.out, -1)]
+    const directions =
+      g.kind === 'line'
+        ? [g.direction]
+        : g.kind === 'spline'
+          ? [g.plane.x, g.plane.y]
+          : [segmentTangent(g, 0), vec3.scale(g.out, -1)]
     if (g.kind === 'helix' && Math.abs(g.rise) > within) return 'none'
     for (const d of directions) {
       first ??= d

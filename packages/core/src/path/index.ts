@@ -1,3 +1,4 @@
+export { splineSegments, type PlaneFrame, type SplineSegment } from './spline-segment.ts'
 export {
   arcSegment,
   helixSegment,
@@ -34,6 +35,7 @@ export {
   type NodePath,
   type PathNode,
 } from './nodes.ts'
+export { extendedPath, pathPart, segmentPart } from './part.ts'
 export { nearestOnSegment, stationNear } from './nearest.ts'
 export { pathOfHelix, type HelixSource } from './helix.ts'
 export { analysePath, planeOf, type PathAnalysis, type SegmentRow } from './analysis.ts'

@@ -1,14 +1,20 @@
 import { TURN } from '../num/index.ts'
+import { bezierLength, nearestOn } from '../plane/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import type { Path } from './path.ts'
 import type { Segment } from './segment.ts'
 
 /**
- * Arc length along a segment of its point nearest to p, held to the segment. Exact for straights and arcs; on a helix
+ * Arc length along a segment of its point nearest to p, held to the segment. Exact for straights, arcs and splines; on a helix
  * the turn that points at p, taken on the winding whose height is nearest.
  */
 export function nearestOnSegment(g: Segment, p: Vec3): number {
   if (g.kind === 'line') return clamp(vec3.dot(vec3.sub(p, g.start), g.direction), g.length)
+  if (g.kind === 'spline') {
+    const off = vec3.sub(p, g.plane.origin)
+    const near = nearestOn(g.curve, [vec3.dot(off, g.plane.x), vec3.dot(off, g.plane.y)])
+    return bezierLength(g.curve, 0, near.t)
+  }
   const from = vec3.sub(p, g.centre)
   const around = Math.atan2(vec3.dot(from, g.along), vec3.dot(from, g.out))
   const angle = around < 0 ? around + TURN : around

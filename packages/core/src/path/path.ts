@@ -2,11 +2,13 @@ import { tolerance } from '../num/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import { reverseSegment, segmentCurvature, segmentPoint, segmentTangent, type Segment } from './segment.ts'
 
-/** Where a segment came from in its source: the leg from a node to the next, the corner at a node, or a named piece. */
+/** Where a segment came from in its source: the leg from a node to the next, the corner at a node, a named piece, or none. */
 export type Origin =
   | { readonly kind: 'leg'; readonly index: number }
   | { readonly kind: 'node'; readonly index: number }
   | { readonly kind: 'piece'; readonly index: number }
+  /** Put on for a run: before the start (0) or after the end (1). */
+  | { readonly kind: 'added'; readonly index: number }
 
 /** A chain of exact segments, end to start. `starts[i]` is the station of segment i; the last entry is the length. */
 export interface Path {

@@ -1,4 +1,11 @@
 import { vec3, type Vec3 } from '../space/index.ts'
+import {
+  reverseSpline,
+  splineCurvature,
+  splinePoint,
+  splineTangent,
+  type SplineSegment,
+} from './spline-segment.ts'
 
 /** A straight. */
 export interface LineSegment {
@@ -39,7 +46,7 @@ export interface HelixSegment {
 }
 
 /** A stretch of a path, exact and parametrised by its own arc length. */
-export type Segment = LineSegment | ArcSegment | HelixSegment
+export type Segment = LineSegment | ArcSegment | HelixSegment | SplineSegment
 
 export function lineSegment(start: Vec3, direction: Vec3, length: number): LineSegment {
   return { kind: 'line', start, direction, length }
@@ -83,6 +90,8 @@ export function segmentPoint(g: Segment, s: number): Vec3 {
       const onCircle = vec3.addScaled(g.centre, vec3.round(g.out, g.along, share * g.sweep), g.radius)
       return vec3.addScaled(onCircle, g.axis, share * g.rise)
     }
+    case 'spline':
+      return splinePoint(g, s)
   }
 }
 
@@ -100,6 +109,8 @@ export function segmentTangent(g: Segment, s: number): Vec3 {
         vec3.scale(g.axis, g.rise / g.length),
       )
     }
+    case 'spline':
+      return splineTangent(g, s)
   }
 }
 
@@ -114,15 +125,18 @@ export function segmentCurvature(g: Segment, s: number): Vec3 {
       const turn = g.sweep / g.length
       return vec3.scale(vec3.round(g.out, g.along, s * turn), -g.radius * turn * turn)
     }
+    case 'spline':
+      return splineCurvature(g, s)
   }
 }
 
-/** Radius of curvature, mm; infinite on a straight. A helix of radius r and rise b per radian has (r^2 + b^2)/r. */
+/** Radius of curvature, mm; infinite on a straight, the smallest on a spline. A helix of radius r and rise b per radian has (r^2 + b^2)/r. */
 export function segmentRadius(g: Segment): number {
   switch (g.kind) {
     case 'line':
       return Infinity
     case 'arc':
+    case 'spline':
       return g.radius
     case 'helix':
       return g.length ** 2 / (g.sweep ** 2 * g.radius)
@@ -136,6 +150,7 @@ export function segmentTorsion(g: Segment): number {
 
 /** How far the tangent turns over the whole segment, measured along it. */
 export function segmentTurn(g: Segment): number {
+  if (g.kind === 'spline') return g.turn
   return g.kind === 'line' ? 0 : g.length / segmentRadius(g)
 }
 
@@ -149,6 +164,8 @@ export function reverseSegment(g: Segment): Segment {
       const out = vec3.round(g.out, g.along, g.sweep)
       return arcSegment(g.centre, out, vec3.scale(segmentTangent(g, g.length), -1), g.radius, g.sweep)
     }
+    case 'spline':
+      return reverseSpline(g)
     case 'helix': {
       const out = vec3.round(g.out, g.along, g.sweep)
       const along = vec3.scale(vec3.round(g.along, vec3.scale(g.out, -1), g.sweep), -1)

@@ -1,3 +1,15 @@
+export {
+  bezier2,
+  bezierAt,
+  bezierCurvature,
+  bezierLength,
+  bezierPiece,
+  ellipsePieces,
+  splitBezier,
+  type Bezier2,
+} from './bezier.ts'
+export { arrange, type Arrangement, type Face, type FaceEdge } from './arrangement.ts'
+export { crossings, nearestOn, pieceOf, type Crossing } from './intersect.ts'
 export { vec2, type Vec2 } from './vec2.ts'
 export {
   arc2,
@@ -16,3 +28,7 @@ export {
 } from './curve.ts'
 export { combineIntegrals, loopIntegrals, NO_AREA, type AreaIntegrals } from './integrals.ts'
 export { triangulate } from './triangulate.ts'
+export { centripetalKnots, clampedKnots, splineByControl, splineThrough } from './spline.ts'
+export { offsetChain, runsOn, type OffsetFault, type OffsetStretch, type SimpleCurve } from './offset.ts'
+export { arcThrough, circleThrough, recognised } from './recognise.ts'
+export { pointInPolygon } from './polygon.ts'

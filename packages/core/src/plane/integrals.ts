@@ -1,4 +1,5 @@
 import { gaussRule } from '../num/index.ts'
+import { bezierSum, type Bezier2 } from './bezier.ts'
 import { pointAt, type Arc2, type Curve2, type Line2, type Loop2 } from './curve.ts'
 
 /**
@@ -33,7 +34,20 @@ export function loopIntegrals(loop: Loop2): AreaIntegrals {
 }
 
 function curveIntegrals(c: Curve2): AreaIntegrals {
+  if (c.kind === 'bezier') return bezierIntegrals(c)
   return c.kind === 'line' ? lineIntegrals(c) : arcIntegrals(c)
+}
+
+function bezierIntegrals(c: Bezier2): AreaIntegrals {
+  const [area, px, py, xx, yy, xy] = bezierSum(c, (x, y) => [
+    x,
+    (x * x) / 2,
+    x * y,
+    x ** 3 / 3,
+    x * y * y,
+    (x * x * y) / 2,
+  ])
+  return { area: area!, x: px!, y: py!, xx: xx!, yy: yy!, xy: xy! }
 }
 
 /** All integrands are cubic along a line, so two Gauss points are exact. */

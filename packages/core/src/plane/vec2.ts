@@ -5,6 +5,8 @@ export const vec2 = {
   add: (a: Vec2, b: Vec2): Vec2 => [a[0] + b[0], a[1] + b[1]],
   sub: (a: Vec2, b: Vec2): Vec2 => [a[0] - b[0], a[1] - b[1]],
   scale: (a: Vec2, k: number): Vec2 => [a[0] * k, a[1] * k],
+  /** a + k b. */
+  addScaled: (a: Vec2, b: Vec2, k: number): Vec2 => [a[0] + k * b[0], a[1] + k * b[1]],
   dot: (a: Vec2, b: Vec2): number => a[0] * b[0] + a[1] * b[1],
   /** The third component of the cross product: positive when b lies to the left of a. */
   cross: (a: Vec2, b: Vec2): number => a[0] * b[1] - a[1] * b[0],

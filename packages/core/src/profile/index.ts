@@ -1,4 +1,17 @@
-export { loopsOf, placeRegion, region, type Placement, type Region } from './region.ts'
+export {
+  loopsOf,
+  outerLoopsOf,
+  placeRegion,
+  placeSection,
+  region,
+  regionsOf,
+  type Placement,
+  type Region,
+  type Section,
+} from './region.ts'
 export { reach, reachAround, sectionProperties, type SectionProperties } from './properties.ts'
-export { arcSteps, outlineOf, type Outline } from './outline.ts'
+export { arcSteps, outlineOf, outlinePlan, type Outline, type OutlinePlan } from './outline.ts'
 export { STOCK_SHAPES } from './stock.ts'
+export { ALONE, placeStrand, strandsInRow, strandsOnCircle, type StrandPlace } from './strands.ts'
+export { anchorPlaces } from './anchors.ts'
+export { hollow, type WallSide } from './hollow.ts'

@@ -1,6 +1,6 @@
 import { tolerance } from '../num/index.ts'
-import { directionAt, pointAt, triangulate, vec2, type Curve2, type Loop2 } from '../plane/index.ts'
-import { loopsOf, type Region } from './region.ts'
+import { bezierAt, directionAt, pointAt, triangulate, vec2, type Curve2, type Loop2 } from '../plane/index.ts'
+import { loopsOf, regionsOf, type Region, type Section } from './region.ts'
 
 /**
  * A section as points, ready to be carried along a path. A sharp corner has two points in the same place with
@@ -29,8 +29,49 @@ export function arcSteps(radius: number, sweep: number, chordError: number): num
   return Math.max(1, Math.ceil(turn / Math.min(step, WIDEST_STEP) - tolerance.stepExcess))
 }
 
-/** Points of a region within `chordError` of its true outline. */
-export function outlineOf(r: Region, chordError: number): Outline {
+/** Even steps of a curve's parameter that keep chords within `chordError`, for a spline by its sharpest bend. */
+export function curveSteps(c: Curve2, chordError: number): number {
+  if (c.kind === 'line') return 1
+  if (c.kind === 'arc') return arcSteps(c.radius, c.sweep, chordError)
+  let most = 1
+  for (let i = 0; i <= SPLINE_LOOKS; i++) {
+    const { first, second } = bezierAt(c, i / SPLINE_LOOKS)
+    const speed = Math.hypot(...first)
+    // A step h of the parameter bows by h^2 |c''|/8, and turns by h |c' x c''|/|c'|^2.
+    most = Math.max(most, Math.sqrt(Math.hypot(...second) / (8 * chordError)))
+    if (speed > tolerance.noDirection)
+      most = Math.max(most, Math.abs(vec2.cross(first, second)) / speed ** 2 / WIDEST_STEP)
+  }
+  return Math.min(Math.ceil(most), MOST_SPLINE_STEPS)
+}
+
+const SPLINE_LOOKS = 16
+const MOST_SPLINE_STEPS = 256
+
+/** How an outline is cut up: steps for each section edge, and whether each joins the edge before it without a corner. */
+export interface OutlinePlan {
+  readonly steps: readonly number[]
+  readonly smooth: readonly boolean[]
+}
+
+/** A plan that does for several states of one section; undefined when they have not the same edges. */
+export function outlinePlan(states: readonly Section[], chordError: number): OutlinePlan | undefined {
+  const edges = states.map((s) => loopsOf(s))
+  const like = edges[0]!.map((l) => l.length)
+  if (!edges.every((e) => e.length === like.length && e.every((l, i) => l.length === like[i])))
+    return undefined
+  const each = (f: (loop: Loop2, k: number) => number): number[][] =>
+    edges.map((loops) => loops.flatMap((loop) => loop.map((_, k) => f(loop, k))))
+  const steps = each((loop, k) => curveSteps(loop[k]!, chordError))
+  const smooth = each((loop, k) => (isSmooth(loop[(k + loop.length - 1) % loop.length]!, loop[k]!) ? 1 : 0))
+  return {
+    steps: steps[0]!.map((_, i) => Math.max(...steps.map((s) => s[i]!))),
+    smooth: smooth[0]!.map((_, i) => smooth.every((s) => s[i] === 1)),
+  }
+}
+
+/** Points of a section within `chordError` of its true outline; with a plan, cut up as it says. */
+export function outlineOf(section: Region | Section, chordError: number, plan?: OutlinePlan): Outline {
   const x: number[] = []
   const y: number[] = []
   const nx: number[] = []
@@ -38,8 +79,9 @@ export function outlineOf(r: Region, chordError: number): Outline {
   const sideFrom: number[] = []
   const sideTo: number[] = []
   const sideEdge: number[] = []
-  const capLoops: number[][] = []
-  const capPoint: number[] = []
+  const cap: number[] = []
+  let capLoops: number[][] = []
+  let capPoint: number[] = []
   let edge = 0
 
   const addPoint = (c: Curve2, t: number, at: readonly [number, number]): number => {
@@ -53,21 +95,22 @@ export function outlineOf(r: Region, chordError: number): Outline {
 
   const addLoop = (loop: Loop2): void => {
     const flat: number[] = []
+    const firstEdge = edge
     let first = -1
     let last = -1
     loop.forEach((c, k) => {
       const before = loop[(k + loop.length - 1) % loop.length]!
       const at = pointAt(c, 0)
-      const smooth = isSmooth(before, c)
+      const smooth = plan ? plan.smooth[edge]! : isSmooth(before, c)
       const start = smooth && last >= 0 ? last : addPoint(c, 0, last >= 0 ? [x[last]!, y[last]!] : at)
       if (k === 0) first = start
       flat.push(x[start]!, y[start]!)
       capPoint.push(start)
-      const steps = c.kind === 'line' ? 1 : arcSteps(c.radius, c.sweep, chordError)
+      const steps = plan ? plan.steps[edge]! : curveSteps(c, chordError)
       last = start
       for (let i = 1; i <= steps; i++) {
         const closes = i === steps && k === loop.length - 1
-        const joinsFirst = closes && isSmooth(c, loop[0]!)
+        const joinsFirst = closes && (plan ? plan.smooth[firstEdge]! : isSmooth(c, loop[0]!))
         const place: readonly [number, number] = closes ? [x[first]!, y[first]!] : pointAt(c, i / steps)
         const next = joinsFirst ? first : addPoint(c, i / steps, place)
         sideFrom.push(last)
@@ -84,7 +127,12 @@ export function outlineOf(r: Region, chordError: number): Outline {
     capLoops.push(flat)
   }
 
-  for (const loop of loopsOf(r)) addLoop(loop)
+  for (const r of regionsOf(section)) {
+    for (const loop of loopsOf(r)) addLoop(loop)
+    for (const i of triangulate(capLoops)) cap.push(capPoint[i]!)
+    capLoops = []
+    capPoint = []
+  }
   return {
     x: Float64Array.from(x),
     y: Float64Array.from(y),
@@ -93,7 +141,7 @@ export function outlineOf(r: Region, chordError: number): Outline {
     sideFrom: Uint32Array.from(sideFrom),
     sideTo: Uint32Array.from(sideTo),
     sideEdge: Uint32Array.from(sideEdge),
-    cap: Uint32Array.from(triangulate(capLoops), (i) => capPoint[i]!),
+    cap: Uint32Array.from(cap),
   }
 }
 

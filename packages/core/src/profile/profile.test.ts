@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Result } from '../base/index.ts'
 import { integrate, rad } from '../num/index.ts'
-import { arc2, directionAt, line2, pointAt, type Curve2 } from '../plane/index.ts'
+import { curveLength, arc2, directionAt, line2, pointAt, type Curve2 } from '../plane/index.ts'
 import {
   loopsOf,
   outlineOf,
@@ -82,8 +82,7 @@ describe('section properties meet closed forms', () => {
 function byQuadrature(curves: readonly Curve2[], potential: (x: number, y: number) => number): number {
   let sum = 0
   for (const c of curves) {
-    const length =
-      c.kind === 'line' ? Math.hypot(c.to[0] - c.from[0], c.to[1] - c.from[1]) : c.radius * Math.abs(c.sweep)
+    const length = curveLength(c)
     sum += integrate(
       (t) => {
         const [x, y] = pointAt(c, t)

@@ -1,6 +1,6 @@
 import { tolerance } from '../num/index.ts'
-import { curveLength, reachAlong, type Vec2 } from '../plane/index.ts'
-import { loopsOf, regionIntegrals, type Region } from './region.ts'
+import { curveLength, pointAt, reachAlong, type Vec2 } from '../plane/index.ts'
+import { loopsOf, outerLoopsOf, regionIntegrals, type Region, type Section } from './region.ts'
 
 /** What a section is worth to a designer; lengths mm, areas mm2, second moments mm4. */
 export interface SectionProperties {
@@ -24,8 +24,8 @@ export interface SectionProperties {
   readonly box: { readonly min: Vec2; readonly max: Vec2 }
 }
 
-/** Exact properties of a region bounded by lines and arcs, by Green's theorem and the parallel axis theorem. */
-export function sectionProperties(r: Region): SectionProperties {
+/** Exact properties of a section bounded by lines and arcs, by Green's theorem and the parallel axis theorem. */
+export function sectionProperties(r: Region | Section): SectionProperties {
   const i = regionIntegrals(r)
   const centroid: Vec2 = [i.x / i.area, i.y / i.area]
   const ix = i.yy - i.area * centroid[1] ** 2
@@ -33,7 +33,9 @@ export function sectionProperties(r: Region): SectionProperties {
   const ixy = i.xy - i.area * centroid[0] * centroid[1]
   const mean = (ix + iy) / 2
   const spread = Math.hypot((ix - iy) / 2, ixy)
-  const outerPerimeter = r.outer.reduce((sum, c) => sum + curveLength(c), 0)
+  const outerPerimeter = outerLoopsOf(r)
+    .flat()
+    .reduce((sum, c) => sum + curveLength(c), 0)
   const perimeter = loopsOf(r)
     .flat()
     .reduce((sum, c) => sum + curveLength(c), 0)
@@ -65,16 +67,25 @@ function principalAngle(ix: number, iy: number, ixy: number, spread: number): nu
 }
 
 /** How far the section reaches from its origin along a unit direction; exact, and negative if all lies behind. */
-export function reach(r: Region, direction: Vec2): number {
-  return r.outer.reduce((most, c) => Math.max(most, reachAlong(c, direction)), -Infinity)
+export function reach(r: Region | Section, direction: Vec2): number {
+  return outerLoopsOf(r)
+    .flat()
+    .reduce((most, c) => Math.max(most, reachAlong(c, direction)), -Infinity)
 }
 
-/** Radius of the circle about the origin that the section needs. Vertices and arcs decide; exact for lines and arcs. */
-export function reachAround(r: Region): number {
+/** Places looked at along a spline. */
+const LOOKS = 64
+
+/** Radius of the circle about the origin that the section needs. Vertices and arcs decide; exact for lines and arcs, for splines to the nearest look. */
+export function reachAround(r: Region | Section): number {
   let most = 0
-  for (const c of r.outer) {
+  for (const c of outerLoopsOf(r).flat()) {
     if (c.kind === 'line') {
       most = Math.max(most, Math.hypot(...c.from), Math.hypot(...c.to))
+      continue
+    }
+    if (c.kind === 'bezier') {
+      for (let i = 0; i <= LOOKS; i++) most = Math.max(most, Math.hypot(...pointAt(c, i / LOOKS)))
       continue
     }
     const away = Math.hypot(...c.centre)

@@ -27,13 +27,25 @@ export function region(outer: Loop2, holes: readonly Loop2[] = []): Region {
   return { outer: wound(outer, true), holes: holes.map((h) => wound(h, false)) }
 }
 
-/** All loops, the outer one first. */
-export function loopsOf(r: Region): readonly Loop2[] {
-  return [r.outer, ...r.holes]
+/** What is carried along a path: one closed region, or several apart from each other, as strands and bundles are. */
+export type Section = readonly Region[]
+
+export function regionsOf(s: Region | Section): Section {
+  return 'outer' in s ? [s] : s
+}
+
+/** All loops, of each region the outer one first. */
+export function loopsOf(s: Region | Section): readonly Loop2[] {
+  return regionsOf(s).flatMap((r) => [r.outer, ...r.holes])
+}
+
+/** The loops that bound the section on its outside. */
+export function outerLoopsOf(s: Region | Section): readonly Loop2[] {
+  return regionsOf(s).map((r) => r.outer)
 }
 
 /** Area integrals over the material. */
-export function regionIntegrals(r: Region): AreaIntegrals {
+export function regionIntegrals(r: Region | Section): AreaIntegrals {
   return loopsOf(r).reduce((sum, loop) => combineIntegrals(sum, loopIntegrals(loop)), NO_AREA)
 }
 
@@ -56,4 +68,9 @@ export function placeRegion(r: Region, p: Placement): Region {
     return flipped.map((c) => placeCurve(c, p.clock, [0, 0]))
   })
   return { outer: loops[0]!, holes: loops.slice(1) }
+}
+
+/** A section in the path's frame, all its regions placed as one. */
+export function placeSection(s: Region | Section, p: Placement): Section {
+  return regionsOf(s).map((r) => placeRegion(r, p))
 }

@@ -1,18 +1,11 @@
-import { fail, fault, ok, type Result } from '../base/index.ts'
+import { ok, type Result } from '../base/index.ts'
 import { arc2, line2, type Loop2, type Vec2 } from '../plane/index.ts'
 import { tolerance, TURN } from '../num/index.ts'
+import { cable } from './cable.ts'
+import { bead, cornice, cove, ogee, ovolo, quarterRound, skirting } from './mouldings.ts'
 import { region, type Region } from './region.ts'
-
-/** Sizes of a stock shape by name, mm. */
-type Sizes<K extends string> = Readonly<Record<K, number>>
-
-const refuse = (message: string): Result<Region> => fail(fault('profile.size', message))
-
-/** The first size that is not above zero, as a refusal. */
-function needPositive<K extends string>(sizes: Sizes<K>, keys: readonly K[]): Result<Region> | undefined {
-  const bad = keys.find((k) => !(sizes[k] > 0))
-  return bad === undefined ? undefined : refuse(`the ${bad} must be above 0`)
-}
+import { angle, channel, halfRound, tee } from './rolled.ts'
+import { needPositive, refuse, type Sizes } from './sizes.ts'
 
 function circle(diameter: number): Loop2 {
   return [arc2([0, 0], diameter / 2, 0, TURN)]
@@ -119,7 +112,10 @@ function rectangularTube(s: Sizes<'width' | 'height' | 'wall' | 'corner'>): Resu
   return needPositive(s, ['width', 'height', 'wall']) ?? boxTube(s.width, s.height, s.wall, s.corner)
 }
 
-/** The stock shapes by name; each takes its sizes in mm and gives the section about its middle, or says what does not fit. */
+/**
+ * The shapes by name; each takes its sizes and gives the section, bars about their middle and mouldings in the corner they
+ * sit in, or says what does not fit.
+ */
 export const STOCK_SHAPES = {
   'round-bar': roundBar,
   tube,
@@ -127,6 +123,18 @@ export const STOCK_SHAPES = {
   'rectangular-bar': rectangularBar,
   flat,
   hexagon,
+  cable,
   'square-tube': squareTube,
   'rectangular-tube': rectangularTube,
+  angle,
+  channel,
+  tee,
+  'half-round': halfRound,
+  'quarter-round': quarterRound,
+  cove,
+  bead,
+  ovolo,
+  ogee,
+  skirting,
+  cornice,
 } as const

@@ -1,9 +1,11 @@
 import type { Id } from '../base/index.ts'
-import { pivotedQr, tolerance } from '../num/index.ts'
-import { clustersOf } from './clusters.ts'
+import { nullSpace, tolerance, type SparseRow } from '../num/index.ts'
+import { clustersOf, type Cluster } from './clusters.ts'
+import { gradientsOf } from './gradients.ts'
 import { equationsOf, type Constraint } from './constraints/index.ts'
-import type { SketchEntity } from './entities.ts'
-import { unknownsOf } from './unknowns.ts'
+import { pointsOf, type SketchEntity } from './entities.ts'
+import { reduce, type Reduced } from './reduce.ts'
+import { unknownsOf, type Unknowns } from './unknowns.ts'
 
 /** A way the sketch can still move: how far each point goes, and how each radius grows, for one unit of it. */
 export interface FreeMotion {
@@ -14,10 +16,10 @@ export interface FreeMotion {
 export interface Freedom {
   /** Degrees of freedom left. */
   readonly loose: number
-  /** Entities that can still move; all others are settled. Lines and arcs move with their points. */
+  /** Entities that can still move; all others are settled. Curves move with their points. */
   readonly free: ReadonlySet<Id>
   readonly motions: readonly FreeMotion[]
-  /** Constraints that say what others say already. */
+  /** Constraints that say what older ones say already. */
   readonly redundant: readonly Id[]
 }
 
@@ -27,56 +29,71 @@ export interface Freedom {
  */
 export function freedomOf(entities: readonly SketchEntity[], constraints: readonly Constraint[]): Freedom {
   const u = unknownsOf(entities)
-  const equations = equationsOf(entities, constraints, u)
+  const r = reduce(equationsOf(entities, constraints, u), u)
+  const given = new Set(constraints.map((c) => c.id))
+  const redundant = new Set<Id>(r.repeated.filter((id) => given.has(id)))
   const motions: FreeMotion[] = []
-  const redundant = new Set<Id>()
   const bound = new Set<number>()
-  for (const cluster of clustersOf(equations, u.values.length)) {
-    const m = cluster.unknowns.length
+  const inClusters = new Set<Id>()
+  for (const cluster of clustersOf(r)) {
+    const m = cluster.groups.length
     const n = cluster.equations.length
-    const place = new Map(cluster.unknowns.map((x, i) => [x, i]))
-    const columns = new Float64Array(m * n)
-    cluster.equations.forEach(({ measure }, j) => {
-      const slopes = new Float64Array(measure.unknowns.length)
-      measure.evaluate(u.values, slopes)
-      measure.unknowns.forEach((x, k) => (columns[j * m + place.get(x)!]! += slopes[k]!))
-      scaleColumn(columns, j * m, m)
-    })
-    for (const x of cluster.unknowns) bound.add(x)
-    const qr = pivotedQr(columns, m, n, tolerance.sketchRank)
-    for (const j of qr.order.slice(qr.rank)) redundant.add(cluster.equations[j]!.constraint)
-    for (const v of qr.complement) motions.push(motionOf(v, cluster.unknowns, u.owner, entities))
+    for (const g of cluster.groups) bound.add(g)
+    for (const e of cluster.equations) inClusters.add(e.constraint)
+    const rows = gradientsOf(cluster, r, u.values)
+    const { rank, vectors } = nullSpace(rows, m, tolerance.sketchRank)
+    if (rank < n) for (const id of dependent(cluster, rows, m, rank)) if (given.has(id)) redundant.add(id)
+    for (const v of vectors) motions.push(motionOf(v, cluster.groups, r, u))
   }
-  for (let x = 0; x < u.values.length; x++) {
-    if (!bound.has(x)) motions.push(motionOf(Float64Array.of(1), [x], u.owner, entities))
+  // Conditions in which nothing can move, and which hold, say nothing.
+  for (const e of r.equations) {
+    if (inClusters.has(e.constraint) || !given.has(e.constraint)) continue
+    const off = e.measure.evaluate(u.values, new Float64Array(e.measure.unknowns.length))
+    if (Math.abs(off) <= tolerance.sketchResidual * u.size) redundant.add(e.constraint)
+  }
+  for (let g = 0; g < r.groups; g++) {
+    if (!bound.has(g)) motions.push(motionOf(Float64Array.of(1), [g], r, u))
   }
   return { loose: motions.length, free: freeEntities(entities, motions), motions, redundant: [...redundant] }
 }
 
-/** Brings an equation to unit length, so that angles and lengths weigh alike; one that depends on nothing stays zero. */
-function scaleColumn(a: Float64Array, from: number, m: number): void {
-  let size = 0
-  for (let i = 0; i < m; i++) size = Math.hypot(size, a[from + i]!)
-  if (size > tolerance.noDirection) for (let i = 0; i < m; i++) a[from + i]! /= size
+/**
+ * Constraints whose gradient depends on those of older ones, by Gram-Schmidt in order of age, twice for the round-off:
+ * so the newer of two that say the same is named.
+ */
+function dependent(cluster: Cluster, rows: readonly SparseRow[], m: number, rank: number): Set<Id> {
+  const basis: Float64Array[] = []
+  const found = new Set<Id>()
+  cluster.equations.forEach((e, j) => {
+    const v = new Float64Array(m)
+    rows[j]!.forEach((x, c) => (v[c] = x))
+    for (let pass = 0; pass < 2; pass++) {
+      for (const b of basis) {
+        let dot = 0
+        for (let i = 0; i < m; i++) dot += b[i]! * v[i]!
+        for (let i = 0; i < m; i++) v[i]! -= dot * b[i]!
+      }
+    }
+    const size = Math.sqrt(v.reduce((s, x) => s + x * x, 0))
+    if (size > tolerance.sketchRank && basis.length < rank) basis.push(v.map((x) => x / size))
+    else found.add(e.constraint)
+  })
+  return found
 }
 
-function motionOf(
-  v: Float64Array,
-  unknowns: readonly number[],
-  owner: (x: number) => Id,
-  entities: readonly SketchEntity[],
-): FreeMotion {
+function motionOf(v: Float64Array, groups: readonly number[], r: Reduced, u: Unknowns): FreeMotion {
   const points = new Map<Id, readonly [number, number]>()
   const radii = new Map<Id, number>()
-  const kinds = new Map(entities.map((e) => [e.id, e.kind]))
-  unknowns.forEach((x, i) => {
-    const id = owner(x)
+  groups.forEach((g, i) => {
     if (Math.abs(v[i]!) <= tolerance.freeMotion) return
-    if (kinds.get(id) !== 'point') radii.set(id, v[i]!)
-    else {
-      const isY = x > 0 && owner(x - 1) === id
-      const [dx, dy] = points.get(id) ?? [0, 0]
-      points.set(id, isY ? [dx, v[i]!] : [v[i]!, dy])
+    for (const x of r.members[g]!) {
+      const id = u.owner(x)
+      if (u.entity(id).kind !== 'point') radii.set(id, v[i]!)
+      else {
+        const isY = u.point(id).y === x
+        const [dx, dy] = points.get(id) ?? [0, 0]
+        points.set(id, isY ? [dx, v[i]!] : [v[i]!, dy])
+      }
     }
   })
   return { points, radii }
@@ -88,16 +105,6 @@ function freeEntities(entities: readonly SketchEntity[], motions: readonly FreeM
     for (const id of m.points.keys()) free.add(id)
     for (const id of m.radii.keys()) free.add(id)
   }
-  for (const e of entities) {
-    const parts =
-      e.kind === 'line'
-        ? [e.from, e.to]
-        : e.kind === 'arc'
-          ? [e.centre, e.from, e.to]
-          : e.kind === 'circle'
-            ? [e.centre]
-            : []
-    if (parts.some((p) => free.has(p))) free.add(e.id)
-  }
+  for (const e of entities) if (e.kind !== 'point' && pointsOf(e).some((p) => free.has(p))) free.add(e.id)
   return free
 }

@@ -1,7 +1,41 @@
-export type { Sketch, SketchArc, SketchCircle, SketchEntity, SketchLine, SketchPoint } from './entities.ts'
+export {
+  ACROSS,
+  BUILT_IN,
+  endsOf,
+  isBuiltIn,
+  ORIGIN,
+  pointsOf,
+  UP,
+  withPoints,
+  type Sketch,
+  type SketchArc,
+  type SketchCircle,
+  type SketchCurve,
+  type SketchEllipse,
+  type SketchEntity,
+  type SketchLine,
+  type SketchPoint,
+  type SketchSpline,
+} from './entities.ts'
 export type { Constraint } from './constraints/index.ts'
 export { measureOf, type Dimension, type Measured } from './constraints/dimensions.ts'
-export { solve, type Solution } from './solve.ts'
+export {
+  mapReferences,
+  measuredIds,
+  referencesOf,
+  saysSomething,
+  type Relation,
+} from './constraints/references.ts'
+export { holds, measuredValue, residualOf } from './holds.ts'
+export { solve, solveGently, type Solution } from './solve.ts'
+export type { Pull } from './follow.ts'
 export { freedomOf, type FreeMotion, type Freedom } from './freedom.ts'
 export { clashOf, type ClashMember } from './clashes.ts'
-export { unknownsOf, type Unknowns } from './unknowns.ts'
+export { pointAmong, sizeOf, unknownsOf, type Unknowns } from './unknowns.ts'
+export { arcSweep, piecesOf, placesOf, type Places } from './curves.ts'
+export { chainOf, type Chain, type ChainFault, type Link, type Travel } from './chains.ts'
+export { areasOf, type Areas, type Gap, type SketchRegion } from './regions.ts'
+export { changeBetween, type Change } from './change.ts'
+export { settle, type Proposal, type SettleOptions } from './settle.ts'
+export type { Suggestion } from './candidates.ts'
+export * from './edits/index.ts'

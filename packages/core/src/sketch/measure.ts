@@ -6,6 +6,8 @@ import { tolerance, TURN } from '../num/index.ts'
  */
 export interface Measure {
   readonly unknowns: readonly number[]
+  /** Set where the measure is just `values[of] - values[less] - is` (or without `less`): such a condition needs no solving. */
+  readonly plain?: { readonly of: number; readonly less: number | undefined; readonly is: number }
   evaluate(values: Float64Array, slopes: Float64Array): number
 }
 
@@ -36,6 +38,7 @@ export function distance(a: PointAt, b: PointAt): Measure {
 export function difference(a: number, b: number): Measure {
   return {
     unknowns: [a, b],
+    plain: { of: b, less: a, is: 0 },
     evaluate(v, g) {
       g[0] = -1
       g[1] = 1
@@ -48,6 +51,7 @@ export function difference(a: number, b: number): Measure {
 export function single(a: number): Measure {
   return {
     unknowns: [a],
+    plain: { of: a, less: undefined, is: 0 },
     evaluate(v, g) {
       g[0] = 1
       return v[a]!
@@ -128,15 +132,27 @@ export function angleBetween(a: PointAt, b: PointAt, c: PointAt, d: PointAt): Me
   }
 }
 
-/** Length of an arc from a round c to b, by its radius unknown and its sense; its sweep is in (0, 2 pi]. */
-export function arcLength(c: PointAt, a: PointAt, b: PointAt, radius: number, clockwise: boolean): Measure {
+/**
+ * Length of an arc from a round c to b, by its radius unknown and its sense; its sweep is in (0, 2 pi]. With a `wanted`
+ * length an arc that is turned inside out on the way to it counts as negative, so that there is no jump.
+ */
+export function arcLength(
+  c: PointAt,
+  a: PointAt,
+  b: PointAt,
+  radius: number,
+  clockwise: boolean,
+  wanted?: number,
+): Measure {
   const turn = angleBetween(c, a, c, b)
   const inner = new Float64Array(8)
   return {
     unknowns: [c.x, c.y, a.x, a.y, b.x, b.y, radius],
     evaluate(v, g) {
       const raw = turn.evaluate(v, inner) * (clockwise ? -1 : 1)
-      const sweep = raw <= 0 ? raw + TURN : raw
+      const whole = raw <= 0 ? raw + TURN : raw
+      const inside = wanted !== undefined && whole - Math.abs(wanted / v[radius]!) > Math.PI
+      const sweep = inside ? whole - TURN : whole
       const k = v[radius]! * (clockwise ? -1 : 1)
       g[0] = k * (inner[0]! + inner[4]!)
       g[1] = k * (inner[1]! + inner[5]!)
@@ -180,5 +196,14 @@ export function through(m: Measure, f: (x: number) => number, slope: (x: number)
       for (let i = 0; i < m.unknowns.length; i++) g[i]! *= k
       return f(x)
     },
+  }
+}
+
+/** A measure less a constant. */
+export function less(m: Measure, value: number): Measure {
+  return {
+    unknowns: m.unknowns,
+    ...(m.plain ? { plain: { ...m.plain, is: m.plain.is + value } } : {}),
+    evaluate: (v, g) => m.evaluate(v, g) - value,
   }
 }

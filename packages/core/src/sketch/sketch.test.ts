@@ -126,7 +126,7 @@ describe('derivatives', () => {
     { kind: 'tangent', id: 'x', a: 'l', b: 'o', side: -1 },
     { kind: 'tangent', id: 'x', a: 'o', b: 'r', side: 1 },
     { kind: 'tangent', id: 'x', a: 'o', b: 'r', side: -1 },
-    { kind: 'tangent', id: 'x', a: 'r', b: 'q', at: 'a', side: 1 },
+    { kind: 'tangent', id: 'x', a: 'r', b: 'q', at: 'b', side: 1 },
     dim('x', 5, { of: 'distance', a: 'a', b: 'b' }),
     dim('x', 5, { of: 'across', a: 'a', b: 'b' }),
     dim('x', 5, { of: 'up', a: 'a', b: 'b' }),
@@ -301,7 +301,7 @@ describe('solving', () => {
         let k = 0
         const shaken = settled.map((e): SketchEntity => {
           if (e.kind === 'point') return { ...e, x: e.x + 50 * by[k++]! * 0.4, y: e.y + 50 * by[k++]! * 0.4 }
-          return e.kind === 'line' ? e : { ...e, radius: e.radius * (1 + by[k++]!) }
+          return 'radius' in e ? { ...e, radius: e.radius * (1 + by[k++]!) } : e
         })
         const s = solve(shaken, hookHeld)
         expect(s.residual).toBeLessThan(1e-9 * 60)
@@ -324,7 +324,7 @@ describe('freedom', () => {
     for (const motion of f.motions) {
       const step = 1e-5
       const moved = e.map((x): SketchEntity => {
-        if (x.kind === 'line') return x
+        if (!('radius' in x) && x.kind !== 'point') return x
         if (x.kind !== 'point') return { ...x, radius: x.radius + step * (motion.radii.get(x.id) ?? 0) }
         const [dx, dy] = motion.points.get(x.id) ?? [0, 0]
         return { ...x, x: x.x + step * dx, y: x.y + step * dy }

@@ -1,8 +1,14 @@
-import { solvePositive, tolerance } from '../num/index.ts'
+import type { Id } from '../base/index.ts'
+import { tolerance } from '../num/index.ts'
+import { changeBetween } from './change.ts'
+import { clusterSolver, numbersOf, putNumbers, standsStill, type State } from './cluster-solver.ts'
 import { clustersOf, type Cluster } from './clusters.ts'
 import { equationsOf, type Constraint } from './constraints/index.ts'
 import type { Equation } from './constraints/constraint.ts'
 import type { SketchEntity } from './entities.ts'
+import { measureOf } from './constraints/dimensions.ts'
+import { follow, type Pull } from './follow.ts'
+import { reduce, spread } from './reduce.ts'
 import { entitiesWith, unknownsOf } from './unknowns.ts'
 
 /** What came of solving. When it did not converge the entities are those it got nearest with, and `failing` says what is off. */
@@ -13,111 +19,119 @@ export interface Solution {
   readonly residual: number
   readonly iterations: number
   /** Constraints with residuals that are not zero. */
-  readonly failing: readonly string[]
+  readonly failing: readonly Id[]
 }
 
 const MOST_ITERATIONS = 120
-const FIRST_DAMPING = 1e-3
-const LEAST_DAMPING = 1e-12
-const MOST_DAMPING = 1e12
+/** Steps a change of dimensions is taken in where one leap does not arrive. */
+const RAMP = 8
 
 /**
  * Brings a sketch to hold its constraints by damped least squares (Levenberg 1944, Marquardt 1963) from how it stands,
  * each cluster by itself. Steps that make it worse are refused, so the shape changes as little as the constraints ask.
+ * Pulled places are followed as far as the constraints let them.
  */
-export function solve(entities: readonly SketchEntity[], constraints: readonly Constraint[]): Solution {
+export function solve(
+  entities: readonly SketchEntity[],
+  constraints: readonly Constraint[],
+  pulls: readonly Pull[] = [],
+): Solution {
   const u = unknownsOf(entities)
   const equations = equationsOf(entities, constraints, u)
-  const values = Float64Array.from(u.values)
+  const r = reduce(equations, u)
+  const state: State = { r, numbers: Float64Array.from(r.start), values: Float64Array.from(u.values) }
+  spread(r, state.numbers, state.values)
   const limit = tolerance.sketchResidual * u.size
+  const clusters = clustersOf(r)
+  if (pulls.length > 0) follow(pulls, u, state, clusters, limit)
   let iterations = 0
-  for (const cluster of clustersOf(equations, values.length)) {
-    iterations = Math.max(iterations, solveCluster(cluster, values, limit))
-  }
-  const residuals = residualsOf(equations, values)
-  const residual = residuals.reduce((most, r) => Math.max(most, Math.abs(r)), 0)
-  const failing = equations.filter((_, i) => Math.abs(residuals[i]!) > limit).map((e) => e.constraint)
+  for (const cluster of clusters)
+    iterations = Math.max(iterations, solveFromAround(cluster, state, limit, u.size))
+  const residuals = residualsOf(equations, state.values)
+  const residual = residuals.reduce((most, x) => Math.max(most, Math.abs(x)), 0)
+  const failing = equations.filter((_, i) => !(Math.abs(residuals[i]!) <= limit)).map((e) => e.constraint)
   return {
     converged: failing.length === 0,
-    entities: equations.length === 0 ? entities : entitiesWith(entities, values),
+    entities: entitiesWith(entities, state.values),
     residual,
     iterations,
     failing: [...new Set(failing)],
   }
 }
 
+/**
+ * Like `solve`, and where a leap does not arrive, or turns something round, the dimensions are led from what they
+ * measure now to what they should be in small steps that keep the shape's sense.
+ */
+export function solveGently(entities: readonly SketchEntity[], constraints: readonly Constraint[]): Solution {
+  const direct = solve(entities, constraints)
+  const turned = (s: Solution): number => changeBetween(entities, s.entities).flipped.length
+  const flips = direct.converged ? turned(direct) : Infinity
+  if (flips === 0) return direct
+  const led = solveInSteps(entities, constraints)
+  return led && turned(led) < flips ? led : direct
+}
+
+function solveInSteps(
+  entities: readonly SketchEntity[],
+  constraints: readonly Constraint[],
+): Solution | undefined {
+  const u = unknownsOf(entities)
+  const from = new Map(
+    constraints.flatMap((c) => {
+      if (c.kind !== 'dimension') return []
+      const m = measureOf(c.measured, u)
+      return [[c.id, m.evaluate(u.values, new Float64Array(m.unknowns.length))] as const]
+    }),
+  )
+  let now = entities
+  let reached: Solution | undefined
+  for (let k = 1; k <= RAMP; k++) {
+    const on = constraints.map((c) => {
+      if (c.kind !== 'dimension') return c
+      const start = from.get(c.id)!
+      return { ...c, value: start + ((c.value - start) * k) / RAMP }
+    })
+    reached = solve(now, on)
+    if (!reached.converged) return undefined
+    now = reached.entities
+  }
+  return reached
+}
+
 export function residualsOf(equations: readonly Equation[], values: Float64Array): number[] {
   return equations.map(({ measure }) => measure.evaluate(values, new Float64Array(measure.unknowns.length)))
 }
 
-/** Works on the cluster's unknowns in `values`; gives the number of iterations. */
-function solveCluster(cluster: Cluster, values: Float64Array, limit: number): number {
-  const n = cluster.unknowns.length
-  const place = new Map(cluster.unknowns.map((x, i) => [x, i]))
-  const rows = cluster.equations.map((e) => ({
-    measure: e.measure,
-    at: e.measure.unknowns.map((x) => place.get(x)!),
-    slopes: new Float64Array(e.measure.unknowns.length),
-    residual: 0,
-  }))
-  const evaluate = (): { cost: number; worst: number } => {
-    let cost = 0
-    let worst = 0
-    for (const row of rows) {
-      row.residual = row.measure.evaluate(values, row.slopes)
-      cost += row.residual * row.residual
-      worst = Math.max(worst, Math.abs(row.residual))
-    }
-    return { cost, worst }
-  }
-  let damping = FIRST_DAMPING
-  let now = evaluate()
-  let iteration = 0
-  const normal = new Float64Array(n * n)
-  const gradient = new Float64Array(n)
-  for (; iteration < MOST_ITERATIONS && now.worst > limit * POLISH; iteration++) {
-    assemble(rows, normal, gradient, n)
-    const before = cluster.unknowns.map((x) => values[x]!)
-    let better = false
-    while (!better && damping < MOST_DAMPING) {
-      const damped = Float64Array.from(normal)
-      for (let i = 0; i < n; i++) damped[i * n + i]! += damping
-      const step = solvePositive(damped, gradient, n)
-      if (step) {
-        cluster.unknowns.forEach((x, i) => (values[x] = before[i]! - step[i]!))
-        const next = evaluate()
-        better = next.cost < now.cost
-        if (better) now = next
-      }
-      damping = better ? Math.max(damping / 10, LEAST_DAMPING) : damping * 10
-    }
-    if (!better) {
-      cluster.unknowns.forEach((x, i) => (values[x] = before[i]!))
-      break
-    }
-  }
-  return iteration
-}
+/** Starts tried where the drawing itself leads into a dead end, and how far they lie off it, as a share of the size. */
+const STARTS = 6
+const FIRST_START = 0.02
+const GOLDEN = (Math.sqrt(5) - 1) / 2
 
-/** Goes on somewhat below the limit, so that what counts as solved stays solved when looked at again. */
-const POLISH = 0.01
-
-interface Row {
-  readonly at: readonly number[]
-  readonly slopes: Float64Array
-  readonly residual: number
-}
-
-/** J^T J and J^T r from rows with few entries each. */
-function assemble(rows: readonly Row[], normal: Float64Array, gradient: Float64Array, n: number): void {
-  normal.fill(0)
-  gradient.fill(0)
-  for (const { at, slopes, residual } of rows) {
-    for (let i = 0; i < at.length; i++) {
-      const a = at[i]!
-      const s = slopes[i]!
-      gradient[a]! += s * residual
-      for (let j = 0; j < at.length; j++) normal[a * n + at[j]!]! += s * slopes[j]!
-    }
+/**
+ * Solves a cluster from how it stands; where that ends in a place that is no solution and no step makes better, from
+ * places around it, the nearest first (always the same ones, by a fixed sequence). Left as it got first if all fail.
+ */
+function solveFromAround(cluster: Cluster, state: State, limit: number, size: number): number {
+  if (standsStill(cluster, state.values, limit)) return 0
+  const { groups } = cluster
+  const solver = clusterSolver(cluster, state)
+  const start = numbersOf(state, groups)
+  const iterations = solver.run(limit, MOST_ITERATIONS)
+  if (solver.worst() <= limit) return iterations
+  const got = numbersOf(state, groups)
+  // Steps of the golden section spread evenly whatever the count.
+  let phase = 0
+  for (let k = 0; k < STARTS; k++) {
+    const off = FIRST_START * 2 ** k * size
+    const from = start.map((x) => {
+      phase = (phase + GOLDEN) % 1
+      return x + off * (phase - 0.5)
+    })
+    putNumbers(state, groups, from)
+    const more = solver.run(limit, MOST_ITERATIONS)
+    if (solver.worst() <= limit) return iterations + more
   }
+  putNumbers(state, groups, got)
+  return iterations
 }

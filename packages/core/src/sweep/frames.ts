@@ -1,5 +1,7 @@
 import { vec3, type Vec3 } from '../space/index.ts'
 import { tolerance } from '../num/index.ts'
+import { courseAt, courseBetween, courseVariation, type Course } from './course.ts'
+import { angleFrom, leaned, nearTurn, type Upright } from './upright.ts'
 import {
   kinksOf,
   locate,
@@ -18,25 +20,39 @@ export interface Frame {
   readonly b: Vec3
 }
 
+/** How the section keeps its direction: square to the path without roll, its up side toward a direction, or not at all. */
+export type Turning = 'square' | 'upright' | 'fixed'
+
 /**
- * Square turning: frames with no roll about the path. `sides[i]`, `ups[i]` are the axes where segment i starts, before
- * the closing roll. On a closed path the angle left over after one round is spread evenly along it as `roll`, so that
- * the section meets itself.
+ * Frames along a path as plain data. `sides[i]`, `ups[i]` are the axes without roll where segment i starts. On them go
+ * `rolls`, angles along the run by the right-hand rule about travel: what closes a closed path (the angle left over after
+ * one round, spread evenly), and twist. Upright ones lean up toward `upright.toward` but where the path nears it.
  */
-export interface SquareFrames {
+export interface Frames {
   readonly path: Path
+  readonly turning: Turning
   readonly sides: readonly Vec3[]
   readonly ups: readonly Vec3[]
-  /** Roll at the path's end against no roll, right-hand rule about travel; 0 on an open path. */
-  readonly roll: number
+  readonly rolls: readonly Course[]
+  readonly upright?: Upright
 }
 
-export function squareFrames(path: Path): SquareFrames {
+/** Square turning: frames with no roll about an open path; on a closed one the section meets itself. */
+export function squareFrames(path: Path): Frames {
   const first = path.segments[0]!
   const t0 = segmentTangent(first, 0)
   const up0 = startUp(path, t0)
-  let up = up0
-  let side = vec3.cross(up, t0)
+  const { sides, ups, side, up } = carriedAlong(path, vec3.cross(up0, t0), up0)
+  const base = { path, turning: 'square', sides, ups } as const
+  if (!path.closed) return { ...base, rolls: [] }
+  const [endSide, endUp] = acrossJoint(path.segments.at(-1)!, first, side, up)
+  const leftOver = Math.atan2(vec3.dot(endSide, up0), vec3.dot(endUp, up0))
+  // Turning by +a about travel takes up to up cos a - side sin a, so the angle from `up` to `up0` is -leftOver.
+  return { ...base, rolls: leftOver === 0 ? [] : [courseBetween(0, path.length, 0, -leftOver)] }
+}
+
+function carriedAlong(path: Path, side0: Vec3, up0: Vec3) {
+  let [side, up] = [side0, up0]
   const sides: Vec3[] = []
   const ups: Vec3[] = []
   path.segments.forEach((g, i) => {
@@ -46,44 +62,83 @@ export function squareFrames(path: Path): SquareFrames {
     ups.push(up)
     ;[side, up] = carried(g, side, up, g.length)
   })
-  if (path.closed) [side, up] = acrossJoint(path.segments.at(-1)!, first, side, up)
-  const leftOver = path.closed ? Math.atan2(vec3.dot(side, up0), vec3.dot(up, up0)) : 0
-  // Turning by +a about travel takes up to up cos a - side sin a, so the angle from `up` to `up0` is -leftOver.
-  return { path, sides, ups, roll: leftOver === 0 ? 0 : -leftOver }
+  return { sides, ups, side, up }
+}
+
+/** Fixed turning: the section keeps the frame of the start everywhere and only travels. */
+export function fixedFrames(path: Path): Frames {
+  const t0 = segmentTangent(path.segments[0]!, 0)
+  const up0 = startUp(path, t0)
+  const side0 = vec3.cross(up0, t0)
+  const same = (v: Vec3): Vec3[] => path.segments.map(() => v)
+  return { path, turning: 'fixed', sides: same(side0), ups: same(up0), rolls: [] }
+}
+
+/** Frames with one more roll on them: a twist. */
+export function twisted(f: Frames, twist: Course): Frames {
+  return { ...f, rolls: [...f.rolls, twist] }
 }
 
 /** The frame at a station; at a tangent break, that of the segment that starts there. */
-export function frameAt(f: SquareFrames, station: number): Frame {
+export function frameAt(f: Frames, station: number): Frame {
   const { index, s } = locate(f.path, station)
   return frameOn(f, index, s)
 }
 
 /** The frame on segment `index` at s from its start. */
-export function frameOn(f: SquareFrames, index: number, s: number): Frame {
+export function frameOn(f: Frames, index: number, s: number): Frame {
   const g = f.path.segments[index]!
-  const [side, up] = carried(g, f.sides[index]!, f.ups[index]!, s)
-  const roll = rollAt(f, f.path.starts[index]! + s)
   const origin = segmentPoint(g, s)
-  const t = segmentTangent(g, s)
-  if (roll === 0) return { origin, t, n: side, b: up }
-  return {
-    origin,
-    t,
-    n: vec3.round(side, up, roll),
-    b: vec3.round(up, vec3.scale(side, -1), roll),
+  const station = f.path.starts[index]! + s
+  const roll = rollAt(f, station)
+  if (f.turning === 'fixed') {
+    const [n, b] = turned(f.sides[index]!, f.ups[index]!, roll)
+    return { origin, t: vec3.cross(n, b), n, b }
   }
+  const t = segmentTangent(g, s)
+  let [n, b] = carried(g, f.sides[index]!, f.ups[index]!, s)
+  if (f.upright) [n, b] = leaned(f.upright, station, t, n, b)
+  ;[n, b] = turned(n, b, roll)
+  return { origin, t, n, b }
 }
 
-/** Closing roll reached at a station. */
-export function rollAt(f: SquareFrames, station: number): number {
-  return f.roll === 0 ? 0 : (f.roll * station) / f.path.length
+function turned(side: Vec3, up: Vec3, roll: number): [Vec3, Vec3] {
+  if (roll === 0) return [side, up]
+  return [vec3.round(side, up, roll), vec3.round(up, vec3.scale(side, -1), roll)]
 }
+
+/** Roll put on the frames at a station: closing and twist. */
+export function rollAt(f: Frames, station: number): number {
+  return f.rolls.reduce((sum, r) => sum + courseAt(r, station), 0)
+}
+
+/** Roll about the path between the ends of a segment, counted up and down, against frames without roll. */
+export function rollOver(f: Frames, index: number): number {
+  const from = f.path.starts[index]!
+  const to = f.path.starts[index + 1]!
+  const rolled = f.rolls.reduce((sum, r) => sum + courseVariation(r, from, to), 0)
+  if (!f.upright) return rolled
+  const g = f.path.segments[index]!
+  let leaning = 0
+  let before = 0
+  for (let i = 0; i <= LEAN_LOOKS; i++) {
+    const s = (g.length * i) / LEAN_LOOKS
+    const [n, b] = carried(g, f.sides[index]!, f.ups[index]!, s)
+    const [, up] = leaned(f.upright, from + s, segmentTangent(g, s), n, b)
+    const angle = angleFrom(n, b, up)
+    if (i > 0) leaning += Math.abs(nearTurn(angle - before))
+    before = angle
+  }
+  return rolled + leaning
+}
+
+const LEAN_LOOKS = 48
 
 /**
  * Axes carried along a segment without roll, in closed form: unchanged on a straight, turned with an arc about its
- * axis, and on a helix turned against the Frenet frame by torsion times length (Bishop, 1975).
+ * axis and with a spline in its plane, and on a helix turned against the Frenet frame by torsion times length (Bishop, 1975).
  */
-function carried(g: Segment, side: Vec3, up: Vec3, s: number): [Vec3, Vec3] {
+export function carried(g: Segment, side: Vec3, up: Vec3, s: number): [Vec3, Vec3] {
   switch (g.kind) {
     case 'line':
       return [side, up]
@@ -112,11 +167,20 @@ function carried(g: Segment, side: Vec3, up: Vec3, s: number): [Vec3, Vec3] {
       }
       return [turned(side), turned(up)]
     }
+    case 'spline': {
+      // In its plane: the parts along the tangent's left and along the normal stay.
+      const axis = vec3.cross(g.plane.x, g.plane.y)
+      const left0 = vec3.cross(axis, segmentTangent(g, 0))
+      const left = vec3.cross(axis, segmentTangent(g, s))
+      const turned = (v: Vec3): Vec3 =>
+        vec3.addScaled(vec3.scale(left, vec3.dot(v, left0)), axis, vec3.dot(v, axis))
+      return [turned(side), turned(up)]
+    }
   }
 }
 
 /** Across a joint: by the smallest turn that takes one tangent to the other. */
-function acrossJoint(before: Segment, after: Segment, side: Vec3, up: Vec3): [Vec3, Vec3] {
+export function acrossJoint(before: Segment, after: Segment, side: Vec3, up: Vec3): [Vec3, Vec3] {
   const a = segmentTangent(before, before.length)
   const b = segmentTangent(after, 0)
   const axis = vec3.cross(a, b)
@@ -138,7 +202,7 @@ function squared(t: Vec3, side: Vec3, up: Vec3): [Vec3, Vec3] {
  * (along +Y), else from the right (along -X). A planar path so keeps its normal. A straight path takes the nearest
  * of the same directions.
  */
-function startUp(path: Path, t0: Vec3): Vec3 {
+export function startUp(path: Path, t0: Vec3): Vec3 {
   const normal = firstTurnNormal(path)
   if (normal) return facingViewer(normal)
   const wanted: Vec3 = Math.abs(t0[2]) < 0.9 ? [0, 0, 1] : [0, -1, 0]
@@ -154,6 +218,7 @@ function firstTurnNormal(path: Path): Vec3 | undefined {
       const before = path.segments[kink.before]!
       return vec3.unit(vec3.cross(segmentTangent(before, before.length), segmentTangent(g, 0)))
     }
+    if (g.kind === 'spline') return vec3.cross(g.plane.x, g.plane.y)
     if (g.kind !== 'line') return vec3.unit(vec3.cross(segmentTangent(g, 0), vec3.scale(g.out, -1)))
   }
   return undefined

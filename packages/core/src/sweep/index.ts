@@ -1,6 +1,33 @@
-export { frameAt, frameOn, rollAt, squareFrames, type Frame, type SquareFrames } from './frames.ts'
+export { courseAt, courseBetween, courseOf, courseRange, type Course } from './course.ts'
+export {
+  fixedFrames,
+  frameAt,
+  frameOn,
+  rollAt,
+  squareFrames,
+  twisted,
+  type Frame,
+  type Frames,
+  type Turning,
+} from './frames.ts'
+export { steepStretches, uprightFrames } from './upright-frames.ts'
+export {
+  isPlain,
+  leastWidth,
+  reachAt,
+  scaleAt,
+  SQUARE_END,
+  wholeChunk,
+  type Carriage,
+  type Chunk,
+  type ChunkEnd,
+} from './carriage.ts'
+export { sampleShape, shapeOutline, type ShapeTable } from './shape.ts'
+export { chunksOf, rollJump, roundedPath, type Joint } from './joints.ts'
 export { placeRings, type Rings } from './rings.ts'
-export { meshRun, runMeshVolume } from './mesh.ts'
+export { joinRunMeshes, meshRun, runMeshVolume } from './mesh.ts'
+export { domeMesh, plugMesh } from './caps.ts'
 export { unpackTag, type FaceTag } from './tags.ts'
-export { volumeByTheorem } from './volume.ts'
+export { volumeByTheorem, type SectionAt } from './volume.ts'
 export { foldsOf, reachInBend, type Fold } from './folds.ts'
+export { contactsOf, type Contact } from './contact.ts'

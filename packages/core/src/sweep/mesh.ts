@@ -5,9 +5,9 @@ import { END_BITS, packTag } from './tags.ts'
 
 /**
  * The body of a run: an outline carried through rings. Vertex layout: ring after ring, `outline.x.length` vertices
- * each; an open run adds one copy of the outline at each end for the flat faces.
+ * each; an open run adds one copy of the outline at each end for the flat faces. Edges are counted from `firstEdge` on.
  */
-export function meshRun(outline: Outline, rings: Rings, closed: boolean): Mesh {
+export function meshRun(outline: Outline, rings: Rings, closed: boolean, firstEdge = 0): Mesh {
   const around = outline.x.length
   const sides = outline.sideFrom.length
   const capTriangles = closed ? 0 : outline.cap.length / 3
@@ -21,7 +21,8 @@ export function meshRun(outline: Outline, rings: Rings, closed: boolean): Mesh {
   const tags = new Uint32Array(faces)
 
   placeVertices(outline, rings, positions, normals)
-  const used = joinBands(outline, rings, triangles, tags)
+  if (rings.changing) leanNormals(outline.x.length, rings, positions, normals)
+  const used = joinBands(outline, rings, triangles, tags, firstEdge)
   if (!closed) {
     const first = rings.count * around
     copyRing(positions, 0, first, around)
@@ -35,8 +36,10 @@ export function meshRun(outline: Outline, rings: Rings, closed: boolean): Mesh {
 
 /** The hot loop: every ring's copy of the outline, positions and normals. */
 function placeVertices(outline: Outline, rings: Rings, positions: Float32Array, normals: Float32Array): void {
-  const { x, y, nx, ny } = outline
-  const around = x.length
+  const { x, y, nx, ny } = rings.points ?? outline
+  const around = outline.x.length
+  /** Points of a changing shape are those of the ring; others the same for all. */
+  const stride = rings.points ? around : 0
   const d = rings.data
   for (let r = 0; r < rings.count; r++) {
     // A copied ring stands where its source stands, to the bit; its normals are its own.
@@ -58,11 +61,12 @@ function placeVertices(outline: Outline, rings: Rings, positions: Float32Array, 
     const by = d[q + 13]!
     const bz = d[q + 14]!
     let at = r * around * 3
+    const row = rings.copies[r]! * stride
     for (let i = 0; i < around; i++) {
-      const a = x[i]!
-      const b = y[i]!
-      const na = nx[i]!
-      const nb = ny[i]!
+      const a = x[row + i]!
+      const b = y[row + i]!
+      const na = nx[row + i]!
+      const nb = ny[row + i]!
       positions[at] = ox + a * ux + b * vx
       positions[at + 1] = oy + a * uy + b * vy
       positions[at + 2] = oz + a * uz + b * vz
@@ -74,12 +78,54 @@ function placeVertices(outline: Outline, rings: Rings, positions: Float32Array, 
   }
 }
 
+/**
+ * Normals of a section that rolls, grows or changes: square to the way each point goes as well as to its outline, so from
+ * the normal n0 in the section's plane with normal t and the way w: n0 - t (w . n0)/(w . t).
+ */
+function leanNormals(around: number, rings: Rings, p: Float32Array, normals: Float32Array): void {
+  const d = rings.data
+  for (let r = 0; r < rings.count; r++) {
+    const next = rings.segments[r]! >= 0 ? r + 1 : r
+    const before = r > 0 && rings.segments[r - 1]! >= 0 ? r - 1 : r
+    const q = r * RING_STRIDE
+    const tx = d[q + 10]! * d[q + 14]! - d[q + 11]! * d[q + 13]!
+    const ty = d[q + 11]! * d[q + 12]! - d[q + 9]! * d[q + 14]!
+    const tz = d[q + 9]! * d[q + 13]! - d[q + 10]! * d[q + 12]!
+    for (let i = 0; i < around; i++) {
+      const a = (before * around + i) * 3
+      const b = (next * around + i) * 3
+      const wx = p[b]! - p[a]!
+      const wy = p[b + 1]! - p[a + 1]!
+      const wz = p[b + 2]! - p[a + 2]!
+      const along = wx * tx + wy * ty + wz * tz
+      const at = (r * around + i) * 3
+      const nx = normals[at]!
+      const ny = normals[at + 1]!
+      const nz = normals[at + 2]!
+      const k = along > 1e-9 ? (wx * nx + wy * ny + wz * nz) / along : 0
+      const mx = nx - k * tx
+      const my = ny - k * ty
+      const mz = nz - k * tz
+      const size = Math.sqrt(mx * mx + my * my + mz * mz) || 1
+      normals[at] = mx / size
+      normals[at + 1] = my / size
+      normals[at + 2] = mz / size
+    }
+  }
+}
+
 /** Two triangles for every outline side between rings that belong together; gives the number of triangles written. */
-function joinBands(outline: Outline, rings: Rings, triangles: Mesh['triangles'], tags: Uint32Array): number {
+function joinBands(
+  outline: Outline,
+  rings: Rings,
+  triangles: Mesh['triangles'],
+  tags: Uint32Array,
+  firstEdge: number,
+): number {
   const { sideFrom, sideTo } = outline
   const around = outline.x.length
   const sides = sideFrom.length
-  const edgeTags = outline.sideEdge.map((edge) => packTag('side', edge, 0))
+  const edgeTags = outline.sideEdge.map((edge) => packTag('side', firstEdge + edge, 0))
   let at = 0
   let face = 0
   for (let r = 0; r < rings.count; r++) {
@@ -194,4 +240,35 @@ function fillEnds(
     triangles.set([base + cap[i]!, base + cap[i + 1]!, base + cap[i + 2]!], face * 3)
     tags[face++] = packTag('end', 0, last)
   }
+}
+
+/** Several bodies as one mesh: vertices one body after the other, then all sides, then all end faces. */
+export function joinRunMeshes(meshes: readonly Mesh[]): Mesh {
+  const [only] = meshes
+  if (meshes.length === 1) return only!
+  const count = (of: (m: Mesh) => number): number => meshes.reduce((sum, m) => sum + of(m), 0)
+  const vertices = count((m) => m.positions.length / 3)
+  const faces = count((m) => m.tags.length)
+  const positions = new Float32Array(vertices * 3)
+  const normals = new Float32Array(vertices * 3)
+  const triangles = indexArray(faces * 3, vertices)
+  const tags = new Uint32Array(faces)
+  const bases: number[] = []
+  let base = 0
+  for (const m of meshes) {
+    positions.set(m.positions, base * 3)
+    normals.set(m.normals, base * 3)
+    bases.push(base)
+    base += m.positions.length / 3
+  }
+  let face = 0
+  for (const ends of [false, true])
+    meshes.forEach((m, k) => {
+      for (let t = 0; t < m.tags.length; t++) {
+        if (((m.tags[t]! & END_BITS) !== 0) !== ends) continue
+        for (let i = 0; i < 3; i++) triangles[face * 3 + i] = m.triangles[t * 3 + i]! + bases[k]!
+        tags[face++] = m.tags[t]!
+      }
+    })
+  return { positions, normals, triangles, tags }
 }

@@ -6,9 +6,13 @@ import {
   segmentTangent,
   segmentTurn,
   type ArcSegment,
+  type SplineSegment,
   type Kink,
 } from '../path/index.ts'
-import { frameOn, type Frame, type SquareFrames } from './frames.ts'
+import { isPlain, scaleAt, wholeChunk, type Carriage, type Chunk } from './carriage.ts'
+import { courseAt, courseRange, type Course } from './course.ts'
+import { frameOn, rollOver, type Frame, type Frames } from './frames.ts'
+import { writeShape } from './shape.ts'
 
 /**
  * Copies of the section along the path. Ring r is at `origin + x * u + y * v` with normals `nx * n + ny * b`; u and v
@@ -22,86 +26,185 @@ export interface Rings {
   readonly segments: Int32Array
   /** Ring r takes its place from ring `copies[r]` (a break: same place, other normals; a closed end: the first ring). */
   readonly copies: Int32Array
+  /** The section rolls, grows or changes on the way, so that normals lean along it. */
+  readonly changing: boolean
+  /** Each ring's own points and normals, row after row, when the section changes its shape. */
+  readonly points?: {
+    readonly x: Float64Array
+    readonly y: Float64Array
+    readonly nx: Float64Array
+    readonly ny: Float64Array
+  }
 }
 
 export const RING_STRIDE = 15
 
 /**
- * Places rings at every joint and, in between, as closely as `chordError` asks. Where the section rolls by da between
- * rings, the two triangles of a side of length w leave its ruled surface by up to w/4 * da, so that rolling costs
+ * Places rings at every joint of a chunk and, in between, as closely as `chordError` asks. Where the section rolls by da
+ * between rings, the two triangles of a side of length w leave its ruled surface by up to w/4 * da, so that rolling costs
  * rings in proportion to the longest side, on straights too.
  */
-export function placeRings(f: SquareFrames, outline: Outline, chordError: number): Rings {
+export function placeRings(
+  c: Carriage,
+  outline: Outline,
+  chordError: number,
+  chunk = wholeChunk(c.frames),
+): Rings {
+  const { frames: f } = c
   const { path } = f
-  const { reach, longestSide } = measure(outline)
-  const steps = path.segments.map((g, i) => {
-    const turn = segmentTurn(g)
-    const bending = turn > 0 ? arcSteps(segmentRadius(g) + reach, turn, chordError) : 1
-    const share = f.roll === 0 ? 0 : (f.roll * (path.starts[i + 1]! - path.starts[i]!)) / path.length
-    if (share === 0) return bending
-    const flatness = Math.ceil((Math.abs(share) * longestSide) / (4 * chordError))
-    return Math.max(bending, arcSteps(reach, share, chordError), flatness)
-  })
+  const size = measure(outline, c)
+  const plain = isPlain(c)
+  const places = stationsIn(c, chunk, size, chordError)
   const kinks = kinksOf(path)
-  const breakAt = new Map(kinks.filter((k) => k.after > 0).map((k) => [k.after, k]))
-  const seam = kinks.find((k) => k.after === 0)
-  const count = steps.reduce((sum, n) => sum + n, 1) + breakAt.size
-  const rings = {
+  const breakAt = new Map(
+    kinks.filter((k) => k.after > chunk.first && k.after <= chunk.last).map((k) => [k.after, k]),
+  )
+  const seam = chunk.closed ? kinks.find((k) => k.after === 0) : undefined
+  const count = places.reduce((sum, p) => sum + p.length, 1) + breakAt.size
+  const rings: Rings = {
     count,
     data: new Float64Array(count * RING_STRIDE),
     stations: new Float64Array(count),
     segments: new Int32Array(count).fill(-1),
     copies: Int32Array.from({ length: count }, (_, i) => i),
+    changing: !plain,
+    ...(c.shape ? { points: shapeRows(count * c.shape.around) } : {}),
   }
   let at = 0
-  const put = (index: number, s: number, kink: Kink | undefined): void => {
-    const frame = frameOn(f, index, s)
-    const lean = kink ? mitreLean(f, kink) : undefined
-    writeRing(rings.data, at, frame, lean)
-    rings.stations[at] = path.starts[index]! + s
+  const put = (index: number, s: number, plane: Vec3 | undefined): void => {
+    const station = path.starts[index]! + s
+    writeRing(rings.data, at, frameOn(f, index, s), plane, scaleAt(c, station))
+    rings.stations[at] = station
+    if (c.shape) writeShape(c.shape, station, rings.points!, at * c.shape.around)
     at++
   }
-  path.segments.forEach((g, i) => {
-    const n = steps[i]!
+  const mitre = (kink: Kink | undefined): Vec3 | undefined =>
+    kink && f.turning !== 'fixed' ? mitreLean(f, kink) : undefined
+  places.forEach((inside, k) => {
+    const i = chunk.first + k
+    const g = path.segments[i]!
     const broken = breakAt.get(i)
     if (broken) {
-      put(i - 1, path.segments[i - 1]!.length, broken)
-      put(i, 0, broken)
+      put(i - 1, path.segments[i - 1]!.length, mitre(broken))
+      put(i, 0, mitre(broken))
       rings.copies[at - 1] = at - 2
-    } else put(i, 0, i === 0 ? seam : undefined)
+    } else if (k === 0) put(i, -chunk.start.shift, chunk.start.plane ?? mitre(seam))
+    else put(i, 0, undefined)
     rings.segments[at - 1] = i
-    if (g.kind === 'arc' && f.roll === 0) {
+    if (g.kind === 'arc' && plain) {
+      const n = inside.length
       writeArcRings(rings.data, at, n, g, f.sides[i]!, f.ups[i]!)
-      for (let k = 1; k < n; k++, at++) {
-        rings.stations[at] = path.starts[i]! + (g.length * k) / n
+      for (let j = 1; j < n; j++, at++) {
+        rings.stations[at] = path.starts[i]! + (g.length * j) / n
         rings.segments[at] = i
       }
       return
     }
-    for (let k = 1; k < n; k++) {
-      put(i, (g.length * k) / n, undefined)
+    for (let j = 1; j < inside.length; j++) {
+      put(i, inside[j]!, undefined)
       rings.segments[at - 1] = i
     }
   })
-  const last = path.segments.length - 1
-  put(last, path.segments[last]!.length, seam)
-  if (path.closed) rings.copies[at - 1] = 0
+  put(chunk.last, path.segments[chunk.last]!.length + chunk.end.shift, chunk.end.plane ?? mitre(seam))
+  if (chunk.closed) rings.copies[at - 1] = 0
   return rings
 }
 
-function measure(o: Outline): { reach: number; longestSide: number } {
-  let reach = 0
-  for (let i = 0; i < o.x.length; i++) reach = Math.max(reach, Math.hypot(o.x[i]!, o.y[i]!))
-  let longestSide = 0
-  for (let i = 0; i < o.sideFrom.length; i++) {
-    const [a, b] = [o.sideFrom[i]!, o.sideTo[i]!]
-    longestSide = Math.max(longestSide, Math.hypot(o.x[b]! - o.x[a]!, o.y[b]! - o.y[a]!))
+const shapeRows = (n: number) => ({
+  x: new Float64Array(n),
+  y: new Float64Array(n),
+  nx: new Float64Array(n),
+  ny: new Float64Array(n),
+})
+
+/** Where rings stand on each segment of a chunk, from its start (0 first) to before its end. */
+function stationsIn(c: Carriage, chunk: Chunk, size: Size, chordError: number): number[][] {
+  const { frames: f } = c
+  const { path } = f
+  const lists: number[][] = []
+  for (let i = chunk.first; i <= chunk.last; i++) {
+    const g = path.segments[i]!
+    const [from, to] = [path.starts[i]!, path.starts[i + 1]!]
+    const turn = segmentTurn(g)
+    const bending =
+      g.kind === 'spline'
+        ? splineSteps(g, size.reach, chordError)
+        : turn > 0
+          ? arcSteps(segmentRadius(g) + size.reach, turn, chordError)
+          : 1
+    let n = bending
+    const rolled = rollOver(f, i)
+    if (rolled > 0) {
+      const flatness = Math.ceil((rolled * size.longestSide) / (4 * chordError))
+      n = Math.max(bending, arcSteps(size.reach, rolled, chordError), flatness)
+    }
+    if (c.scale)
+      n = Math.max(n, Math.ceil(scaleSteps(c.scale, from, to, size.reach, turn + rolled, chordError)))
+    n = Math.min(n, MOST_STEPS)
+    const even = Array.from({ length: n }, (_, k) => (g.length * k) / n)
+    if (!c.shape) {
+      lists.push(even)
+      continue
+    }
+    const near = g.length * 1e-6
+    const own = Array.from(c.shape.stations, (s) => s - from).filter((s) => s > near && s < g.length - near)
+    const all = [...even, ...own].sort((a, b) => a - b)
+    lists.push(all.filter((s, k) => k === 0 || s - all[k - 1]! > near))
   }
-  return { reach, longestSide }
+  return lists
+}
+
+/** Most rings on one segment. */
+const MOST_STEPS = 20_000
+
+/** Steps that keep a point at `reach` within the chord error while its distance changes as the scale does. */
+function scaleSteps(
+  scale: Course,
+  from: number,
+  to: number,
+  reach: number,
+  turn: number,
+  chordError: number,
+): number {
+  const looks = 64
+  const v = Array.from({ length: looks + 1 }, (_, i) => courseAt(scale, from + ((to - from) * i) / looks))
+  let bend = 0
+  for (let i = 1; i < looks; i++) bend = Math.max(bend, Math.abs(v[i - 1]! - 2 * v[i]! + v[i + 1]!))
+  const change = Math.max(...v) - Math.min(...v)
+  // Second derivative over the whole segment: of the scale, and of the scale with the turn.
+  const second = reach * (bend * looks * looks + 2 * change * turn)
+  return Math.sqrt(second / (8 * chordError))
+}
+
+/** Even steps along a spline that keep the outermost fibre's bow within the chord error where it bends most. */
+function splineSteps(g: SplineSegment, reach: number, chordError: number): number {
+  const bow = (g.length / g.radius) * Math.sqrt((g.radius + reach) / (8 * chordError))
+  return Math.max(2, Math.ceil(bow), arcSteps(g.radius, g.turn, chordError))
+}
+
+interface Size {
+  readonly reach: number
+  readonly longestSide: number
+}
+
+/** The section at its largest along the run. */
+function measure(o: Outline, c: Carriage): Size {
+  const [x, y] = c.shape ? [c.shape.x, c.shape.y] : [o.x, o.y]
+  let reach = 0
+  for (let i = 0; i < x.length; i++) reach = Math.max(reach, Math.hypot(x[i]!, y[i]!))
+  let longestSide = 0
+  const rows = x.length / o.x.length
+  for (let row = 0; row < rows; row++)
+    for (let i = 0; i < o.sideFrom.length; i++) {
+      const [a, b] = [row * o.x.length + o.sideFrom[i]!, row * o.x.length + o.sideTo[i]!]
+      longestSide = Math.max(longestSide, Math.hypot(x[b]! - x[a]!, y[b]! - y[a]!))
+    }
+  const most = c.scale ? courseRange(c.scale, 0, c.frames.path.length).most : 1
+  return { reach: reach * most, longestSide: longestSide * most }
 }
 
 /** Unit normal of the plane that halves a corner. */
-function mitreLean(f: SquareFrames, kink: Kink): Vec3 {
+export function mitreLean(f: Frames, kink: Kink): Vec3 {
   const before = f.path.segments[kink.before]!
   const a = segmentTangent(before, before.length)
   const b = segmentTangent(f.path.segments[kink.after]!, 0)
@@ -154,11 +257,17 @@ function writeArcRings(
   }
 }
 
-function writeRing(data: Float64Array, ring: number, frame: Frame, plane: Vec3 | undefined): void {
+function writeRing(
+  data: Float64Array,
+  ring: number,
+  frame: Frame,
+  plane: Vec3 | undefined,
+  scale: number,
+): void {
   const rows = [
     frame.origin,
-    leaned(frame.n, frame.t, plane),
-    leaned(frame.b, frame.t, plane),
+    vec3.scale(leaned(frame.n, frame.t, plane), scale),
+    vec3.scale(leaned(frame.b, frame.t, plane), scale),
     frame.n,
     frame.b,
   ]

@@ -10,10 +10,12 @@ import {
   frameAt,
   meshRun,
   placeRings,
+  rollAt,
   runMeshVolume,
   squareFrames,
   unpackTag,
   volumeByTheorem,
+  wholeChunk,
 } from './index.ts'
 
 const pathOf = (nodes: PathNode[], closed = false): Path => {
@@ -35,13 +37,14 @@ function swept(
   chordError: number,
 ): { mesh: Mesh; theorem: number | undefined; byBands: number } {
   const frames = squareFrames(path)
+  const carriage = { frames }
   const outline = outlineOf(section, chordError)
   const p = sectionProperties(section)
-  const rings = placeRings(frames, outline, chordError)
+  const rings = placeRings(carriage, outline, chordError)
   const mesh = meshRun(outline, rings, path.closed)
   return {
     mesh,
-    theorem: volumeByTheorem(frames, p.area, p.centroid),
+    theorem: volumeByTheorem(carriage, () => p, wholeChunk(frames)),
     byBands: runMeshVolume(outline, rings, mesh),
   }
 }
@@ -90,7 +93,7 @@ describe('square frames', () => {
   it('stand on the rings as they are asked for one by one', () => {
     const path = pathOf([sharp(0, 0, 0), bend(100, 0, 0, 30), bend(100, 90, 40, 25), sharp(180, 90, 0)])
     const f = squareFrames(path)
-    const rings = placeRings(f, outlineOf(tube, 0.05), 0.05)
+    const rings = placeRings({ frames: f }, outlineOf(tube, 0.05), 0.05)
     for (let r = 0; r < rings.count; r++) {
       const { origin, n, b } = frameAt(f, rings.stations[r]!)
       const row = rings.data.subarray(r * 15, r * 15 + 15)
@@ -101,7 +104,7 @@ describe('square frames', () => {
     const f = squareFrames(
       pathOf([bend(0, 0, 0, 8), bend(60, 0, 20, 8), bend(75, 50, -10, 8), bend(0, 60, 40, 8)], true),
     )
-    expect(Math.abs(f.roll)).toBeGreaterThan(0.01)
+    expect(Math.abs(rollAt(f, f.path.length))).toBeGreaterThan(0.01)
     const end = frameAt(f, f.path.length)
     expect(vec3.distance(end.n, frameAt(f, 0).n)).toBeLessThan(1e-12)
     expect(vec3.distance(end.b, frameAt(f, 0).b)).toBeLessThan(1e-12)
@@ -206,7 +209,7 @@ describe('the mesh of a run', () => {
 describe('folds', () => {
   const check = (nodes: PathNode[], section: Region) => {
     const f = squareFrames(pathOf(nodes))
-    return foldsOf(f, section, outlineOf(section, 0.05))
+    return foldsOf({ frames: f }, [section], outlineOf(section, 0.05))
   }
   it('are found on both sides of the threshold', () => {
     const nodes = (r: number) => [sharp(0, 0, 0), bend(100, 0, 0, r), sharp(100, 90, 0)]

@@ -1,7 +1,7 @@
 import { fail, fault, ok, type Result } from '../base/index.ts'
 import { describeDimension, DIMENSIONS, isPlain, sameDimension, type DimensionName } from './dimension.ts'
 import { bareUnit, evaluateExpression, type Surroundings } from './evaluate.ts'
-import { namesIn } from './expression.ts'
+import { namesIn, type Expression } from './expression.ts'
 import { parse } from './parse.ts'
 import { unitNamed, type LengthUnit } from './unit.ts'
 import { CONSTANTS, FUNCTIONS } from './functions.ts'
@@ -39,11 +39,29 @@ export function resolveFormula(
   needed: DimensionName,
   around: Surroundings,
 ): Result<Resolved> {
+  const read = readFormula(formula, needed)
+  return read.ok ? read.value(around) : read
+}
+
+/** A formula read once, to be computed for a field in different surroundings. */
+export function readFormula(
+  formula: Formula,
+  needed: DimensionName,
+): Result<(around: Surroundings) => Result<Resolved>> {
   const text = formulaText(formula)
   const parsed = parse(text)
-  if (!parsed.ok) return parsed
+  return parsed.ok ? ok((around) => compute(parsed.value, text, formula, needed, around)) : parsed
+}
+
+function compute(
+  expression: Expression,
+  text: string,
+  formula: Formula,
+  needed: DimensionName,
+  around: Surroundings,
+): Result<Resolved> {
   const bare = { ...around.bare, length: formulaUnit(formula) }
-  const result = evaluateExpression(parsed.value, text, { ...around, bare })
+  const result = evaluateExpression(expression, text, { ...around, bare })
   if (!result.ok) return result
   const { value, dimension, assumed } = result.value
   const want = DIMENSIONS[needed]

@@ -7,6 +7,7 @@ export {
   formulaText,
   formulaUnit,
   namesUsed,
+  readFormula,
   renameInFormula,
   resolveFormula,
   typedFormula,

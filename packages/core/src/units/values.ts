@@ -63,7 +63,9 @@ export function evaluateValues(
 export function surroundingsOf(values: ValueTable, bare: BareUnits): Surroundings {
   return {
     bare,
-    known: values.keys(),
+    get known() {
+      return values.keys()
+    },
     lookup: (name) => {
       const found = values.get(name)
       if (!found || found.ok) return found

@@ -1,4 +1,4 @@
-import { asc } from 'drizzle-orm'
+import { asc, eq } from 'drizzle-orm'
 import type { Queries } from './open.ts'
 import { materials, stock } from './schema.ts'
 
@@ -13,18 +13,25 @@ export function listStock(q: Queries): Promise<StockRow[]> {
   return q.select().from(stock).orderBy(asc(stock.name))
 }
 
-/** Adds what is not there yet, by id; what is there stays as it is. */
-export async function addMissing(
-  q: Queries,
-  m: readonly MaterialRow[],
-  s: readonly StockRow[],
-): Promise<void> {
-  await q
-    .insert(materials)
-    .values([...m])
-    .onConflictDoNothing()
-  await q
-    .insert(stock)
-    .values([...s])
-    .onConflictDoNothing()
+/** Sets a row by its id, or adds it. */
+export async function putMaterial(q: Queries, row: MaterialRow): Promise<void> {
+  await q.insert(materials).values(row).onConflictDoUpdate({ target: materials.id, set: row })
+}
+
+/** Sets a row by its id, or adds it. */
+export async function putStock(q: Queries, row: StockRow): Promise<void> {
+  await q.insert(stock).values(row).onConflictDoUpdate({ target: stock.id, set: row })
+}
+
+export async function removeMaterial(q: Queries, id: string): Promise<boolean> {
+  return (await q.delete(materials).where(eq(materials.id, id)).returning()).length > 0
+}
+
+export async function removeStock(q: Queries, id: string): Promise<boolean> {
+  return (await q.delete(stock).where(eq(stock.id, id)).returning()).length > 0
+}
+
+/** The bars made of a material. */
+export function barsOf(q: Queries, materialId: string): Promise<StockRow[]> {
+  return q.select().from(stock).where(eq(stock.materialId, materialId))
 }

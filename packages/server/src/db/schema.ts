@@ -73,3 +73,56 @@ export interface PartFigures {
   readonly mass?: number
   readonly blocking: number
 }
+
+/** Sections of the library: one row each; what a section is now is its version `version`. */
+export const sections = sqliteTable(
+  'sections',
+  {
+    id: text('id').primaryKey(),
+    name: text('name').notNull(),
+    version: integer('version').notNull(),
+    createdAt: integer('created_at').notNull(),
+    updatedAt: integer('updated_at').notNull(),
+    binnedAt: integer('binned_at'),
+    tags: text('tags', { mode: 'json' }).notNull().$type<readonly string[]>(),
+    /** Key figures for the library, worked out when the version was saved. */
+    figures: text('figures', { mode: 'json' }).notNull().$type<SectionFigures>(),
+  },
+  (t) => [index('sections_by_change').on(t.binnedAt, t.updatedAt)],
+)
+
+/** Every saved version of every section, for good: parts keep the one they took. */
+export const sectionVersions = sqliteTable(
+  'section_versions',
+  {
+    sectionId: text('section_id')
+      .notNull()
+      .references(() => sections.id),
+    number: integer('number').notNull(),
+    savedAt: integer('saved_at').notNull(),
+    body: text('body').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.sectionId, t.number] })],
+)
+
+/** Pictures laid on sheets, each once, by the SHA-256 of its bytes. */
+export const images = sqliteTable('images', {
+  hash: text('hash').primaryKey(),
+  type: text('type').notNull(),
+  width: integer('width').notNull(),
+  height: integer('height').notNull(),
+  savedAt: integer('saved_at').notNull(),
+  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+})
+
+/** Figures shown in the library. Lengths mm, area mm2, mass kg/m; `picture` is the section as an SVG file. */
+export interface SectionFigures {
+  readonly kind: 'stock' | 'drawn'
+  readonly summary: string
+  readonly width: number
+  readonly height: number
+  readonly area: number
+  readonly massPerMetre: number
+  readonly material: string
+  readonly picture: string
+}

@@ -1,63 +1,71 @@
-import { nodeEntry, partOnPath, type MaterialEntry, type Part } from '@flexum/core/document'
+import {
+  nodeEntry,
+  partOnPath,
+  type MaterialEntry,
+  type Part,
+  type SheetPicture,
+  type SketchPathStep,
+  type SketchStep,
+  type Step,
+} from '@flexum/core/document'
+import { bailSection, hookLine, hoopLine } from './sketches.ts'
 
 const STAINLESS: MaterialEntry = { name: 'Stainless steel', density: '7900 kg/m3', look: 'stainless' }
 const ALUMINIUM: MaterialEntry = { name: 'Aluminium', density: '2700 kg/m3', look: 'aluminium' }
 const COPPER: MaterialEntry = { name: 'Copper', density: '8900 kg/m3', look: 'copper' }
+const BRASS: MaterialEntry = { name: 'Brass', density: '8500 kg/m3', look: 'brass' }
+const ASH: MaterialEntry = { name: 'Ash wood', density: '680 kg/m3', look: 'wood' }
 const SPRING_STEEL: MaterialEntry = { name: 'Spring steel', density: '7800 kg/m3', look: 'steel' }
 
-/** The pot hook: stainless wire in one plane, sized by its reach. */
+/** A part whose path is a chain of a sketch. */
+function partOnSketch(
+  name: string,
+  sketch: SketchStep,
+  path: string,
+  profile: Parameters<typeof partOnPath>[2],
+): Part {
+  const taken: SketchPathStep = {
+    id: 'path',
+    kind: 'sketch-path',
+    name: path,
+    aside: false,
+    sketch: sketch.id,
+    curves: [],
+    start: null,
+    reversed: false,
+  }
+  const part = partOnPath(name, taken, profile)
+  return { ...part, steps: [sketch, ...part.steps] }
+}
+
+/** The pot hook: stainless wire in one plane, drawn and settled, sized by its reach. */
 const potHook: Part = {
-  ...partOnPath(
-    'Pot hook',
-    {
-      id: 'path',
-      kind: 'node-path',
-      name: 'Hook line',
-      aside: false,
-      closed: false,
-      nodes: [
-        nodeEntry('n1', '0', '0', '0'),
-        nodeEntry('n2', '0', '0', 'height', 'reach / 2 - 2'),
-        nodeEntry('n3', 'reach', '0', 'height', 'reach / 2 - 2'),
-        nodeEntry('n4', 'reach', '0', 'drop', 'throat'),
-        nodeEntry('n5', 'reach + 2 * throat + 2', '0', 'drop', 'throat'),
-        nodeEntry('n6', 'reach + 2 * throat + 2', '0', 'drop + 34'),
-      ],
-    },
-    { name: 'Wire', shape: 'round-bar', sizes: { diameter: 'wire' }, material: STAINLESS },
-  ),
+  ...partOnSketch('Pot hook', hookLine, 'Hook line', {
+    name: 'Wire',
+    shape: 'round-bar',
+    sizes: { diameter: 'wire' },
+    material: STAINLESS,
+  }),
   values: [
     { id: 'v1', name: 'reach', dimension: 'length', formula: '42' },
     { id: 'v2', name: 'height', dimension: 'length', formula: '96' },
-    { id: 'v3', name: 'throat', dimension: 'length', formula: 'reach / 3' },
-    { id: 'v4', name: 'drop', dimension: 'length', formula: 'height - 70' },
-    { id: 'v5', name: 'wire', dimension: 'length', formula: '4' },
+    { id: 'v3', name: 'wire', dimension: 'length', formula: '4' },
   ],
   variants: [
-    { id: 'small', name: 'Small', overrides: { reach: '33', height: '90' } },
+    { id: 'small', name: 'Small', overrides: { reach: '33', height: '84' } },
     { id: 'large', name: 'Large', overrides: { reach: '54', height: '120', wire: '5' } },
+    { id: 'long', name: 'Long', overrides: { height: '160' } },
   ],
 }
 
-/** The bench hoop: aluminium tube, planar, two bends. */
+/** The bench hoop: aluminium tube, planar, two bends, drawn and settled. */
 const benchHoop: Part = {
-  ...partOnPath(
-    'Bench hoop',
-    {
-      id: 'path',
-      kind: 'node-path',
-      name: 'Hoop line',
-      aside: false,
-      closed: false,
-      nodes: [
-        nodeEntry('n1', '0', '0', '0'),
-        nodeEntry('n2', '0', '0', 'rise', 'corner'),
-        nodeEntry('n3', 'span', '0', 'rise', 'corner'),
-        nodeEntry('n4', 'span', '0', '0'),
-      ],
-    },
-    { name: 'Tube', shape: 'tube', sizes: { diameter: '20', wall: '2' }, material: ALUMINIUM },
-  ),
+  ...partOnSketch('Bench hoop', hoopLine, 'Hoop line', {
+    name: 'Tube',
+    shape: 'tube',
+    sizes: { diameter: '20', wall: '2' },
+    material: ALUMINIUM,
+  }),
   values: [
     { id: 'v1', name: 'span', dimension: 'length', formula: '400' },
     { id: 'v2', name: 'rise', dimension: 'length', formula: '260' },
@@ -69,6 +77,46 @@ const benchHoop: Part = {
     { id: 'tall', name: 'Tall', overrides: { rise: '420' } },
   ],
 }
+
+/** The drawer bail: a handle with a section of its own, drawn and settled. */
+const drawerBail: Part = (() => {
+  const part = partOnPath(
+    'Drawer bail',
+    {
+      id: 'path',
+      kind: 'node-path',
+      name: 'Bail line',
+      aside: false,
+      closed: false,
+      nodes: [
+        nodeEntry('n1', '0', '0', '0'),
+        nodeEntry('n2', '0', '0', 'stand', '18'),
+        nodeEntry('n3', 'centres', '0', 'stand', '18'),
+        nodeEntry('n4', 'centres', '0', '0'),
+      ],
+    },
+    { name: 'Section', shape: 'flat', sizes: { width: '14', height: '8' }, material: BRASS },
+  )
+  const section: Step = {
+    id: 'profile',
+    kind: 'sketch-profile',
+    name: 'Bail bar',
+    aside: false,
+    sketch: bailSection.id,
+    regions: [],
+    material: BRASS,
+  }
+  return {
+    ...part,
+    values: [
+      { id: 'v1', name: 'centres', dimension: 'length', formula: '96' },
+      { id: 'v2', name: 'stand', dimension: 'length', formula: '34' },
+      { id: 'v3', name: 'width', dimension: 'length', formula: '14' },
+      { id: 'v4', name: 'depth', dimension: 'length', formula: '8' },
+    ],
+    steps: [bailSection, ...part.steps.map((s) => (s.id === 'profile' ? section : s))],
+  }
+})()
 
 /** The mist rail: copper tube, six bends in space. */
 const mistRail: Part = partOnPath(
@@ -115,5 +163,32 @@ const vineSpring: Part = {
   ],
 }
 
+/** The bay cornice: a board for now, with a photograph of the old moulding laid on a sheet to be traced. */
+export function bayCornice(picture: SheetPicture): Part {
+  const part = partOnPath(
+    'Bay cornice',
+    {
+      id: 'path',
+      kind: 'node-path',
+      name: 'Wall line',
+      aside: false,
+      closed: false,
+      nodes: [nodeEntry('n1', '0', '0', '0'), nodeEntry('n2', '600', '0', '0')],
+    },
+    { name: 'Board', shape: 'cornice', sizes: { face: '90', thickness: '14', spring: '38' }, material: ASH },
+  )
+  const tracing: Step = {
+    id: 'tracing',
+    kind: 'sketch',
+    name: 'Old moulding',
+    aside: false,
+    plane: { kind: 'xy', offset: '0' },
+    entities: [],
+    constraints: [],
+    picture,
+  }
+  return { ...part, steps: [tracing, ...part.steps] }
+}
+
 /** The made-up parts of the Fernhollow glasshouse, as far as recipes can express them. */
-export const DEMO_PARTS: readonly Part[] = [vineSpring, benchHoop, potHook, mistRail]
+export const DEMO_PARTS: readonly Part[] = [vineSpring, drawerBail, benchHoop, potHook, mistRail]

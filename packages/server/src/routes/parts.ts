@@ -1,7 +1,8 @@
 import { Hono } from 'hono'
-import { mixed, number, object, string } from 'yup'
-import { readPart, writePart, type Part } from '@flexum/core/document'
+import { number, object, string } from 'yup'
+import { writePart } from '@flexum/core/document'
 import { jsonBody, paramsOf, queryOf } from '../http/input.ts'
+import { partField } from '../http/part-field.ts'
 import { problem } from '../http/problem.ts'
 import type { PartService } from '../services/parts.ts'
 import type { PictureService } from '../services/pictures.ts'
@@ -14,13 +15,7 @@ const byRevision = paramsOf(
   }),
 )
 
-/** A part in a request body: read and checked as a file would be. */
-const partField = mixed<Part>()
-  .required('"part" is missing')
-  .test('part', (value, context) => {
-    const r = readPart(value)
-    return r.ok ? true : context.createError({ message: r.fault.message })
-  })
+const partIn = partField('part')
 
 const NO_PART = 'there is no such part'
 
@@ -30,7 +25,7 @@ export function partRoutes(parts: PartService, pictures: PictureService) {
     .get('/', queryOf(object({ bin: string().oneOf(['yes', 'no']).default('no') })), async (c) =>
       c.json({ parts: await parts.list(c.req.valid('query').bin === 'yes') }, 200),
     )
-    .post('/', jsonBody(object({ part: partField })), async (c) => {
+    .post('/', jsonBody(object({ part: partIn })), async (c) => {
       const head = await parts.create(c.req.valid('json').part)
       return c.json(head, 201)
     })
@@ -42,7 +37,7 @@ export function partRoutes(parts: PartService, pictures: PictureService) {
       '/:id',
       byId,
       jsonBody(
-        object({ base: number().strict().integer().min(1).required('"base" is missing'), part: partField }),
+        object({ base: number().strict().integer().min(1).required('"base" is missing'), part: partIn }),
       ),
       async (c) => {
         const { base, part } = c.req.valid('json')

@@ -1,12 +1,75 @@
-import { listMaterials, listStock } from '../db/catalogue-queries.ts'
+import { STOCK_TITLES, type StockShape } from '@flexum/core/document'
+import { STOCK_SHAPES } from '@flexum/core/profile'
+import {
+  barsOf,
+  listMaterials,
+  listStock,
+  putMaterial,
+  putStock,
+  removeMaterial,
+  removeStock,
+  type MaterialRow,
+  type StockRow,
+} from '../db/catalogue-queries.ts'
 import type { Database } from '../db/open.ts'
 
-/** The materials and stock bars to choose from. */
+/** What became of a change to the tables; a refusal says why in words. */
+export type TableChange =
+  | { readonly kind: 'done' }
+  | { readonly kind: 'missing' }
+  | { readonly kind: 'refused'; readonly message: string }
+
+const done: TableChange = { kind: 'done' }
+const refused = (message: string): TableChange => ({ kind: 'refused', message })
+
+/** The materials and stock bars to choose from. Parts copy what they take, so that a change here changes no part. */
 export function catalogueService(db: Database) {
   return {
     materials: () => listMaterials(db.read),
     stock: () => listStock(db.read),
+
+    putMaterial: (row: MaterialRow): Promise<TableChange> =>
+      db.write(async (tx) => {
+        const other = (await listMaterials(tx)).find((m) => m.id !== row.id && sameName(m, row))
+        if (other) return refused(`there is a material called “${other.name}” already`)
+        await putMaterial(tx, row)
+        return done
+      }),
+
+    putStock: (row: StockRow): Promise<TableChange> =>
+      db.write(async (tx) => {
+        const unsound = faultOfSizes(row)
+        if (unsound) return refused(unsound)
+        if (!(await listMaterials(tx)).some((m) => m.id === row.materialId))
+          return refused('its material is not in the table')
+        const other = (await listStock(tx)).find((s) => s.id !== row.id && sameName(s, row))
+        if (other) return refused(`there is stock called “${other.name}” already`)
+        await putStock(tx, { ...row, barLengths: [...row.barLengths].sort((a, b) => a - b) })
+        return done
+      }),
+
+    removeMaterial: (id: string): Promise<TableChange> =>
+      db.write(async (tx) => {
+        const bars = await barsOf(tx, id)
+        if (bars.length > 0) return refused(`stock is made of it: ${bars.map((b) => b.name).join(', ')}`)
+        return (await removeMaterial(tx, id)) ? done : { kind: 'missing' }
+      }),
+
+    removeStock: (id: string): Promise<TableChange> =>
+      db.write(async (tx) => ((await removeStock(tx, id)) ? done : { kind: 'missing' })),
   }
+}
+
+const sameName = (a: { readonly name: string }, b: { readonly name: string }): boolean =>
+  a.name.trim().toLowerCase() === b.name.trim().toLowerCase()
+
+/** Why no such bar can be made, if it cannot. */
+function faultOfSizes(row: StockRow): string | undefined {
+  const build = STOCK_SHAPES[row.shape as StockShape] as (typeof STOCK_SHAPES)['flat']
+  const made = build(row.sizes as never)
+  return made.ok
+    ? undefined
+    : `this ${STOCK_TITLES[row.shape as StockShape].toLowerCase()} cannot be made: ${made.fault.message} (sizes in mm)`
 }
 
 export type CatalogueService = ReturnType<typeof catalogueService>

@@ -26,3 +26,19 @@ export async function fetchMaterials(): Promise<Material[]> {
 export async function fetchStock(): Promise<StockBar[]> {
   return ((await good(api.catalogue.stock.$get())) as unknown as { stock: StockBar[] }).stock
 }
+
+export async function putMaterial({ id, ...json }: Material): Promise<void> {
+  await good(api.catalogue.materials[':id'].$put({ param: { id }, json } as never))
+}
+
+export async function putStock({ id, ...json }: StockBar): Promise<void> {
+  await good(api.catalogue.stock[':id'].$put({ param: { id }, json } as never))
+}
+
+export async function removeMaterial(id: string): Promise<void> {
+  await good(api.catalogue.materials[':id'].$delete({ param: { id } }))
+}
+
+export async function removeStock(id: string): Promise<void> {
+  await good(api.catalogue.stock[':id'].$delete({ param: { id } }))
+}

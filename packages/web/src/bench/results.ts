@@ -32,6 +32,7 @@ export function stepInWork<K extends Step['kind']>(
 /** Everything the picture and the strip show: the results of one run and what it stands on. */
 export interface RunView {
   readonly pathStep: Id
+  readonly runStep: Id | undefined
   readonly path: PathOutput | undefined
   readonly pathResult: StepResult | undefined
   readonly profile: ProfileOutput | undefined
@@ -41,10 +42,13 @@ export interface RunView {
   readonly stale: boolean
 }
 
+/** Kinds of step that give a path. */
+export const PATH_KINDS: ReadonlySet<Step['kind']> = new Set(['node-path', 'helix-path', 'sketch-path'])
+
 /** The run on screen: the first of the recipe, with the blank cut for it. Without a run, the first path alone. */
 export function runView(part: Part, result: PartResult | undefined): RunView | undefined {
   const run = part.steps.find((s) => s.kind === 'run')
-  const pathStep = run?.path ?? part.steps.find((s) => s.kind === 'node-path' || s.kind === 'helix-path')?.id
+  const pathStep = run?.path ?? part.steps.find((s) => PATH_KINDS.has(s.kind))?.id
   if (pathStep === undefined) return undefined
   const blankStep = run && part.steps.find((s) => s.kind === 'blank' && s.run === run.id)
   const pick = <K extends StepOutput['kind']>(id: Id | undefined, kind: K) => {
@@ -61,6 +65,7 @@ export function runView(part: Part, result: PartResult | undefined): RunView | u
   const blank = pick(blankStep?.id, 'blank')
   return {
     pathStep,
+    runStep: run?.id,
     path: path.output,
     pathResult: stepResult(result, pathStep),
     profile: profile.output,

@@ -15,12 +15,15 @@ import type { PartResult } from '@flexum/core/evaluate'
 import type { PartHead } from '../api/parts.ts'
 import type { Compute } from '../compute/client.ts'
 import { Cancelled } from '../compute/client.ts'
+import { PATH_KINDS } from './results.ts'
 
 /** What is chosen: the station of work, and a step and node of the recipe. */
 export interface Selection {
   readonly station: Station
   readonly step: Id | null
   readonly node: Id | null
+  /** The sketch whose sheet is open. */
+  readonly sheet?: Id | null
 }
 
 /** What is pointed at, wherever that is: a station along the path, the segment it lies on, or a node. */
@@ -76,7 +79,13 @@ export interface Session {
   dispose(): void
 }
 
-export const FIRST_SELECTION: Selection = { station: 'path', step: null, node: null }
+/** What is chosen at first: the path; a sketch with nothing on it yet opens its sheet. */
+function firstSelection(part: Part): Selection {
+  const empty = part.steps.find((s) => s.kind === 'sketch' && s.entities.length === 0)
+  if (empty) return { station: 'path', step: empty.id, node: null, sheet: empty.id }
+  const path = part.steps.find((s) => PATH_KINDS.has(s.kind))
+  return { station: 'path', step: path?.id ?? null, node: null }
+}
 
 /** The part that counts now. */
 export function partOf(s: SessionState): Part {
@@ -98,8 +107,7 @@ export function createSession(
   refused: Refused,
   restored?: { readonly history: History<Selection>; readonly revision: number },
 ): Session {
-  const path = head.part.steps.find((s) => s.kind === 'node-path' || s.kind === 'helix-path')
-  const history = restored?.history ?? startHistory(head.part, { ...FIRST_SELECTION, step: path?.id ?? null })
+  const history = restored?.history ?? startHistory(head.part, firstSelection(head.part))
   const store = createStore<SessionState>()(() => ({
     id: head.id,
     history,
@@ -191,7 +199,10 @@ export function createSession(
     redo: () => setHistory(redo(store.getState().history)),
     select(selection) {
       const { history: h } = store.getState()
-      store.setState({ history: reselect(h, { ...present(h).selection, ...selection }) })
+      // Going to another station leaves the sheet.
+      const leaves = 'station' in selection && !('sheet' in selection)
+      const next = { ...present(h).selection, ...selection, ...(leaves ? { sheet: null } : {}) }
+      store.setState({ history: reselect(h, next) })
     },
     point(focus) {
       if (focus !== store.getState().focus) store.setState({ focus })

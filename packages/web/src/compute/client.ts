@@ -1,12 +1,14 @@
 import { wrap, type Remote } from 'comlink'
 import type { Part } from '@flexum/core/document'
 import type { PartResult, StepResult } from '@flexum/core/evaluate'
+import type { GreyPicture, traceOutlines, TraceOptions } from '@flexum/core/trace'
 import type { Answer, ComputeApi } from './messages.ts'
 
 /** The worker's end that the rest of the page works with. */
 export interface Compute {
   evaluate(part: Part): Promise<PartResult>
   stl(part: Part, chordError?: number): Promise<Uint8Array<ArrayBuffer> | undefined>
+  trace(picture: GreyPicture, options: TraceOptions): Promise<ReturnType<typeof traceOutlines>>
   /** Ends work under way; the next call starts a new worker. */
   cancel(): void
   dispose(): void
@@ -71,6 +73,10 @@ export function createCompute(): Compute {
     async stl(part, chordError) {
       running ??= start()
       return Promise.race([running.remote.stl(part, chordError), running.stopped])
+    },
+    async trace(picture, options) {
+      running ??= start()
+      return Promise.race([running.remote.trace(picture, options), running.stopped])
     },
     cancel: end,
     dispose: end,

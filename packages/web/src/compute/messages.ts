@@ -1,3 +1,4 @@
+import type { GreyPicture, traceOutlines, TraceOptions } from '@flexum/core/trace'
 import type { Part } from '@flexum/core/document'
 import type { Finding, StepResult, ValueResult } from '@flexum/core/evaluate'
 
@@ -15,6 +16,8 @@ export interface Answer {
 }
 
 export interface ComputeApi {
+  /** Outlines of what a picture shows. */
+  trace(picture: GreyPicture, options: TraceOptions): ReturnType<typeof traceOutlines>
   /** Works out a part; `known` are the versions the page has, by step. */
   evaluate(part: Part, known: Readonly<Record<string, number>>): Answer
   /** Binary STL at a chord error, or undefined when there is no sound body. */

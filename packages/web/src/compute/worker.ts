@@ -1,6 +1,7 @@
 import { expose } from 'comlink'
 import { createEvaluator, meshOfRun } from '@flexum/core/evaluate'
 import { stlOf } from '@flexum/core/format'
+import { traceOutlines } from '@flexum/core/trace'
 import type { ComputeApi } from './messages.ts'
 
 const evaluator = createEvaluator()
@@ -14,6 +15,7 @@ const compute: ComputeApi = {
       steps: steps.map((s) => (known[s.id] === s.version ? { id: s.id, version: s.version } : s)),
     }
   },
+  trace: traceOutlines,
   stl(part, chordError) {
     const run = evaluator
       .evaluate(part)

@@ -7,10 +7,11 @@ import {
   DirectionalLight,
   HemisphereLight,
   LineBasicMaterial,
-  LineLoop,
   LineSegments,
+  Matrix4,
   Mesh,
   MeshBasicMaterial,
+  OrthographicCamera,
   PCFShadowMap,
   PerspectiveCamera,
   PlaneGeometry,
@@ -57,6 +58,18 @@ const LENS_DEG = 26
 /** Share of the picture's width or height that a part fills when all of it is shown. */
 const FILLED = 0.8
 
+/** How much of a body is seen behind a sheet. */
+const BEHIND_SHEET = 0.3
+
+/** A sheet that the view is turned to: its plane, the place in the middle of the picture, px per mm. */
+export interface FacedSheet {
+  readonly origin: Vec3
+  readonly x: Vec3
+  readonly y: Vec3
+  readonly centre: readonly [number, number]
+  readonly scale: number
+}
+
 const SMOOTH_KEY = 'flexum.smooth'
 
 /** Whether edges are smoothed; costs two to three times the time where pictures are drawn without a graphics chip. */
@@ -87,8 +100,11 @@ export class BenchView {
   private run: RunOutput | undefined
   private dressing: Object3D[] = []
   private lit: Mesh | undefined
-  private ring: LineLoop | undefined
+  private ring: LineSegments | undefined
   private theme: Theme
+  private sheet: FacedSheet | undefined
+  private readonly flat = new OrthographicCamera()
+  private stale = false
   private frame = 0
   private fitted = false
   private disposed = false
@@ -132,13 +148,15 @@ export class BenchView {
   setRun(run: RunOutput | undefined, stale: boolean): void {
     this.clearBody()
     this.run = run
+    this.stale = stale
     if (run) {
       const geometry = bodyGeometry(run.mesh)
       this.body = new Mesh(geometry, this.materials(run.look, stale))
       this.body.castShadow = true
       this.body.receiveShadow = true
       this.scene.add(this.body)
-      this.dress(run)
+      // Nothing but the body itself is seen behind a sheet.
+      if (!this.sheet) this.dress(run)
       if (!this.fitted) this.look('Isometric')
     }
     this.renderer.shadowMap.needsUpdate = true
@@ -149,9 +167,9 @@ export class BenchView {
     const pair = surfaceMaterials(look)
     for (const m of pair) {
       m.envMapIntensity = DRAWN[this.theme].light
-      if (stale) {
+      if (stale || this.sheet) {
         m.transparent = true
-        m.opacity = 0.38
+        m.opacity = this.sheet ? BEHIND_SHEET : 0.38
       }
     }
     return pair
@@ -205,7 +223,7 @@ export class BenchView {
     this.dressing = []
   }
 
-  /** Lights up a path segment, and draws the section's outline at a station. */
+  /** Lights up a path segment, and draws the section's outline at a station, given as pairs of points. */
   setFocus(segment: number | undefined, outline: readonly Vec3[] | undefined): void {
     for (const o of [this.lit, this.ring]) {
       if (!o) continue
@@ -228,7 +246,7 @@ export class BenchView {
       this.scene.add(this.lit)
     }
     if (outline && outline.length > 1) {
-      this.ring = new LineLoop(
+      this.ring = new LineSegments(
         lineGeometry(outline),
         new LineBasicMaterial({ color: chosen, depthTest: false }),
       )
@@ -242,8 +260,38 @@ export class BenchView {
     this.theme = theme
     this.sun.intensity = 2.2 * DRAWN[theme].light
     this.sky.intensity = 0.55 * DRAWN[theme].light
-    if (this.run) this.setRun(this.run, this.body?.material[0]?.transparent ?? false)
+    if (this.run) this.setRun(this.run, this.stale)
     this.invalidate()
+  }
+
+  /** Turns the view square to a sheet, true to scale, with the body faint behind it; undefined goes back. */
+  faceSheet(sheet: FacedSheet | undefined): void {
+    const changes = (sheet === undefined) !== (this.sheet === undefined)
+    this.sheet = sheet
+    this.controls.enabled = sheet === undefined
+    if (changes && this.run) this.setRun(this.run, this.stale)
+    this.placeFlat()
+    this.invalidate()
+  }
+
+  private placeFlat(): void {
+    if (!this.sheet) return
+    const { origin, x, y, centre, scale } = this.sheet
+    const { width, height } = this.size()
+    const [right, up] = [new Vector3(...x), new Vector3(...y)]
+    const toward = right.clone().cross(up)
+    const far = 1e5
+    const middle = new Vector3(...origin).addScaledVector(right, centre[0]).addScaledVector(up, centre[1])
+    this.flat.position.copy(middle).addScaledVector(toward, far)
+    this.flat.quaternion.setFromRotationMatrix(new Matrix4().makeBasis(right, up, toward))
+    this.flat.right = width / 2 / scale
+    this.flat.left = -this.flat.right
+    this.flat.top = height / 2 / scale
+    this.flat.bottom = -this.flat.top
+    this.flat.near = 1
+    this.flat.far = 2 * far
+    this.flat.updateProjectionMatrix()
+    this.flat.updateMatrixWorld()
   }
 
   /** Looks at the body, or at a given box, from a standard direction, so that all of it is in view. */
@@ -390,7 +438,8 @@ export class BenchView {
 
   private draw(): void {
     if (this.disposed) return
-    this.renderer.render(this.scene, this.camera)
+    if (this.sheet) this.placeFlat()
+    this.renderer.render(this.scene, this.sheet ? this.flat : this.camera)
     for (const listener of this.listeners) listener()
   }
 

@@ -3,17 +3,31 @@ import { blankKind, type BlankStep } from './blank.ts'
 import { helixPathKind, type HelixPathStep } from './helix-path.ts'
 import { nodePathKind, type NodePathStep } from './node-path.ts'
 import { runKind, type RunStep } from './run.ts'
+import { sketchPathKind, type SketchPathStep } from './sketch-path.ts'
+import { sketchProfileKind, type SketchProfileStep } from './sketch-profile.ts'
+import { sketchKind, type SketchStep } from './sketch.ts'
 import { stockProfileKind, type StockProfileStep } from './stock-profile.ts'
 import type { FormulaVisitor, StepKind } from './kind.ts'
 
-export type Step = NodePathStep | HelixPathStep | StockProfileStep | RunStep | BlankStep
+export type Step =
+  | SketchStep
+  | NodePathStep
+  | HelixPathStep
+  | SketchPathStep
+  | StockProfileStep
+  | SketchProfileStep
+  | RunStep
+  | BlankStep
 export type StepKindName = Step['kind']
 
 /** Every kind of step there is. A new kind is one line here. */
 export const STEP_KINDS: { readonly [K in StepKindName]: StepKind<Extract<Step, { kind: K }>> } = {
+  sketch: sketchKind,
   'node-path': nodePathKind,
   'helix-path': helixPathKind,
+  'sketch-path': sketchPathKind,
   'stock-profile': stockProfileKind,
+  'sketch-profile': sketchProfileKind,
   run: runKind,
   blank: blankKind,
 }

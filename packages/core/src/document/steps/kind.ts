@@ -17,8 +17,16 @@ export interface StepBase {
 
 export const baseFields: AnyObject = { id: idSchema, name: nameSchema, aside: flagSchema }
 
-/** Called for each formula of a step; `field` is its address inside the step, stable while the step lives. */
-export type FormulaVisitor = (formula: Formula, field: string, dimension: DimensionName) => Formula
+/**
+ * Called for each formula of a step; `field` is its address inside the step, stable while the step lives. One that is worked
+ * out `along` a run also sees `t` (0 to 1) and `s` (length).
+ */
+export type FormulaVisitor = (
+  formula: Formula,
+  field: string,
+  dimension: DimensionName,
+  along?: boolean,
+) => Formula
 
 /** What the document knows of one kind of step. */
 export interface StepKind<S extends StepBase> {

@@ -1,12 +1,40 @@
-import { string } from 'yup'
+import { boolean, string } from 'yup'
 import type { Id } from '../../base/index.ts'
 import type { Formula } from '../../units/index.ts'
 import { flagSchema, formulaSchema, idSchema, record } from '../schema-parts.ts'
 import { baseFields, mapFields, type StepBase, type StepKind } from './kind.ts'
+import {
+  directionSchema,
+  mapDirection,
+  mapScale,
+  mapShaping,
+  mapTwist,
+  scaleSchema,
+  shapingSchema,
+  TURNINGS,
+  twistSchema,
+  type Direction,
+  type ScaleEntry,
+  type ShapingEntry,
+  type TwistEntry,
+} from './run-course.ts'
+import {
+  cornersSchema,
+  endsSchema,
+  mapEnds,
+  mapPart,
+  partSchema,
+  type CornersEntry,
+  type EndsEntry,
+  type PartEntry,
+} from './run-ends.ts'
+import { LOOKS, type Look } from './stock-profile.ts'
+import { mapStrands, strandsSchema, type StrandsEntry } from './strands.ts'
 
-/** Points of a section that can sit on the path: its centroid, or a point of its box. */
+/** Points of a section that can sit on the path: its centroid, the origin it was drawn about, a point of its box, or any point. */
 export const ANCHORS = [
   'centroid',
+  'origin',
   'middle',
   'left',
   'right',
@@ -16,20 +44,42 @@ export const ANCHORS = [
   'top-right',
   'bottom-left',
   'bottom-right',
+  'point',
 ] as const
 export type Anchor = (typeof ANCHORS)[number]
 
-/** One profile carried along one path. */
+/** A point of the section by its own coordinates. */
+export interface AnchorPoint {
+  readonly x: Formula
+  readonly y: Formula
+}
+
+/** One profile, or a group of strands, carried along one path. */
 export interface RunStep extends StepBase {
   readonly kind: 'run'
   readonly path: Id
   readonly profile: Id
-  readonly turning: 'square'
+  readonly turning: (typeof TURNINGS)[number]
+  /** Where up leans in upright turning; straight up when it is not said. */
+  readonly up?: Direction
   readonly anchor: Anchor
+  /** Where the anchor is when it is a point of its own. */
+  readonly point?: AnchorPoint
   /** Turn of the section about the path, right-hand rule about travel. */
   readonly clock: Formula
   /** Mirrored left to right about its anchor. */
   readonly flip: boolean
+  readonly strands?: StrandsEntry
+  readonly twist?: TwistEntry
+  readonly scale?: ScaleEntry
+  readonly shaping?: readonly ShapingEntry[]
+  readonly part?: PartEntry
+  readonly corners?: CornersEntry
+  readonly ends?: EndsEntry
+  /** A look of its own in pictures; else that of the material. */
+  readonly look?: Look
+  /** Built and counted, and not drawn. */
+  readonly hidden?: boolean
 }
 
 export const runKind: StepKind<RunStep> = {
@@ -41,14 +91,60 @@ export const runKind: StepKind<RunStep> = {
     kind: string().strict().oneOf(['run']).required(),
     path: idSchema,
     profile: idSchema,
-    turning: string().strict().oneOf(['square'], 'turning is "square"').required('a turning is missing here'),
+    turning: string()
+      .strict()
+      .oneOf([...TURNINGS], `turning is one of ${TURNINGS.join(', ')}`)
+      .required('a turning is missing here'),
+    up: directionSchema,
     anchor: string()
       .strict()
       .oneOf([...ANCHORS], `an anchor is one of ${ANCHORS.join(', ')}`)
       .required('an anchor is missing here'),
+    point: record({ x: formulaSchema, y: formulaSchema }).optional().default(undefined),
     clock: formulaSchema,
     flip: flagSchema,
+    strands: strandsSchema,
+    twist: twistSchema,
+    scale: scaleSchema,
+    shaping: shapingSchema,
+    part: partSchema,
+    corners: cornersSchema,
+    ends: endsSchema,
+    look: string()
+      .strict()
+      .oneOf([...LOOKS], `a look is one of ${LOOKS.join(', ')}`)
+      .optional(),
+    hidden: boolean().strict().optional(),
   }),
-  inputs: (step) => [step.path, step.profile],
-  mapFormulas: (step, visit) => mapFields(step, [['clock', 'angle']], '', visit),
+  inputs: (step) => [
+    step.path,
+    step.profile,
+    ...(step.strands?.kind === 'free' ? step.strands.places.flatMap((p) => p.profile ?? []) : []),
+  ],
+  mapFormulas(step, visit) {
+    const mapped = mapFields(step, [['clock', 'angle']], '', visit)
+    const point =
+      step.point &&
+      mapFields(
+        step.point,
+        [
+          ['x', 'length'],
+          ['y', 'length'],
+        ],
+        'point/',
+        visit,
+      )
+    const parts = {
+      point,
+      up: step.up && mapDirection(step.up, 'up/', visit),
+      strands: step.strands && mapStrands(step.strands, visit),
+      twist: step.twist && mapTwist(step.twist, visit),
+      scale: step.scale && mapScale(step.scale, visit),
+      shaping: step.shaping && mapShaping(step.shaping, visit),
+      part: step.part && mapPart(step.part, visit),
+      ends: step.ends && mapEnds(step.ends, visit),
+    }
+    const changed = Object.entries(parts).filter(([key, value]) => value !== step[key as keyof RunStep])
+    return changed.length === 0 ? mapped : { ...mapped, ...Object.fromEntries(changed) }
+  },
 }

@@ -1,9 +1,9 @@
-import { lazy, object, string } from 'yup'
-import type { Formula } from '../../units/index.ts'
+import { lazy, number, object, string } from 'yup'
+import type { DimensionName, Formula } from '../../units/index.ts'
 import { formulaSchema, nameSchema, record } from '../schema-parts.ts'
 import { baseFields, mapFields, type StepBase, type StepKind } from './kind.ts'
 
-/** The stock shapes, with the names of their sizes in the order they are asked for. All sizes are lengths. */
+/** The shapes, with the names of their sizes in the order they are asked for. */
 export const STOCK_SIZES = {
   'round-bar': ['diameter'],
   tube: ['diameter', 'wall'],
@@ -11,9 +11,36 @@ export const STOCK_SIZES = {
   'rectangular-bar': ['width', 'height', 'corner'],
   flat: ['width', 'thickness'],
   hexagon: ['flats'],
+  cable: ['wire', 'layers'],
   'square-tube': ['side', 'wall', 'corner'],
   'rectangular-tube': ['width', 'height', 'wall', 'corner'],
+  angle: ['width', 'height', 'thickness', 'root'],
+  channel: ['width', 'height', 'web', 'flange', 'root'],
+  tee: ['width', 'height', 'web', 'flange', 'root'],
+  'half-round': ['diameter'],
+  'quarter-round': ['radius'],
+  cove: ['radius', 'edge'],
+  bead: ['width', 'height'],
+  ovolo: ['radius', 'edge'],
+  ogee: ['radius', 'edge'],
+  skirting: ['height', 'thickness', 'round'],
+  cornice: ['face', 'thickness', 'spring'],
 } as const
+
+/** What a size is: a length but for the spring angle and the layers of a cable. */
+export const sizeDimension = (size: string): DimensionName =>
+  size === 'spring' ? 'angle' : size === 'layers' ? 'number' : 'length'
+
+/** Bars and sheet sections, and mouldings: the two groups they are offered in. */
+export const MOULDINGS: ReadonlySet<StockShape> = new Set([
+  'quarter-round',
+  'cove',
+  'bead',
+  'ovolo',
+  'ogee',
+  'skirting',
+  'cornice',
+])
 
 export type StockShape = keyof typeof STOCK_SIZES
 
@@ -25,8 +52,20 @@ export const STOCK_TITLES: Readonly<Record<StockShape, string>> = {
   'rectangular-bar': 'Rectangular bar',
   flat: 'Flat',
   hexagon: 'Hexagon',
+  cable: 'Stranded cable',
   'square-tube': 'Square tube',
   'rectangular-tube': 'Rectangular tube',
+  angle: 'Angle',
+  channel: 'Channel',
+  tee: 'Tee',
+  'half-round': 'Half round',
+  'quarter-round': 'Quarter round',
+  cove: 'Cove',
+  bead: 'Bead',
+  ovolo: 'Ovolo',
+  ogee: 'Ogee',
+  skirting: 'Skirting',
+  cornice: 'Cornice board',
 }
 
 /** How a material looks in pictures. */
@@ -46,8 +85,45 @@ export interface StockProfileStep extends StepBase {
   readonly shape: StockShape
   /** Formulas by size name; exactly the sizes of the shape. */
   readonly sizes: Readonly<Record<string, Formula>>
+  readonly wall?: WallEntry
+  readonly source?: SectionSource
   readonly material: MaterialEntry
 }
+
+/** The section of the library a profile was taken from, and its version then. */
+export interface SectionSource {
+  readonly section: string
+  readonly version: number
+}
+
+export const sourceSchema = record({
+  section: string().strict().max(64).required('a section is missing here'),
+  version: number().strict().integer().min(1).required('a version is missing here'),
+})
+  .default(undefined)
+  .optional()
+
+/** A wall along a closed outline: where its material lies, and how thick it is. Without one the section is solid. */
+export interface WallEntry {
+  readonly side: 'in' | 'out' | 'even'
+  readonly thickness: Formula
+}
+
+export const wallSchema = record({
+  side: string().strict().oneOf(['in', 'out', 'even'], 'a wall lies in, out or even').required(),
+  thickness: formulaSchema,
+})
+  .default(undefined)
+  .optional()
+
+export const materialSchema = record({
+  name: nameSchema,
+  density: formulaSchema,
+  look: string()
+    .strict()
+    .oneOf([...LOOKS], `a look is one of ${LOOKS.join(', ')}`)
+    .required('a look is missing here'),
+})
 
 const shapes = Object.keys(STOCK_SIZES)
 
@@ -69,21 +145,18 @@ export const stockProfileKind: StepKind<StockProfileStep> = {
         .oneOf(shapes, `a stock shape is one of ${shapes.join(', ')}`)
         .required('a shape is missing here'),
       sizes: sizesFor(String(step?.shape)),
-      material: record({
-        name: nameSchema,
-        density: formulaSchema,
-        look: string()
-          .strict()
-          .oneOf([...LOOKS], `a look is one of ${LOOKS.join(', ')}`)
-          .required('a look is missing here'),
-      }),
+      wall: wallSchema,
+      source: sourceSchema,
+      material: materialSchema,
     }),
   ) as unknown as StepKind<StockProfileStep>['schema'],
   inputs: () => [],
   mapFormulas(step, visit) {
-    const keys = Object.keys(step.sizes).map((k) => [k, 'length'] as const)
+    const keys = Object.keys(step.sizes).map((k) => [k, sizeDimension(k)] as const)
     const sizes = mapFields(step.sizes, keys, 'sizes/', visit)
     const material = mapFields(step.material, [['density', 'density']], 'material/', visit)
-    return sizes === step.sizes && material === step.material ? step : { ...step, sizes, material }
+    const wall = step.wall && mapFields(step.wall, [['thickness', 'length']], 'wall/', visit)
+    const same = sizes === step.sizes && material === step.material && wall === step.wall
+    return same ? step : { ...step, sizes, material, ...(wall ? { wall } : {}) }
   },
 }

@@ -1,7 +1,6 @@
 import type { BlankStep } from '../../document/index.ts'
 import { cutLength, developedLength } from '../../forming/index.ts'
 import { kinksOf } from '../../path/index.ts'
-import { sectionProperties } from '../../profile/index.ts'
 import { reachInBend } from '../../sweep/index.ts'
 import type { Finding } from '../finding.ts'
 import { shortLength, type StepEvaluator } from './evaluator.ts'
@@ -33,7 +32,7 @@ export const blankEvaluator: StepEvaluator<BlankStep> = {
       if (value! < 0)
         return refuse(`blank.${field}`, 'Allowances and the rounding step cannot be below 0.', field)
     }
-    const developed = developedLength(run.path, k, (i) => reachInBend(run.frames, run.section, i))
+    const developed = developedLength(run.path, k, (i) => reachInBend(run.carriage, run.section, i))
     const bad = developed.bends.find((b) => b.neutralRadius <= 0)
     if (bad) {
       return refuse(
@@ -51,7 +50,6 @@ export const blankEvaluator: StepEvaluator<BlankStep> = {
       from: kink.station,
       to: kink.station,
     }))
-    const area = sectionProperties(run.section).area
     return {
       output: {
         kind: 'blank',
@@ -60,7 +58,7 @@ export const blankEvaluator: StepEvaluator<BlankStep> = {
         startAllowance: start!,
         endAllowance: end!,
         cut,
-        mass: cut * area * run.density,
+        mass: cut * run.strands.reduce((sum, s) => sum + s.area * s.density, 0),
       },
       findings,
     }

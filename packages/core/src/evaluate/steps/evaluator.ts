@@ -9,6 +9,7 @@ import {
   type LengthDisplay,
 } from '../../units/index.ts'
 import type { Finding } from '../finding.ts'
+import type { AlongField } from '../fields.ts'
 import type { StepOutput } from '../output.ts'
 
 /** What a step's evaluation can see. All its formulas have been worked out before. */
@@ -18,6 +19,22 @@ export interface StepContext {
   /** The good result of an input, or of the wrong kind: undefined. */
   input<K extends StepOutput['kind']>(id: Id, kind: K): Extract<StepOutput, { kind: K }> | undefined
   readonly display: LengthDisplay
+  /** A formula that is worked out along a run, by its field. */
+  along(field: string): AlongField
+  readonly around: Around
+}
+
+/** What a step may ask of the steps it builds on. */
+export interface Around {
+  step(id: Id): Step | undefined
+  /** The output of a step with other values in some fields of it, or of what it builds on; undefined if that cannot be built. */
+  again(id: Id, changes: readonly FieldChange[]): StepOutput | undefined
+}
+
+export interface FieldChange {
+  readonly step: Id
+  readonly field: string
+  readonly value: number
 }
 
 /** What came of a step. No output means it failed, and then a finding says why. */

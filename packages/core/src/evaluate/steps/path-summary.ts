@@ -7,6 +7,6 @@ export function pathSummary(output: StepOutput, display: LengthDisplay): string 
   if (output.kind !== 'path') return ''
   const curved = output.path.segments.filter((g) => g.kind === 'arc').length
   const words = curved === 1 ? '1 bend' : `${curved} bends`
-  const helix = output.path.segments.some((g) => g.kind === 'helix')
-  return `${shortLength(output.path.length, display)}, ${helix ? 'helix' : words}`
+  const kinds = new Set(output.path.segments.map((g) => g.kind))
+  return `${shortLength(output.path.length, display)}, ${kinds.has('helix') ? 'helix' : kinds.has('spline') ? 'spline' : words}`
 }

@@ -1,27 +1,13 @@
-import type { Anchor, RunStep } from '../../document/index.ts'
-import {
-  outlineOf,
-  placeRegion,
-  reachAround,
-  sectionProperties,
-  type Outline,
-  type SectionProperties,
-} from '../../profile/index.ts'
-import {
-  foldsOf,
-  meshRun,
-  placeRings,
-  runMeshVolume,
-  squareFrames,
-  volumeByTheorem,
-  type Fold,
-} from '../../sweep/index.ts'
-import type { Finding } from '../finding.ts'
-import type { ProfileOutput, RunOutput } from '../output.ts'
-import { formulaBelow, shortLength, type StepContext, type StepEvaluator } from './evaluator.ts'
-
-/** Chord error of the picture as a share of the section's reach: about 35 sides to a circle. */
-const CHORD_SHARE = 0.004
+import type { RunStep } from '../../document/index.ts'
+import { kinksOf } from '../../path/index.ts'
+import { chunksOf, roundedPath, twisted, type Carriage, type Joint } from '../../sweep/index.ts'
+import type { PathOutput, RunOutput, Strand } from '../output.ts'
+import type { StepContext, StepEvaluation, StepEvaluator } from './evaluator.ts'
+import { bodyOf, cutOf, endsMade, meshAgain } from './run-body.ts'
+import { framesBy, scaleOf, shapingOf, twistOf, uprightDirection, type Shaped } from './run-carriage.ts'
+import { runFindings } from './run-findings.ts'
+import { carriedPath, cornerKey, jointOf, refusal, type CarriedPath, type OrFindings } from './run-path.ts'
+import { overlaps, strandsOf } from './run-section.ts'
 
 export const runEvaluator: StepEvaluator<RunStep> = {
   evaluate(step, context) {
@@ -29,135 +15,125 @@ export const runEvaluator: StepEvaluator<RunStep> = {
     const profile = context.input(step.profile, 'profile')
     if (!path || !profile) {
       const what = path ? 'profile' : 'path'
-      const message = `"${step.name}" needs a ${what}, and the step it names gives none.`
-      return {
-        findings: [
-          {
-            id: `${step.id}:input`,
-            severity: 'blocks',
-            code: 'run.input',
-            message,
-            station: 'run',
-            step: step.id,
-            cures: [],
-          },
-        ],
-      }
+      return refusal(step, 'run.input', `"${step.name}" needs a ${what}, and the step it names gives none.`)
     }
-    const section = placeRegion(profile.region, {
-      anchor: anchorPoint(step.anchor, profile.properties),
-      clock: context.number('clock'),
-      flip: step.flip,
-    })
-    const chordError = CHORD_SHARE * reachAround(section)
-    const outline = outlineOf(section, chordError)
-    const output = carry(step, path.path, profile, section, outline, chordError)
-    const folds = foldsOf(output.frames, section, outline)
-    const findings = folds.map((f) =>
-      foldFinding(
-        f,
-        step,
-        path.path.origins,
-        path.nodes.map((n) => n.id),
-        context,
-      ),
-    )
-    return { output, findings }
+    const placed = strandsOf(step, profile, context)
+    if ('findings' in placed) return placed
+    const carried = carriedPath(step, path, context)
+    if ('findings' in carried) return carried
+    return carry(step, path, placed.strands, carried, context)
   },
   summary(output) {
     if (output.kind !== 'run') return ''
-    return `square, ${output.look}`
+    const { length } = output.strands
+    return `${output.turning}, ${length > 1 ? `${length} strands` : output.look}`
   },
-}
-
-/** The point of the section that sits on the path, in the section's own coordinates. */
-function anchorPoint(anchor: Anchor, p: SectionProperties): readonly [number, number] {
-  if (anchor === 'centroid') return p.centroid
-  const { min, max } = p.box
-  const mid = [(min[0] + max[0]) / 2, (min[1] + max[1]) / 2] as const
-  const x = anchor.endsWith('left') ? min[0] : anchor.endsWith('right') ? max[0] : mid[0]
-  const y = anchor.startsWith('bottom') ? min[1] : anchor.startsWith('top') ? max[1] : mid[1]
-  return [x, y]
-}
-
-function carry(
-  step: RunStep,
-  path: RunOutput['path'],
-  profile: ProfileOutput,
-  section: RunOutput['section'],
-  outline: Outline,
-  chordError: number,
-): RunOutput {
-  const frames = squareFrames(path)
-  const rings = placeRings(frames, outline, chordError)
-  const mesh = meshRun(outline, rings, path.closed)
-  const placed = sectionProperties(section)
-  const theoremVolume = volumeByTheorem(frames, placed.area, placed.centroid)
-  const byMesh = runMeshVolume(outline, rings, mesh)
-  const volume = theoremVolume ?? byMesh
-  return {
-    kind: 'run',
-    path,
-    frames,
-    section,
-    anchor: step.anchor,
-    look: profile.look,
-    density: profile.density,
-    mesh,
-    chordError,
-    volume,
-    theoremVolume,
-    meshVolume: byMesh,
-    volumeBound: chordError * (placed.perimeter * path.length + 2 * placed.area),
-    mass: volume * profile.density,
-  }
 }
 
 /** A run's mesh again at another chord error, for files. */
 export function meshOfRun(run: RunOutput, chordError: number): RunOutput['mesh'] {
-  const outline = outlineOf(run.section, chordError)
-  return meshRun(outline, placeRings(run.frames, outline, chordError), run.path.closed)
+  return meshAgain(run, run.outline, chordError)
 }
 
-function foldFinding(
-  fold: Fold,
+/** Frames, scale, shape and chunks of a run. */
+interface Set {
+  readonly carriage: Carriage
+  readonly shaped: Shaped
+  readonly chunks: RunOutput['chunks']
+  readonly carried: CarriedPath
+}
+
+function setUp(
   step: RunStep,
-  origins: RunOutput['path']['origins'],
-  nodeIds: readonly string[],
-  { display }: StepContext,
-): Finding {
-  const origin = origins[fold.segment]!
-  const node = origin.kind === 'node' ? nodeIds[origin.index] : undefined
-  const base = {
-    severity: 'blocks',
-    station: 'run',
-    step: step.id,
-    from: fold.from,
-    to: fold.to,
-    ...(node === undefined ? {} : { node }),
-  } as const
-  if (fold.kind === 'mitre') {
-    const message =
-      `The straight from ${shortLength(fold.from, display)} to ${shortLength(fold.to, display)} is too short for the ` +
-      `sharp corners at its ends; it lacks ${shortLength(fold.missing, display)}.`
-    return { ...base, id: `${step.id}:mitre-${fold.segment}`, code: 'run.mitre', message, cures: [] }
+  source: PathOutput,
+  strands: readonly Strand[],
+  given: CarriedPath,
+  context: StepContext,
+): OrFindings<Set> {
+  const up = uprightDirection(step, context)
+  if ('findings' in up) return up
+  const section = strands.flatMap((s) => s.section)
+  const joint =
+    (path: CarriedPath['path']) =>
+    (k: Parameters<typeof cornerKey>[2]): Joint =>
+      jointOf(step, cornerKey(path, source, k))
+  const sharp = framesBy(step.turning, given.path, up.toward)
+  const rounded =
+    step.turning === 'fixed'
+      ? undefined
+      : roundedPath(sharp, section, (k) => joint(given.path)(k) === 'round')
+  if (rounded && !rounded.ok)
+    return refusal(step, 'run.corner', `A corner cannot be rounded: ${rounded.fault.message}.`)
+  const changed = rounded?.ok && rounded.value.rounded > 0
+  const path = changed ? rounded.value.path : given.path
+  const { length } = path
+  const twist = twistOf(step, length, context)
+  if ('findings' in twist) return twist
+  const scale = scaleOf(step, length, context)
+  if ('findings' in scale) return scale
+  const shaped = shapingOf(step, strands, length, context)
+  if ('findings' in shaped) return shaped
+  const bare = changed ? framesBy(step.turning, path, up.toward) : sharp
+  const frames = twist.twist ? twisted(bare, twist.twist) : bare
+  const carriage: Carriage = {
+    frames,
+    ...(scale.scale ? { scale: scale.scale } : {}),
+    ...(shaped.shape ? { shape: shaped.shape } : {}),
   }
-  const where = node === undefined ? 'The path' : `The bend at node ${(origin.index ?? 0) + 1}`
-  const message =
-    `${where} is tighter than the section: radius ${shortLength(fold.radius, display)}, and the section reaches ` +
-    `${shortLength(fold.reach, display)} inward, so it folds into itself. A radius above ${shortLength(fold.reach, display)} would do.`
-  const formula = formulaBelow(fold.reach * 1.05 + 0.001, display)
-  const text = typeof formula === 'string' ? formula : formula.text
-  const cures =
-    node === undefined
-      ? []
-      : [
-          {
-            label: `Use radius ${text} at node ${origin.index + 1}`,
-            step: step.path,
-            field: `nodes/${node}/radius`,
-            formula,
-          },
-        ]
-  return { ...base, id: `${step.id}:fold-${fold.segment}`, code: 'run.fold', message, cures }
+  const start = cutOf(step, 'start', carriage, context)
+  if ('findings' in start) return start
+  const end = cutOf(step, 'end', carriage, context)
+  if ('findings' in end) return end
+  const chunks = chunksOf(frames, shaped.outline, joint(path), start, end)
+  return { carriage, shaped, chunks, carried: { ...given, path } }
+}
+
+function carry(
+  step: RunStep,
+  source: PathOutput,
+  strands: readonly Strand[],
+  given: CarriedPath,
+  context: StepContext,
+): StepEvaluation {
+  const set = setUp(step, source, strands, given, context)
+  if ('findings' in set) return set
+  const { carriage, shaped, chunks, carried } = set
+  const { outline, chordError, at } = shaped
+  const ends = endsMade(step, carriage, context)
+  if ('findings' in ends) return ends
+  const plan = { carriage, chunks, strands, made: ends.made }
+  const body = bodyOf(plan, outline, at, chordError)
+  const section = strands.flatMap((s) => s.section)
+  const { path } = carriage.frames
+  const sum = (of: (s: Strand) => number): number => strands.reduce((total, s) => total + of(s), 0)
+  const output: RunOutput = {
+    kind: 'run',
+    path,
+    from: carried.from,
+    before: carried.before,
+    turning: step.turning,
+    frames: carriage.frames,
+    carriage,
+    chunks,
+    made: ends.made,
+    corners: kinksOf(path).map((k) => {
+      const key = cornerKey(path, source, k)
+      return { key, station: k.station, deflection: k.deflection, joint: jointOf(step, key) }
+    }),
+    outline,
+    section,
+    strands,
+    anchor: step.anchor,
+    look: step.look ?? strands[0]!.look,
+    hidden: step.hidden ?? false,
+    mesh: body.mesh,
+    chordError,
+    volume: body.theoremVolume ?? body.meshVolume,
+    theoremVolume: body.theoremVolume,
+    meshVolume: body.meshVolume,
+    volumeBound: chordError * sum((s) => s.perimeter * path.length + 2 * s.area),
+    mass: body.mass,
+  }
+  const findings = runFindings({ step, source, carried, carriage, section, outline, chunks, context })
+  return { output, findings: [...findings, ...overlaps(step, strands, chordError, context)] }
 }

@@ -1,13 +1,17 @@
 import type { Result } from '../../base/index.ts'
 import { STOCK_SIZES, STOCK_TITLES, type StockProfileStep, type StockShape } from '../../document/index.ts'
-import { sectionProperties, STOCK_SHAPES, type Region } from '../../profile/index.ts'
+import { regionsOf, sectionProperties, STOCK_SHAPES, type Region, type Section } from '../../profile/index.ts'
 import { shortFigures, type StepEvaluator } from './evaluator.ts'
+import { walledSection } from './wall.ts'
+
+/** Sizes that are left out of the summary where they are nothing. */
+const ROUNDINGS: ReadonlySet<string> = new Set(['corner', 'root', 'round'])
 
 /** Builders by shape. The document and the geometry name the same shapes and sizes, or this does not compile. */
 const BUILDERS: {
   readonly [S in StockShape]: (
     sizes: Readonly<Record<(typeof STOCK_SIZES)[S][number], number>>,
-  ) => Result<Region>
+  ) => Result<Region | Section>
 } = STOCK_SHAPES
 
 export const stockProfileEvaluator: StepEvaluator<StockProfileStep> = {
@@ -25,18 +29,22 @@ export const stockProfileEvaluator: StepEvaluator<StockProfileStep> = {
         ],
       }
     }
-    const build = BUILDERS[step.shape] as (sizes: Readonly<Record<string, number>>) => Result<Region>
+    const build = BUILDERS[step.shape] as (
+      sizes: Readonly<Record<string, number>>,
+    ) => Result<Region | Section>
     const built = build(sizes)
     if (!built.ok) {
       const { code } = built.fault
       const message = `This ${STOCK_TITLES[step.shape].toLowerCase()} cannot be made: ${built.fault.message} (sizes in mm).`
       return { findings: [{ ...base, id: `${step.id}:${code}`, severity: 'blocks', code, message }] }
     }
-    const properties = sectionProperties(built.value)
+    const walled = walledSection(regionsOf(built.value), step, context)
+    if ('findings' in walled) return walled
+    const properties = sectionProperties(walled.section)
     return {
       output: {
         kind: 'profile',
-        region: built.value,
+        section: walled.section,
         properties,
         shape: step.shape,
         sizes,
@@ -44,17 +52,19 @@ export const stockProfileEvaluator: StepEvaluator<StockProfileStep> = {
         look: step.material.look,
         density,
         massPerLength: properties.area * density,
+        hollow: step.wall !== undefined,
       },
       findings: [],
     }
   },
   summary(output, display) {
-    if (output.kind !== 'profile') return ''
+    if (output.kind !== 'profile' || !output.shape) return ''
     const sizes = Object.entries(output.sizes)
-      .filter(([name, value]) => !(name === 'corner' && value === 0))
+      .filter(([name, value]) => !(value === 0 && ROUNDINGS.has(name)))
       .map(([name, value]) =>
         name === 'corner' ? `R${shortFigures(value, display)}` : shortFigures(value, display),
       )
-    return `${STOCK_TITLES[output.shape].toLowerCase()} ${sizes.join(' × ')}`
+    const wall = output.hollow ? ', hollow' : ''
+    return `${STOCK_TITLES[output.shape].toLowerCase()} ${sizes.join(' × ')}${wall}`
   },
 }

@@ -5,12 +5,14 @@ import {
   arcLength,
   difference,
   distance,
+  less,
   offLine,
   single,
   sum,
   through,
   type Measure,
 } from '../measure.ts'
+import type { SketchArc } from '../entities.ts'
 import type { Unknowns } from '../unknowns.ts'
 import type { Compile, ConstraintBase } from './constraint.ts'
 import { ends } from './placing.ts'
@@ -19,8 +21,11 @@ import { ends } from './placing.ts'
 export type Measured =
   | { readonly of: 'distance' | 'across' | 'up'; readonly a: Id; readonly b: Id }
   | { readonly of: 'off-line'; readonly point: Id; readonly line: Id }
-  | { readonly of: 'angle'; readonly a: Id; readonly b: Id }
+  /** From line a's direction to line b's, or where `turned` to the reverse of b's. */
+  | { readonly of: 'angle'; readonly a: Id; readonly b: Id; readonly turned?: boolean }
   | { readonly of: 'radius' | 'diameter' | 'arc-length'; readonly round: Id }
+  /** Radius of round b less radius of round a: the way between two rounds of one centre. */
+  | { readonly of: 'between'; readonly a: Id; readonly b: Id }
   | { readonly of: 'chain'; readonly curves: readonly Id[] }
 
 /** A dimension that drives: what it measures, and the value that must come out; mm or rad. */
@@ -45,12 +50,14 @@ export function measureOf(m: Measured, u: Unknowns): Measure {
     }
     case 'angle': {
       const [a, b] = [ends(m.a, u), ends(m.b, u)]
-      return angleBetween(a.from, a.to, b.from, b.to)
+      return m.turned ? angleBetween(a.from, a.to, b.to, b.from) : angleBetween(a.from, a.to, b.from, b.to)
     }
     case 'radius':
       return single(u.radius(m.round))
     case 'diameter':
       return sum([[2, single(u.radius(m.round))]])
+    case 'between':
+      return difference(u.radius(m.a), u.radius(m.b))
     case 'arc-length':
       return curveLengthOf(m.round, u)
     case 'chain':
@@ -64,21 +71,21 @@ function curveLengthOf(curve: Id, u: Unknowns): Measure {
     const { from, to } = ends(curve, u)
     return distance(from, to)
   }
-  if (e.kind === 'arc')
-    return arcLength(u.point(e.centre), u.point(e.from), u.point(e.to), u.radius(e.id), e.clockwise)
-  return sum([[TURN, single(u.radius(curve))]])
+  if (e.kind === 'arc') return arcLengthOf(e, u)
+  if (e.kind === 'circle') return sum([[TURN, single(u.radius(curve))]])
+  throw new Error(`the length of a ${e.kind} cannot be a dimension`)
+}
+
+function arcLengthOf(e: SketchArc, u: Unknowns, wanted?: number): Measure {
+  return arcLength(u.point(e.centre), u.point(e.from), u.point(e.to), u.radius(e.id), e.clockwise, wanted)
 }
 
 export const dimension: Compile<Dimension> = (c, u) => {
-  const m = measureOf(c.measured, u)
-  if (c.measured.of !== 'angle')
-    return [
-      through(
-        m,
-        (x) => x - c.value,
-        () => 1,
-      ),
-    ]
+  const arc = c.measured.of === 'arc-length' ? u.entity(c.measured.round) : undefined
+  const m = arc?.kind === 'arc' ? arcLengthOf(arc, u, c.value) : measureOf(c.measured, u)
+  // Half the diameter is the radius, which needs no solving.
+  if (c.measured.of === 'diameter') return [less(single(u.radius(c.measured.round)), c.value / 2)]
+  if (c.measured.of !== 'angle') return [less(m, c.value)]
   // The nearest turn counts, so that 179 and -179 degrees are 2 apart.
   const off = (x: number): number => x - c.value - TURN * Math.round((x - c.value) / TURN)
   return [

@@ -18,6 +18,7 @@ import {
   type Symmetric,
 } from './placing.ts'
 import { pair, tangent, type Pair, type Tangent } from './relating.ts'
+import { curvature, type Curvature } from './curvature.ts'
 
 export type Constraint =
   | Coincident
@@ -28,6 +29,7 @@ export type Constraint =
   | PointOn
   | Pair
   | Tangent
+  | Curvature
   | Dimension
 
 /** How every kind of constraint becomes equations. A new kind is one line here. */
@@ -45,6 +47,7 @@ const COMPILE: { readonly [K in Constraint['kind']]: Compile<Extract<Constraint,
   equal: pair as Compile<never>,
   concentric: pair as Compile<never>,
   tangent,
+  curvature,
   dimension,
 }
 

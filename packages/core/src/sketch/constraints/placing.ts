@@ -1,6 +1,7 @@
 import type { Id } from '../../base/index.ts'
-import { alongLine, difference, distance, offLine, single, sum, through, type Measure } from '../measure.ts'
+import { alongLine, difference, distance, offLine, single, sum, less, type Measure } from '../measure.ts'
 import type { Unknowns } from '../unknowns.ts'
+import { offEllipse, offSpline } from './curvature.ts'
 import type { Compile, ConstraintBase } from './constraint.ts'
 
 /** Two points in one place. */
@@ -41,7 +42,7 @@ export interface Fixed extends ConstraintBase {
   readonly y: number
 }
 
-/** A point on a line (or its extension), an arc's circle or a circle. */
+/** A point on a line (or its extension), an arc's circle, a circle, an ellipse or a spline. */
 export interface PointOn extends ConstraintBase {
   readonly kind: 'point-on'
   readonly point: Id
@@ -84,13 +85,7 @@ export const symmetric: Compile<Symmetric> = (c, u) => {
 
 export const fixed: Compile<Fixed> = (c, u) => {
   const p = u.point(c.point)
-  const at = (unknown: number, value: number): Measure =>
-    through(
-      single(unknown),
-      (x) => x - value,
-      () => 1,
-    )
-  return [at(p.x, c.x), at(p.y, c.y)]
+  return [less(single(p.x), c.x), less(single(p.y), c.y)]
 }
 
 export const pointOn: Compile<PointOn> = (c, u) => {
@@ -100,18 +95,20 @@ export const pointOn: Compile<PointOn> = (c, u) => {
     const { from, to } = ends(c.curve, u)
     return [offLine(p, from, to)]
   }
+  if (curve.kind === 'ellipse') return [offEllipse(c.point, c.curve, u)]
+  if (curve.kind === 'spline') return [offSpline(c.point, c.curve, u)]
   return [onCircle(p, c.curve, u)]
 }
 
 /** The two ends of a line. */
 export function ends(line: Id, u: Unknowns) {
-  const l = u.line(line)
+  const l = u.must(line, 'line')
   return { from: u.point(l.from), to: u.point(l.to) }
 }
 
 /** How far a point lies outside an arc's circle or a circle. */
 export function onCircle(p: { readonly x: number; readonly y: number }, round: Id, u: Unknowns): Measure {
-  const centre = u.point(u.round(round).centre)
+  const centre = u.point(u.must(round, 'arc', 'circle').centre)
   return sum([
     [1, distance(centre, p)],
     [-1, single(u.radius(round))],

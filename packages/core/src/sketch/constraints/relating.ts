@@ -12,6 +12,7 @@ import {
 } from '../measure.ts'
 import type { Unknowns } from '../unknowns.ts'
 import type { Compile, ConstraintBase } from './constraint.ts'
+import { lineOffEllipse, sameDirection } from './curvature.ts'
 import { ends } from './placing.ts'
 
 /** Two lines: side by side, at right angles, on one line, of one length. Two arcs or circles: of one radius, or one centre. */
@@ -50,7 +51,10 @@ const cosine = (m: Measure, size: number): Measure =>
 
 export const pair: Compile<Pair> = (c, u) => {
   if (c.kind === 'concentric') {
-    const [a, b] = [u.point(u.round(c.a).centre), u.point(u.round(c.b).centre)]
+    const [a, b] = [
+      u.point(u.must(c.a, 'arc', 'circle').centre),
+      u.point(u.must(c.b, 'arc', 'circle').centre),
+    ]
     return [difference(a.x, b.x), difference(a.y, b.y)]
   }
   if (c.kind === 'equal' && u.entity(c.a).kind !== 'line') return [difference(u.radius(c.a), u.radius(c.b))]
@@ -74,13 +78,17 @@ export const pair: Compile<Pair> = (c, u) => {
 }
 
 export const tangent: Compile<Tangent> = (c, u) => {
-  const first = u.entity(c.a)
-  return [first.kind === 'line' ? lineAndRound(c, u) : twoRounds(c, u)]
+  const kinds = [u.entity(c.a).kind, u.entity(c.b).kind]
+  const round = kinds.every((k) => k === 'line' || k === 'arc' || k === 'circle')
+  if (round) return [kinds[0] === 'line' ? lineAndRound(c, u) : twoRounds(c, u)]
+  if (c.at !== undefined) return [sameDirection(c.a, c.b, c.at, u)]
+  if (kinds[0] === 'line' && kinds[1] === 'ellipse') return [lineOffEllipse(c.a, c.b, c.side, u)]
+  throw new Error(`a ${kinds[0]} and a ${kinds[1]} can only be tangent at a point they share`)
 }
 
 function lineAndRound(c: Tangent, u: Unknowns): Measure {
   const { from, to } = ends(c.a, u)
-  const centre = u.point(u.round(c.b).centre)
+  const centre = u.point(u.must(c.b, 'arc', 'circle').centre)
   if (c.at !== undefined) return alongLine(u.point(c.at), centre, from, to)
   return sum([
     [1, offLine(centre, from, to)],
@@ -89,8 +97,9 @@ function lineAndRound(c: Tangent, u: Unknowns): Measure {
 }
 
 function twoRounds(c: Tangent, u: Unknowns): Measure {
-  const [p, q] = [u.point(u.round(c.a).centre), u.point(u.round(c.b).centre)]
-  if (c.at !== undefined) return offLine(u.point(c.at), p, q)
+  const [p, q] = [u.point(u.must(c.a, 'arc', 'circle').centre), u.point(u.must(c.b, 'arc', 'circle').centre)]
+  // Both centres are seen from the shared point in one direction; true also where the rounds are one and the same.
+  if (c.at !== undefined) return sine(angleBetween(p, u.point(c.at), q, u.point(c.at)), u.size)
   const [r, s] = [single(u.radius(c.a)), single(u.radius(c.b))]
   if (c.side === 1)
     return sum([

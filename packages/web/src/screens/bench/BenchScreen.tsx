@@ -6,12 +6,18 @@ import { toast } from 'sonner'
 import { fetchPart, type PartHead } from '../../api/parts.ts'
 import { startAutosave } from '../../bench/autosave.ts'
 import { keepDraft, readDraft } from '../../bench/draft.ts'
-import { createSession, type Session } from '../../bench/session.ts'
+import { createSession, partOf, selectionOf, type Session } from '../../bench/session.ts'
 import { createCompute } from '../../compute/client.ts'
 import type { BenchView } from '../../scene/BenchView.ts'
 import { EmptyState } from '../../ui/EmptyState.tsx'
 import { Waiting } from '../../ui/Waiting.tsx'
-import { BenchContext } from './context.ts'
+import { createSheet, type Sheet } from '../../sheet/sheet.ts'
+import { BenchContext, useBench, useSessionState } from './context.ts'
+import { SheetContext } from './sheet/context.ts'
+import { SheetBar } from './sheet/SheetBar.tsx'
+import { SheetInspector } from './sheet/SheetInspector.tsx'
+import { SheetSurface } from './sheet/SheetSurface.tsx'
+import { SheetTools } from './sheet/SheetTools.tsx'
 import { ConflictBar } from './ConflictBar.tsx'
 import { Inspector } from './inspector/Inspector.tsx'
 import { Palette } from './Palette.tsx'
@@ -85,59 +91,74 @@ function OpenBench({ head }: { readonly head: PartHead }) {
   )
 }
 
+/** The sheet of the chosen sketch, if one is open. */
+function useOpenSheet(): Sheet | undefined {
+  const { session } = useBench()
+  const open = useSessionState((s) => {
+    const { sheet } = selectionOf(s)
+    return sheet != null && partOf(s).steps.some((x) => x.id === sheet && x.kind === 'sketch')
+      ? sheet
+      : undefined
+  })
+  return useMemo(() => (open === undefined ? undefined : createSheet(session, open)), [session, open])
+}
+
 function Bench() {
+  const sheet = useOpenSheet()
   const [palette, setPalette] = useState(false)
   useBenchKeys(() => setPalette(true))
   const rows = useDefaultLayout({ id: 'bench-rows', storage: localStorage })
   const columns = useDefaultLayout({ id: 'bench-columns', storage: localStorage })
   return (
-    <main className="flex h-full flex-col overflow-hidden">
-      <TopLine onPalette={() => setPalette(true)} />
-      <ConflictBar />
-      <StationLine />
-      <Group orientation="vertical" className="min-h-0 flex-1" {...rows}>
-        <Panel id="upper" minSize={200}>
-          <Group orientation="horizontal" {...columns}>
-            <Panel
-              id="recipe"
-              defaultSize={232}
-              minSize={150}
-              maxSize={420}
-              collapsible
-              groupResizeBehavior="preserve-pixel-size"
-            >
-              <RecipePanel />
-            </Panel>
-            <Separator className="w-px" aria-label="Width of the recipe" />
-            <Panel id="view" minSize={260}>
-              <ScenePanel />
-            </Panel>
-            <Separator className="w-px" aria-label="Width of the inspector" />
-            <Panel
-              id="inspector"
-              defaultSize={312}
-              minSize={240}
-              maxSize={560}
-              collapsible
-              groupResizeBehavior="preserve-pixel-size"
-            >
-              <Inspector />
-            </Panel>
-          </Group>
-        </Panel>
-        <Separator className="h-px" aria-label="Height of the strip" />
-        <Panel
-          id="strip"
-          defaultSize={132}
-          minSize={90}
-          maxSize={320}
-          collapsible
-          groupResizeBehavior="preserve-pixel-size"
-        >
-          <StripPanel />
-        </Panel>
-      </Group>
-      <Palette open={palette} onClose={() => setPalette(false)} />
-    </main>
+    <SheetContext value={sheet}>
+      <main className="flex h-full flex-col overflow-hidden">
+        <TopLine onPalette={() => setPalette(true)} />
+        <ConflictBar />
+        {sheet ? <SheetBar /> : <StationLine />}
+        <Group orientation="vertical" className="min-h-0 flex-1" {...rows}>
+          <Panel id="upper" minSize={200}>
+            <Group orientation="horizontal" {...columns}>
+              <Panel
+                id="recipe"
+                defaultSize={232}
+                minSize={150}
+                maxSize={420}
+                collapsible
+                groupResizeBehavior="preserve-pixel-size"
+              >
+                {sheet ? <SheetTools /> : <RecipePanel />}
+              </Panel>
+              <Separator className="w-px" aria-label="Width of the recipe" />
+              <Panel id="view" minSize={260}>
+                <ScenePanel sheet={sheet?.stepId}>{sheet && <SheetSurface key={sheet.stepId} />}</ScenePanel>
+              </Panel>
+              <Separator className="w-px" aria-label="Width of the inspector" />
+              <Panel
+                id="inspector"
+                defaultSize={312}
+                minSize={240}
+                maxSize={560}
+                collapsible
+                groupResizeBehavior="preserve-pixel-size"
+              >
+                {sheet ? <SheetInspector /> : <Inspector />}
+              </Panel>
+            </Group>
+          </Panel>
+          <Separator className="h-px" aria-label="Height of the strip" />
+          <Panel
+            id="strip"
+            defaultSize={132}
+            minSize={90}
+            maxSize={320}
+            collapsible
+            groupResizeBehavior="preserve-pixel-size"
+          >
+            <StripPanel />
+          </Panel>
+        </Group>
+        <Palette open={palette} onClose={() => setPalette(false)} />
+      </main>
+    </SheetContext>
   )
 }

@@ -7,7 +7,7 @@ import { moveStep, removeStep, renameStep, setAside, setBuiltTo } from '@flexum/
 import type { StepResult } from '@flexum/core/evaluate'
 import { selectionOf } from '../../bench/session.ts'
 import { Menu, type MenuItem } from '../../ui/Menu.tsx'
-import { addNewStep, NEW_STEPS } from './actions.ts'
+import { addNewStep, drawPath, drawProfile, NEW_STEPS, openSheet } from './actions.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 import { StepPicture } from './StepPicture.tsx'
 
@@ -60,10 +60,14 @@ export function RecipePanel() {
         <Menu
           name="Add a step"
           label="Add a step ▾"
-          items={Object.entries(NEW_STEPS).map(([kind, label]) => ({
-            label,
-            onSelect: () => addNewStep(session, kind as Step['kind']),
-          }))}
+          items={[
+            { label: 'Draw a path', onSelect: () => drawPath(session) },
+            { label: 'Draw a profile', onSelect: () => drawProfile(session) },
+            ...Object.entries(NEW_STEPS).map(([kind, label]) => ({
+              label,
+              onSelect: () => addNewStep(session, kind as Step['kind']),
+            })),
+          ]}
         />
       </div>
     </div>
@@ -103,6 +107,9 @@ function StepRow(props: {
   const station = kindOf(step).station
   const choose = (): void => session.select({ station, step: step.id, node: null })
   const items: (MenuItem | 'rule')[] = [
+    ...(step.kind === 'sketch'
+      ? [{ label: 'Open the sheet', onSelect: () => openSheet(session, step.id) }]
+      : []),
     { label: 'Rename', onSelect: () => setNaming(true) },
     {
       label: step.aside ? 'Take back in' : 'Set aside',
@@ -170,6 +177,7 @@ function StepRow(props: {
             aria-current={chosen ? 'true' : undefined}
             className="flex min-w-0 flex-1 items-center gap-2.5 py-1.5 pl-3 text-left"
             onClick={choose}
+            onDoubleClick={() => step.kind === 'sketch' && openSheet(session, step.id)}
           >
             <StepPicture kind={step.kind} {...(step.kind === 'stock-profile' ? { shape: step.shape } : {})} />
             <span className="min-w-0">

@@ -1,4 +1,5 @@
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
+import type { Id } from '@flexum/core/base'
 import { outlineOf } from '@flexum/core/profile'
 import { frameAt } from '@flexum/core/sweep'
 import { vec3, type Vec3 } from '@flexum/core/space'
@@ -9,6 +10,7 @@ import { BenchView, STANDARD_VIEWS, type CameraState, type StandardView } from '
 import { currentTheme, type Theme } from '../../ui/theme.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 import { FocusChip } from './FocusChip.tsx'
+import { SectionHandles } from './SectionHandles.tsx'
 import { NodeOverlay } from './NodeOverlay.tsx'
 
 const cameraKey = (id: string): string => `flexum.camera.${id}`
@@ -24,20 +26,22 @@ const VIEW_KEYS: Readonly<Record<string, readonly [number, number, number]>> = {
   '-': [0, 0, 1 / 1.15],
 }
 
-/** The section's outline at a station, in space. */
-function sectionRing(run: RunOutput, station: number): Vec3[] {
+/** The section's outlines at a station, in space, as pairs of points. */
+function sectionLines(run: RunOutput, station: number): Vec3[] {
   const o = outlineOf(run.section, run.chordError)
   const f = frameAt(run.frames, station)
-  return Array.from({ length: o.sideFrom.length }, (_, i) => i)
-    .filter((i) => o.sideEdge[i]! < run.section.outer.length)
-    .map((i) => {
-      const v = o.sideFrom[i]!
-      return vec3.addScaled(vec3.addScaled(f.origin, f.n, o.x[v]!), f.b, o.y[v]!)
-    })
+  const at = (v: number): Vec3 => vec3.addScaled(vec3.addScaled(f.origin, f.n, o.x[v]!), f.b, o.y[v]!)
+  return Array.from(o.sideFrom, (v, i) => [at(v), at(o.sideTo[i]!)]).flat()
 }
 
 /** The 3D picture, with nodes, handles and what is pointed at drawn over it. */
-export function ScenePanel() {
+export function ScenePanel({
+  sheet,
+  children,
+}: {
+  readonly sheet?: Id | undefined
+  readonly children?: ReactNode
+}) {
   const { session, view: viewRef } = useBench()
   const part = usePart()
   const result = useSessionState((s) => s.result)
@@ -81,8 +85,11 @@ export function ScenePanel() {
 
   useEffect(() => view?.setRun(run, stale), [view, run, stale])
   useEffect(() => {
-    const ring = run && !stale && focus?.station !== undefined ? sectionRing(run, focus.station) : undefined
-    view?.setFocus(focus?.segment, ring)
+    if (!sheet) view?.faceSheet(undefined)
+  }, [view, sheet])
+  useEffect(() => {
+    const lines = run && !stale && focus?.station !== undefined ? sectionLines(run, focus.station) : undefined
+    view?.setFocus(focus?.segment, lines)
   }, [view, run, stale, focus])
 
   const place = (e: React.PointerEvent): [number, number] => {
@@ -92,7 +99,7 @@ export function ScenePanel() {
   return (
     <section
       aria-label="3D view"
-      className="relative h-full overflow-hidden bg-gradient-to-b from-[var(--view-top)] to-[var(--view-bottom)]"
+      className={`relative h-full overflow-hidden ${sheet ? 'bg-base-100' : 'bg-gradient-to-b from-[var(--view-top)] to-[var(--view-bottom)]'}`}
     >
       <canvas
         ref={canvas}
@@ -110,9 +117,15 @@ export function ScenePanel() {
           view?.turn(...turn)
         }}
       />
-      {view && shown && <NodeOverlay view={view} shown={shown} active={station === 'path'} />}
-      {view && shown && <FocusChip view={view} shown={shown} />}
-      <div className="absolute top-2.5 left-3 flex gap-1" role="group" aria-label="Look from">
+      {view && shown && !sheet && <NodeOverlay view={view} shown={shown} active={station === 'path'} />}
+      {view && shown && !sheet && <SectionHandles view={view} shown={shown} />}
+      {view && shown && !sheet && <FocusChip view={view} shown={shown} />}
+      <div
+        className="absolute top-2.5 left-3 flex gap-1"
+        role="group"
+        aria-label="Look from"
+        hidden={sheet !== undefined}
+      >
         {Object.keys(STANDARD_VIEWS).map((name) => (
           <button
             key={name}
@@ -124,6 +137,7 @@ export function ScenePanel() {
           </button>
         ))}
       </div>
+      {children}
       {working && <WorkMark onStop={() => session.cancelWork()} />}
       {stale && (
         <p className="absolute bottom-3 left-3 rounded-box bg-[var(--block-wash)] px-3 py-1.5" role="status">
@@ -143,7 +157,7 @@ export function ScenePanel() {
           This browser shows no 3D ({noPicture}). Figures, strip and files work all the same.
         </p>
       )}
-      {result && !run && !stale && !noPicture && (
+      {result && !run && !stale && !noPicture && !sheet && (
         <p className="muted absolute inset-x-10 top-1/3 text-center">
           {part.steps.length === 0
             ? 'Nothing here yet. Add a path, a profile and a run from the recipe.'

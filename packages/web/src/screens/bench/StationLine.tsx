@@ -59,9 +59,9 @@ export function StationLine() {
 function stepFor(station: Station, part: Part, chosen: string | null): string | null {
   switch (station) {
     case 'path':
-      return stepInWork(part, chosen, 'node-path', 'helix-path')?.id ?? null
+      return stepInWork(part, chosen, 'node-path', 'helix-path', 'sketch-path', 'sketch')?.id ?? null
     case 'profile':
-      return stepInWork(part, chosen, 'stock-profile')?.id ?? null
+      return stepInWork(part, chosen, 'stock-profile', 'sketch-profile')?.id ?? null
     case 'run':
       return stepInWork(part, chosen, 'run')?.id ?? null
     case 'shop':
@@ -108,8 +108,8 @@ function figureOf(
   view: RunView | undefined,
 ): string {
   const display = part.units.length
-  const stepSummary = (kind: string): string => {
-    const step = result?.steps.find((s) => s.kind === kind && s.state !== 'aside')
+  const stepSummary = (...kinds: string[]): string => {
+    const step = result?.steps.find((s) => kinds.includes(s.kind) && s.state !== 'aside')
     return step?.summary ?? 'none yet'
   }
   switch (station) {
@@ -121,7 +121,7 @@ function figureOf(
       return `${tightLength(view.path.analysis.length, display, 1)} · ${bends} ${bends === 1 ? 'bend' : 'bends'}`
     }
     case 'profile':
-      return stepSummary('stock-profile')
+      return stepSummary('stock-profile', 'sketch-profile')
     case 'run':
       return stepSummary('run').split(',')[0]!
     case 'ends':

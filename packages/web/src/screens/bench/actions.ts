@@ -1,19 +1,35 @@
 import { toast } from 'sonner'
 import { countingIds, type Id } from '@flexum/core/base'
-import { idsIn, STOCK_SIZES, writePart, type NodeEntry, type Part, type Step } from '@flexum/core/document'
+import {
+  idsIn,
+  LIMITS,
+  STOCK_SIZES,
+  writePart,
+  type NodeEntry,
+  type Part,
+  type SheetPlane,
+  type SketchItem,
+  type Step,
+} from '@flexum/core/document'
 import { addStep, insertNode, removeNodes, reverseNodes, setFormula, setUnits } from '@flexum/core/edit'
 import type { Cure, Finding } from '@flexum/core/evaluate'
-import { bendTableCsv, nodesCsv } from '@flexum/core/format'
+import { bendTableCsv, nodesCsv, readSvg, sectionSvg } from '@flexum/core/format'
 import { formatExact, LENGTH_FACTORS, typedFormula, type MassUnit } from '@flexum/core/units'
 import { runView, stepInWork } from '../../bench/results.ts'
 import { partOf, selectionOf, type Session } from '../../bench/session.ts'
 import { createCompute } from '../../compute/client.ts'
 import { download } from '../../ui/download.ts'
+import { entitiesOf } from '../../sheet/strokes.ts'
 import { UNIT_CHOICES } from '../../ui/units.ts'
 
 /** A new id of a prefix in a part. */
 export function newId(part: Part, prefix: string): Id {
-  return countingIds(prefix, idsIn(part))()
+  return newIds(part, prefix)()
+}
+
+/** Gives one unused id after the other. */
+export function newIds(part: Part, prefix: string): () => Id {
+  return countingIds(prefix, idsIn(part))
 }
 
 export function chooseUnits(session: Session, name: string): void {
@@ -84,9 +100,12 @@ export function reversePath(session: Session): void {
 
 /** Steps that can be added, with what they are called. */
 export const NEW_STEPS = {
+  sketch: 'Sketch',
   'node-path': 'Path through nodes',
   'helix-path': 'Helix',
+  'sketch-path': 'Path of a sketch',
   'stock-profile': 'Stock profile',
+  'sketch-profile': 'Profile of a sketch',
   run: 'Run',
   blank: 'Blank and cut length',
 } as const satisfies Record<Step['kind'], string>
@@ -108,6 +127,8 @@ export function addNewStep(session: Session, kind: Step['kind']): void {
     )
 }
 
+const FIRST_MATERIAL = { name: 'Mild steel', density: '7850 kg/m3', look: 'steel' } as const
+
 function newStep(
   kind: Step['kind'],
   base: { id: Id; name: string; aside: boolean },
@@ -115,6 +136,18 @@ function newStep(
   last: (...kinds: Step['kind'][]) => Id | undefined,
 ): Step | string {
   switch (kind) {
+    case 'sketch':
+      return { ...base, kind, plane: { kind: 'xz', offset: '0' }, entities: [], constraints: [] }
+    case 'sketch-path': {
+      const sketch = last('sketch')
+      if (!sketch) return 'A path of a sketch needs a sketch first'
+      return { ...base, kind, sketch, curves: [], start: null, reversed: false }
+    }
+    case 'sketch-profile': {
+      const sketch = last('sketch')
+      if (!sketch) return 'A profile of a sketch needs a sketch first'
+      return { ...base, kind, sketch, regions: [], material: FIRST_MATERIAL }
+    }
     case 'node-path': {
       const ids = countingIds('n', idsIn(part))
       const node = (x: string): NodeEntry => ({ id: ids(), x, y: '0', z: '0', corner: { kind: 'sharp' } })
@@ -128,11 +161,11 @@ function newStep(
         kind,
         shape: 'round-bar',
         sizes: Object.fromEntries(STOCK_SIZES['round-bar'].map((k) => [k, '10'])),
-        material: { name: 'Mild steel', density: '7850 kg/m3', look: 'steel' },
+        material: FIRST_MATERIAL,
       }
     case 'run': {
-      const path = last('node-path', 'helix-path')
-      const profile = last('stock-profile')
+      const path = last('node-path', 'helix-path', 'sketch-path')
+      const profile = last('stock-profile', 'sketch-profile')
       if (!path || !profile) return `A run needs a ${path ? 'profile' : 'path'} first`
       return { ...base, kind, path, profile, turning: 'square', anchor: 'centroid', clock: '0', flip: false }
     }
@@ -145,6 +178,97 @@ function newStep(
 }
 
 const fileName = (part: Part, what: string): string => `${part.name.replaceAll(/[\\/:*?"<>|]/g, '-')}${what}`
+
+/** Opens the sheet of a sketch. */
+export function openSheet(session: Session, step: Id): void {
+  session.select({ station: 'path', step, node: null, sheet: step })
+}
+
+/** A sketch with a path along it, and its sheet open. */
+export function drawPath(session: Session): void {
+  drawOn(session, 'sketch-path', { kind: 'xz', offset: '0' })
+}
+
+/** A sketch with a profile of it, and its sheet open. */
+export function drawProfile(session: Session): void {
+  drawOn(session, 'sketch-profile', { kind: 'xy', offset: '0' })
+}
+
+/** Outlines of an SVG file as a sketch, and a profile of it; says what it could not take. */
+export function bringInSvg(session: Session, file: string, text: string): void {
+  const read = readSvg(text)
+  if (!read.ok) {
+    toast.error(`${file}: ${read.fault.message}`)
+    return
+  }
+  const { strokes, leftOut } = read.value
+  const others = [...leftOut].map(([tag, n]) => `${n} ${tag}`).join(', ')
+  if (strokes.length === 0) {
+    toast.error(
+      `${file} holds no outline${others ? `; it holds ${others}` : ''}. Turn text into paths first.`,
+    )
+    return
+  }
+  const entities = entitiesOf(strokes)
+  if (entities.length > LIMITS.sketchEntities) {
+    toast.error(
+      `${file} comes to ${entities.length} points and curves; a sketch holds ${LIMITS.sketchEntities}. Simplify it first.`,
+    )
+    return
+  }
+  const name = file.replace(/\.svg$/i, '')
+  drawOn(session, 'sketch-profile', { kind: 'xy', offset: '0' }, { name, entities })
+  const open = strokes.filter((s) => !s.closed).length
+  const notes = [
+    ...(open > 0 ? [open === 1 ? 'one outline is open' : `${open} outlines are open`] : []),
+    ...(others ? [`left out: ${others}`] : []),
+  ]
+  if (notes.length > 0) toast.warning(`${file}: ${notes.join('; ')}`)
+}
+
+function drawOn(
+  session: Session,
+  kind: 'sketch-path' | 'sketch-profile',
+  plane: SheetPlane,
+  drawing?: { readonly name: string; readonly entities: readonly SketchItem[] },
+): void {
+  const part = partOf(session.store.getState())
+  const ids = countingIds('s', idsIn(part))
+  const [sketch, taken] = [ids(), ids()]
+  const mergeKey = `draw-${sketch}`
+  const drawn: Step = {
+    id: sketch,
+    kind: 'sketch',
+    name: drawing?.name ?? (kind === 'sketch-path' ? 'Path sketch' : 'Profile sketch'),
+    aside: false,
+    plane,
+    entities: drawing?.entities ?? [],
+    constraints: [],
+  }
+  const label = drawing ? `Bring in ${drawing.name}` : 'Draw it'
+  // Before the first run, so that it can be carried by it.
+  const run = part.steps.findIndex((s) => s.kind === 'run')
+  const index = run < 0 ? part.steps.length : run
+  session.run(addStep, { step: drawn, index }, { label, mergeKey })
+  const with1 = partOf(session.store.getState())
+  const step = newStep(kind, { id: taken, name: NEW_STEPS[kind], aside: false }, with1, () => sketch)
+  if (typeof step === 'string') return
+  session.run(
+    addStep,
+    { step, index: index + 1 },
+    {
+      label,
+      mergeKey,
+      select: drawing
+        ? { station: 'profile', step: taken, node: null }
+        : { station: 'path', step: sketch, node: null, sheet: sketch },
+    },
+  )
+}
+
+export function closeSheet(session: Session): void {
+  session.select({ sheet: null })
+}
 
 /** Everything that can be taken out as a file. */
 export const TAKE_OUT = {
@@ -171,6 +295,13 @@ export const TAKE_OUT = {
       }))
       download(fileName(part, ' nodes.csv'), nodesCsv(rows, part.units.length.unit), 'text/csv')
     }
+  },
+  'Section (SVG)': (session: Session) => {
+    const state = session.store.getState()
+    const part = partOf(state)
+    const section = runView(part, state.result)?.profile
+    if (!section) toast.error('There is no sound section to write')
+    else download(fileName(part, ' section.svg'), sectionSvg(section.section, part.name), 'image/svg+xml')
   },
   'Body (STL)': async (session: Session) => {
     const part = partOf(session.store.getState())

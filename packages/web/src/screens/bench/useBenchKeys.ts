@@ -1,4 +1,5 @@
 import { useEffect } from 'react'
+import { selectionOf } from '../../bench/session.ts'
 import { useBench } from './context.ts'
 
 const isTyping = (target: EventTarget | null): boolean =>
@@ -23,7 +24,7 @@ export function useBenchKeys(openPalette: () => void): void {
       } else if (command && e.key.toLowerCase() === 'y') {
         e.preventDefault()
         session.redo()
-      } else if (e.key === 'Home' && !isTyping(e.target)) {
+      } else if (e.key === 'Home' && !isTyping(e.target) && !selectionOf(session.store.getState()).sheet) {
         view.current?.look('Isometric')
       }
     }

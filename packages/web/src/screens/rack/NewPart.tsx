@@ -3,6 +3,7 @@ import { useRef, useState } from 'react'
 
 /** Starting shapes with a drawing each; the recipes behind them load with the first use. */
 const SHAPES: readonly { name: StarterName; title: string; drawing: string }[] = [
+  { name: 'drawn', title: 'Drawn path', drawing: 'M8 10C20 4 26 40 40 38S52 8 64 14M64 14L74 10L71 20Z' },
   { name: 'straight', title: 'Straight bar', drawing: 'M6 24H74' },
   { name: 'angle', title: 'One bend', drawing: 'M8 38H56a10 10 0 0 0 10-10V6' },
   { name: 'hoop', title: 'Hoop', drawing: 'M14 42V18a12 12 0 0 1 12-12H54a12 12 0 0 1 12 12V42' },
@@ -31,7 +32,7 @@ export function NewPart(props: { readonly busy: boolean; onMake(part: Part): voi
       </button>
       <dialog ref={dialog} className="modal" aria-labelledby="new-part">
         <form
-          className="modal-box max-w-2xl"
+          className="modal-box max-w-3xl"
           onSubmit={(e) => {
             e.preventDefault()
             void make()
@@ -52,7 +53,7 @@ export function NewPart(props: { readonly busy: boolean; onMake(part: Part): voi
           </label>
           <fieldset>
             <legend className="muted mb-1">Starts as</legend>
-            <div className="grid grid-cols-5 gap-2">
+            <div className="grid grid-cols-6 gap-2">
               {SHAPES.map((s) => (
                 <label
                   key={s.name}

@@ -1,13 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { Moon, Search, Sun, Trash2 } from 'lucide-react'
+import { Search } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { useDropzone, type FileRejection } from 'react-dropzone'
-import { Link, useNavigate } from 'react-router'
+import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
 import { copyPart, createPart, fetchParts, setBinned, type PartRow } from '../../api/parts.ts'
 import { EmptyState } from '../../ui/EmptyState.tsx'
-import { Mark } from '../../ui/Mark.tsx'
-import { currentTheme, toggleTheme } from '../../ui/theme.ts'
+import { PlacesHeader } from '../../ui/PlacesHeader.tsx'
 import { Waiting } from '../../ui/Waiting.tsx'
 import { importFiles } from './importFiles.ts'
 import { NewPart } from './NewPart.tsx'
@@ -18,7 +17,6 @@ import { arrange, SORTS, type SortKey } from './arrange.ts'
 export function RackScreen({ bin }: { readonly bin: boolean }) {
   const [search, setSearch] = useState('')
   const [sort, setSort] = useState<SortKey>('changed')
-  const [night, setNight] = useState(currentTheme() === 'flexum-night')
   const navigate = useNavigate()
   const queries = useQueryClient()
   const list = useQuery({ queryKey: ['parts', bin], queryFn: () => fetchParts(bin) })
@@ -68,45 +66,13 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
 
   return (
     <div {...drop.getRootProps({ className: 'flex min-h-full flex-col' })}>
-      <header className="flex h-[52px] shrink-0 items-center gap-4 border-b hairline px-6">
+      <PlacesHeader here={bin ? 'bin' : 'rack'}>
         <input {...drop.getInputProps({ 'aria-label': 'Part files to import' })} />
-        <Link to="/" className="flex items-center gap-2 text-[16px] font-semibold">
-          <Mark />
-          Flexum
-        </Link>
-        <nav aria-label="Places" className="flex gap-1">
-          <Link
-            to="/"
-            aria-current={bin ? undefined : 'page'}
-            className={`btn btn-sm ${bin ? 'btn-ghost' : 'btn-paper'}`}
-          >
-            Rack
-          </Link>
-          <Link
-            to="/bin"
-            aria-current={bin ? 'page' : undefined}
-            className={`btn btn-sm ${bin ? 'btn-paper' : 'btn-ghost'}`}
-          >
-            <Trash2 size={14} aria-hidden /> Bin
-          </Link>
-        </nav>
-        <div className="flex-1" />
-        <button
-          type="button"
-          className="btn btn-sm btn-ghost btn-square"
-          aria-label={night ? 'Light colours' : 'Dark colours'}
-          onClick={() => {
-            toggleTheme()
-            setNight(!night)
-          }}
-        >
-          {night ? <Sun size={15} aria-hidden /> : <Moon size={15} aria-hidden />}
-        </button>
         <button type="button" className="btn btn-sm btn-paper" onClick={drop.open}>
           Bring in…
         </button>
         {!bin && <NewPart busy={making.isPending} onMake={(part) => making.mutate(part)} />}
-      </header>
+      </PlacesHeader>
 
       <main className="mx-auto w-full max-w-[1232px] flex-1 px-6 py-5">
         <div className="mb-4 flex items-center gap-3">

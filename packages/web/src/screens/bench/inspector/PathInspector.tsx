@@ -9,9 +9,11 @@ import { selectionOf, type Session } from '../../../bench/session.ts'
 import { EmptyState } from '../../../ui/EmptyState.tsx'
 import { Figures, Section } from '../../../ui/Figures.tsx'
 import { tightLength } from '../../../ui/units.ts'
-import { addNewStep, addNodeAfter, reversePath } from '../actions.ts'
+import { addNewStep, addNodeAfter, drawPath, reversePath } from '../actions.ts'
 import { useBench, usePart, useSessionState } from '../context.ts'
 import { NodeTable } from './NodeTable.tsx'
+import { SketchInspector } from './SketchInspector.tsx'
+import { SketchPathFields } from './SketchPathFields.tsx'
 import { StationFindings } from './StationFindings.tsx'
 import { StepField } from './StepField.tsx'
 
@@ -20,13 +22,16 @@ export function PathInspector() {
   const { session } = useBench()
   const part = usePart()
   const selection = useSessionState(selectionOf)
-  const step = stepInWork(part, selection.step, 'node-path', 'helix-path')
+  const step = stepInWork(part, selection.step, 'node-path', 'helix-path', 'sketch-path', 'sketch')
   const result = useSessionState((s) => stepResult(s.result, step?.id))
   if (!step) {
     return (
       <EmptyState title="No path yet">
         <p className="mb-3">A path is the centre line that the section is carried along.</p>
         <div className="flex justify-center gap-2">
+          <button type="button" className="btn btn-sm btn-paper" onClick={() => drawPath(session)}>
+            Draw it
+          </button>
           <button
             type="button"
             className="btn btn-sm btn-paper"
@@ -45,6 +50,7 @@ export function PathInspector() {
       </EmptyState>
     )
   }
+  if (step.kind === 'sketch') return <SketchInspector step={step} />
   const output = result?.output?.kind === 'path' ? result.output : undefined
   const last = step.kind === 'node-path' ? step.nodes.length - 1 : 0
   const chosen = step.kind === 'node-path' ? step.nodes.findIndex((n) => n.id === selection.node) : -1
@@ -89,6 +95,8 @@ export function PathInspector() {
             </label>
           </div>
         </>
+      ) : step.kind === 'sketch-path' ? (
+        <SketchPathFields step={step} />
       ) : (
         <div className="flex flex-col gap-1.5 px-3 py-2">
           <StepField

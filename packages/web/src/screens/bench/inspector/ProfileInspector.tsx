@@ -1,36 +1,35 @@
 import { useQuery } from '@tanstack/react-query'
-import { STOCK_SIZES, STOCK_TITLES, type StockProfileStep, type StockShape } from '@flexum/core/document'
+import {
+  MOULDINGS,
+  sizeDimension,
+  STOCK_SIZES,
+  STOCK_TITLES,
+  type SketchProfileStep,
+  type StockProfileStep,
+  type StockShape,
+} from '@flexum/core/document'
 import { renameStep, setMaterial, setShape } from '@flexum/core/edit'
-import type { ProfileOutput } from '@flexum/core/evaluate'
-import { formatDecimal, formatExact, LENGTH_FACTORS, MASS_FACTORS } from '@flexum/core/units'
+import { formatExact } from '@flexum/core/units'
 import { fetchMaterials, fetchStock } from '../../../api/catalogue.ts'
 import { stepInWork, stepResult } from '../../../bench/results.ts'
 import { selectionOf } from '../../../bench/session.ts'
 import { EmptyState } from '../../../ui/EmptyState.tsx'
-import { Figures, Section } from '../../../ui/Figures.tsx'
-import { addNewStep } from '../actions.ts'
+import { SIZE_LABELS } from '../../../ui/sizeLabels.ts'
+import { addNewStep, bringInSvg, drawProfile } from '../actions.ts'
 import { useBench, usePart, useSessionState } from '../context.ts'
-import { SectionDrawing } from './SectionDrawing.tsx'
+import { ProfileFigures } from './ProfileFigures.tsx'
+import { SketchProfileFields } from './SketchProfileFields.tsx'
 import { StationFindings } from './StationFindings.tsx'
+import { LibraryFields } from './LibraryFields.tsx'
 import { StepField } from './StepField.tsx'
-
-const SIZE_LABELS: Readonly<Record<string, string>> = {
-  diameter: 'Outside diameter',
-  wall: 'Wall',
-  side: 'Side',
-  corner: 'Corner radius',
-  width: 'Width',
-  height: 'Height',
-  thickness: 'Thickness',
-  flats: 'Across flats',
-}
+import { WallFields } from './WallFields.tsx'
 
 /** The section: shape, sizes, material, and what it is worth. */
 export function ProfileInspector() {
   const { session } = useBench()
   const part = usePart()
   const selection = useSessionState(selectionOf)
-  const step = stepInWork(part, selection.step, 'stock-profile')
+  const step = stepInWork(part, selection.step, 'stock-profile', 'sketch-profile')
   const result = useSessionState((s) => stepResult(s.result, step?.id))
   if (!step) {
     return (
@@ -42,6 +41,10 @@ export function ProfileInspector() {
           onClick={() => addNewStep(session, 'stock-profile')}
         >
           From stock
+        </button>{' '}
+        <BringInSvg />
+        <button type="button" className="btn btn-sm btn-paper" onClick={() => drawProfile(session)}>
+          Draw it
         </button>
       </EmptyState>
     )
@@ -52,38 +55,18 @@ export function ProfileInspector() {
       <div className="px-3 pt-3 pb-1">
         <h2 className="heading">Profile: {step.name}</h2>
       </div>
+      <div className="flex gap-2 px-3">
+        <button type="button" className="btn btn-xs btn-paper" onClick={() => drawProfile(session)}>
+          Draw another
+        </button>
+        <BringInSvg />
+      </div>
+      <div className="flex flex-col gap-1.5 px-3 pt-2">
+        <LibraryFields key={step.id} step={step} />
+      </div>
       <div className="flex flex-col gap-1.5 px-3 py-2">
-        <StockPicker step={step} />
-        <label className="grid grid-cols-[1fr_180px] items-center gap-x-2">
-          <span className="muted">Shape</span>
-          <select
-            className="select select-sm"
-            value={step.shape}
-            onChange={(e) =>
-              session.run(
-                setShape,
-                { step: step.id, shape: e.target.value as StockShape },
-                { label: 'Shape' },
-              )
-            }
-          >
-            {Object.entries(STOCK_TITLES).map(([key, title]) => (
-              <option key={key} value={key}>
-                {title}
-              </option>
-            ))}
-          </select>
-        </label>
-        {STOCK_SIZES[step.shape].map((size) => (
-          <StepField
-            key={size}
-            step={step}
-            field={`sizes/${size}`}
-            label={SIZE_LABELS[size] ?? size}
-            formula={step.sizes[size] ?? ''}
-            dimension="length"
-          />
-        ))}
+        {step.kind === 'sketch-profile' ? <SketchProfileFields step={step} /> : <StockFields step={step} />}
+        <WallFields step={step} />
         <MaterialPicker step={step} />
         <StepField
           step={step}
@@ -94,7 +77,69 @@ export function ProfileInspector() {
         />
       </div>
       <StationFindings station="profile" />
-      {output && <ProfileFigures output={output} stale={result?.stale ?? false} />}
+      {output && <ProfileFigures step={step.id} output={output} stale={result?.stale ?? false} />}
+    </>
+  )
+}
+
+/** Takes the outlines of an SVG file as a section of one's own. */
+function BringInSvg() {
+  const { session } = useBench()
+  return (
+    <label className="btn btn-xs btn-paper focus-within:outline-2">
+      Bring in SVG…
+      <input
+        type="file"
+        accept=".svg,image/svg+xml"
+        className="sr-only"
+        onChange={(e) => {
+          const [file] = e.target.files ?? []
+          e.target.value = ''
+          if (file) void file.text().then((text) => bringInSvg(session, file.name, text))
+        }}
+      />
+    </label>
+  )
+}
+
+/** Shape and sizes of a section from stock. */
+function StockFields({ step }: { readonly step: StockProfileStep }) {
+  const { session } = useBench()
+  return (
+    <>
+      <StockPicker step={step} />
+      <label className="grid grid-cols-[1fr_180px] items-center gap-x-2">
+        <span className="muted">Shape</span>
+        <select
+          className="select select-sm"
+          value={step.shape}
+          onChange={(e) =>
+            session.run(setShape, { step: step.id, shape: e.target.value as StockShape }, { label: 'Shape' })
+          }
+        >
+          {(['Stock', 'Mouldings'] as const).map((group) => (
+            <optgroup key={group} label={group}>
+              {(Object.keys(STOCK_TITLES) as StockShape[])
+                .filter((shape) => MOULDINGS.has(shape) === (group === 'Mouldings'))
+                .map((shape) => (
+                  <option key={shape} value={shape}>
+                    {STOCK_TITLES[shape]}
+                  </option>
+                ))}
+            </optgroup>
+          ))}
+        </select>
+      </label>
+      {STOCK_SIZES[step.shape].map((size) => (
+        <StepField
+          key={size}
+          step={step}
+          field={`sizes/${size}`}
+          label={SIZE_LABELS[size] ?? size}
+          formula={step.sizes[size] ?? ''}
+          dimension={sizeDimension(size)}
+        />
+      ))}
     </>
   )
 }
@@ -144,7 +189,7 @@ function StockPicker({ step }: { readonly step: StockProfileStep }) {
   )
 }
 
-function MaterialPicker({ step }: { readonly step: StockProfileStep }) {
+function MaterialPicker({ step }: { readonly step: StockProfileStep | SketchProfileStep }) {
   const { session } = useBench()
   const materials = useQuery({ queryKey: ['materials'], queryFn: fetchMaterials })
   const known = materials.data?.some((m) => m.name === step.material.name) ?? false
@@ -170,38 +215,5 @@ function MaterialPicker({ step }: { readonly step: StockProfileStep }) {
         ))}
       </select>
     </label>
-  )
-}
-
-function ProfileFigures({ output, stale }: { readonly output: ProfileOutput; readonly stale: boolean }) {
-  const { units } = usePart()
-  const { properties: p } = output
-  const f = LENGTH_FACTORS[units.length.unit]
-  const { unit } = units.length
-  const places = f >= 10 ? 4 : 2
-  const perMetre = (output.massPerLength * 1000) / MASS_FACTORS[units.mass]
-  const inertia = (v: number): string => `${formatDecimal(v / f ** 4, places)} ${unit}⁴`
-  return (
-    <div className={stale ? 'opacity-55' : ''}>
-      <Section title="Section">
-        <SectionDrawing region={output.region} properties={p} />
-        <div className="mt-2">
-          <Figures
-            rows={[
-              ['Area', `${formatDecimal(p.area / f ** 2, places)} ${unit}²`, String(p.area / f ** 2)],
-              ['Outline, all', `${formatDecimal(p.perimeter / f, places)} ${unit}`],
-              [
-                'Centroid',
-                `${formatDecimal(p.centroid[0] / f, places)}, ${formatDecimal(p.centroid[1] / f, places)}`,
-              ],
-              ['Ix', inertia(p.ix), 'Second moment about x through the centroid'],
-              ['Iy', inertia(p.iy), 'Second moment about y through the centroid'],
-              ['Radii of gyration', `${formatDecimal(p.rx / f, places)}, ${formatDecimal(p.ry / f, places)}`],
-              ['Mass per metre', `${formatDecimal(perMetre, 4)} ${units.mass}/m`],
-            ]}
-          />
-        </div>
-      </Section>
-    </div>
   )
 }

@@ -1,5 +1,6 @@
-import { ANCHORS, type Anchor } from '@flexum/core/document'
 import { changeRun } from '@flexum/core/edit'
+import { deg } from '@flexum/core/num'
+import { rollAt } from '@flexum/core/sweep'
 import { formatDecimal, formatLength, formatMass, LENGTH_FACTORS } from '@flexum/core/units'
 import { stepInWork, stepResult } from '../../../bench/results.ts'
 import { selectionOf } from '../../../bench/session.ts'
@@ -7,21 +8,10 @@ import { EmptyState } from '../../../ui/EmptyState.tsx'
 import { Figures, Section } from '../../../ui/Figures.tsx'
 import { addNewStep } from '../actions.ts'
 import { useBench, usePart, useSessionState } from '../context.ts'
+import { AnchorPicker } from './AnchorPicker.tsx'
 import { StationFindings } from './StationFindings.tsx'
 import { StepField } from './StepField.tsx'
-
-/** Box points as they lie on the section, row by row from the top. */
-const BOX: readonly Anchor[] = [
-  'top-left',
-  'top',
-  'top-right',
-  'left',
-  'middle',
-  'right',
-  'bottom-left',
-  'bottom',
-  'bottom-right',
-]
+import { StrandsFields } from './StrandsFields.tsx'
 
 /** How the section sits on its path and what the body comes to. */
 export function RunInspector() {
@@ -60,7 +50,7 @@ export function RunInspector() {
             value={step.path}
             onChange={(e) => change({ path: e.target.value }, 'Path of the run')}
           >
-            {others(['node-path', 'helix-path']).map((s) => (
+            {others(['node-path', 'helix-path', 'sketch-path']).map((s) => (
               <option key={s.id} value={s.id}>
                 {s.name}
               </option>
@@ -74,7 +64,7 @@ export function RunInspector() {
             value={step.profile}
             onChange={(e) => change({ profile: e.target.value }, 'Profile of the run')}
           >
-            {others(['stock-profile']).map((s) => (
+            {others(['stock-profile', 'sketch-profile']).map((s) => (
               <option key={s.id} value={s.id}>
                 {s.name}
               </option>
@@ -83,55 +73,22 @@ export function RunInspector() {
         </label>
       </div>
       <Section title="Placed on the path">
-        <div className="flex items-start gap-4">
-          <fieldset>
-            <legend className="muted mb-1">Anchor</legend>
-            <div className="grid w-[84px] grid-cols-3 gap-1">
-              {BOX.map((anchor) => (
-                <label
-                  key={anchor}
-                  className={`flex h-6 cursor-pointer items-center justify-center rounded-[3px] border ${step.anchor === anchor ? 'border-primary bg-[var(--chosen-wash)]' : 'hairline'}`}
-                  title={anchor.replace('-', ' ')}
-                >
-                  <input
-                    type="radio"
-                    name="anchor"
-                    className="sr-only"
-                    aria-label={anchor.replace('-', ' ')}
-                    checked={step.anchor === anchor}
-                    onChange={() => change({ anchor }, 'Anchor')}
-                  />
-                  <span
-                    aria-hidden
-                    className={`block size-1.5 rounded-full ${step.anchor === anchor ? 'bg-primary' : 'bg-[var(--ink3)]'}`}
-                  />
-                </label>
-              ))}
-            </div>
-            <label className="mt-1.5 flex items-center gap-1.5">
-              <input
-                type="radio"
-                name="anchor"
-                className="radio radio-xs"
-                checked={step.anchor === ANCHORS[0]}
-                onChange={() => change({ anchor: 'centroid' }, 'Anchor')}
-              />
-              Centroid
-            </label>
-          </fieldset>
-          <label className="mt-5 flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              className="checkbox checkbox-xs"
-              checked={step.flip}
-              onChange={(e) => change({ flip: e.target.checked }, 'Flip')}
-            />
-            Flipped left to right
-          </label>
-        </div>
+        <AnchorPicker step={step} />
+        <label className="mt-2 flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-xs"
+            checked={step.flip}
+            onChange={(e) => change({ flip: e.target.checked }, 'Flip')}
+          />
+          Flipped left to right
+        </label>
         <div className="mt-2">
           <StepField step={step} field="clock" label="Clock angle" formula={step.clock} dimension="angle" />
         </div>
+      </Section>
+      <Section title="Side by side">
+        <StrandsFields step={step} />
       </Section>
       <StationFindings station="run" />
       {output && (
@@ -154,9 +111,12 @@ export function RunInspector() {
                     ],
                 ['Chord error', formatLength(output.chordError, units.length)],
                 ['Triangles', String(output.mesh.triangles.length / 3)],
-                output.frames.roll === 0
+                output.frames.rolls.length === 0
                   ? undefined
-                  : ['Closing roll', `${formatDecimal((output.frames.roll * 180) / Math.PI, 2)}°`],
+                  : [
+                      'Roll at the end',
+                      `${formatDecimal(deg(rollAt(output.frames, output.path.length)), 2)}°`,
+                    ],
               ]}
             />
           </Section>

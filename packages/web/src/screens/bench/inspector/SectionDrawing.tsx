@@ -1,30 +1,12 @@
-import { loopsOf, type Region, type SectionProperties } from '@flexum/core/profile'
-import { pointAt, type Curve2, type Loop2 } from '@flexum/core/plane'
-
-const FULL_TURN = 2 * Math.PI - 1e-9
-
-/** An SVG path of a loop; y is up in the section and down in SVG. */
-function loopPath(loop: Loop2): string {
-  const start = pointAt(loop[0]!, 0)
-  return `M${start[0]} ${-start[1]}${loop.map(curvePath).join('')}Z`
-}
-
-function curvePath(c: Curve2): string {
-  const to = pointAt(c, 1)
-  if (c.kind === 'line') return `L${to[0]} ${-to[1]}`
-  const arc = (p: readonly [number, number], large: boolean): string =>
-    `A${c.radius} ${c.radius} 0 ${large ? 1 : 0} ${c.sweep > 0 ? 0 : 1} ${p[0]} ${-p[1]}`
-  // A whole circle has no end of its own for SVG: it is drawn in two halves.
-  if (Math.abs(c.sweep) >= FULL_TURN) return arc(pointAt(c, 0.5), false) + arc(to, false)
-  return arc(to, Math.abs(c.sweep) > Math.PI)
-}
+import { loopsOf, type Section, type SectionProperties } from '@flexum/core/profile'
+import { curvesPath, TRUE_SCALE } from '../../../ui/curvePath.ts'
 
 /** The section to scale, hatched as on a drawing, with its centroid and axes; x to the left of travel, y up. */
 export function SectionDrawing({
-  region,
+  section,
   properties,
 }: {
-  readonly region: Region
+  readonly section: Section
   readonly properties: SectionProperties
 }) {
   const { min, max } = properties.box
@@ -32,6 +14,9 @@ export function SectionDrawing({
   const pad = size * 0.16
   const line = size / 130
   const [cx, cy] = properties.centroid
+  const { principalAngle: a1 } = properties
+  // Axes that lie along x and y are drawn already.
+  const leaning = a1 !== undefined && Math.abs(Math.sin(2 * a1)) > 1e-3 ? a1 : undefined
   const box = [min[0] - pad, -max[1] - pad, max[0] - min[0] + 2 * pad, max[1] - min[1] + 2 * pad]
   return (
     <svg viewBox={box.join(' ')} className="mx-auto h-36 w-full" role="img" aria-label="The section to scale">
@@ -52,7 +37,9 @@ export function SectionDrawing({
         </pattern>
       </defs>
       <path
-        d={loopsOf(region).map(loopPath).join('')}
+        d={loopsOf(section)
+          .map((loop) => curvesPath(loop, TRUE_SCALE, true))
+          .join('')}
         fill="url(#section-hatch)"
         stroke="var(--color-base-content)"
         strokeWidth={line * 1.8}
@@ -67,6 +54,20 @@ export function SectionDrawing({
           d={`M${min[0] - pad * 0.7} ${-cy}H${max[0] + pad * 0.7}M${cx} ${-max[1] - pad * 0.7}V${-min[1] + pad * 0.7}`}
         />
       </g>
+      {leaning !== undefined && (
+        <g stroke="var(--color-success)" strokeWidth={line}>
+          {[leaning, leaning + Math.PI / 2].map((a, i) => {
+            const [dx, dy] = [Math.cos(a) * size * 0.42, -Math.sin(a) * size * 0.42]
+            return (
+              <path
+                key={i}
+                d={`M${cx - dx} ${-cy - dy}L${cx + dx} ${-cy + dy}`}
+                opacity={i === 0 ? 1 : 0.55}
+              />
+            )
+          })}
+        </g>
+      )}
       <circle cx={cx} cy={-cy} r={line * 2.6} fill="var(--color-primary)" />
     </svg>
   )

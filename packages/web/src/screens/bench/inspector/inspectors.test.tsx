@@ -21,6 +21,7 @@ const enter = (field: HTMLElement, text: string): void => {
 const figure = (label: string): string => screen.getByText(label).nextElementSibling!.textContent
 
 const catalogue = {
+  sections: [],
   materials: [{ id: 'cu', name: 'Copper', density: 8900, look: 'copper', price: 11 }],
   stock: [
     {
@@ -55,6 +56,43 @@ describe('profile', () => {
     await settled()
     expect(step().sizes).toEqual({ width: '20', thickness: '3' })
     expect(figure('Ix')).toBe('45.00 mm⁴')
+  })
+  it('shows principal axes and extreme fibres, takes a wall, and stands beside another section', async () => {
+    const bar = {
+      ...(hoop.steps[1] as StockProfileStep),
+      id: 'bar',
+      name: 'Bar',
+      shape: 'square-bar',
+      sizes: { side: '20', corner: '0' },
+    } as const
+    const part: Part = { ...hoop, steps: [hoop.steps[0]!, bar, ...hoop.steps.slice(1)] }
+    const { session } = await onBench(part, <Inspector />)
+    session.select({ station: 'profile', step: 'profile' })
+    await settled()
+    expect(figure('Axis of I1')).toBe('all axes alike')
+    fireEvent.change(screen.getByLabelText('Compare with'), { target: { value: 'bar' } })
+    const table = screen.getByRole('table', { name: 'Compared with Bar' })
+    const ratio = 400 / ((Math.PI / 4) * (400 - 256))
+    expect(within(table).getByRole('row', { name: /^Area/ })).toHaveTextContent(`${ratio.toFixed(3)} ×`)
+    fireEvent.change(screen.getByLabelText('Compare with'), { target: { value: '' } })
+    fireEvent.change(screen.getByLabelText('Shape'), { target: { value: 'angle' } })
+    await settled()
+    enter(screen.getByLabelText('Width'), '30')
+    enter(screen.getByLabelText('Height'), '30')
+    await settled()
+    expect(Math.abs(Number.parseFloat(figure('Axis of I1')))).toBe(45)
+    // Heavier at its corner: the furthest fibres are out on the legs.
+    const [left, right] = figure('Furthest left, right').split(', ').map(Number)
+    expect(left! + right!).toBeCloseTo(30, 2)
+    expect(right!).toBeGreaterThan(left!)
+    fireEvent.change(screen.getByLabelText('Material lies'), { target: { value: 'in' } })
+    await settled()
+    expect(partOf(session.store.getState()).steps.find((s) => s.id === 'profile')).toMatchObject({
+      wall: { side: 'in', thickness: '1' },
+    })
+    enter(screen.getByLabelText('Wall thickness'), '9')
+    await settled()
+    expect(screen.getAllByText(/cannot be made hollow: a wall of 9 leaves no/)).toHaveLength(2)
   })
   it('fills everything from a stock bar, as one step to undo', async () => {
     const { session } = await onBench(hoop, <Inspector />)

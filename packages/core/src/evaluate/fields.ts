@@ -1,0 +1,65 @@
+import { fail, ok, type Fault, type Result } from '../base/index.ts'
+import { mapStepFormulas, type Step } from '../document/index.ts'
+import { DIMENSIONS, formulaText, readFormula, resolveFormula, type Surroundings } from '../units/index.ts'
+import type { FieldResult } from './output.ts'
+
+/** A formula worked out along a run: a function of its share `t` (0 to 1) and the length `s` so far, mm. */
+export type AlongField = (t: number, s: number) => Result<number>
+
+/** The formula fields of a step worked out, by their addresses. */
+export interface ResolvedFields {
+  readonly fields: Readonly<Record<string, FieldResult>>
+  readonly faults: readonly { readonly field: string; readonly fault: Fault }[]
+  readonly along: Readonly<Record<string, AlongField>>
+  /** What tells formulas along the run apart: their texts and some of their values. */
+  readonly alongKey: string
+}
+
+/** Where formulas along a run are looked at to tell whether they changed, and first of all whether they can be read. */
+const LOOKS = [0.37, 0, 0.11, 0.5, 0.83, 1] as const
+
+export function resolveStep(step: Step, around: Surroundings): ResolvedFields {
+  const fields: Record<string, FieldResult> = {}
+  const faults: { field: string; fault: Fault }[] = []
+  const along: Record<string, AlongField> = {}
+  const keys: unknown[] = []
+  mapStepFormulas(step, (formula, field, dimension, isAlong) => {
+    if (!isAlong) {
+      const r = resolveFormula(formula, dimension, around)
+      if (r.ok) fields[field] = r.value
+      else faults.push({ field, fault: r.fault })
+      return formula
+    }
+    const read = readFormula(formula, dimension)
+    const at: AlongField = (t, s) => {
+      if (!read.ok) return read
+      const r = read.value(alongRun(around, t, s))
+      return r.ok ? ok(r.value.value) : fail(r.fault)
+    }
+    const looks = LOOKS.map((t) => at(t, t * 1000))
+    const [first] = looks
+    if (first?.ok) fields[field] = { value: first.value, assumed: assumedIn(read, around) }
+    else if (first) faults.push({ field, fault: first.fault })
+    along[field] = at
+    keys.push(formulaText(formula), ...looks.map((l) => (l.ok ? l.value : null)))
+    return formula
+  })
+  return { fields, faults, along, alongKey: JSON.stringify(keys) }
+}
+
+/** Surroundings that also see the place along the run. */
+function alongRun(around: Surroundings, t: number, s: number): Surroundings {
+  const own = { t: { value: t, dimension: DIMENSIONS.number }, s: { value: s, dimension: DIMENSIONS.length } }
+  return {
+    bare: around.bare,
+    get known() {
+      return ['t', 's', ...(around.known ?? [])]
+    },
+    lookup: (name) => (name === 't' || name === 's' ? ok(own[name]) : around.lookup(name)),
+  }
+}
+
+function assumedIn(read: ReturnType<typeof readFormula>, around: Surroundings): readonly string[] {
+  const r = read.ok ? read.value(alongRun(around, LOOKS[0], LOOKS[0] * 1000)) : read
+  return r.ok ? r.value.assumed : []
+}

@@ -1,0 +1,71 @@
+import type { SketchConstraint, SketchStep } from '../document/index.ts'
+import {
+  areasOf,
+  freedomOf,
+  measuredValue,
+  solveGently,
+  type Areas,
+  type Constraint,
+  type Freedom,
+  type SketchEntity,
+} from '../sketch/index.ts'
+import type { Id } from '../base/index.ts'
+
+/** The value of a formula field of a sketch step, mm or rad. */
+export type FieldValue = (field: string) => number
+
+/** A sketch worked out: its shape, what can still move, what it encloses, what its dimensions measure. */
+export interface SolvedSketch {
+  readonly entities: readonly SketchEntity[]
+  /** The constraints in force, dimensions with their values. */
+  readonly constraints: readonly Constraint[]
+  readonly converged: boolean
+  /** Constraints that do not hold. */
+  readonly failing: readonly Id[]
+  readonly freedom: Freedom
+  readonly areas: Areas
+  /** What every dimension measures, by id: as it is shown, positive on its own side. */
+  readonly measures: ReadonlyMap<Id, number>
+}
+
+/**
+ * A constraint as the solver takes it; undefined for a reference dimension. A dimension's value keeps the sign of the
+ * side it was put on; a diameter or distance has none.
+ */
+export function numericConstraint(c: SketchConstraint, value: FieldValue): Constraint | undefined {
+  if (c.kind !== 'dimension') return c
+  if (c.role === 'reference') return undefined
+  return {
+    kind: 'dimension',
+    id: c.id,
+    measured: c.measured,
+    value: c.side * value(`constraints/${c.id}/formula`),
+  }
+}
+
+export function numericConstraints(step: SketchStep, value: FieldValue): Constraint[] {
+  return step.constraints.flatMap((c) => numericConstraint(c, value) ?? [])
+}
+
+const NOTHING_FREE: Freedom = { loose: 0, free: new Set(), motions: [], redundant: [] }
+
+/** Works a sketch out from the coordinates it was last seen with. */
+export function solveSketch(step: SketchStep, value: FieldValue): SolvedSketch {
+  const constraints = numericConstraints(step, value)
+  const solved = solveGently(step.entities, constraints)
+  const { converged, failing } = solved
+  const entities = converged ? solved.entities : step.entities
+  const measures = new Map<Id, number>()
+  for (const c of step.constraints)
+    if (c.kind === 'dimension') measures.set(c.id, c.side * measuredValue(entities, c.measured))
+  return {
+    entities,
+    constraints,
+    converged,
+    failing,
+    // Freedom is only known at a solution.
+    freedom: converged ? freedomOf(entities, constraints) : NOTHING_FREE,
+    areas: areasOf(entities),
+    measures,
+  }
+}

@@ -1,0 +1,188 @@
+import type { EndEntry, RunStep } from '../../document/index.ts'
+import { outlineOf, region, sectionProperties, type Outline, type Region } from '../../profile/index.ts'
+import { meshVolume, vec3, type Mesh } from '../../space/index.ts'
+import {
+  domeMesh,
+  frameOn,
+  joinRunMeshes,
+  meshRun,
+  placeRings,
+  plugMesh,
+  runMeshVolume,
+  scaleAt,
+  SQUARE_END,
+  volumeByTheorem,
+  type Carriage,
+  type Chunk,
+  type ChunkEnd,
+  type Frame,
+  type SectionAt,
+} from '../../sweep/index.ts'
+import type { EndMade, Strand } from '../output.ts'
+import type { StepContext } from './evaluator.ts'
+import { refusal, type OrFindings } from './run-path.ts'
+
+/** How an end is cut: square, or in a plane turned about the section's axes. */
+export function cutOf(
+  step: RunStep,
+  side: 'start' | 'end',
+  carriage: Carriage,
+  context: StepContext,
+): OrFindings<ChunkEnd> {
+  const entry: EndEntry | undefined = step.ends?.[side]
+  if (entry?.kind !== 'angled' || carriage.frames.path.closed) return SQUARE_END
+  const [across, tilt] = ['across', 'tilt'].map((f) => context.number(`ends/${side}/${f}`)) as [
+    number,
+    number,
+  ]
+  const most = (85 * Math.PI) / 180
+  if (Math.abs(across) > most || Math.abs(tilt) > most)
+    return refusal(
+      step,
+      'run.end',
+      'An end is angled by less than 85 degrees each way.',
+      `ends/${side}/across`,
+    )
+  const frame = endFrame(carriage, side)
+  // The plane holds the section's y turned by the tilt, and its x turned by the angle across.
+  const normal = vec3.unit(
+    vec3.addScaled(vec3.addScaled(frame.t, frame.n, Math.tan(across)), frame.b, Math.tan(tilt)),
+  )
+  return { shift: 0, plane: normal }
+}
+
+function endFrame(c: Carriage, side: 'start' | 'end'): Frame {
+  const { path } = c.frames
+  const last = path.segments.length - 1
+  return side === 'start' ? frameOn(c.frames, 0, 0) : frameOn(c.frames, last, path.segments[last]!.length)
+}
+
+/** What the ends ask for, in numbers. */
+export function endsMade(step: RunStep, c: Carriage, context: StepContext): OrFindings<{ made: EndMade[] }> {
+  const made: EndMade[] = []
+  if (!step.ends || c.frames.path.closed) return { made }
+  for (const side of ['start', 'end'] as const) {
+    const entry = step.ends[side]
+    if (entry.kind === 'domed') {
+      const height = context.number(`ends/${side}/height`)
+      if (!(height > 0))
+        return refusal(step, 'run.end', 'A dome needs a height above 0.', `ends/${side}/height`)
+      made.push({ kind: 'dome', side, height })
+    }
+    if ((entry.kind === 'square' || entry.kind === 'angled') && entry.closed)
+      made.push({ kind: 'plug', side })
+  }
+  return { made }
+}
+
+/** All that a run's body is made from. */
+export interface BodyPlan {
+  readonly carriage: Carriage
+  readonly chunks: readonly Chunk[]
+  readonly strands: readonly Strand[]
+  readonly made: readonly EndMade[]
+}
+
+export interface Body {
+  readonly mesh: Mesh
+  readonly meshVolume: number
+  readonly theoremVolume: number | undefined
+  /** kg */
+  readonly mass: number
+}
+
+/** The run's body: each chunk carried, then domes and plugs put on. */
+export function bodyOf(
+  plan: BodyPlan,
+  outline: Outline,
+  sectionAt: (strand: number, station: number) => SectionAt,
+  chordError: number,
+): Body {
+  const { carriage, chunks, strands } = plan
+  const parts = sweptMeshes(plan, outline, chordError)
+  const sweptVolume = sum(parts.map((p) => p.volume))
+  const theorems = strands.map((_, k) => {
+    const each = chunks.map((chunk) => volumeByTheorem(carriage, (s) => sectionAt(k, s), chunk))
+    return each.every((v) => v !== undefined) ? sum(each) : undefined
+  })
+  const caps = capsOf(plan, sectionAt, chordError)
+  const area = sum(strands.map((s) => s.area))
+  const volumes = strands.map((s, k) => theorems[k] ?? (sweptVolume * s.area) / area)
+  const known = theorems.every((v) => v !== undefined)
+  return {
+    mesh: joinRunMeshes([...parts.map((p) => p.mesh), ...caps.map((c) => c.mesh)]),
+    meshVolume: sweptVolume + sum(caps.map((c) => meshVolume(c.mesh))),
+    theoremVolume: known ? sum(volumes) + sum(caps.map((c) => c.volume)) : undefined,
+    mass: sum(strands.map((s, k) => s.density * volumes[k]!)) + sum(caps.map((c) => c.volume * c.density)),
+  }
+}
+
+/** The body again at another chord error, for files. A shaped one keeps the stations it has. */
+export function meshAgain(plan: BodyPlan, outline: Outline, chordError: number): Mesh {
+  const finer = plan.carriage.shape
+    ? outline
+    : outlineOf(
+        plan.strands.flatMap((s) => s.section),
+        chordError,
+      )
+  const caps = capsOf(plan, (k) => plan.strands[k]!, chordError)
+  return joinRunMeshes([
+    ...sweptMeshes(plan, finer, chordError).map((p) => p.mesh),
+    ...caps.map((c) => c.mesh),
+  ])
+}
+
+function sweptMeshes({ carriage, chunks }: BodyPlan, outline: Outline, chordError: number) {
+  return chunks.map((chunk) => {
+    const rings = placeRings(carriage, outline, chordError, chunk)
+    const mesh = meshRun(outline, rings, chunk.closed)
+    return { mesh, volume: runMeshVolume(outline, rings, mesh) }
+  })
+}
+
+interface Cap {
+  readonly mesh: Mesh
+  readonly volume: number
+  readonly density: number
+}
+
+function capsOf(
+  { carriage: c, strands, made }: BodyPlan,
+  sectionAt: (strand: number, station: number) => SectionAt,
+  chordError: number,
+): Cap[] {
+  return made.flatMap((end) => {
+    const frame = endFrame(c, end.side)
+    const station = end.side === 'start' ? 0 : c.frames.path.length
+    const k = scaleAt(c, station)
+    const scaled: Frame = { ...frame, n: vec3.scale(frame.n, k), b: vec3.scale(frame.b, k) }
+    const out = end.side === 'start' ? -1 : 1
+    return strands.flatMap((s, n) =>
+      s.section.flatMap((r): Cap[] => {
+        if (end.kind === 'dome') {
+          // A hollow end is domed over its whole outline.
+          const { area, centroid } = sectionProperties(region(r.outer))
+          const grown = sectionAt(n, station).area / s.area
+          const face = outlineOf(region(r.outer), chordError)
+          const mesh = domeMesh(face, scaled, centroid, end.height, chordError, s.firstEdge, out)
+          return [{ mesh, volume: (2 / 3) * area * grown * k * k * end.height, density: s.density }]
+        }
+        return r.holes.map((hole) => {
+          const plug = region(hole)
+          const thick = plugThickness(r)
+          const [from, to] = out > 0 ? [-thick, 0] : [0, thick]
+          const mesh = plugMesh(outlineOf(plug, chordError), scaled, from, to, s.firstEdge)
+          return { mesh, volume: sectionProperties(plug).area * k * k * thick, density: s.density }
+        })
+      }),
+    )
+  })
+}
+
+/** A plug as thick as the wall round it: twice the wall's area over the length of its outlines, exact for an even wall. */
+function plugThickness(r: Region): number {
+  const { area, perimeter } = sectionProperties(r)
+  return (2 * area) / perimeter
+}
+
+const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0)

@@ -1,0 +1,176 @@
+import { gaussRule, tolerance } from '../num/index.ts'
+import { bezier2, bezierAt, bezierCurvature, bezierPiece, type Bezier2, type Vec2 } from '../plane/index.ts'
+import { vec3, type Vec3 } from '../space/index.ts'
+import type { LineSegment } from './segment.ts'
+
+/** A plane in space with its own axes: right-handed with `normal` toward whoever looks at it. */
+export interface PlaneFrame {
+  readonly origin: Vec3
+  readonly x: Vec3
+  readonly y: Vec3
+}
+
+/**
+ * A piece of a plane spline that turns one way only. `shares[k]` is the curve's parameter at arc length k/(n) of the
+ * whole; between them it is found by Newton.
+ */
+export interface SplineSegment {
+  readonly kind: 'spline'
+  readonly plane: PlaneFrame
+  readonly curve: Bezier2
+  readonly length: number
+  readonly shares: readonly number[]
+  /** Smallest radius of curvature along it. */
+  readonly radius: number
+  /** Total turn, >= 0. */
+  readonly turn: number
+}
+
+const TABLE = 32
+const NEWTON = 8
+const LOOKS = 64
+
+/** Panels of 16 Gauss points: on the short pieces asked of it, round-off is all that is left. */
+function lengthBetween(c: Bezier2, a: number, b: number): number {
+  const { nodes, weights } = gaussRule(16)
+  const half = (b - a) / 2
+  let sum = 0
+  for (let i = 0; i < nodes.length; i++)
+    sum += weights[i]! * Math.hypot(...bezierAt(c, a + half * (1 + nodes[i]!)).first)
+  return sum * half
+}
+
+/** The spline segments of one Bezier piece, cut where its curvature changes sign. */
+export function splineSegments(plane: PlaneFrame, curve: Bezier2): (SplineSegment | LineSegment)[] {
+  const cuts = [0, ...inflections(curve), 1]
+  return cuts.slice(1).flatMap((to, i): (SplineSegment | LineSegment)[] => {
+    const piece = bezierPiece(curve, cuts[i]!, to)
+    const made = oneSegment(plane, piece)
+    if (!(made.length > 0)) return []
+    // Control points in a row make a straight.
+    if (made.radius > made.length / tolerance.sameDirection)
+      return [
+        {
+          kind: 'line',
+          start: splinePoint(made, 0),
+          direction: splineTangent(made, 0),
+          length: made.length,
+        },
+      ]
+    return [made]
+  })
+}
+
+function inflections(c: Bezier2): number[] {
+  const found: number[] = []
+  const bend = (t: number): number => {
+    const { first, second } = bezierAt(c, t)
+    return first[0] * second[1] - first[1] * second[0]
+  }
+  for (let i = 0; i < LOOKS; i++) {
+    let [low, high] = [i / LOOKS, (i + 1) / LOOKS]
+    const [at, end] = [bend(low), bend(high)]
+    if (!(at * end < 0)) continue
+    for (let k = 0; k < 60; k++) {
+      const mid = (low + high) / 2
+      if (bend(mid) * at > 0) low = mid
+      else high = mid
+    }
+    const t = (low + high) / 2
+    if (t > tolerance.straightVanishes && t < 1 - tolerance.straightVanishes) found.push(t)
+  }
+  return found
+}
+
+function oneSegment(plane: PlaneFrame, curve: Bezier2): SplineSegment {
+  const lengths = [0]
+  for (let k = 0; k < TABLE; k++) lengths.push(lengths[k]! + lengthBetween(curve, k / TABLE, (k + 1) / TABLE))
+  const length = lengths[TABLE]!
+  const shares = [0]
+  for (let k = 1; k < TABLE; k++) shares.push(shareFor(curve, lengths, (length * k) / TABLE))
+  shares.push(1)
+  let most = 0
+  for (let i = 0; i <= LOOKS; i++) most = Math.max(most, Math.abs(bezierCurvature(curve, i / LOOKS)))
+  const [a, b] = [tangentAt(curve, 0), tangentAt(curve, 1)]
+  const mid = tangentAt(curve, 0.5)
+  const between = (p: Vec2, q: Vec2): number =>
+    Math.abs(Math.atan2(p[0] * q[1] - p[1] * q[0], p[0] * q[0] + p[1] * q[1]))
+  return {
+    kind: 'spline',
+    plane,
+    curve,
+    length,
+    shares,
+    radius: most > 0 ? 1 / most : Infinity,
+    turn: between(a, mid) + between(mid, b),
+  }
+}
+
+function shareFor(c: Bezier2, lengths: readonly number[], s: number): number {
+  let k = 0
+  while (k < TABLE - 1 && lengths[k + 1]! <= s) k++
+  const base = k / TABLE
+  const inStep = (s - lengths[k]!) / Math.max(lengths[k + 1]! - lengths[k]!, Number.MIN_VALUE)
+  return refine(c, base, s - lengths[k]!, base + inStep / TABLE)
+}
+
+/** The parameter at arc length `rest` past parameter `base`, by Newton from a guess. */
+function refine(c: Bezier2, base: number, rest: number, guess: number): number {
+  let t = guess
+  for (let i = 0; i < NEWTON; i++) {
+    const speed = Math.hypot(...bezierAt(c, t).first)
+    if (!(speed > tolerance.noDirection)) break
+    const step = (lengthBetween(c, base, t) - rest) / speed
+    t = Math.min(Math.max(t - step, 0), 1)
+    if (Math.abs(step) < tolerance.negligible) break
+  }
+  return t
+}
+
+/** The curve's parameter at arc length s. */
+export function splineShare(g: SplineSegment, s: number): number {
+  if (s <= 0) return 0
+  if (s >= g.length) return 1
+  const at = (s / g.length) * TABLE
+  const k = Math.min(Math.floor(at), TABLE - 1)
+  const base = g.shares[k]!
+  const guess = base + (g.shares[k + 1]! - base) * (at - k)
+  return refine(g.curve, base, s - (g.length * k) / TABLE, guess)
+}
+
+function tangentAt(c: Bezier2, t: number): Vec2 {
+  const { first } = bezierAt(c, t)
+  const speed = Math.hypot(...first)
+  if (speed > tolerance.noDirection) return [first[0] / speed, first[1] / speed]
+  // Control points on top of each other: the next one gives the direction.
+  const near = bezierAt(c, t < 0.5 ? 1e-4 : 1 - 1e-4).first
+  const size = Math.max(Math.hypot(...near), tolerance.noDirection)
+  return [near[0] / size, near[1] / size]
+}
+
+const inSpace = (f: PlaneFrame, v: Vec2): Vec3 => vec3.addScaled(vec3.scale(f.x, v[0]), f.y, v[1])
+
+export function splinePoint(g: SplineSegment, s: number): Vec3 {
+  return vec3.add(g.plane.origin, inSpace(g.plane, bezierAt(g.curve, splineShare(g, s)).point))
+}
+
+export function splineTangent(g: SplineSegment, s: number): Vec3 {
+  return inSpace(g.plane, tangentAt(g.curve, splineShare(g, s)))
+}
+
+export function splineCurvature(g: SplineSegment, s: number): Vec3 {
+  const t = splineShare(g, s)
+  const d = tangentAt(g.curve, t)
+  const k = bezierCurvature(g.curve, t)
+  return inSpace(g.plane, [-d[1] * k, d[0] * k])
+}
+
+/** The stretch between two arc lengths. */
+export function splinePart(g: SplineSegment, from: number, to: number): SplineSegment {
+  return oneSegment(g.plane, bezierPiece(g.curve, splineShare(g, from), splineShare(g, to)))
+}
+
+export function reverseSpline(g: SplineSegment): SplineSegment {
+  const curve = bezier2([...g.curve.points].reverse(), g.curve.weights && [...g.curve.weights].reverse())
+  return oneSegment(g.plane, curve)
+}

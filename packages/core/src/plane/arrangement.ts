@@ -1,0 +1,268 @@
+import { TURN } from '../num/index.ts'
+import { bezierCurvature } from './bezier.ts'
+import { curveLength, directionAt, pointAt, reverseCurve, type Curve2 } from './curve.ts'
+import { loopIntegrals } from './integrals.ts'
+import { crossings, nearestOn, pieceOf } from './intersect.ts'
+import { vec2, type Vec2 } from './vec2.ts'
+
+/** A stretch of a boundary, travelled with the face on its left, and the number of the curve it is part of. */
+export interface FaceEdge {
+  readonly source: number
+  readonly curve: Curve2
+}
+
+/** A closed region that no curve passes through: its outer boundary counter-clockwise, holes clockwise. */
+export interface Face {
+  readonly outer: readonly FaceEdge[]
+  readonly holes: readonly (readonly FaceEdge[])[]
+  readonly area: number
+}
+
+/** An end where nothing goes on. */
+export interface LooseEnd {
+  readonly source: number
+  readonly end: 0 | 1
+  readonly point: Vec2
+}
+
+export interface Arrangement {
+  readonly faces: readonly Face[]
+  readonly looseEnds: readonly LooseEnd[]
+}
+
+interface Edge {
+  readonly source: number
+  readonly curve: Curve2
+  /** Shares of the source curve where the piece starts and ends. */
+  readonly range: readonly [number, number]
+  readonly from: number
+  readonly to: number
+}
+
+interface Half {
+  readonly edge: Edge
+  readonly forward: boolean
+  readonly from: number
+  readonly to: number
+  readonly curve: Curve2
+}
+
+/**
+ * The closed regions that curves make in the plane, by cutting them at each other and walking round every face with
+ * the next edge clockwise at each corner. Points within `eps` mm are one.
+ */
+export function arrange(curves: readonly Curve2[], eps: number): Arrangement {
+  const { edges, points } = cutUp(curves, eps)
+  const degree = degreesOf(edges, points.length)
+  const looseEnds = edges.flatMap((e) => {
+    const ends: LooseEnd[] = []
+    if (e.range[0] === 0 && degree[e.from] === 1)
+      ends.push({ source: e.source, end: 0, point: points[e.from]! })
+    if (e.range[1] === 1 && degree[e.to] === 1) ends.push({ source: e.source, end: 1, point: points[e.to]! })
+    return ends
+  })
+  const loops = walk(withoutDangling(edges, points.length))
+  return { faces: nest(loops, points), looseEnds }
+}
+
+function cutUp(curves: readonly Curve2[], eps: number): { edges: Edge[]; points: Vec2[] } {
+  const cuts = curves.map((c) => (isWhole(c, eps) ? [0, 0.5, 1] : [0, 1]))
+  const boxes = curves.map(boxOf)
+  for (let i = 0; i < curves.length; i++) {
+    for (let j = i + 1; j < curves.length; j++) {
+      if (!boxesTouch(boxes[i]!, boxes[j]!, eps)) continue
+      for (const x of crossings(curves[i]!, curves[j]!, eps)) {
+        cuts[i]!.push(x.a)
+        cuts[j]!.push(x.b)
+      }
+    }
+  }
+  const points: Vec2[] = []
+  const pointFor = (p: Vec2): number => {
+    const found = points.findIndex((q) => vec2.distance(p, q) <= 2 * eps)
+    return found >= 0 ? found : points.push(p) - 1
+  }
+  const edges: Edge[] = []
+  curves.forEach((c, source) => {
+    const at = [...new Set(cuts[source]!)].sort((a, b) => a - b)
+    for (let k = 1; k < at.length; k++) {
+      const [t0, t1] = [at[k - 1]!, at[k]!]
+      const curve = pieceOf(c, t0, t1)
+      const [from, to] = [pointFor(pointAt(curve, 0)), pointFor(pointAt(curve, 1))]
+      if (from === to && curveLength(curve) <= 4 * eps) continue
+      const edge: Edge = { source, curve, range: [t0, t1], from, to }
+      if (!edges.some((e) => sameEdge(e, edge, eps))) edges.push(edge)
+    }
+  })
+  return { edges, points }
+}
+
+const isWhole = (c: Curve2, eps: number): boolean => vec2.distance(pointAt(c, 0), pointAt(c, 1)) <= eps
+
+type Box = readonly [number, number, number, number]
+
+function boxOf(c: Curve2): Box {
+  if (c.kind === 'arc')
+    return [c.centre[0] - c.radius, c.centre[1] - c.radius, c.centre[0] + c.radius, c.centre[1] + c.radius]
+  const points = c.kind === 'line' ? [c.from, c.to] : c.points
+  const xs = points.map((p) => p[0])
+  const ys = points.map((p) => p[1])
+  return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]
+}
+
+const boxesTouch = (a: Box, b: Box, eps: number): boolean =>
+  a[0] <= b[2] + eps && b[0] <= a[2] + eps && a[1] <= b[3] + eps && b[1] <= a[3] + eps
+
+/** Two pieces that lie on top of each other count once. */
+function sameEdge(a: Edge, b: Edge, eps: number): boolean {
+  const sameEnds = (a.from === b.from && a.to === b.to) || (a.from === b.to && a.to === b.from)
+  return sameEnds && nearestOn(a.curve, pointAt(b.curve, 0.5)).distance <= eps
+}
+
+function degreesOf(edges: readonly Edge[], points: number): Int32Array {
+  const degree = new Int32Array(points)
+  for (const e of edges) {
+    degree[e.from]!++
+    degree[e.to]!++
+  }
+  return degree
+}
+
+/** Edges that are part of some closed way: ends are taken off until none is loose. */
+function withoutDangling(edges: readonly Edge[], points: number): Edge[] {
+  let kept = [...edges]
+  for (;;) {
+    const degree = degreesOf(kept, points)
+    const next = kept.filter((e) => degree[e.from]! > 1 && degree[e.to]! > 1)
+    if (next.length === kept.length) return next
+    kept = next
+  }
+}
+
+/** All boundary loops, each with its face on the left. */
+function walk(edges: readonly Edge[]): Half[][] {
+  const halves = edges.flatMap((edge): Half[] => [
+    { edge, forward: true, from: edge.from, to: edge.to, curve: edge.curve },
+    { edge, forward: false, from: edge.to, to: edge.from, curve: reverseCurve(edge.curve) },
+  ])
+  const twin = new Map<Half, Half>()
+  for (let i = 0; i < halves.length; i += 2) {
+    twin.set(halves[i]!, halves[i + 1]!)
+    twin.set(halves[i + 1]!, halves[i]!)
+  }
+  const around = new Map<number, Half[]>()
+  for (const h of halves) around.set(h.from, [...(around.get(h.from) ?? []), h])
+  for (const list of around.values()) list.sort(byLeaving)
+  const seen = new Set<Half>()
+  const loops: Half[][] = []
+  for (const first of halves) {
+    if (seen.has(first)) continue
+    const loop: Half[] = []
+    let h = first
+    while (!seen.has(h)) {
+      seen.add(h)
+      loop.push(h)
+      const back = twin.get(h)!
+      const list = around.get(back.from)!
+      const at = list.indexOf(back)
+      h = list[(at + list.length - 1) % list.length]!
+    }
+    loops.push(loop)
+  }
+  return loops
+}
+
+/** Directions that differ by less leave the same way; then the one that turns more to the left comes later. */
+const SAME_LEAVING = 1e-6
+
+function byLeaving(a: Half, b: Half): number {
+  const [p, q] = [directionAt(a.curve, 0), directionAt(b.curve, 0)]
+  const angle = (d: Vec2): number => {
+    const t = Math.atan2(d[1], d[0])
+    // Directions at the seam of the turn belong together.
+    return t > Math.PI - SAME_LEAVING ? t - TURN : t
+  }
+  const turn = angle(p) - angle(q)
+  return Math.abs(turn) > SAME_LEAVING ? turn : startCurvature(a.curve) - startCurvature(b.curve)
+}
+
+function startCurvature(c: Curve2): number {
+  if (c.kind === 'line') return 0
+  return c.kind === 'arc' ? Math.sign(c.sweep) / c.radius : bezierCurvature(c, 0)
+}
+
+function nest(loops: readonly Half[][], points: readonly Vec2[]): Face[] {
+  const measured = loops.map((loop) => ({ loop, area: loopIntegrals(loop.map((h) => h.curve)).area }))
+  const outers = measured.filter((m) => m.area > 0).sort((a, b) => a.area - b.area)
+  const holes = new Map<Half[], Half[][]>()
+  for (const m of measured) {
+    if (m.area > 0) continue
+    const at = points[m.loop[0]!.from]!
+    const own = new Set(m.loop.map((h) => h.edge))
+    const around = outers.find(
+      (o) => o.area > -m.area && !o.loop.some((h) => own.has(h.edge)) && windsAround(o.loop, at),
+    )
+    if (around) holes.set(around.loop, [...(holes.get(around.loop) ?? []), m.loop])
+  }
+  return outers.map(({ loop, area }) => {
+    const inside = holes.get(loop) ?? []
+    return {
+      outer: joined(loop),
+      holes: inside.map(joined),
+      area: area + inside.reduce((sum, h) => sum + loopIntegrals(h.map((x) => x.curve)).area, 0),
+    }
+  })
+}
+
+/** Whether a loop goes round a point that does not lie on it, by the angle it sweeps. */
+function windsAround(loop: readonly Half[], p: Vec2): boolean {
+  let angle = 0
+  for (const { curve } of loop) {
+    const n = chordsSeenFrom(curve, p)
+    let before = vec2.sub(pointAt(curve, 0), p)
+    for (let i = 1; i <= n; i++) {
+      const here = vec2.sub(pointAt(curve, i / n), p)
+      angle += Math.atan2(vec2.cross(before, here), vec2.dot(before, here))
+      before = here
+    }
+  }
+  return Math.abs(angle) > Math.PI
+}
+
+/** Enough chords that the point cannot lie between a chord and its arc. */
+function chordsSeenFrom(c: Curve2, p: Vec2): number {
+  if (c.kind === 'line') return 1
+  if (c.kind === 'bezier') return 128
+  const bow = Math.min(Math.max(nearestOn(c, p).distance / 2, c.radius * 1e-6), c.radius)
+  return Math.max(4, Math.ceil(Math.abs(c.sweep) / (2 * Math.acos(1 - bow / c.radius))))
+}
+
+/** Edges of a loop with pieces of one curve that follow each other put together again. */
+function joined(loop: readonly Half[]): FaceEdge[] {
+  const runsOn = (a: Half, b: Half): boolean =>
+    a.edge.source === b.edge.source &&
+    a.curve.kind !== 'bezier' &&
+    a.forward === b.forward &&
+    (a.forward ? a.edge.range[1] === b.edge.range[0] : a.edge.range[0] === b.edge.range[1])
+  // Start where a curve starts, so that no curve is left in two pieces over the seam.
+  const n = loop.length
+  const first = loop.findIndex((h, i) => !runsOn(loop[(i + n - 1) % n]!, h))
+  const turned = first > 0 ? [...loop.slice(first), ...loop.slice(0, first)] : loop
+  const merged: { source: number; forward: boolean; pieces: Half[] }[] = []
+  for (const h of turned) {
+    const last = merged.at(-1)
+    if (last && runsOn(last.pieces.at(-1)!, h)) last.pieces.push(h)
+    else merged.push({ source: h.edge.source, forward: h.forward, pieces: [h] })
+  }
+  return merged.map(({ source, pieces }) => ({ source, curve: together(pieces) }))
+}
+
+/** Pieces of one curve in order as one. */
+function together(pieces: readonly Half[]): Curve2 {
+  const [first, last] = [pieces[0]!.curve, pieces.at(-1)!.curve]
+  if (pieces.length === 1) return first
+  if (first.kind === 'line' && last.kind === 'line') return { ...first, to: last.to }
+  if (first.kind === 'arc')
+    return { ...first, sweep: pieces.reduce((s, h) => s + (h.curve.kind === 'arc' ? h.curve.sweep : 0), 0) }
+  return first
+}

@@ -1,0 +1,136 @@
+import { gaussRule, integrate } from '../num/index.ts'
+import { vec2, type Vec2 } from './vec2.ts'
+
+/**
+ * A Bezier curve of any degree, t from 0 to 1; with weights it is rational (a quarter of an ellipse is one of degree 2).
+ * Splines and ellipses are carried as pieces of this one kind.
+ */
+export interface Bezier2 {
+  readonly kind: 'bezier'
+  readonly points: readonly Vec2[]
+  readonly weights?: readonly number[]
+}
+
+export function bezier2(points: readonly Vec2[], weights?: readonly number[]): Bezier2 {
+  return weights ? { kind: 'bezier', points, weights } : { kind: 'bezier', points }
+}
+
+/** de Casteljau (1959) on points in homogeneous form x w, y w, w; gives the value and what is needed for derivatives. */
+function casteljau(c: Bezier2, t: number): readonly [number, number, number][][] {
+  let row = c.points.map((p, i): [number, number, number] => {
+    const w = c.weights?.[i] ?? 1
+    return [p[0] * w, p[1] * w, w]
+  })
+  const rows = [row]
+  while (row.length > 1) {
+    row = row.slice(1).map((q, i) => {
+      const p = row[i]!
+      return [p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t, p[2] + (q[2] - p[2]) * t]
+    })
+    rows.push(row)
+  }
+  return rows
+}
+
+/** Point, first and second derivative by t. */
+export function bezierAt(
+  c: Bezier2,
+  t: number,
+): { readonly point: Vec2; readonly first: Vec2; readonly second: Vec2 } {
+  const rows = casteljau(c, t)
+  const n = c.points.length - 1
+  const [h] = rows[n]!
+  const a = rows[n - 1]!
+  const d1 = [0, 1, 2].map((k) => n * (a[1]![k]! - a[0]![k]!))
+  const b = n >= 2 ? rows[n - 2]! : undefined
+  const d2 = [0, 1, 2].map((k) => (b ? n * (n - 1) * (b[2]![k]! - 2 * b[1]![k]! + b[0]![k]!) : 0))
+  const w = h![2]
+  const point: Vec2 = [h![0] / w, h![1] / w]
+  const first: Vec2 = [(d1[0]! - d1[2]! * point[0]) / w, (d1[1]! - d1[2]! * point[1]) / w]
+  const second: Vec2 = [
+    (d2[0]! - 2 * d1[2]! * first[0] - d2[2]! * point[0]) / w,
+    (d2[1]! - 2 * d1[2]! * first[1] - d2[2]! * point[1]) / w,
+  ]
+  return { point, first, second }
+}
+
+/** Signed curvature at t, positive turning left; 0 where the curve stands still. */
+export function bezierCurvature(c: Bezier2, t: number): number {
+  const { first, second } = bezierAt(c, t)
+  const speed = vec2.length(first)
+  return speed > 0 ? vec2.cross(first, second) / speed ** 3 : 0
+}
+
+/** The two pieces before and after t. */
+export function splitBezier(c: Bezier2, t: number): readonly [Bezier2, Bezier2] {
+  const rows = casteljau(c, t)
+  const flat = (hs: readonly (readonly [number, number, number])[]): Bezier2 =>
+    bezier2(
+      hs.map((h): Vec2 => [h[0] / h[2], h[1] / h[2]]),
+      c.weights && hs.map((h) => h[2]),
+    )
+  return [flat(rows.map((r) => r[0]!)), flat(rows.map((r) => r.at(-1)!).reverse())]
+}
+
+/** The piece between two parameters, from < to. */
+export function bezierPiece(c: Bezier2, from: number, to: number): Bezier2 {
+  const head = to < 1 ? splitBezier(c, to)[0] : c
+  return from > 0 ? splitBezier(head, from / to)[1] : head
+}
+
+/** Length from t = a to t = b. */
+export function bezierLength(c: Bezier2, a = 0, b = 1): number {
+  return integrate((t) => vec2.length(bezierAt(c, t).first), a, b)
+}
+
+/** The largest p . d over the curve: its ends, and where it stops going that way, found between samples. */
+export function bezierReach(c: Bezier2, d: Vec2): number {
+  const at = (t: number): number => vec2.dot(bezierAt(c, t).point, d)
+  const slope = (t: number): number => vec2.dot(bezierAt(c, t).first, d)
+  let best = Math.max(at(0), at(1))
+  for (let i = 0; i < SAMPLES; i++) {
+    let [low, high] = [i / SAMPLES, (i + 1) / SAMPLES]
+    if (!(slope(low) > 0 && slope(high) <= 0)) continue
+    for (let k = 0; k < BISECTIONS; k++) {
+      const mid = (low + high) / 2
+      if (slope(mid) > 0) low = mid
+      else high = mid
+    }
+    best = Math.max(best, at((low + high) / 2))
+  }
+  return best
+}
+
+const SAMPLES = 16
+const BISECTIONS = 50
+
+/**
+ * Sum over the curve of f(x, y) dy. For a polynomial curve of degree n and f of degree 3 the integrand has degree
+ * 4n - 1 and 2n Gauss points are exact; a rational one is cut into eight for the same points to be enough.
+ */
+export function bezierSum(c: Bezier2, f: (x: number, y: number) => readonly number[]): number[] {
+  const n = c.points.length - 1
+  const { nodes, weights } = gaussRule(c.weights ? 16 : 2 * n)
+  const parts = c.weights ? 8 : 1
+  const sums: number[] = []
+  for (let part = 0; part < parts; part++) {
+    nodes.forEach((node, i) => {
+      const { point, first } = bezierAt(c, (part + (1 + node) / 2) / parts)
+      const weight = (weights[i]! / 2 / parts) * first[1]
+      f(...point).forEach((value, k) => (sums[k] = (sums[k] ?? 0) + weight * value))
+    })
+  }
+  return sums
+}
+
+/** Pieces of degree 2 that make up an ellipse exactly, counter-clockwise from the end of its first half axis. */
+export function ellipsePieces(centre: Vec2, a: Vec2, second: number): Bezier2[] {
+  const length = vec2.length(a)
+  const b: Vec2 = length > 0 ? [(-a[1] / length) * second, (a[0] / length) * second] : [0, second]
+  const corner = [a, b, vec2.scale(a, -1), vec2.scale(b, -1)] as const
+  return corner.map((from, i) => {
+    const to = corner[(i + 1) % 4]!
+    const points = [from, vec2.add(from, to), to].map((p) => vec2.add(centre, p))
+    return bezier2(points, [1, Math.SQRT1_2, 1])
+  })
+}

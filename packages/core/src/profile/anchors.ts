@@ -1,0 +1,34 @@
+import { pointAt, vec2, type Curve2, type Vec2 } from '../plane/index.ts'
+import { loopsOf, type Region, type Section } from './region.ts'
+
+/** Most points offered; past that only corners are. */
+const MOST = 200
+
+/**
+ * Points of a section that someone might want on the path: corners, middles of straights and arcs, and centres of arcs; each
+ * once, in the section's own coordinates.
+ */
+export function anchorPlaces(section: Region | Section): Vec2[] {
+  const curves = loopsOf(section).flat()
+  const found: Vec2[] = []
+  const add = (p: Vec2): void => {
+    const clean: Vec2 = [tidy(p[0]), tidy(p[1])]
+    if (!found.some((f) => vec2.distance(f, clean) < NEAR)) found.push(clean)
+  }
+  for (const c of curves) if (!isWholeCircle(c)) add(pointAt(c, 0))
+  if (found.length + 2 * curves.length > MOST) return found.slice(0, MOST)
+  for (const c of curves) {
+    if (c.kind === 'arc') add(c.centre)
+    if (isWholeCircle(c)) for (const t of [0, 0.25, 0.5, 0.75]) add(pointAt(c, t))
+    else add(pointAt(c, 0.5))
+  }
+  return found
+}
+
+/** Points nearer than this are offered once, mm. */
+const NEAR = 1e-6
+
+const isWholeCircle = (c: Curve2): boolean => c.kind === 'arc' && Math.abs(c.sweep) > 2 * Math.PI - 1e-9
+
+/** Without the last digits of round-off, so that it reads well in a field. */
+const tidy = (v: number): number => Math.round(v * 1e9) / 1e9 + 0

@@ -1,0 +1,64 @@
+import type { Id } from '../base/index.ts'
+import { TURN } from '../num/index.ts'
+import {
+  arc2,
+  ellipsePieces,
+  line2,
+  splineByControl,
+  splineThrough,
+  vec2,
+  type Curve2,
+  type Vec2,
+} from '../plane/index.ts'
+import { BUILT_IN, type SketchEntity } from './entities.ts'
+
+/** Finds where a point stands. */
+export type Places = (point: Id) => Vec2
+
+export function placesOf(entities: readonly SketchEntity[]): Places {
+  const at = new Map<Id, Vec2>()
+  for (const e of [...BUILT_IN, ...entities]) if (e.kind === 'point') at.set(e.id, [e.x, e.y])
+  return (id) => {
+    const p = at.get(id)
+    if (!p) throw new Error(`the sketch has no point "${id}"`)
+    return p
+  }
+}
+
+/** How far an arc turns, positive counter-clockwise, by its sense; ends on top of each other make a whole turn. */
+export function arcSweep(centre: Vec2, from: Vec2, to: Vec2, clockwise: boolean): number {
+  const a = vec2.sub(from, centre)
+  const b = vec2.sub(to, centre)
+  const turn = Math.atan2(vec2.cross(a, b), vec2.dot(a, b)) * (clockwise ? -1 : 1)
+  const sweep = turn <= 0 ? turn + TURN : turn
+  return clockwise ? -sweep : sweep
+}
+
+/** The curve an entity draws, as pieces end to start; a point and what has no extent draw nothing. */
+export function piecesOf(e: SketchEntity, at: Places): Curve2[] {
+  switch (e.kind) {
+    case 'point':
+      return []
+    case 'line': {
+      const [from, to] = [at(e.from), at(e.to)]
+      return vec2.distance(from, to) > 0 ? [line2(from, to)] : []
+    }
+    case 'arc': {
+      const [c, from, to] = [at(e.centre), at(e.from), at(e.to)]
+      const start = Math.atan2(from[1] - c[1], from[0] - c[0])
+      return e.radius > 0 ? [arc2(c, e.radius, start, arcSweep(c, from, to, e.clockwise))] : []
+    }
+    case 'circle':
+      return e.radius > 0 ? [arc2(at(e.centre), e.radius, 0, TURN)] : []
+    case 'ellipse': {
+      const centre = at(e.centre)
+      const half = vec2.sub(at(e.end), centre)
+      return e.radius > 0 && vec2.length(half) > 0 ? ellipsePieces(centre, half, e.radius) : []
+    }
+    case 'spline': {
+      const points = e.points.map(at)
+      if (points.every((p) => vec2.distance(p, points[0]!) === 0)) return []
+      return e.form === 'through' ? splineThrough(points) : splineByControl(points, e.degree)
+    }
+  }
+}

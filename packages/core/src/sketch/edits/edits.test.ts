@@ -1,0 +1,435 @@
+import { describe, expect, it } from 'vitest'
+import { countingIds, type Result } from '../../base/index.ts'
+import { arc, circle, line, placeOf, pt } from '../../../testing/drawn.ts'
+import { curveLength } from '../../plane/index.ts'
+import {
+  areasOf,
+  chainOf,
+  chamfer,
+  copy,
+  cornersAmong,
+  detach,
+  extend,
+  fillet,
+  freedomOf,
+  measureOf,
+  mirror,
+  offset,
+  piecesOf,
+  placesOf,
+  repeat,
+  rotation,
+  scaling,
+  shift,
+  solve,
+  split,
+  takeOut,
+  transform,
+  trim,
+  unknownsOf,
+  type Constraint,
+  type Relation,
+  type SketchDraft,
+  type SketchEntity,
+} from '../index.ts'
+
+/** A draft whose new dimensions take what they measure; `typed` ones take the given figure. */
+function draftOf(
+  entities: readonly SketchEntity[],
+  constraints: readonly Constraint[],
+  typed = 0,
+): SketchDraft {
+  const ids = countingIds(
+    'n',
+    [...entities, ...constraints].map((x) => x.id),
+  )
+  const d: SketchDraft = {
+    entities: [...entities],
+    constraints: [...constraints],
+    add(e) {
+      const id = ids()
+      d.entities.push({ ...e, id } as SketchEntity)
+      return id
+    },
+    point: (at) => d.add({ kind: 'point', x: at[0], y: at[1] }),
+    relate(r) {
+      const id = ids()
+      d.constraints.push({ ...r, id } as Relation)
+      return id
+    },
+    size(measured, figure) {
+      const id = ids()
+      const u = unknownsOf(d.entities)
+      const m = measureOf(measured, u)
+      const now = m.evaluate(u.values, new Float64Array(m.unknowns.length))
+      const like = figure === 'typed' ? undefined : d.constraints.find((c) => c.id === figure.like)
+      const value = like?.kind === 'dimension' ? Math.abs((like as { value?: number }).value!) : typed
+      d.constraints.push({ kind: 'dimension', id, measured, value: (now < 0 ? -1 : 1) * value } as Relation)
+      return id
+    },
+  }
+  return d
+}
+const all = (d: SketchDraft): Constraint[] => d.constraints as Constraint[]
+/** What is put on has to hold as it is drawn: an edit moves nothing by itself. */
+function standing(d: SketchDraft): readonly SketchEntity[] {
+  const s = solve(d.entities, all(d))
+  expect(s.failing).toEqual([])
+  for (const e of d.entities)
+    if (e.kind === 'point') {
+      const [x, y] = placeOf(s.entities, e.id)
+      expect(Math.hypot(x - e.x, y - e.y)).toBeLessThan(1e-6)
+    }
+  return s.entities
+}
+const done = <T>(r: Result<T>): T => {
+  expect(r).toMatchObject({ ok: true })
+  return (r as { value: T }).value
+}
+const length = (d: SketchDraft, id: string): number =>
+  piecesOf(
+    d.entities.find((e) => e.id === id)!,
+    placesOf(d.entities),
+  ).reduce((s, c) => s + curveLength(c), 0)
+
+const box: readonly SketchEntity[] = [
+  pt('a', 0, 0),
+  pt('b', 60, 0),
+  pt('c', 60, 40),
+  pt('d', 0, 40),
+  line('l1', 'a', 'b'),
+  line('l2', 'b', 'c'),
+  line('l3', 'c', 'd'),
+  line('l4', 'd', 'a'),
+]
+const boxHeld: readonly Constraint[] = [
+  { kind: 'fixed', id: 'f', point: 'a', x: 0, y: 0 },
+  { kind: 'horizontal', id: 'h1', a: 'a', b: 'b' },
+  { kind: 'vertical', id: 'v1', a: 'b', b: 'c' },
+  { kind: 'horizontal', id: 'h2', a: 'c', b: 'd' },
+  { kind: 'vertical', id: 'v2', a: 'd', b: 'a' },
+  { kind: 'dimension', id: 'w', value: 60, measured: { of: 'distance', a: 'a', b: 'b' } },
+  { kind: 'dimension', id: 't', value: 40, measured: { of: 'distance', a: 'b', b: 'c' } },
+]
+
+describe('cutting back', () => {
+  const cross: readonly SketchEntity[] = [
+    ...box,
+    pt('p', 20, -10),
+    pt('q', 20, 50),
+    line('m', 'p', 'q'),
+    pt('o', 60, 20),
+    circle('k', 'o', 10),
+  ]
+  it('takes an end off as far as the crossing, and keeps what the curve is', () => {
+    const d = draftOf(cross, [...boxHeld, { kind: 'vertical', id: 'v3', a: 'p', b: 'q' }])
+    done(trim(d, 'm', [20, 46]))
+    done(trim(d, 'm', [20, -7]))
+    expect(length(d, 'm')).toBeCloseTo(40, 9)
+    const held = all(d).filter((c) => c.kind === 'vertical' && c.id === 'v3')
+    expect(held).toHaveLength(1)
+    expect(all(d).filter((c) => c.kind === 'point-on')).toHaveLength(2)
+    expect(d.entities.some((e) => e.id === 'p' || e.id === 'q')).toBe(false)
+    standing(d)
+  })
+  it('takes a middle out and leaves two curves in line; what said how long it was is gone', () => {
+    const d = draftOf(cross, boxHeld)
+    const [first, second] = done(trim(d, 'l2', [60, 20]))
+    expect(length(d, first!)).toBeCloseTo(10, 9)
+    expect(length(d, second!)).toBeCloseTo(10, 9)
+    expect(all(d).map((c) => c.id)).not.toContain('t')
+    expect(all(d).some((c) => c.kind === 'collinear')).toBe(true)
+    standing(d)
+    const moved = solve(
+      d.entities,
+      [
+        ...all(d),
+        { kind: 'dimension', id: 'x', value: 50, measured: { of: 'distance', a: 'a', b: 'b' } },
+      ].filter((c) => c.id !== 'w') as Constraint[],
+    )
+    expect(placeOf(moved.entities, 'c')[0]).toBeCloseTo(50, 7)
+  })
+  it('makes an arc of a circle, and takes away what nothing crosses', () => {
+    const d = draftOf(cross, boxHeld)
+    done(trim(d, 'k', [70, 20]))
+    expect(d.entities.find((e) => e.id === 'k')).toMatchObject({ kind: 'arc', radius: 10 })
+    expect(length(d, 'k')).toBeCloseTo(10 * Math.PI, 9)
+    standing(d)
+    const alone = draftOf([pt('o', 0, 0), circle('k', 'o', 5)], [])
+    done(trim(alone, 'k', [5, 0]))
+    expect(alone.entities).toEqual([])
+  })
+  it('says that a spline cannot be cut', () => {
+    const d = draftOf(
+      [...box, { kind: 'spline', id: 's', points: ['a', 'c', 'd'], form: 'through', degree: 3 }],
+      [],
+    )
+    expect(trim(d, 's', [10, 10])).toMatchObject({ ok: false, fault: { code: 'edit.cannot-cut' } })
+  })
+})
+
+describe('lengthening and splitting', () => {
+  const open: readonly SketchEntity[] = [
+    ...box,
+    pt('p', 10, 20),
+    pt('q', 30, 20),
+    line('m', 'p', 'q'),
+    pt('o', 20, 60),
+    pt('r', 20, 50),
+    pt('s', 30, 60),
+    arc('k', 'o', 'r', 's', 10),
+  ]
+  it('goes on to what it meets', () => {
+    const d = draftOf(open, boxHeld)
+    done(extend(d, 'm', [29, 20]))
+    expect(length(d, 'm')).toBeCloseTo(50, 9)
+    done(extend(d, 'm', [11, 20]))
+    expect(length(d, 'm')).toBeCloseTo(60, 9)
+    standing(d)
+    expect(extend(d, 'l1', [1, 0])).toMatchObject({ ok: false, fault: { code: 'edit.joined' } })
+    expect(extend(d, 'k', [30, 60])).toMatchObject({ ok: false, fault: { code: 'edit.nothing-ahead' } })
+  })
+  it('splits a line, an arc and a circle into as much', () => {
+    const d = draftOf([...open, pt('z', 200, 0), circle('y', 'z', 7)], boxHeld)
+    const [a, b] = done(split(d, 'l1', [15, 1]))
+    expect([length(d, a!), length(d, b!)]).toEqual([expect.closeTo(15, 9), expect.closeTo(45, 9)])
+    const [p, q] = done(split(d, 'k', [27, 53]))
+    expect(length(d, p!) + length(d, q!)).toBeCloseTo(5 * Math.PI, 9)
+    const [u, v] = done(split(d, 'y', [207, 0]))
+    expect([length(d, u!), length(d, v!)]).toEqual([
+      expect.closeTo(7 * Math.PI, 9),
+      expect.closeTo(7 * Math.PI, 9),
+    ])
+    const before = freedomOf([...open, pt('z', 200, 0), circle('y', 'z', 7)], boxHeld).loose
+    // Each split is free along its curve; the circle's two are.
+    expect(freedomOf(standing(d), all(d))).toMatchObject({ loose: before + 4, redundant: [] })
+    expect(split(d, 'm', [10, 20])).toMatchObject({ ok: false, fault: { code: 'edit.at-end' } })
+  })
+  it('takes a shared end apart', () => {
+    const d = draftOf(box, boxHeld)
+    expect(done(detach(d, 'b'))).toHaveLength(1)
+    expect(chainOf(d.entities, [])).toMatchObject({ ok: true, value: { closed: true } })
+    expect(freedomOf(d.entities, all(d)).loose).toBeGreaterThan(0)
+    expect(detach(d, 'b')).toMatchObject({ ok: false, fault: { code: 'edit.alone' } })
+  })
+})
+
+describe('corners', () => {
+  it('are rounded with one radius for all, and keep what was measured to them', () => {
+    const d = draftOf(box, boxHeld, 8)
+    const corners = cornersAmong(d.entities, ['l1', 'l2', 'l3', 'l4'])
+    expect([...corners].sort()).toEqual(['a', 'b', 'c', 'd'])
+    const arcs = done(fillet(d, corners, 8))
+    expect(arcs).toHaveLength(4)
+    const e = standing(d)
+    expect(freedomOf(e, all(d))).toMatchObject({ loose: 0, redundant: [] })
+    const [region] = areasOf(e).regions
+    expect(region!.area).toBeCloseTo(2400 - (4 - Math.PI) * 64, 6)
+    // One figure changes all four.
+    const bigger = all(d).map((c) =>
+      c.kind === 'dimension' && c.measured.of === 'radius' ? { ...c, value: 12 } : c,
+    )
+    const s = solve(e, bigger)
+    expect(s.failing).toEqual([])
+    expect(areasOf(s.entities).regions[0]!.area).toBeCloseTo(2400 - (4 - Math.PI) * 144, 6)
+  })
+  it('between a line and an arc are rounded where the closed form says', () => {
+    // A half circle of 20 on its diameter: the rounding of r has its centre r above it, at 20 - r from the middle.
+    const half: readonly SketchEntity[] = [
+      pt('m', 0, 0),
+      pt('a', 20, 0),
+      pt('b', -20, 0),
+      arc('k', 'm', 'a', 'b', 20),
+      line('l', 'b', 'a'),
+    ]
+    const d = draftOf(half, [], 4)
+    const [made] = done(fillet(d, ['a'], 4))
+    const round = d.entities.find((e) => e.id === made) as Extract<SketchEntity, { kind: 'arc' }>
+    const [x, y] = placeOf(d.entities, round.centre)
+    expect(y).toBeCloseTo(4, 9)
+    expect(x).toBeCloseTo(Math.sqrt(16 * 16 - 16), 9)
+    standing(d)
+  })
+  it('are bevelled with one setback', () => {
+    const d = draftOf(box, boxHeld, 6)
+    expect(done(chamfer(d, ['b', 'c'], 6))).toHaveLength(2)
+    const e = standing(d)
+    expect(freedomOf(e, all(d))).toMatchObject({ loose: 0, redundant: [] })
+    expect(areasOf(e).regions[0]!.area).toBeCloseTo(2400 - 2 * 18, 6)
+  })
+  it('say when there is no room or no corner', () => {
+    expect(fillet(draftOf(box, boxHeld), ['a'], 41)).toMatchObject({
+      ok: false,
+      fault: { code: 'edit.no-room' },
+    })
+    expect(fillet(draftOf(box, boxHeld), ['a'], 0)).toMatchObject({
+      ok: false,
+      fault: { code: 'edit.radius' },
+    })
+    expect(fillet(draftOf([...box, pt('x', 9, 9), line('m', 'a', 'x')], []), ['a'], 2)).toMatchObject({
+      ok: false,
+      fault: { code: 'edit.no-corner' },
+    })
+    expect(chamfer(draftOf(box, boxHeld), ['a'], 45)).toMatchObject({
+      ok: false,
+      fault: { code: 'edit.no-room' },
+    })
+  })
+})
+
+describe('drawing beside', () => {
+  const linked = { corners: 'extended', linked: true } as const
+  const strip = (d: SketchDraft): void => {
+    // What others say already is left out, the newest first.
+    for (;;) {
+      const { redundant } = freedomOf(d.entities, all(d))
+      if (redundant.length === 0) return
+      d.constraints = d.constraints.filter((c) => !redundant.includes(c.id))
+    }
+  }
+  it('follows a closed chain inside and outside, and stays linked', () => {
+    for (const [distance, w, t] of [
+      [5, 50, 30],
+      [-5, 70, 50],
+    ] as const) {
+      const d = draftOf(box, boxHeld, 5)
+      const made = done(offset(d, ['l1', 'l2', 'l3', 'l4'], { ...linked, distance }))
+      strip(d)
+      const e = standing(d)
+      expect(freedomOf(e, all(d)).loose).toBe(0)
+      const own = e.filter((x) => x.kind === 'point' || made.includes(x.id))
+      expect(areasOf(own).regions[0]!.area).toBeCloseTo(w * t, 6)
+      const wider = solve(
+        e,
+        all(d).map((c) => (c.id === 'w' ? ({ ...c, value: 80 } as Constraint) : c)),
+      )
+      expect(wider.failing).toEqual([])
+      const after = wider.entities.filter((x) => x.kind === 'point' || made.includes(x.id))
+      expect(areasOf(after).regions[0]!.area).toBeCloseTo((w + 20) * t, 6)
+    }
+  })
+  it('goes round outside corners with arcs when asked', () => {
+    const d = draftOf(box, boxHeld, 5)
+    const made = done(
+      offset(d, ['l1', 'l2', 'l3', 'l4'], { corners: 'rounded', linked: false, distance: -5 }),
+    )
+    expect(made).toHaveLength(8)
+    const own = d.entities.filter((x) => x.kind === 'point' || made.includes(x.id))
+    expect(areasOf(own).regions[0]!.area).toBeCloseTo(2400 + 200 * 5 + 25 * Math.PI, 6)
+  })
+  it('follows lines that run into arcs smoothly, open at both ends', () => {
+    const hook: readonly SketchEntity[] = [
+      pt('a', 0, 0),
+      pt('b', 0, 60),
+      pt('m', 20, 60),
+      pt('c', 40, 60),
+      pt('d', 40, 30),
+      line('l1', 'a', 'b'),
+      arc('k', 'm', 'b', 'c', 20, true),
+      line('l2', 'c', 'd'),
+    ]
+    const held: readonly Constraint[] = [
+      { kind: 'fixed', id: 'f', point: 'a', x: 0, y: 0 },
+      { kind: 'vertical', id: 'v1', a: 'a', b: 'b' },
+      { kind: 'vertical', id: 'v2', a: 'c', b: 'd' },
+      { kind: 'tangent', id: 't1', a: 'l1', b: 'k', at: 'b', side: 1 },
+      { kind: 'tangent', id: 't2', a: 'l2', b: 'k', at: 'c', side: 1 },
+      { kind: 'dimension', id: 'h', value: 60, measured: { of: 'distance', a: 'a', b: 'b' } },
+      { kind: 'dimension', id: 'R', value: 20, measured: { of: 'radius', round: 'k' } },
+      { kind: 'dimension', id: 't', value: 30, measured: { of: 'distance', a: 'c', b: 'd' } },
+    ]
+    const d = draftOf(hook, held, 3)
+    const made = done(offset(d, ['l1', 'k', 'l2'], { ...linked, distance: 3 }))
+    strip(d)
+    const e = standing(d)
+    expect(freedomOf(e, all(d)).loose).toBe(0)
+    expect(made.map((id) => length(d, id))).toEqual([
+      expect.closeTo(60, 9),
+      expect.closeTo(23 * Math.PI, 9),
+      expect.closeTo(30, 9),
+    ])
+    const s = solve(
+      e,
+      all(d).map((c) => (c.id === 'R' ? ({ ...c, value: 25 } as Constraint) : c)),
+    )
+    expect(s.failing).toEqual([])
+    const round = s.entities.find((x) => x.id === made[1]) as { radius: number }
+    expect(round.radius).toBeCloseTo(28, 7)
+  })
+  it('says when it is too far', () => {
+    expect(
+      offset(draftOf(box, boxHeld), ['l1', 'l2', 'l3', 'l4'], { ...linked, distance: 21 }),
+    ).toMatchObject({
+      ok: false,
+      fault: { code: 'edit.offset-corner' },
+    })
+    const o = draftOf([pt('m', 0, 0), circle('k', 'm', 5)], [], 1)
+    expect(offset(o, ['k'], { ...linked, distance: 6 })).toMatchObject({
+      ok: false,
+      fault: { code: 'edit.offset-wide' },
+    })
+    const [ring] = done(offset(o, ['k'], { ...linked, distance: 1 }))
+    expect(o.entities.find((e) => e.id === ring)).toMatchObject({ radius: 4, centre: 'm' })
+    standing(o)
+  })
+})
+
+describe('copies', () => {
+  it('mirrored once keep what is true of them; linked ones follow', () => {
+    const half = box.map((e) => (e.kind === 'point' ? { ...e, x: e.x + 10 } : e))
+    const some = boxHeld.filter((c) => c.id !== 'f')
+    const once = draftOf(half, some)
+    const made = done(mirror(once, ['l1', 'l2', 'l3', 'l4'], 'up-axis', false))
+    expect(made).toHaveLength(4)
+    expect(freedomOf(standing(once), all(once)).loose).toBe(freedomOf(half, some).loose + 4)
+    const linked = draftOf(half, some)
+    done(mirror(linked, ['l1', 'l2', 'l3', 'l4'], 'up-axis', true))
+    const e = standing(linked)
+    expect(freedomOf(e, all(linked)).loose).toBe(freedomOf(half, some).loose)
+  })
+  it('in a row and round a centre are as large as the first', () => {
+    const d = draftOf([pt('m', 30, 0), circle('k', 'm', 5)], [])
+    const row = done(repeat(d, ['k'], 4, (k) => shift([20 * k, 0])))
+    expect(
+      row.map(
+        (id) => placeOf(d.entities, (d.entities.find((e) => e.id === id) as { centre: string }).centre)[0],
+      ),
+    ).toEqual([50, 70, 90])
+    const round = done(repeat(d, ['k'], 6, (k) => rotation([0, 0], (k * Math.PI) / 3)))
+    expect(round).toHaveLength(5)
+    const bigger = solve(d.entities, [
+      ...all(d),
+      { kind: 'dimension', id: 'x', value: 7, measured: { of: 'radius', round: 'k' } },
+    ])
+    for (const id of [...row, ...round])
+      expect(bigger.entities.find((e) => e.id === id)).toMatchObject({ radius: expect.closeTo(7, 9) })
+  })
+  it('moved things let go of what no longer holds; scaled ones are larger', () => {
+    const d = draftOf(box, boxHeld)
+    const holds = (c: Relation): boolean => c.kind !== 'fixed'
+    done(transform(d, ['l1', 'l2', 'l3', 'l4'], shift([5, 5]), holds))
+    expect(all(d).map((c) => c.id)).toEqual(['h1', 'v1', 'h2', 'v2', 'w', 't'])
+    done(transform(d, ['l1', 'l2', 'l3', 'l4'], scaling([0, 0], 2), (c) => c.kind !== 'dimension'))
+    expect(length(d, 'l1')).toBeCloseTo(120, 9)
+    expect(transform(d, [], shift([1, 1]), holds)).toMatchObject({ ok: false })
+  })
+  it('that are turned lose level and upright but keep square', () => {
+    const d = draftOf(box, [...boxHeld, { kind: 'perpendicular', id: 's', a: 'l1', b: 'l2' }])
+    const { twin } = done(copy(d, ['l1', 'l2'], rotation([0, 0], 0.5)))
+    const own = all(d).filter((c) => !boxHeld.some((h) => h.id === c.id) && c.id !== 's')
+    expect(own.map((c) => c.kind)).toEqual(['perpendicular'])
+    expect(twin.get('l1')).toBeDefined()
+  })
+})
+
+describe('taking out', () => {
+  it('takes points and constraints along, and nothing else', () => {
+    const d = draftOf(box, boxHeld)
+    takeOut(d, ['l1'])
+    expect(d.entities.map((e) => e.id)).toEqual(['a', 'b', 'c', 'd', 'l2', 'l3', 'l4'])
+    expect(all(d)).toHaveLength(boxHeld.length)
+    takeOut(d, ['l2'])
+    expect(d.entities.some((e) => e.id === 'b')).toBe(false)
+    expect(all(d).map((c) => c.id)).toEqual(['f', 'h2', 'v2'])
+  })
+})

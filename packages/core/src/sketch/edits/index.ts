@@ -1,0 +1,18 @@
+export type { NewEntity, NewTie, SizeFigure, SketchDraft } from './draft.ts'
+export { takeOut } from './keeping.ts'
+export { detach, extend, split, stretchAt, trim } from './cut.ts'
+export { chamfer, cornersAmong, fillet } from './corners.ts'
+export { offset, type OffsetOptions } from './offset.ts'
+export {
+  copy,
+  equalSizes,
+  mirror,
+  reflection,
+  repeat,
+  rotation,
+  scaling,
+  shift,
+  transform,
+  type Copied,
+  type Placement,
+} from './copies.ts'

@@ -1,0 +1,28 @@
+import { tolerance } from '../num/index.ts'
+import { equationsOf, type Constraint } from './constraints/index.ts'
+import { measureOf, type Measured } from './constraints/dimensions.ts'
+import type { SketchEntity } from './entities.ts'
+import { residualsOf } from './solve.ts'
+import { unknownsOf } from './unknowns.ts'
+
+/** What a dimension measures on a sketch as it stands: mm, or rad. */
+export function measuredValue(entities: readonly SketchEntity[], m: Measured): number {
+  const u = unknownsOf(entities)
+  const measure = measureOf(m, u)
+  return measure.evaluate(u.values, new Float64Array(measure.unknowns.length))
+}
+
+/** How far a constraint is from holding, mm: the largest of its conditions. */
+export function residualOf(entities: readonly SketchEntity[], c: Constraint): number {
+  const u = unknownsOf(entities)
+  const equations = equationsOf([], [c], u)
+  return residualsOf(equations, u.values).reduce((most, r) => Math.max(most, Math.abs(r)), 0)
+}
+
+/** Whether a constraint holds on a sketch as it stands. */
+export function holds(entities: readonly SketchEntity[], c: Constraint): boolean {
+  return residualOf(entities, c) <= HOLDS * tolerance.sketchResidual * unknownsOf(entities).size
+}
+
+/** What was solved holds with room to spare. */
+const HOLDS = 100

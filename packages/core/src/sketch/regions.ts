@@ -1,0 +1,89 @@
+import type { Id } from '../base/index.ts'
+import { tolerance } from '../num/index.ts'
+import { arrange, vec2, type Curve2, type Loop2, type Vec2 } from '../plane/index.ts'
+import { piecesOf, placesOf } from './curves.ts'
+import { endsOf, type SketchEntity } from './entities.ts'
+import { sizeOf } from './unknowns.ts'
+
+/** A closed region of a sketch. `curves` are the entities of its outer boundary, which name it for as long as they bound it. */
+export interface SketchRegion {
+  readonly outer: Loop2
+  readonly holes: readonly Loop2[]
+  /** The entity of each edge: of the outer loop, then of the holes. */
+  readonly edges: readonly Id[]
+  readonly curves: readonly Id[]
+  readonly area: number
+}
+
+/** Two loose ends that nearly meet. */
+export interface Gap {
+  readonly a: { readonly curve: Id; readonly point: Id; readonly at: Vec2 }
+  readonly b: { readonly curve: Id; readonly point: Id; readonly at: Vec2 }
+  readonly distance: number
+}
+
+export interface Areas {
+  readonly regions: readonly SketchRegion[]
+  readonly gaps: readonly Gap[]
+}
+
+/** Ends further apart than this share of the sketch's size are meant to be apart. */
+const GAP_SHARE = 0.04
+
+/**
+ * The closed regions of the curves that are no guides, the smallest first, and the loose ends nearer to each other
+ * than `widest` mm (by itself a twenty-fifth of the sketch's size), paired nearest first.
+ */
+export function areasOf(entities: readonly SketchEntity[], widest?: number): Areas {
+  const size = sizeOf(entities)
+  const at = placesOf(entities)
+  const owners: { readonly id: Id; readonly first: boolean; readonly last: boolean }[] = []
+  const curves: Curve2[] = []
+  for (const e of entities) {
+    if (e.kind === 'point' || e.guide === true) continue
+    const pieces = piecesOf(e, at)
+    pieces.forEach((p, i) => {
+      curves.push(p)
+      owners.push({ id: e.id, first: i === 0, last: i === pieces.length - 1 })
+    })
+  }
+  const made = arrange(curves, tolerance.sketchMeet * size)
+  const regions = made.faces
+    .filter((f) => f.area > tolerance.sketchMeet * size * size)
+    .map((f): SketchRegion => {
+      const outerIds = f.outer.map((e) => owners[e.source]!.id)
+      return {
+        outer: f.outer.map((e) => e.curve),
+        holes: f.holes.map((h) => h.map((e) => e.curve)),
+        edges: [...outerIds, ...f.holes.flat().map((e) => owners[e.source]!.id)],
+        curves: [...new Set(outerIds)],
+        area: f.area,
+      }
+    })
+  const byId = new Map(entities.map((e) => [e.id, e]))
+  const ends = made.looseEnds.flatMap((l) => {
+    const o = owners[l.source]!
+    const points = endsOf(byId.get(o.id)!)
+    if (!points || (l.end === 0 ? !o.first : !o.last)) return []
+    return [{ curve: o.id, point: points[l.end], at: l.point }]
+  })
+  return { regions, gaps: paired(ends, widest ?? GAP_SHARE * size) }
+}
+
+function paired(ends: readonly Gap['a'][], widest: number): Gap[] {
+  const pairs: Gap[] = []
+  ends.forEach((a, i) => {
+    for (const b of ends.slice(i + 1)) {
+      const distance = vec2.distance(a.at, b.at)
+      if (distance <= widest) pairs.push({ a, b, distance })
+    }
+  })
+  pairs.sort((p, q) => p.distance - q.distance)
+  const taken = new Set<Gap['a']>()
+  return pairs.filter(({ a, b }) => {
+    if (taken.has(a) || taken.has(b)) return false
+    taken.add(a)
+    taken.add(b)
+    return true
+  })
+}

@@ -1,0 +1,177 @@
+import { describe, expect, it } from 'vitest'
+import { bend, sharp } from '../../testing/chains.ts'
+import { rad } from '../num/index.ts'
+import { pathOfHelix, pathThroughNodes, type Path, type PathNode } from '../path/index.ts'
+import { outlineOf, placeRegion, STOCK_SHAPES, type Section } from '../profile/index.ts'
+import { contactsOf, foldsOf, leastWidth, squareFrames, courseBetween, type Carriage } from './index.ts'
+
+const pathOf = (nodes: PathNode[], closed = false): Path => {
+  const r = pathThroughNodes(nodes, closed)
+  if (!r.ok) throw new Error(JSON.stringify(r.fault))
+  return r.value.path
+}
+const section = (r: ReturnType<(typeof STOCK_SHAPES)['tube']>): Section => {
+  if (!r.ok) throw new Error(r.fault.message)
+  return [r.value]
+}
+const round = (diameter: number): Section =>
+  section(STOCK_SHAPES['round-bar']({ diameter }) as ReturnType<(typeof STOCK_SHAPES)['tube']>)
+const bar = (width: number, height: number): Section =>
+  section(STOCK_SHAPES['rectangular-bar']({ width, height, corner: 0 }))
+const found = (path: Path, s: Section, c: Partial<Carriage> = {}) =>
+  contactsOf({ frames: squareFrames(path), ...c }, outlineOf(s, 0.001))
+
+/** Each a shape whose gap is known: touching at 1, apart above, in each other below. */
+const SET: [string, (gap: number) => Path, (size: number) => Section, number][] = [
+  [
+    'two legs of a U',
+    (gap) =>
+      pathOf([
+        sharp(0, 0, 0),
+        bend(100, 0, 0, gap / 2 - 1e-6),
+        bend(100, gap, 0, gap / 2 - 1e-6),
+        sharp(0, gap, 0),
+      ]),
+    round,
+    10,
+  ],
+  [
+    'a coil of round wire, turn on turn',
+    (gap) => {
+      // Nearest across the lead: pitch times the cosine of the lead angle, to first order exact at small pitch.
+      const lead = Math.atan(gap / (2 * Math.PI * 200))
+      const h = pathOfHelix({
+        centre: [0, 0, 0],
+        radius: 200,
+        pitch: gap / Math.cos(lead),
+        turns: 3,
+        hand: 'right',
+      })
+      if (!h.ok) throw new Error()
+      return h.value
+    },
+    round,
+    10,
+  ],
+  [
+    'a straight crossing over itself',
+    (gap) =>
+      pathOf([
+        sharp(0, 0, 0),
+        bend(300, 0, 0, 40),
+        bend(300, 150, 0, 40),
+        bend(150, 150, gap, 20),
+        sharp(150, -150, gap),
+      ]),
+    round,
+    10,
+  ],
+  [
+    'a flat bar crossing over itself on its flat',
+    (gap) =>
+      pathOf([
+        sharp(0, 0, 0),
+        bend(300, 0, 0, 40),
+        bend(300, 150, 0, 40),
+        bend(150, 150, gap, 20),
+        sharp(150, -150, gap),
+      ]),
+    // Between the square frames of the two legs only the thickness counts.
+    (size) => bar(size * 0.98, size * 0.98),
+    10,
+  ],
+  [
+    'the ends of a ring that almost closes',
+    (gap) =>
+      pathOf([
+        sharp(gap / 2, -80, 0),
+        bend(80, -80, 0, 20),
+        bend(80, 80, 0, 20),
+        bend(-80, 80, 0, 20),
+        bend(-80, -80, 0, 20),
+        sharp(-gap / 2, -80, 0),
+      ]),
+    () => round(12),
+    0,
+  ],
+]
+
+describe('self-contact', () => {
+  it.each(SET.slice(0, 3))('%s: found below the threshold by 1%%, not above', (_, path, sized, size) => {
+    expect(found(path(size * 1.01), sized(size))).toEqual([])
+    const close = found(path(size * 0.985), sized(size))
+    expect(close.length).toBeGreaterThan(0)
+    expect(close[0]!.depth).toBeCloseTo(size * 0.015, 1)
+    expect(close[0]!.to - close[0]!.from).toBeGreaterThan(size)
+  })
+  it('is told where: the stations of a crossing and how deep', () => {
+    const path = SET[2]![1](7)
+    const [contact, ...more] = found(path, round(10))
+    expect(more).toEqual([])
+    expect(contact!.from).toBeCloseTo(150, 0)
+    expect(contact!.depth).toBeCloseTo(3, 1)
+  })
+  it('of rods at any angle goes by the way square to both', () => {
+    // A flat bar lying: 2 high where it crosses; its width does not count.
+    const flat = [placeRegion(bar(16, 2)[0]!, { anchor: [0, 0], clock: 0, flip: false })]
+    const path = SET[2]![1]
+    expect(found(path(12), flat).length + found(path(12), bar(2, 16)).length).toBeGreaterThan(0)
+    expect(found(path(40), flat)).toEqual([])
+  })
+  it('knows that a run ends: faces that look at each other do not meet', () => {
+    const [, path] = SET[4]!
+    expect(found(path(0.5), round(12))).toEqual([])
+  })
+  it('is none on plain bends, mitres, closed frames and spaced coils', () => {
+    expect(found(pathOf([sharp(0, 0, 0), bend(100, 0, 0, 6), sharp(100, 90, 0)]), round(10))).toEqual([])
+    expect(found(pathOf([sharp(0, 0, 0), sharp(100, 0, 0), sharp(100, 90, 0)]), round(10))).toEqual([])
+    const frame = pathOf([bend(0, 0, 0, 8), bend(60, 0, 0, 8), bend(60, 50, 0, 8), bend(0, 50, 0, 8)], true)
+    expect(found(frame, round(10))).toEqual([])
+  })
+  it('counts the scale there', () => {
+    const path = SET[0]![1](12)
+    expect(found(path, round(10))).toEqual([])
+    expect(found(path, round(10), { scale: courseBetween(0, path.length, 1.3, 1.3) }).length).toBeGreaterThan(
+      0,
+    )
+  })
+})
+
+describe('folds of sections that change', () => {
+  const path = pathOf([sharp(0, 0, 0), bend(100, 0, 0, 12), sharp(100, 90, 0)])
+  const folds = (scale: number) =>
+    foldsOf(
+      { frames: squareFrames(path), scale: courseBetween(0, path.length, scale, scale) },
+      round(10),
+      outlineOf(round(10), 0.01),
+    )
+  it('are found by the size there, within 1% of the threshold', () => {
+    expect(folds(2.38)).toEqual([])
+    expect(folds(2.42)).toMatchObject([
+      { kind: 'bend', segment: 1, radius: expect.closeTo(12, 9), reach: expect.closeTo(12.1, 6) },
+    ])
+  })
+  it('give the stretch where a growing section folds', () => {
+    const grown: Carriage = { frames: squareFrames(path), scale: courseBetween(0, path.length, 1, 4) }
+    const [fold] = foldsOf(grown, round(10), outlineOf(round(10), 0.01))
+    // 5 k(s) = 12 at the station where k is 2.4.
+    const s = (path.length * 1.4) / 3
+    expect(fold).toMatchObject({ kind: 'bend', segment: 1 })
+    expect(Math.abs(fold!.from - Math.max(s, path.starts[1]!))).toBeLessThan(0.1)
+    expect(fold!.to).toBeCloseTo(path.starts[2]!, 6)
+  })
+})
+
+describe('the least width of a section', () => {
+  it('is the thickness of a bar however it lies, and a diameter', () => {
+    for (const clock of [0, 0.2, 1]) {
+      const s = [placeRegion(bar(20, 3)[0]!, { anchor: [1, 1], clock, flip: false })]
+      expect(leastWidth(s)).toBeCloseTo(3, 9)
+    }
+    expect(leastWidth(round(7))).toBeCloseTo(7, 9)
+    const triangle = STOCK_SHAPES.hexagon({ flats: 10 })
+    if (!triangle.ok) throw new Error()
+    expect(leastWidth([triangle.value])).toBeCloseTo(10, 9)
+    expect(rad(180)).toBeCloseTo(Math.PI, 12)
+  })
+})

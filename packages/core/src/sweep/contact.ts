@@ -1,0 +1,196 @@
+import type { Outline } from '../profile/index.ts'
+import { pathPoint, pathTangent } from '../path/index.ts'
+import { vec3, type Vec3 } from '../space/index.ts'
+import { scaleAt, type Carriage } from './carriage.ts'
+import { frameAt } from './frames.ts'
+import { shapeOutline } from './shape.ts'
+
+/** Two places of a run far apart along it whose sections lie in each other. */
+export interface Contact {
+  readonly from: number
+  readonly to: number
+  /** How far they would have to part, mm. */
+  readonly depth: number
+}
+
+/** Most places along the path that are looked at; beyond that they stand further apart than the section is wide. */
+const MOST = 3000
+const LEAST = 60
+/** Directions tried in the plane square to two nearly parallel stretches. */
+const AROUND = 180
+/** Sine of the angle between two stretches below which they count as parallel. */
+const PARALLEL = 0.02
+/** Contact less deep than this share of the section's reach is touching and no more. */
+const TOUCH = 1e-3
+
+/**
+ * Self-contact of a run between places that are not neighbours. Where the distance between two places of the path is
+ * least, the way between them is square to both tangents; two straight prisms that are not parallel can only be parted
+ * along it, parallel ones in any direction square to them (separating axes, by convex hulls), and at an end also along
+ * the end's own direction. Sections count by their convex hulls.
+ */
+export function contactsOf(c: Carriage, outline: Outline): Contact[] {
+  const { path } = c.frames
+  const around = reachOf(c, outline)
+  const spacing = Math.max(path.length / MOST, Math.min(path.length / LEAST, around / 3))
+  const n = Math.ceil(path.length / spacing)
+  const count = path.closed ? n : n + 1
+  const stations = Array.from({ length: count }, (_, i) => (path.length * i) / n)
+  const points = stations.map((s) => pathPoint(path, s))
+  const near = 2 * around + 2 * (path.length / n)
+  const pairs = closePairs(points, near, path.closed)
+  const found: Contact[] = []
+  for (const [i, j] of pairs) {
+    const place = nearest(c, stations[i]!, stations[j]!, path.length / n)
+    if (!place) continue
+    const depth = depthAt(c, outline, place[0], place[1])
+    if (depth > TOUCH * around) found.push({ from: place[0], to: place[1], depth })
+  }
+  return apart(found, 4 * around)
+}
+
+function reachOf(c: Carriage, o: Outline): number {
+  const [x, y] = c.shape ? [c.shape.x, c.shape.y] : [o.x, o.y]
+  let most = 0
+  for (let i = 0; i < x.length; i++) most = Math.max(most, Math.hypot(x[i]!, y[i]!))
+  if (!c.scale) return most
+  return most * Math.max(...c.scale.values)
+}
+
+/** Pairs of places that are locally nearest to each other and within a distance, by a grid of cells of that size. */
+function closePairs(points: readonly Vec3[], near: number, closed: boolean): [number, number][] {
+  const n = points.length
+  const cells = new Map<string, number[]>()
+  const cell = (p: Vec3): [number, number, number] => [
+    Math.floor(p[0] / near),
+    Math.floor(p[1] / near),
+    Math.floor(p[2] / near),
+  ]
+  points.forEach((p, i) => {
+    const key = cell(p).join()
+    const list = cells.get(key)
+    if (list) list.push(i)
+    else cells.set(key, [i])
+  })
+  const gap = (i: number, j: number): number => {
+    const k = (v: number): number => (closed ? (v + n) % n : v)
+    const [a, b] = [points[k(i)], points[k(j)]]
+    return a && b ? vec3.distance(a, b) : Infinity
+  }
+  const pairs: [number, number][] = []
+  points.forEach((p, i) => {
+    const [x, y, z] = cell(p)
+    for (let dx = -1; dx <= 1; dx++)
+      for (let dy = -1; dy <= 1; dy++)
+        for (let dz = -1; dz <= 1; dz++)
+          for (const j of cells.get([x + dx, y + dy, z + dz].join()) ?? []) {
+            if (j <= i + 1) continue
+            const d = gap(i, j)
+            if (d > near) continue
+            // A pair that gets nearer along the diagonal only follows the path into itself.
+            let least = true
+            for (let a = -1; a <= 1 && least; a++)
+              for (let b = -1; b <= 1 && least; b++)
+                if ((a !== 0 || b !== 0) && gap(i + a, j + b) < d - 1e-9 * near) least = false
+            if (least) pairs.push([i, j])
+          }
+  })
+  return pairs
+}
+
+/** The stations near two given ones where the path comes nearest to itself, by halving steps. */
+function nearest(c: Carriage, a: number, b: number, step: number): [number, number] | undefined {
+  const { path } = c.frames
+  const limit = (s: number): number => {
+    if (!path.closed) return Math.min(Math.max(s, 0), path.length)
+    return ((s % path.length) + path.length) % path.length
+  }
+  let [s, t] = [a, b]
+  let best = vec3.distance(pathPoint(path, s), pathPoint(path, t))
+  for (let h = step; h > 1e-7 * step;) {
+    let moved = false
+    for (const [ds, dt] of MOVES) {
+      const [p, q] = [limit(s + ds * h), limit(t + dt * h)]
+      const d = vec3.distance(pathPoint(path, p), pathPoint(path, q))
+      if (d < best) [s, t, best, moved] = [p, q, d, true]
+    }
+    if (!moved) h /= 2
+  }
+  let along = Math.abs(t - s)
+  if (path.closed) along = Math.min(along, path.length - along)
+  // Come down the diagonal to one place: no two places at all.
+  return along > 2 * step ? [Math.min(s, t), Math.max(s, t)] : undefined
+}
+
+const MOVES = [
+  [1, 0],
+  [-1, 0],
+  [0, 1],
+  [0, -1],
+  [1, 1],
+  [-1, -1],
+  [1, -1],
+  [-1, 1],
+] as const
+
+/** How deep the sections at two stations lie in each other; 0 or less when they can be parted. */
+function depthAt(c: Carriage, outline: Outline, s: number, t: number): number {
+  const { path } = c.frames
+  const [p, q] = [pathPoint(path, s), pathPoint(path, t)]
+  const [u, v] = [pathTangent(path, s), pathTangent(path, t)]
+  const way = vec3.sub(q, p)
+  const across = vec3.cross(u, v)
+  const [h, k] = [supportOf(c, outline, s), supportOf(c, outline, t)]
+  const overlap = (d: Vec3): number => h(d) + k(vec3.scale(d, -1)) - vec3.dot(way, d)
+  const directions: Vec3[] = []
+  if (vec3.length(across) > PARALLEL) {
+    const d = vec3.unit(across)
+    directions.push(d, vec3.scale(d, -1))
+  } else {
+    const e1 = vec3.unit(perpendicular(u, way))
+    const e2 = vec3.cross(u, e1)
+    for (let i = 0; i < AROUND; i++) directions.push(vec3.round(e1, e2, (2 * Math.PI * i) / AROUND))
+  }
+  let least = Math.min(...directions.map(overlap))
+  if (!path.closed) {
+    // Beyond its ends a run is no longer there.
+    const ends: [number, Vec3, number][] = [
+      [s, u, 1],
+      [t, v, -1],
+    ]
+    for (const [station, tangent, sign] of ends) {
+      const out = station <= 0 ? -1 : station >= path.length ? 1 : 0
+      if (out !== 0) least = Math.min(least, overlap(vec3.scale(tangent, out * sign)))
+    }
+  }
+  return least
+}
+
+function perpendicular(u: Vec3, way: Vec3): Vec3 {
+  const flat = vec3.addScaled(way, u, -vec3.dot(way, u))
+  if (vec3.length(flat) > 1e-9) return flat
+  return Math.abs(u[2]) < 0.9 ? vec3.cross(u, [0, 0, 1]) : vec3.cross(u, [1, 0, 0])
+}
+
+/** How far the section at a station reaches in a direction of space. */
+function supportOf(c: Carriage, outline: Outline, station: number): (d: Vec3) => number {
+  const frame = frameAt(c.frames, station)
+  const o = c.shape ? shapeOutline(c.shape, station, outline) : outline
+  const k = scaleAt(c, station)
+  return (d) => {
+    const [x, y] = [vec3.dot(d, frame.n) * k, vec3.dot(d, frame.b) * k]
+    let most = -Infinity
+    for (let i = 0; i < o.x.length; i++) most = Math.max(most, o.x[i]! * x + o.y[i]! * y)
+    return most
+  }
+}
+
+/** The deepest of contacts that lie together. */
+function apart(found: readonly Contact[], reach: number): Contact[] {
+  const kept: Contact[] = []
+  for (const c of [...found].sort((a, b) => b.depth - a.depth)) {
+    const known = kept.some((k) => Math.abs(k.from - c.from) < reach && Math.abs(k.to - c.to) < reach)
+    if (!known) kept.push(c)
+  }
+  return kept.sort((a, b) => a.from - b.from)
+}

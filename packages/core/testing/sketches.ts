@@ -1,0 +1,68 @@
+import type {
+  SketchConstraint,
+  SketchDimension,
+  SketchItem,
+  SketchMeasured,
+  SketchStep,
+} from '../src/document/index.ts'
+
+const pt = (id: string, x: number, y: number): SketchItem => ({ kind: 'point', id, x, y })
+const line = (id: string, from: string, to: string): SketchItem => ({ kind: 'line', id, from, to })
+
+export const dimension = (
+  id: string,
+  formula: string,
+  measured: SketchMeasured,
+  name: string = id,
+): SketchDimension => ({
+  kind: 'dimension',
+  id,
+  name,
+  measured,
+  role: 'driving',
+  formula,
+  side: 1,
+  held: false,
+  plus: '',
+  minus: '',
+  place: [0, 10],
+})
+
+/** A settled hook on XZ: up 60, half round of `reach` across, down 30, half round R10, up 15; drawn a little off. */
+export const hookSketch: SketchStep = {
+  id: 'sketch',
+  kind: 'sketch',
+  name: 'Hook line',
+  aside: false,
+  plane: { kind: 'xz', offset: '0' },
+  entities: [
+    pt('p1', 0.4, -0.3),
+    pt('p2', 0.2, 59),
+    pt('p3', 20.5, 60),
+    pt('p4', 39.5, 60.4),
+    pt('p5', 40.2, 30.5),
+    pt('p7', 50, 30.4),
+    pt('p8', 60, 30),
+    pt('p6', 59.7, 44),
+    line('l1', 'p1', 'p2'),
+    { kind: 'arc', id: 'r1', centre: 'p3', from: 'p2', to: 'p4', radius: 20, clockwise: true },
+    line('l2', 'p4', 'p5'),
+    { kind: 'arc', id: 'r2', centre: 'p7', from: 'p5', to: 'p8', radius: 10, clockwise: false },
+    line('l3', 'p8', 'p6'),
+  ],
+  constraints: [
+    { kind: 'coincident', id: 'c1', a: 'p1', b: 'origin' },
+    { kind: 'vertical', id: 'c2', a: 'p1', b: 'p2' },
+    { kind: 'vertical', id: 'c3', a: 'p4', b: 'p5' },
+    { kind: 'vertical', id: 'c4', a: 'p8', b: 'p6' },
+    { kind: 'tangent', id: 't1', a: 'l1', b: 'r1', at: 'p2', side: 1 },
+    { kind: 'tangent', id: 't2', a: 'l2', b: 'r1', at: 'p4', side: 1 },
+    { kind: 'tangent', id: 't3', a: 'l2', b: 'r2', at: 'p5', side: 1 },
+    { kind: 'tangent', id: 't4', a: 'l3', b: 'r2', at: 'p8', side: 1 },
+    dimension('d1', '60', { of: 'distance', a: 'p1', b: 'p2' }),
+    dimension('d2', 'reach', { of: 'across', a: 'p2', b: 'p4' }, 'across'),
+    dimension('d3', '30', { of: 'distance', a: 'p4', b: 'p5' }),
+    dimension('d4', '10', { of: 'radius', round: 'r2' }),
+    dimension('d5', '15', { of: 'distance', a: 'p8', b: 'p6' }),
+  ] satisfies SketchConstraint[],
+}

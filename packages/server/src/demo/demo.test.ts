@@ -1,0 +1,72 @@
+import { describe, expect, it } from 'vitest'
+import { PNG } from 'pngjs'
+import { readPart } from '@flexum/core/document'
+import { createEvaluator } from '@flexum/core/evaluate'
+import { traceOutlines } from '@flexum/core/trace'
+import { MOULDING_AT, MOULDING_SCALE, mouldingPicture } from './moulding-picture.ts'
+import { bayCornice, DEMO_PARTS } from './parts.ts'
+import { DEMO_SECTIONS } from './sections.ts'
+
+const inVariants = DEMO_PARTS.flatMap((part) =>
+  [null, ...part.variants.map((v) => v.id)].map(
+    (variant) => [`${part.name}, ${variant ?? 'as it is'}`, { ...part, variant }] as const,
+  ),
+)
+
+describe('the demo', () => {
+  it.each(inVariants)('%s: nothing is found, and every sketch is settled', (_, part) => {
+    const result = createEvaluator().evaluate(part)
+    expect(result.findings).toEqual([])
+    for (const s of result.steps) if (s.output?.kind === 'sketch') expect(s.output.loose).toBe(0)
+  })
+  it('hooks are as long as their closed form says, in every size', () => {
+    const hook = DEMO_PARTS.find((p) => p.name === 'Pot hook')!
+    for (const [variant, reach, height] of [
+      [null, 42, 96],
+      ['small', 33, 84],
+      ['large', 54, 120],
+      ['long', 42, 160],
+    ] as const) {
+      const path = createEvaluator()
+        .evaluate({ ...hook, variant })
+        .steps.find((s) => s.id === 'path')?.output
+      const [stem, tip] = [height - reach / 2, 20]
+      const length = stem + (Math.PI * reach) / 2 + (stem - 39) + (Math.PI * reach) / 3 + tip
+      expect(path?.kind === 'path' && path.path.length).toBeCloseTo(length, 8)
+    }
+  })
+  it('the photograph of the moulding shows its straights, its round and its hollow', () => {
+    const { png, width, height } = mouldingPicture()
+    const { data } = PNG.sync.read(png)
+    const greys = Float32Array.from({ length: width * height }, (_, i) => data[4 * i]!)
+    const { loops } = traceOutlines({ width, height, data: greys }, { dark: true, tolerance: 0.6 })
+    expect(loops).toHaveLength(1)
+    const radii = loops[0]!.curves.flatMap((c) => (c.kind === 'arc' ? c.radius * MOULDING_SCALE : []))
+    expect(radii.sort((a, b) => a - b)).toEqual([expect.closeTo(12, 0), expect.closeTo(30, 0)])
+    const part = bayCornice({
+      image: 'a'.repeat(64),
+      width,
+      height,
+      at: MOULDING_AT,
+      scale: MOULDING_SCALE,
+      angle: 0,
+      shade: 0.6,
+    })
+    expect(readPart(JSON.parse(JSON.stringify(part)))).toMatchObject({ ok: true })
+    expect(createEvaluator().evaluate(part).findings).toEqual([])
+  })
+  it('every section of the library is sound', () => {
+    expect(DEMO_SECTIONS.map((s) => s.section.name)).toContain('Bail bar')
+    for (const { section } of DEMO_SECTIONS) expect(createEvaluator().evaluate(section).findings).toEqual([])
+  })
+  it('the bail’s section is a rectangle less two corners', () => {
+    const bail = DEMO_PARTS.find((p) => p.name === 'Drawer bail')!
+    const profile = createEvaluator()
+      .evaluate(bail)
+      .steps.find((s) => s.id === 'profile')?.output
+    expect(profile?.kind === 'profile' && profile.properties.area).toBeCloseTo(
+      14 * 8 - 2 * 9 * (1 - Math.PI / 4),
+      8,
+    )
+  })
+})

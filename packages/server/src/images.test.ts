@@ -1,0 +1,76 @@
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { PNG } from 'pngjs'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { createApp } from './app.ts'
+import { MIGRATIONS, openDatabase, type Database } from './db/open.ts'
+import { imageHead } from './services/image-head.ts'
+
+let folder: string
+let db: Database
+let app: ReturnType<typeof createApp>
+beforeEach(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'flexum-'))
+  db = await openDatabase(join(folder, 'test.db'), MIGRATIONS)
+  app = createApp(db)
+})
+afterEach(async () => {
+  db.close()
+  await rm(folder, { recursive: true })
+})
+
+const png = (width: number, height: number): Buffer => PNG.sync.write(new PNG({ width, height }))
+/** The first bytes of a JPEG: an application segment, then a frame of a size. */
+const jpeg = (width: number, height: number): Buffer => {
+  const size = Buffer.from([height >> 8, height & 255, width >> 8, width & 255])
+  const app0 = [0xff, 0xe0, 0, 6, 1, 2, 3, 4]
+  return Buffer.concat([Buffer.from([0xff, 0xd8, ...app0, 0xff, 0xc0, 0, 17, 8]), size, Buffer.alloc(20)])
+}
+const post = (body: Buffer) => app.request('/api/images', { method: 'POST', body: new Uint8Array(body) })
+
+describe('pictures for sheets', () => {
+  it('are kept once by what they hold, and come back as they were', async () => {
+    const bytes = png(30, 20)
+    const first = await post(bytes)
+    expect(first.status).toBe(201)
+    const kept = (await first.json()) as { hash: string }
+    expect(kept).toMatchObject({
+      width: 30,
+      height: 20,
+      hash: expect.stringMatching(/^[0-9a-f]{64}$/) as string,
+    })
+    expect(await (await post(bytes)).json()).toEqual(kept)
+    const back = await app.request(`/api/images/${kept.hash}`)
+    expect(back.headers.get('content-type')).toBe('image/png')
+    expect(Buffer.from(await back.arrayBuffer()).equals(bytes)).toBe(true)
+  })
+  it('are told by their bytes and not by their names', () => {
+    expect(imageHead(jpeg(640, 480))).toEqual({ type: 'image/jpeg', width: 640, height: 480 })
+    expect(imageHead(png(3, 4))).toEqual({ type: 'image/png', width: 3, height: 4 })
+    expect(imageHead(Buffer.from('<svg onload="x()"/>'))).toContain('neither')
+    expect(imageHead(Buffer.alloc(0))).toContain('empty')
+    expect(imageHead(png(3, 4).subarray(0, 20))).toContain('cut off')
+    expect(imageHead(jpeg(5, 5).subarray(0, 12))).toContain('cut off')
+    expect(imageHead(jpeg(0, 5))).toContain('no size')
+    // Segments that say they are endless end the search.
+    expect(imageHead(Buffer.concat([Buffer.from([0xff, 0xd8]), Buffer.alloc(4000, 0xff)]))).toContain(
+      'cut off',
+    )
+  })
+  it('that are no pictures, too wide or too large are refused in words', async () => {
+    const message = async (body: Buffer): Promise<[number, string]> => {
+      const r = await post(body)
+      return [r.status, ((await r.json()) as { error: { message: string } }).error.message]
+    }
+    expect(await message(Buffer.from('hello'))).toEqual([422, 'this is neither a PNG nor a JPEG picture'])
+    expect(await message(jpeg(9000, 20))).toEqual([422, expect.stringContaining('at most 8000')])
+    expect(await message(Buffer.concat([png(2, 2), Buffer.alloc(5 * 1024 * 1024)]))).toEqual([
+      413,
+      expect.stringContaining('4 MB'),
+    ])
+    expect((await app.request(`/api/images/${'a'.repeat(64)}`)).status).toBe(404)
+    expect((await app.request('/api/images/../parts')).status).toBe(200)
+    expect((await app.request('/api/images/nonsense')).status).toBe(400)
+  })
+})

@@ -1,0 +1,112 @@
+import type { SketchConstraint } from '@flexum/core/document'
+import { constraintName } from '@flexum/core/evaluate'
+import type { SketchEntity } from '@flexum/core/sketch'
+import { formulaText } from '@flexum/core/units'
+import type { SheetModel } from '../../../sheet/model.ts'
+import { asReference, withoutConstraint } from '../../../sheet/outcome.ts'
+import { useSheet, useSheetState } from './context.ts'
+import { ShapePicture } from './ShapePicture.tsx'
+
+const COUNTS = ['None', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight']
+
+/** The smallest set that cannot all hold; nothing is done until one is let go. */
+export function ClashPanel({ model }: { readonly model: SheetModel }) {
+  const sheet = useSheet()
+  const pending = useSheetState((s) => s.pending)
+  if (pending?.kind !== 'clash') return null
+  const { rows, drawing } = pending
+  const before = new Set(model.step.constraints.map((c) => c.id))
+  return (
+    <section
+      aria-label="Clash"
+      className="m-3 rounded-r-box border-l-[3px] border-error bg-[var(--block-wash)] px-3 py-2.5"
+    >
+      <h3 className="heading">{COUNTS[rows.length] ?? rows.length} that cannot all hold</h3>
+      <p className="muted mb-1">
+        {rows.length === 0
+          ? 'No shape near this one holds all of them.'
+          : 'Let one go. The picture shows what you would get. Nothing is changed until then.'}
+      </p>
+      <ul>
+        {rows.map((row, i) => {
+          const c = drawing.constraints.find((x) => x.id === row.constraint)
+          if (!c) return null
+          const isNew = !before.has(c.id)
+          const name = rowName(drawing, c)
+          return (
+            <li
+              key={row.constraint}
+              className="flex items-center gap-2 border-t border-error/25 py-1.5"
+              onPointerEnter={() =>
+                sheet.set({ pending: { ...pending, looked: i }, pointed: [row.constraint] })
+              }
+              onPointerLeave={() => sheet.set({ pending: { ...pending, looked: undefined }, pointed: [] })}
+            >
+              <ShapePicture entities={row.without} />
+              <span className="min-w-0 flex-1">
+                {name}
+                {isNew && <span className="muted"> (new)</span>}
+              </span>
+              <span className="flex flex-col gap-1">
+                {c.kind === 'dimension' && (
+                  <button
+                    type="button"
+                    className="btn btn-xs btn-paper"
+                    aria-label={`Make ${name} a reference`}
+                    onFocus={() => sheet.set({ pending: { ...pending, looked: i } })}
+                    onClick={() => sheet.resolve(asReference(drawing, row))}
+                  >
+                    Reference
+                  </button>
+                )}
+                <button
+                  type="button"
+                  className="btn btn-xs btn-paper"
+                  aria-label={`Let go of ${name}`}
+                  onFocus={() => sheet.set({ pending: { ...pending, looked: i } })}
+                  onClick={() => sheet.resolve(withoutConstraint(drawing, row))}
+                >
+                  Let go
+                </button>
+              </span>
+            </li>
+          )
+        })}
+      </ul>
+      <button type="button" className="btn btn-xs btn-ghost mt-1" onClick={() => sheet.refusePending()}>
+        Leave all as it was
+      </button>
+    </section>
+  )
+}
+
+function rowName(drawing: { readonly entities: readonly SketchEntity[] }, c: SketchConstraint): string {
+  const name = constraintName(drawing, c)
+  return c.kind === 'dimension' ? `${name} = ${formulaText(c.formula)}` : name
+}
+
+/** The sketch itself cannot hold (a value changed): the way out is the same. */
+export function StandingClash({ model }: { readonly model: SheetModel }) {
+  const sheet = useSheet()
+  const pending = useSheetState((s) => s.pending)
+  if (model.failing.size === 0 || pending) return null
+  return (
+    <div className="m-3 rounded-r-box border-l-[3px] border-error bg-[var(--block-wash)] px-3 py-2">
+      <p>
+        <span aria-hidden>✕ </span>The constraints of this sketch cannot all hold. It is shown as it last did.
+      </p>
+      <button
+        type="button"
+        className="btn btn-xs btn-paper mt-1"
+        onClick={() =>
+          sheet.attempt('Resolve the clash', {
+            entities: model.step.entities,
+            constraints: model.step.constraints,
+          })
+        }
+      >
+        Show what clashes
+      </button>
+    </div>
+  )
+}

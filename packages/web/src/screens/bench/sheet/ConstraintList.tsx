@@ -1,0 +1,91 @@
+import { useState } from 'react'
+import type { SketchConstraint } from '@flexum/core/document'
+import { constraintName } from '@flexum/core/evaluate'
+import { referencesOf } from '@flexum/core/sketch'
+import { dimensionText } from '../../../sheet/dimension-text.ts'
+import type { SheetModel } from '../../../sheet/model.ts'
+import { Section } from '../../../ui/Figures.tsx'
+import { usePart } from '../context.ts'
+import { useSheet } from './context.ts'
+
+/** Constraints in words, each with its removal; pointing at one lights it up on the sheet. */
+export function ConstraintList(props: {
+  readonly model: SheetModel
+  readonly constraints: readonly SketchConstraint[]
+}) {
+  const sheet = useSheet()
+  const { units } = usePart()
+  const { model } = props
+  return (
+    <ul>
+      {props.constraints.map((c) => {
+        const name = constraintName(model.step, c)
+        const wrong = model.failing.has(c.id) || model.faults.has(c.id)
+        return (
+          <li
+            key={c.id}
+            className="flex items-baseline justify-between gap-2 border-t hairline py-1 hover:bg-base-200"
+            onPointerEnter={() => sheet.set({ pointed: [c.id, ...referencesOf(c)] })}
+            onPointerLeave={() => sheet.set({ pointed: [] })}
+          >
+            <button
+              type="button"
+              className={`min-w-0 flex-1 text-left ${wrong ? 'text-error' : ''}`}
+              onFocus={() => sheet.set({ pointed: [c.id, ...referencesOf(c)] })}
+              onBlur={() => sheet.set({ pointed: [] })}
+              onClick={() => sheet.choose([c.id])}
+            >
+              {wrong && '✕ '}
+              {name}
+            </button>
+            {c.kind === 'dimension' && (
+              <span className="figure">
+                {dimensionText(c, model.solved.measures.get(c.id) ?? 0, units, 'value')}
+              </span>
+            )}
+            <button
+              type="button"
+              className="figure muted cursor-pointer hover:text-error"
+              aria-label={`Drop ${name}`}
+              onClick={() => sheet.remove([c.id])}
+            >
+              drop
+            </button>
+          </li>
+        )
+      })}
+    </ul>
+  )
+}
+
+/** Every constraint of the sketch, folded until asked for. */
+export function AllConstraints({ model }: { readonly model: SheetModel }) {
+  const [open, setOpen] = useState(false)
+  const { constraints } = model.step
+  if (constraints.length === 0) {
+    return (
+      <p className="muted px-3 py-3">
+        {model.entities.length === 0
+          ? 'Draw with Chain: click where the line starts, then each next point. A makes the next stretch an arc.'
+          : 'Nothing is constrained yet. Choose things on the sheet to see what can be.'}
+      </p>
+    )
+  }
+  return (
+    <Section
+      title={`All constraints: ${constraints.length}`}
+      aside={
+        <button
+          type="button"
+          className="btn btn-xs btn-ghost"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
+          {open ? 'Fold' : 'Show'}
+        </button>
+      }
+    >
+      {open && <ConstraintList model={model} constraints={constraints} />}
+    </Section>
+  )
+}

@@ -1,0 +1,132 @@
+import { chainOf } from '@flexum/core/sketch'
+import { curveLength } from '@flexum/core/plane'
+import { formatLengthFigures } from '@flexum/core/units'
+import type { SheetPlane } from '@flexum/core/document'
+import { Menu } from '../../../ui/Menu.tsx'
+import type { SheetModel } from '../../../sheet/model.ts'
+import type { Shown } from '../../../sheet/sheet.ts'
+import { closeSheet } from '../actions.ts'
+import { useBench, usePart } from '../context.ts'
+import { useSheet, useSheetModel, useSheetState } from './context.ts'
+
+const PLANES: Readonly<Record<SheetPlane['kind'], string>> = {
+  xy: 'XY',
+  xz: 'XZ',
+  yz: 'YZ',
+  square: 'a cut square to the path',
+  nodes: 'three nodes',
+}
+
+const SHOWN: Readonly<Record<Shown, string>> = {
+  value: 'values',
+  name: 'names and values',
+  formula: 'formulas',
+  tolerance: 'tolerances',
+  exact: 'exact values',
+}
+
+/** What state the sketch is in, what can be done about it, and the way back to the part. */
+export function SheetBar() {
+  const { session } = useBench()
+  const sheet = useSheet()
+  const model = useSheetModel()
+  const marks = useSheetState((s) => s.marks)
+  const shown = useSheetState((s) => s.shown)
+  const playing = useSheetState((s) => s.playing)
+  const { units } = usePart()
+  const pending = useSheetState((s) => s.pending)
+  if (!model) return null
+  const clashing = model.failing.size > 0 || pending?.kind === 'clash'
+  const length = chainLength(model)
+  const { loose } = model.solved.freedom
+  const empty = model.entities.length === 0
+  return (
+    <div
+      role="toolbar"
+      aria-label="Sheet"
+      className={`flex h-[48px] shrink-0 items-center gap-2.5 border-y hairline px-4 ${clashing ? 'bg-[var(--block-wash)]' : loose === 0 && !empty ? 'bg-[var(--go-wash)]' : 'bg-[var(--chosen-wash)]'}`}
+    >
+      <h2 className="heading mr-1 whitespace-nowrap">
+        {model.step.name} on {PLANES[model.step.plane.kind]}
+      </h2>
+      <LooseMark model={model} clashing={clashing} />
+      {loose > 0 && (
+        <>
+          <button
+            type="button"
+            className="btn btn-sm btn-paper"
+            aria-pressed={playing}
+            onClick={() => sheet.set({ playing: !playing })}
+          >
+            {playing ? 'Stop' : 'Play the freedom'}
+          </button>
+          <button type="button" className="btn btn-sm btn-paper" onClick={() => sheet.proposeSettling()}>
+            Settle…
+          </button>
+        </>
+      )}
+      <button
+        type="button"
+        className="btn btn-sm btn-ghost font-normal"
+        title="Show the marks of all constraints (M)"
+        aria-pressed={marks === 'all'}
+        onClick={() => sheet.set({ marks: marks === 'all' ? 'pointed' : 'all' })}
+      >
+        Marks: {marks === 'all' ? 'all' : 'pointed at'}
+      </button>
+      <Menu
+        name={`Dimensions show ${SHOWN[shown]}`}
+        label={`Show ${SHOWN[shown]} ▾`}
+        className="btn btn-sm btn-ghost font-normal"
+        items={Object.entries(SHOWN).map(([key, label]) => ({
+          label,
+          checked: key === shown,
+          onSelect: () => sheet.set({ shown: key as Shown }),
+        }))}
+      />
+      <div className="flex-1" />
+      {length !== undefined && (
+        <span className="muted whitespace-nowrap">
+          Length along the chain{' '}
+          <span className="figure text-base-content" data-testid="chain-length">
+            {formatLengthFigures(length, units.length)}
+          </span>
+        </span>
+      )}
+      <button type="button" className="btn btn-sm btn-success" onClick={() => closeSheet(session)}>
+        Back to the part
+      </button>
+    </div>
+  )
+}
+
+function LooseMark({ model, clashing }: { readonly model: SheetModel; readonly clashing: boolean }) {
+  const { loose } = model.solved.freedom
+  const empty = model.entities.length === 0
+  const [text, tone] = clashing
+    ? ['✕ clashing', 'border-error text-error']
+    : empty
+      ? ['empty', 'hairline']
+      : loose === 0
+        ? ['settled', 'border-success text-success']
+        : [`${loose} loose`, 'border-primary']
+  return (
+    <span
+      role="status"
+      aria-label="Freedom"
+      className={`rounded-full border-[1.5px] bg-base-100 px-3 py-0.5 font-semibold whitespace-nowrap ${tone}`}
+    >
+      {text}
+    </span>
+  )
+}
+
+/** The length of the chain that is no guide, if the sketch is one. */
+function chainLength(model: SheetModel): number | undefined {
+  const chain = chainOf(model.entities, [])
+  if (!chain.ok) return undefined
+  return chain.value.links.reduce(
+    (sum, l) => sum + (model.pieces.get(l.curve) ?? []).reduce((s, c) => s + curveLength(c), 0),
+    0,
+  )
+}

@@ -1,0 +1,34 @@
+import { isBuiltIn } from '@flexum/core/sketch'
+import { AllConstraints } from './ConstraintList.tsx'
+import { ChangePanel } from './ChangePanel.tsx'
+import { ChosenPanel } from './ChosenPanel.tsx'
+import { ClashPanel, StandingClash } from './ClashPanels.tsx'
+import { useSheetModel, useSheetState } from './context.ts'
+import { DimensionPanel } from './DimensionPanel.tsx'
+import { GapsPanel } from './GapsPanel.tsx'
+import { PicturePanel } from './PicturePanel.tsx'
+import { SettlePanel } from './SettlePanel.tsx'
+import { ValuesUsed } from './ValuesUsed.tsx'
+
+/** What clashes, gaps, what is chosen with its constraints, what could be constrained, and all that is. */
+export function SheetInspector() {
+  const model = useSheetModel()
+  const chosen = useSheetState((s) => s.chosen)
+  if (!model) return null
+  const dimension = chosen.length === 1 ? model.step.constraints.find((c) => c.id === chosen[0]) : undefined
+  const things = chosen.filter((id) => model.byId.has(id) || isBuiltIn(id))
+  return (
+    <aside aria-label="Inspector" className="panel h-full overflow-y-auto pb-4">
+      <ClashPanel model={model} />
+      <StandingClash model={model} />
+      <PicturePanel model={model} />
+      <ChangePanel model={model} />
+      <SettlePanel model={model} />
+      <GapsPanel model={model} />
+      {dimension?.kind === 'dimension' && <DimensionPanel model={model} d={dimension} />}
+      {things.length > 0 && <ChosenPanel model={model} chosen={things} />}
+      <AllConstraints model={model} />
+      <ValuesUsed />
+    </aside>
+  )
+}

@@ -1,0 +1,199 @@
+import { useEffect, useLayoutEffect, useRef } from 'react'
+import type { Vec2 } from '@flexum/core/plane'
+import { hitAt } from '../../../sheet/snap.ts'
+import { NO_PREVIEW, type Pointer } from '../../../sheet/tools/tool.ts'
+import { panned, toSheet, zoomed } from '../../../sheet/view.ts'
+import { usePart } from '../context.ts'
+import { useSheet, useSheetModel, useSheetState } from './context.ts'
+import { DimensionField } from './DimensionField.tsx'
+import { CurvesLayer, GapsLayer, GridLayer, PointsLayer, PreviewLayer, RegionsLayer } from './layers.tsx'
+import { DimensionsLayer } from './DimensionsLayer.tsx'
+import { MarksLayer } from './MarksLayer.tsx'
+import { MotionLayer } from './MotionLayer.tsx'
+import { PictureLayer } from './PictureLayer.tsx'
+import { usePicturePutting } from './PicturePanel.tsx'
+import { pointerFor, touchedBy } from './pointer.ts'
+import { PointerFields } from './PointerFields.tsx'
+import { SceneBehind } from './SceneBehind.tsx'
+import { useReferencePlaces } from './useReferencePlaces.ts'
+import { useSheetKeys } from './useSheetKeys.ts'
+
+/** The drawing surface: shows the sketch and hands what the pointer does to the tool in hand. */
+export function SheetSurface() {
+  const sheet = useSheet()
+  const model = useSheetModel()
+  const part = usePart()
+  const surface = useRef<HTMLDivElement>(null)
+  const view = useSheetState((s) => s.view)
+  const state = useSheetState((s) => s)
+  const others = useReferencePlaces()
+  const pan = useRef<Vec2 | undefined>(undefined)
+  useSheetKeys()
+  const putPicture = usePicturePutting()
+
+  useLayoutEffect(() => {
+    const at = surface.current!
+    const measure = (): void => {
+      const { clientWidth: width, clientHeight: height } = at
+      if (width > 0) sheet.set({ view: { ...sheet.store.getState().view, width, height } })
+    }
+    measure()
+    sheet.fit()
+    const observer = new ResizeObserver(measure)
+    observer.observe(at)
+    return () => observer.disconnect()
+  }, [sheet])
+
+  useEffect(() => {
+    const at = surface.current!
+    // React's own wheel listener is passive and could not keep the page from scrolling.
+    const onWheel = (e: WheelEvent): void => {
+      e.preventDefault()
+      const box = at.getBoundingClientRect()
+      const about: Vec2 = [e.clientX - box.left, e.clientY - box.top]
+      const { view: v } = sheet.store.getState()
+      sheet.set({ view: zoomed(v, Math.exp(-e.deltaY * 0.0016), about) })
+    }
+    at.addEventListener('wheel', onWheel, { passive: false })
+    return () => at.removeEventListener('wheel', onWheel)
+  }, [sheet])
+
+  if (!model) return null
+  const pointerAt = (e: React.PointerEvent): Pointer => {
+    const box = surface.current!.getBoundingClientRect()
+    return pointerFor(sheet, toSheet(view, [e.clientX - box.left, e.clientY - box.top]), {
+      plain: e.shiftKey,
+      more: e.shiftKey || e.ctrlKey || e.metaKey,
+      others,
+    })
+  }
+  const tool = sheet.tool()
+  const preview = state.pointer && !state.editing ? tool.preview(state.pointer) : NO_PREVIEW
+  return (
+    <div
+      ref={surface}
+      role="application"
+      aria-label="Drawing surface. Letters take up tools; arrow keys move the cursor, Space presses, Escape goes back to choosing."
+      tabIndex={0}
+      className="absolute inset-0 overflow-hidden outline-offset-[-2px] select-none"
+      style={{ cursor: state.tool === 'choose' ? 'default' : 'crosshair', touchAction: 'none' }}
+      onContextMenu={(e) => e.preventDefault()}
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault()
+        const file = [...e.dataTransfer.files].find((f) => f.type.startsWith('image/'))
+        if (file) putPicture(file)
+        else sheet.say('Only PNG and JPEG pictures can be laid on the sheet.')
+      }}
+      onMouseDown={(e) => {
+        // The press itself may open a field; the mouse must not take the focus back.
+        if (!isControl(e.target)) e.preventDefault()
+      }}
+      onPointerDown={(e) => {
+        if (isControl(e.target)) return
+        surface.current!.focus({ preventScroll: true })
+        if (e.button === 1 || e.button === 2) {
+          pan.current = [e.clientX, e.clientY]
+          surface.current!.setPointerCapture(e.pointerId)
+          return
+        }
+        if (e.button !== 0) return
+        const p = pointerAt(e)
+        sheet.set({ pointer: p, said: undefined })
+        if (state.editing || state.pending?.kind === 'far') return
+        surface.current!.setPointerCapture(e.pointerId)
+        tool.press(p)
+        sheet.nudge()
+      }}
+      onPointerMove={(e) => {
+        if (pan.current) {
+          const [dx, dy] = [e.clientX - pan.current[0], e.clientY - pan.current[1]]
+          pan.current = [e.clientX, e.clientY]
+          sheet.set({ view: panned(sheet.store.getState().view, dx, dy) })
+          return
+        }
+        const p = pointerAt(e)
+        if (e.buttons & 1) tool.drag?.(p)
+        const hover = e.buttons === 0 ? hitAt(model, p.raw, p.reach) : state.hover
+        sheet.set({ pointer: p, hover, touched: touchedBy(state.touched, p.snap.point) })
+      }}
+      onPointerUp={(e) => {
+        if (pan.current) {
+          pan.current = undefined
+          return
+        }
+        if (e.button !== 0) return
+        tool.release?.(pointerAt(e))
+        sheet.nudge()
+      }}
+      onPointerLeave={() => sheet.set({ hover: undefined })}
+    >
+      <SceneBehind />
+      <svg width="100%" height="100%" aria-hidden className="absolute inset-0">
+        <PictureLayer model={model} view={view} />
+        <GridLayer view={view} />
+        <RegionsLayer model={model} view={view} />
+        <CurvesLayer model={model} view={view} />
+        <DimensionsLayer model={model} view={view} />
+        <MotionLayer model={model} view={view} />
+        <PointsLayer model={model} view={view} />
+        <MarksLayer model={model} view={view} />
+        <GapsLayer model={model} view={view} />
+        <PreviewLayer preview={preview} view={view} />
+      </svg>
+      <PointerFields preview={preview} />
+      <DimensionField model={model} view={view} />
+      {(state.said ?? preview.hint) && (
+        <p
+          role="status"
+          aria-label="Hint"
+          className={`pointer-events-none absolute bottom-3 left-3 max-w-[70%] rounded-box px-3 py-1.5 ${state.said ? 'bg-[var(--warn-wash)]' : 'bg-base-200'}`}
+        >
+          {state.said ?? preview.hint}
+        </p>
+      )}
+      {state.pending?.kind === 'far' && <FarBar why={state.pending.why} />}
+      <span
+        className="sr-only"
+        data-testid="sheet-scale"
+        data-scale={view.scale}
+        data-cx={view.centre[0]}
+        data-cy={view.centre[1]}
+      >
+        {part.name}
+      </span>
+    </div>
+  )
+}
+
+const isControl = (t: EventTarget): boolean => t instanceof Element && t.closest('input,button') !== null
+
+/** A change that goes far is shown before it counts. */
+function FarBar({ why }: { readonly why: string }) {
+  const sheet = useSheet()
+  return (
+    <div
+      role="alertdialog"
+      aria-label="A change that goes far"
+      className="absolute top-3 left-1/2 flex -translate-x-1/2 items-center gap-3 rounded-box border border-warning bg-[var(--warn-wash)] px-3 py-2 shadow"
+    >
+      <span>
+        <span aria-hidden className="text-warning">
+          ◆{' '}
+        </span>
+        {why} This is how it would be.
+      </span>
+      <button
+        type="button"
+        className="btn btn-sm btn-success"
+        autoFocus
+        onClick={() => sheet.acceptPending()}
+      >
+        Accept
+      </button>
+      <button type="button" className="btn btn-sm btn-paper" onClick={() => sheet.refusePending()}>
+        Refuse
+      </button>
+    </div>
+  )
+}

@@ -1,0 +1,162 @@
+import { useEffect } from 'react'
+import { stepResult } from '../../../bench/results.ts'
+import { CHANGES, type ChangeName } from '../../../sheet/changes/index.ts'
+import { projectOn } from '../../../sheet/project.ts'
+import { Menu } from '../../../ui/Menu.tsx'
+import { TOOLS, type ToolName } from '../../../sheet/tools/index.ts'
+import { usePart, useSessionState } from '../context.ts'
+import { useSheet, useSheetModel, useSheetState } from './context.ts'
+import { INSTANT } from './instant.ts'
+import { usePicturePutting } from './PicturePanel.tsx'
+
+/** Drawing, measuring and changing, in words with their keys. */
+export function SheetTools() {
+  return (
+    <div className="flex h-full flex-col gap-3 overflow-y-auto bg-base-200 px-3 py-3">
+      <ToolGroup title="Draw" />
+      <ToolGroup title="Measure" />
+      <ChangeGroup />
+    </div>
+  )
+}
+
+function ToolGroup({ title }: { readonly title: 'Draw' | 'Measure' }) {
+  const sheet = useSheet()
+  const tool = useSheetState((s) => s.tool)
+  const names = (Object.keys(TOOLS) as ToolName[]).filter((n) => TOOLS[n].group === title)
+  return (
+    <section aria-label={title}>
+      <h3 className="muted mb-1.5">{title}</h3>
+      <div className="grid grid-cols-2 gap-1">
+        {names.map((name) => (
+          <ToolButton
+            key={name}
+            word={TOOLS[name].word}
+            shortcut={TOOLS[name].key}
+            pressed={tool === name}
+            onClick={() => sheet.take(name)}
+          />
+        ))}
+        {title === 'Measure' && <PictureButton />}
+      </div>
+    </section>
+  )
+}
+
+/** What can be done with what is drawn: tools that click on curves, changes that ask for figures, and what is done at once. */
+function ChangeGroup() {
+  const sheet = useSheet()
+  const model = useSheetModel()
+  const chosen = useSheetState((s) => s.chosen)
+  const tool = useSheetState((s) => s.tool)
+  const changing = useSheetState((s) => s.changing)
+  if (!model) return null
+  const picks = (Object.keys(TOOLS) as ToolName[]).filter((n) => TOOLS[n].group === 'Change')
+  return (
+    <section aria-label="Change">
+      <h3 className="muted mb-1.5">Change</h3>
+      <div className="grid grid-cols-2 gap-1">
+        {picks.map((name) => (
+          <ToolButton
+            key={name}
+            word={TOOLS[name].word}
+            shortcut={TOOLS[name].key}
+            pressed={tool === name}
+            onClick={() => sheet.take(name)}
+          />
+        ))}
+        {(Object.keys(CHANGES) as ChangeName[]).map((name) => (
+          <ToolButton
+            key={name}
+            word={CHANGES[name].word}
+            shortcut={CHANGES[name].key}
+            title={CHANGES[name].needs}
+            pressed={changing === name}
+            onClick={() => sheet.change(name)}
+          />
+        ))}
+        {INSTANT.map((c) => (
+          <ToolButton
+            key={c.word}
+            word={c.word}
+            shortcut={c.key ?? ''}
+            title={c.needs}
+            onClick={() => c.act(sheet, model, chosen)}
+          />
+        ))}
+        <ProjectMenu />
+      </div>
+    </section>
+  )
+}
+
+function ToolButton(props: {
+  readonly word: string
+  readonly shortcut: string
+  readonly title?: string
+  readonly pressed?: boolean
+  onClick(): void
+}) {
+  return (
+    <button
+      type="button"
+      title={props.title}
+      aria-pressed={props.pressed}
+      className={`btn btn-sm justify-between px-2 font-medium ${props.pressed ? 'btn-primary' : 'btn-paper'}`}
+      onClick={props.onClick}
+    >
+      {props.word}
+      {props.shortcut && <kbd className="figure opacity-75">{props.shortcut.toUpperCase()}</kbd>}
+    </button>
+  )
+}
+
+/** Lays a PNG or JPEG on the sheet to be traced; one can be pasted as well. */
+function PictureButton() {
+  const put = usePicturePutting()
+  useEffect(() => {
+    const onPaste = (e: ClipboardEvent): void => {
+      const file = [...(e.clipboardData?.files ?? [])].find((f) => f.type.startsWith('image/'))
+      if (file) put(file)
+    }
+    window.addEventListener('paste', onPaste)
+    return () => window.removeEventListener('paste', onPaste)
+  }, [put])
+  return (
+    <label className="btn btn-sm btn-paper justify-between px-2 font-medium focus-within:outline-2">
+      Picture…
+      <input
+        type="file"
+        accept="image/png,image/jpeg"
+        className="sr-only"
+        onChange={(e) => {
+          const [file] = e.target.files ?? []
+          e.target.value = ''
+          if (file) put(file)
+        }}
+      />
+    </label>
+  )
+}
+
+/** Draws another step down on this sheet as guides. */
+function ProjectMenu() {
+  const sheet = useSheet()
+  const part = usePart()
+  const result = useSessionState((s) => s.result)
+  const mine = stepResult(result, sheet.stepId)?.output
+  if (mine?.kind !== 'sketch') return null
+  const items = part.steps.flatMap((step) => {
+    const output = stepResult(result, step.id)?.output
+    if (step.id === sheet.stepId || (output?.kind !== 'path' && output?.kind !== 'sketch')) return []
+    if (step.kind === 'sketch-path' && step.sketch === sheet.stepId) return []
+    return {
+      label: step.name,
+      onSelect: () => void sheet.edit(`Project ${step.name}`, (d) => projectOn(d, mine.frame, output)),
+    }
+  })
+  if (items.length === 0) return null
+  return (
+    <Menu name="Project a step as guides" label="Project ▾" className="btn btn-sm btn-paper" items={items} />
+  )
+}

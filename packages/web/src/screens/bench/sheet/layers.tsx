@@ -1,0 +1,310 @@
+import { memo } from 'react'
+import { TURN } from '@flexum/core/num'
+import { arc2, type Curve2 } from '@flexum/core/plane'
+import { ACROSS, endsOf, piecesOf, placesOf, UP, type SketchEntity } from '@flexum/core/sketch'
+import { curvesPath } from '../../../ui/curvePath.ts'
+import { isFree, type SheetModel } from '../../../sheet/model.ts'
+import type { Preview } from '../../../sheet/tools/tool.ts'
+import { gridStep, laidOn, toScreen, toSheet, type SheetView } from '../../../sheet/view.ts'
+import { tightLength } from '../../../ui/units.ts'
+import { usePart } from '../context.ts'
+import { useSheetState } from './context.ts'
+
+interface LayerProps {
+  readonly model: SheetModel
+  readonly view: SheetView
+}
+
+/** Quiet grid lines and the two axes. */
+export const GridLayer = memo(function GridLayer({ view }: { readonly view: SheetView }) {
+  const step = gridStep(view)
+  const [x0, y1] = toSheet(view, [0, 0])
+  const [x1, y0] = toSheet(view, [view.width, view.height])
+  let d = ''
+  for (let k = Math.ceil(x0 / step); k * step <= x1; k++)
+    d += `M${toScreen(view, [k * step, 0])[0]} 0V${view.height}`
+  for (let k = Math.ceil(y0 / step); k * step <= y1; k++)
+    d += `M0 ${toScreen(view, [0, k * step])[1]}H${view.width}`
+  const [ox, oy] = toScreen(view, [0, 0])
+  const chosen = useSheetState((s) => s.chosen)
+  const hover = useSheetState((s) => s.hover)
+  const lit = new Set([...chosen, ...(hover === undefined ? [] : [hover])])
+  return (
+    <g>
+      <path d={d} stroke="var(--color-base-300)" strokeOpacity="0.42" strokeWidth="1" />
+      <path
+        d={`M${ox} 0V${view.height}`}
+        stroke={lit.has(UP) ? 'var(--color-primary)' : 'var(--ink3)'}
+        strokeWidth={lit.has(UP) ? 2 : 1}
+        strokeOpacity={lit.has(UP) ? 1 : 0.55}
+      />
+      <path
+        d={`M0 ${oy}H${view.width}`}
+        stroke={lit.has(ACROSS) ? 'var(--color-primary)' : 'var(--ink3)'}
+        strokeWidth={lit.has(ACROSS) ? 2 : 1}
+        strokeOpacity={lit.has(ACROSS) ? 1 : 0.55}
+      />
+    </g>
+  )
+})
+
+/** Closed regions, hatched. */
+export function RegionsLayer({ model, view }: LayerProps) {
+  const on = laidOn(view)
+  const { regions } = model.solved.areas
+  if (regions.length === 0) return null
+  return (
+    <g>
+      <defs>
+        <pattern
+          id="sheet-hatch"
+          width="9"
+          height="9"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <path d="M0 0V9" stroke="var(--color-success)" strokeOpacity="0.38" />
+        </pattern>
+      </defs>
+      {regions.map((r, i) => (
+        <path
+          key={i}
+          d={[r.outer, ...r.holes].map((l) => curvesPath(l, on, true)).join('')}
+          fill="url(#sheet-hatch)"
+          fillRule="evenodd"
+        />
+      ))}
+    </g>
+  )
+}
+
+/** The curves: settled ones solid, free ones dashed, guides dotted, clashing ones marked. */
+export function CurvesLayer({ model, view }: LayerProps) {
+  const chosen = useSheetState((s) => s.chosen)
+  const hover = useSheetState((s) => s.hover)
+  const pending = useSheetState((s) => s.pending)
+  const pointed = useSheetState((s) => s.pointed)
+  const on = laidOn(view)
+  const tied = new Set(pointed)
+  const looked =
+    pending?.kind === 'clash' && pending.looked !== undefined ? pending.rows[pending.looked] : undefined
+  const shown = useSheetState((s) => s.ghost)
+  const ghost = pending?.kind === 'far' ? pending.drawing.entities : (looked?.without ?? shown)
+  return (
+    <g fill="none" strokeLinecap="butt">
+      {model.entities.map((e) => {
+        const pieces = model.pieces.get(e.id)
+        if (!pieces?.length) return null
+        const free = isFree(model, e.id)
+        const isChosen = chosen.includes(e.id)
+        const d = curvesPath(pieces, on)
+        const guide = e.kind !== 'point' && e.guide === true
+        const lit = e.id === hover || tied.has(e.id)
+        return (
+          <g key={e.id} data-entity={e.id} data-state={free ? 'free' : 'settled'} opacity={ghost ? 0.35 : 1}>
+            {(isChosen || lit) && (
+              <path d={d} stroke="var(--chosen-wash)" strokeWidth={isChosen ? 10 : 7} strokeLinecap="round" />
+            )}
+            <path
+              d={d}
+              stroke={strokeOf(guide, free)}
+              strokeWidth={guide ? 1.2 : isChosen ? 3 : 2.4}
+              {...(guide ? { strokeDasharray: '1.5 4' } : free ? { strokeDasharray: '8 4' } : {})}
+            />
+          </g>
+        )
+      })}
+      {ghost && <Ghost entities={ghost} view={view} />}
+    </g>
+  )
+}
+
+const strokeOf = (guide: boolean, free: boolean): string =>
+  guide ? 'var(--ink2)' : free ? 'var(--color-primary)' : 'var(--color-success)'
+
+/** The shape that a change would give. */
+function Ghost({ entities, view }: { readonly entities: readonly SketchEntity[]; readonly view: SheetView }) {
+  const at = placesOf(entities)
+  const on = laidOn(view)
+  return (
+    <g data-ghost>
+      {entities.map((e) => {
+        const d = curvesPath(piecesOf(e, at), on)
+        return d ? <path key={e.id} d={d} stroke="var(--color-primary)" strokeWidth="2.4" /> : null
+      })}
+    </g>
+  )
+}
+
+/** Points: settled ones a dot, free ones a small square, loose ends open. */
+export function PointsLayer({ model, view }: LayerProps) {
+  const chosen = useSheetState((s) => s.chosen)
+  const hover = useSheetState((s) => s.hover)
+  const [ox, oy] = toScreen(view, [0, 0])
+  const ends = new Set(model.entities.flatMap((e) => (e.kind === 'point' ? [] : (endsOf(e) ?? []))))
+  return (
+    <g>
+      <path
+        d={`M${ox - 7} ${oy}H${ox + 7}M${ox} ${oy - 7}V${oy + 7}`}
+        stroke={chosen.includes('origin') ? 'var(--color-primary)' : 'var(--ink2)'}
+        strokeWidth={chosen.includes('origin') || hover === 'origin' ? 2.5 : 1.4}
+      />
+      {model.entities.map((e) => {
+        if (e.kind !== 'point') return null
+        const [x, y] = toScreen(view, [e.x, e.y])
+        const free = isFree(model, e.id)
+        const lit = chosen.includes(e.id) || hover === e.id
+        const small = !ends.has(e.id)
+        const r = (small ? 2.6 : 4) + (lit ? 1.5 : 0)
+        const stroke = free ? 'var(--color-primary)' : 'var(--color-success)'
+        return (
+          <g key={e.id} data-point={e.id} data-state={free ? 'free' : 'settled'}>
+            {chosen.includes(e.id) && <circle cx={x} cy={y} r={10} fill="var(--chosen-wash)" />}
+            {free ? (
+              <rect
+                x={x - r}
+                y={y - r}
+                width={2 * r}
+                height={2 * r}
+                fill="var(--color-base-100)"
+                stroke={stroke}
+                strokeWidth="1.8"
+              />
+            ) : (
+              <circle cx={x} cy={y} r={r} fill={stroke} stroke="var(--color-base-100)" strokeWidth="1.2" />
+            )}
+          </g>
+        )
+      })}
+    </g>
+  )
+}
+
+/** Gaps, ringed with their size. */
+export function GapsLayer({ model, view }: LayerProps) {
+  const { units } = usePart()
+  return (
+    <g>
+      {model.solved.areas.gaps.map((g, i) => {
+        const [a, b] = [toScreen(view, g.a.at), toScreen(view, g.b.at)]
+        const at = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2] as const
+        const r = Math.hypot(a[0] - b[0], a[1] - b[1]) / 2 + 11
+        return (
+          <g key={i} data-gap>
+            <circle
+              cx={at[0]}
+              cy={at[1]}
+              r={r}
+              fill="none"
+              stroke="var(--color-warning)"
+              strokeWidth="2"
+              strokeDasharray="4 3"
+            />
+            <Label
+              at={[at[0] + r + 6, at[1] - r - 4]}
+              text={`gap ${tightLength(g.distance, units.length, 3)}`}
+              tone="warn"
+            />
+          </g>
+        )
+      })}
+    </g>
+  )
+}
+
+/** A small label on the surface. */
+export function Label(props: {
+  readonly at: readonly [number, number]
+  readonly text: string
+  readonly tone: 'go' | 'warn'
+}) {
+  const width = props.text.length * 6.6 + 14
+  const [x, y] = props.at
+  return (
+    <g>
+      <rect
+        x={x}
+        y={y - 10}
+        width={width}
+        height={19}
+        rx={9.5}
+        fill={props.tone === 'go' ? 'var(--go-wash)' : 'var(--warn-wash)'}
+      />
+      <text
+        x={x + width / 2}
+        y={y + 4}
+        textAnchor="middle"
+        fontSize="12"
+        fill={props.tone === 'go' ? 'var(--color-success)' : 'var(--color-warning)'}
+        fontFamily="var(--font-sans)"
+      >
+        {props.text}
+      </text>
+    </g>
+  )
+}
+
+/** What the tool in hand would draw, with what will be constrained in words, and where the pointer caught. */
+export function PreviewLayer({ preview, view }: { readonly preview: Preview; readonly view: SheetView }) {
+  const pointer = useSheetState((s) => s.pointer)
+  const tool = useSheetState((s) => s.tool)
+  const frame = useSheetState((s) => s.frame)
+  const on = laidOn(view)
+  const caught = pointer && tool !== 'choose' && tool !== 'dimension' ? pointer : undefined
+  const at = caught && toScreen(view, caught.snap.at)
+  const word = preview.words.join(' · ')
+  return (
+    <g fill="none">
+      {caught?.snap.guides?.map(([a, b], i) => {
+        const [p, q] = [toScreen(view, a), toScreen(view, b)]
+        return (
+          <path
+            key={i}
+            d={`M${p[0]} ${p[1]}L${q[0]} ${q[1]}`}
+            stroke="var(--color-success)"
+            strokeDasharray="1.5 4"
+          />
+        )
+      })}
+      {preview.curves.map((c: Curve2, i) => (
+        <path
+          key={i}
+          d={curvesPath([c], on)}
+          stroke="var(--color-primary)"
+          strokeWidth="2"
+          strokeDasharray="8 4"
+        />
+      ))}
+      {preview.points?.map((p, i) => {
+        const [x, y] = toScreen(view, p)
+        return <circle key={i} cx={x} cy={y} r="3" fill="var(--color-primary)" />
+      })}
+      {at && (
+        <path
+          d={curvesPath([arc2(caught.snap.at, 5 / view.scale, 0, TURN)], on)}
+          stroke="var(--color-primary)"
+          strokeWidth={caught.snap.word ? 2.4 : 1.2}
+        />
+      )}
+      {pointer && word && (
+        <Label at={labelPlace(view, toScreen(view, pointer.snap.at))} text={word} tone="go" />
+      )}
+      {frame && (
+        <path
+          d={framePath(toScreen(view, frame[0]), toScreen(view, frame[1]))}
+          fill="var(--chosen-wash)"
+          fillOpacity="0.4"
+          stroke="var(--color-primary)"
+        />
+      )}
+    </g>
+  )
+}
+
+const labelPlace = (view: SheetView, at: readonly [number, number]): readonly [number, number] => [
+  Math.min(at[0] + 16, view.width - 120),
+  at[1] < 40 ? at[1] + 28 : at[1] - 18,
+]
+
+const framePath = (a: readonly [number, number], b: readonly [number, number]): string =>
+  `M${a[0]} ${a[1]}H${b[0]}V${b[1]}H${a[0]}Z`

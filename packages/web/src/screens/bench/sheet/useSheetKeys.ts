@@ -1,0 +1,111 @@
+import { useEffect } from 'react'
+import type { Vec2 } from '@flexum/core/plane'
+import { CHANGES, type ChangeName } from '../../../sheet/changes/index.ts'
+import { TOOLS, type ToolName } from '../../../sheet/tools/index.ts'
+import { gridStep, zoomed } from '../../../sheet/view.ts'
+import { useSheet } from './context.ts'
+import { pointerFor } from './pointer.ts'
+
+const isField = (t: EventTarget | null): boolean =>
+  t instanceof HTMLInputElement || t instanceof HTMLTextAreaElement || t instanceof HTMLSelectElement
+
+const ARROWS: Readonly<Record<string, Vec2>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+}
+
+/** Keys of the sheet: the tool in hand is asked first, then figures beside the pointer, then tools and changes. */
+export function useSheetKeys(): void {
+  const sheet = useSheet()
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent): void => {
+      if (isField(e.target) || e.ctrlKey || e.metaKey || e.altKey) return
+      const onButton = e.target instanceof HTMLButtonElement
+      if (onButton && (e.key === 'Enter' || e.key === ' ')) return
+      const state = sheet.store.getState()
+      if (state.editing) return
+      if (handle(e, state)) e.preventDefault()
+    }
+    const handle = (e: KeyboardEvent, state: ReturnType<typeof sheet.store.getState>): boolean => {
+      const { pointer, view } = state
+      if (state.pending?.kind === 'far' && e.key === 'Escape') {
+        sheet.refusePending()
+        return true
+      }
+      const tool = sheet.tool()
+      const arrow = ARROWS[e.key]
+      if (arrow) {
+        const step = gridStep(view) * (e.shiftKey ? 0.1 : 1)
+        const from = pointer?.snap.at ?? [0, 0]
+        const raw: Vec2 = [from[0] + arrow[0] * step, from[1] + arrow[1] * step]
+        sheet.set({ pointer: pointerFor(sheet, raw, { plain: false, more: false, others: [] }) })
+        return true
+      }
+      if (e.key === ' ' && pointer) {
+        tool.press(pointer)
+        tool.release?.(pointer)
+        sheet.nudge()
+        return true
+      }
+      const key = e.key.length === 1 ? e.key.toLowerCase() : e.key
+      if (tool.key(key, pointer)) {
+        sheet.nudge()
+        return true
+      }
+      if (/^[\d.-]$/.test(e.key) && pointer) {
+        const [field] = tool.preview(pointer).fields
+        if (field) {
+          sheet.set({ typed: { field: field.key, texts: { [field.key]: e.key } } })
+          return true
+        }
+      }
+      if (e.key === 'Tab' && pointer && tool.begun && !e.shiftKey) {
+        const [field] = tool.preview(pointer).fields
+        if (!field) return false
+        sheet.set({ typed: { field: field.key, texts: {} } })
+        return true
+      }
+      if (e.key === 'Escape') {
+        if (state.tool === 'choose') return false
+        sheet.leave()
+        return true
+      }
+      if ((e.key === 'Delete' || e.key === 'Backspace') && state.chosen.length > 0) {
+        sheet.remove(state.chosen)
+        return true
+      }
+      if (e.key === '+' || e.key === '=' || e.key === '-') {
+        const factor = e.key === '-' ? 1 / 1.25 : 1.25
+        sheet.set({ view: zoomed(view, factor, [view.width / 2, view.height / 2]) })
+        return true
+      }
+      if (e.key === 'Home') {
+        sheet.fit()
+        return true
+      }
+      if (key === 'm') {
+        sheet.set({ marks: state.marks === 'all' ? 'pointed' : 'all' })
+        return true
+      }
+      const named = (Object.keys(TOOLS) as ToolName[]).find(
+        (n) => TOOLS[n].key !== '' && TOOLS[n].key === key,
+      )
+      if (named) {
+        sheet.take(named)
+        return true
+      }
+      const change = (Object.keys(CHANGES) as ChangeName[]).find(
+        (n) => CHANGES[n].key !== '' && CHANGES[n].key === key,
+      )
+      if (change) {
+        sheet.change(change)
+        return true
+      }
+      return false
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [sheet])
+}

@@ -1,0 +1,26 @@
+import type { SectionRow } from '../../api/sections.ts'
+
+export type KindFilter = 'all' | 'stock' | 'drawn'
+
+/** The least and the most that the larger side may be, mm; undefined for any. */
+export interface SizeFilter {
+  readonly from?: number | undefined
+  readonly to?: number | undefined
+}
+
+/** Sections whose name, summary, material or tags hold every word searched for, of a kind and size. */
+export function arrangeSections(
+  rows: readonly SectionRow[],
+  search: string,
+  kind: KindFilter,
+  size: SizeFilter = {},
+): SectionRow[] {
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean)
+  return rows.filter((r) => {
+    if (kind !== 'all' && r.figures.kind !== kind) return false
+    const side = Math.max(r.figures.width, r.figures.height)
+    if (side < (size.from ?? 0) || side > (size.to ?? Infinity)) return false
+    const text = [r.name, r.figures.summary, r.figures.material, ...r.tags].join(' ').toLowerCase()
+    return words.every((w) => text.includes(w))
+  })
+}

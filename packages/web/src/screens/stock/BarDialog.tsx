@@ -1,0 +1,85 @@
+import { yupResolver } from '@hookform/resolvers/yup'
+import { useMutation } from '@tanstack/react-query'
+import { useForm, useWatch } from 'react-hook-form'
+import { sizeDimension, STOCK_SIZES, STOCK_TITLES, type StockShape } from '@flexum/core/document'
+import { putStock, type Material, type StockBar } from '../../api/catalogue.ts'
+import { SIZE_LABELS } from '../../ui/sizeLabels.ts'
+import { barOf, barSchema, entryOfBar, type BarEntry } from './entry.ts'
+import { FormDialog, Row } from './FormDialog.tsx'
+
+/** Adds a row of stock, or changes one. */
+export function BarDialog(props: {
+  readonly bar: StockBar | undefined
+  readonly materials: readonly Material[]
+  onKept(): void
+  onClose(): void
+}) {
+  const { bar } = props
+  const first: BarEntry = bar
+    ? entryOfBar(bar)
+    : {
+        name: '',
+        shape: 'round-bar',
+        sizes: { diameter: '' },
+        materialId: props.materials[0]?.id ?? '',
+        lengths: '6000',
+      }
+  const { register, handleSubmit, control, formState } = useForm<BarEntry>({
+    defaultValues: first as never,
+    resolver: yupResolver(barSchema as never) as never,
+  })
+  const keeping = useMutation({
+    mutationFn: (e: BarEntry) => putStock(barOf(bar?.id ?? crypto.randomUUID(), e)),
+    onSuccess: props.onKept,
+  })
+  const shape = useWatch({ control, name: 'shape' })
+  const { errors } = formState
+  return (
+    <FormDialog
+      title={bar ? `Change ${bar.name}` : 'Add stock'}
+      keep="Keep"
+      busy={keeping.isPending}
+      refusal={keeping.error?.message}
+      onSubmit={(e) => void handleSubmit((entry) => keeping.mutate(entry))(e)}
+      onClose={props.onClose}
+    >
+      <Row label="Name" fault={errors.name?.message}>
+        <input className="input input-sm" {...register('name')} />
+      </Row>
+      <Row label="Shape" fault={undefined}>
+        <select className="select select-sm" {...register('shape')}>
+          {(Object.keys(STOCK_TITLES) as StockShape[]).map((s) => (
+            <option key={s} value={s}>
+              {STOCK_TITLES[s]}
+            </option>
+          ))}
+        </select>
+      </Row>
+      {STOCK_SIZES[shape].map((n: string) => (
+        <Row
+          key={n}
+          label={`${SIZE_LABELS[n] ?? n}${sizeDimension(n) === 'length' ? ', mm' : ''}`}
+          fault={(errors.sizes as Record<string, { message?: string }> | undefined)?.[n]?.message}
+        >
+          <input
+            className="input input-sm figure text-right"
+            autoComplete="off"
+            {...register(`sizes.${n}`)}
+          />
+        </Row>
+      ))}
+      <Row label="Material" fault={errors.materialId?.message}>
+        <select className="select select-sm" {...register('materialId')}>
+          {props.materials.map((m) => (
+            <option key={m.id} value={m.id}>
+              {m.name}
+            </option>
+          ))}
+        </select>
+      </Row>
+      <Row label="Bar lengths, mm, with commas" fault={errors.lengths?.message}>
+        <input className="input input-sm figure text-right" autoComplete="off" {...register('lengths')} />
+      </Row>
+    </FormDialog>
+  )
+}

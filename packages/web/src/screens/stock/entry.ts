@@ -1,0 +1,152 @@
+import { sizeDimension, STOCK_SIZES, STOCK_TITLES, type StockShape } from '@flexum/core/document'
+import { sectionProperties, STOCK_SHAPES } from '@flexum/core/profile'
+import { formatExact, type DimensionName } from '@flexum/core/units'
+import { readFigure } from '../../ui/readFigure.ts'
+import { deg } from '@flexum/core/num'
+import { lazy, number, object, string, ValidationError, type AnyObject } from 'yup'
+import type { Material, StockBar } from '../../api/catalogue.ts'
+
+/** A Yup field for such a text; its error is what the reader of formulas says. */
+const figure = (dimension: DimensionName, what: string, least?: 'above 0' | 'not below 0') =>
+  string()
+    .trim()
+    .required(`the ${what} is missing`)
+    .test('figure', (text, context) => {
+      const read = readFigure(text, dimension)
+      if (typeof read === 'string') return context.createError({ message: `the ${what}: ${read}` })
+      if (least === 'above 0' && !(read > 0))
+        return context.createError({ message: `the ${what} must be above 0` })
+      if (least === 'not below 0' && read < 0)
+        return context.createError({ message: `the ${what} cannot be below 0` })
+      return true
+    })
+
+/** Bar lengths as typed: lengths with commas or blanks between them that have units only where wanted. */
+export function readLengths(text: string): number[] | string {
+  const parts = text
+    .split(/[,;]/)
+    .map((p) => p.trim())
+    .filter(Boolean)
+  const lengths: number[] = []
+  for (const p of parts) {
+    const read = readFigure(p, 'length')
+    if (typeof read === 'string') return read
+    if (!(read > 0)) return `"${p}" is no length above 0`
+    lengths.push(read)
+  }
+  return lengths.length === 0 ? 'at least one length is needed' : lengths
+}
+
+/** What is typed for a stock bar. */
+export interface BarEntry {
+  readonly name: string
+  readonly shape: StockShape
+  readonly sizes: Readonly<Record<string, string>>
+  readonly materialId: string
+  readonly lengths: string
+}
+
+/** Words for sizes of a shape that cannot be made, if that is so. */
+function unmade(shape: StockShape, sizes: Readonly<Record<string, number>>): string | undefined {
+  const made = (STOCK_SHAPES[shape] as (typeof STOCK_SHAPES)['flat'])(sizes as never)
+  return made.ok ? undefined : `${made.fault.message} (sizes in mm)`
+}
+
+export const barSchema = lazy((value: Partial<BarEntry> | undefined) => {
+  const names: readonly string[] = STOCK_SIZES[value?.shape ?? 'round-bar']
+  const sizes = Object.fromEntries(names.map((n) => [n, figure(sizeDimension(n), n)])) as AnyObject
+  return object({
+    name: string().trim().max(80).required('a name is missing'),
+    shape: string().required(),
+    sizes: object(sizes).test('made', (typed, context) => {
+      const read = names.map((n) => [n, readFigure(String((typed as AnyObject)[n] ?? ''), sizeDimension(n))])
+      if (read.some(([, v]) => typeof v === 'string')) return true
+      const fault = unmade(value?.shape ?? 'round-bar', Object.fromEntries(read) as Record<string, number>)
+      return fault ? new ValidationError(fault, typed, `${context.path}.${names[0]}`) : true
+    }),
+    materialId: string().required('a material is missing'),
+    lengths: string().test('lengths', (text, context) => {
+      const read = readLengths(text ?? '')
+      return typeof read === 'string' ? context.createError({ message: read }) : true
+    }),
+  })
+})
+
+export function barOf(id: string, e: BarEntry): StockBar {
+  const sizes = STOCK_SIZES[e.shape].map((n: string) => [
+    n,
+    readFigure(e.sizes[n] ?? '', sizeDimension(n)) as number,
+  ])
+  return {
+    id,
+    name: e.name.trim(),
+    shape: e.shape,
+    sizes: Object.fromEntries(sizes),
+    materialId: e.materialId,
+    barLengths: readLengths(e.lengths) as number[],
+  }
+}
+
+const sizeText = (name: string, value: number): string =>
+  sizeDimension(name) === 'angle' ? `${formatExact(Number(deg(value).toFixed(6)))} deg` : formatExact(value)
+
+export function entryOfBar(bar: StockBar): BarEntry {
+  return {
+    name: bar.name,
+    shape: bar.shape,
+    sizes: Object.fromEntries(Object.entries(bar.sizes).map(([n, v]) => [n, sizeText(n, v)])),
+    materialId: bar.materialId,
+    lengths: bar.barLengths.map(formatExact).join(', '),
+  }
+}
+
+/** Shape and sizes in a few words. */
+export function barWords(bar: StockBar): string {
+  const sizes = STOCK_SIZES[bar.shape].map((n: string) => sizeText(n, bar.sizes[n] ?? 0))
+  return `${STOCK_TITLES[bar.shape].toLowerCase()} ${sizes.join(' × ')}`
+}
+
+/** kg/m of a bar, by its section and its material's density. */
+export function massPerMetre(bar: StockBar, material: Material | undefined): number | undefined {
+  const made = (STOCK_SHAPES[bar.shape] as (typeof STOCK_SHAPES)['flat'])(bar.sizes as never)
+  return made.ok && material ? sectionProperties(made.value).area * 1e-6 * material.density : undefined
+}
+
+/** What is typed for a material. */
+export interface MaterialEntry {
+  readonly name: string
+  readonly density: string
+  readonly look: Material['look']
+  readonly price: string
+}
+
+/** kg/m3 to a density in kg/mm3. */
+const PER_M3 = 1e-9
+
+export const materialSchema = object({
+  name: string().trim().max(80).required('a name is missing'),
+  density: figure('density', 'density', 'above 0'),
+  look: string().required(),
+  price: string()
+    .trim()
+    .required('the price is missing')
+    .test('price', 'the price must be a number, not below 0', (t) => number().min(0).isValidSync(t)),
+})
+
+export const entryOfMaterial = (m: Material): MaterialEntry => ({
+  name: m.name,
+  density: `${formatExact(m.density)} kg/m3`,
+  look: m.look,
+  price: formatExact(m.price),
+})
+
+export function materialOf(id: string, e: MaterialEntry): Material {
+  const density = readFigure(e.density, 'density') as number
+  return {
+    id,
+    name: e.name.trim(),
+    density: Number((density / PER_M3).toPrecision(12)),
+    look: e.look,
+    price: Number(e.price),
+  }
+}

@@ -1,0 +1,99 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react'
+import { MemoryRouter } from 'react-router'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import * as catalogue from '../../api/catalogue.ts'
+import { barOf, entryOfBar, entryOfMaterial, materialOf, massPerMetre, readLengths } from './entry.ts'
+import { StockScreen } from './StockScreen.tsx'
+
+vi.mock('../../api/catalogue.ts')
+
+const steel = { id: 'ms', name: 'Mild steel', density: 7850, look: 'steel', price: 2 } as const
+const bar = {
+  id: 'rb10',
+  name: 'Round 10',
+  shape: 'round-bar',
+  sizes: { diameter: 10 },
+  materialId: 'ms',
+  barLengths: [3000, 6000],
+} as const
+
+describe('entries of the tables', () => {
+  it('read lengths with units, and say what is none', () => {
+    expect(readLengths('3000, 6 m; 20 ft')).toEqual([3000, 6000, 6096])
+    expect(readLengths(' ')).toContain('at least one')
+    expect(readLengths('3000, -5')).toContain('-5')
+    expect(readLengths('3 kg')).toContain('mass')
+  })
+  it('come back as they were', () => {
+    const cornice = {
+      ...bar,
+      shape: 'cornice',
+      sizes: { face: 90, thickness: 12, spring: Math.PI / 5 },
+    } as const
+    const back = barOf(cornice.id, entryOfBar(cornice))
+    expect(back.sizes['spring']).toBeCloseTo(Math.PI / 5, 12)
+    expect({ ...back, sizes: {} }).toEqual({ ...cornice, sizes: {} })
+    expect(materialOf('ms', entryOfMaterial(steel))).toEqual(steel)
+    expect(materialOf('ms', { ...entryOfMaterial(steel), density: '8.9 g/cm3' }).density).toBe(8900)
+  })
+  it('weigh a metre by section and density', () => {
+    expect(massPerMetre(bar, steel)).toBeCloseTo(Math.PI * 25e-6 * 7850, 12)
+    expect(massPerMetre(bar, undefined)).toBeUndefined()
+  })
+})
+
+describe('the Stock screen', () => {
+  beforeEach(() => {
+    vi.mocked(catalogue.fetchStock).mockResolvedValue([bar])
+    vi.mocked(catalogue.fetchMaterials).mockResolvedValue([steel])
+    // jsdom has no modal dialogs.
+    HTMLDialogElement.prototype.showModal = function () {
+      this.open = true
+    }
+    render(
+      <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+        <MemoryRouter>
+          <StockScreen />
+        </MemoryRouter>
+      </QueryClientProvider>,
+    )
+  })
+  afterEach(() => {
+    cleanup()
+    vi.resetAllMocks()
+  })
+
+  it('lists bars with section, material, mass and lengths', async () => {
+    const row = (await screen.findByText('Round 10')).closest('tr')!
+    expect(within(row).getByText('round bar 10')).toBeTruthy()
+    expect(within(row).getByText('0.617')).toBeTruthy()
+    expect(within(row).getByText('3000, 6000')).toBeTruthy()
+  })
+  it('says beside the field what cannot be, and keeps what can', async () => {
+    fireEvent.click(await screen.findByRole('button', { name: 'Change Round 10' }))
+    const diameter = screen.getByRole('textbox', { name: 'Outside diameter, mm' })
+    fireEvent.change(diameter, { target: { value: '12 kg' } })
+    fireEvent.click(screen.getByRole('button', { name: 'Keep' }))
+    expect((await screen.findByRole('alert')).textContent).toMatch(/mass.*length/)
+    fireEvent.change(diameter, { target: { value: '-3' } })
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('above 0'))
+    fireEvent.change(diameter, { target: { value: '1/2 in' } })
+    fireEvent.click(screen.getByRole('button', { name: 'Keep' }))
+    await waitFor(() => expect(catalogue.putStock).toHaveBeenCalled())
+    expect(vi.mocked(catalogue.putStock).mock.calls[0]![0]).toEqual({ ...bar, sizes: { diameter: 12.7 } })
+  })
+  it('shows what the server refuses', async () => {
+    vi.mocked(catalogue.putMaterial).mockRejectedValue(
+      new Error('there is a material called “Brass” already'),
+    )
+    fireEvent.click(await screen.findByRole('button', { name: 'Add a material' }))
+    fireEvent.change(screen.getByRole('textbox', { name: 'Name' }), { target: { value: 'Brass' } })
+    fireEvent.click(screen.getByRole('button', { name: 'Keep' }))
+    expect((await screen.findByText(/Not kept/)).textContent).toContain('already')
+  })
+  it('takes rows out', async () => {
+    fireEvent.click(await screen.findByRole('button', { name: 'Take out Round 10' }))
+    await waitFor(() => expect(vi.mocked(catalogue.removeStock).mock.calls[0]![0]).toBe('rb10'))
+  })
+})

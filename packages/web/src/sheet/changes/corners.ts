@@ -1,0 +1,32 @@
+import { chamfer, cornersAmong, fillet } from '@flexum/core/sketch'
+import type { Change } from './change.ts'
+
+const needs = 'Choose corners, or the curves that meet in them'
+
+/** Rounds the chosen corners; all share one dimension. */
+export const roundCorners: Change = {
+  word: 'Round',
+  key: 'r',
+  needs,
+  fields: [{ key: 'radius', label: 'Radius', dimension: 'length', first: '5' }],
+  options: [],
+  fits: (model, chosen) => cornersAmong(model.entities, chosen).length > 0,
+  build(draft, { chosen, figures }) {
+    draft.figure = figures['radius']!.formula
+    return fillet(draft, cornersAmong(draft.entities, chosen), figures['radius']!.value)
+  },
+}
+
+/** Bevels the chosen corners of lines. */
+export const bevelCorners: Change = {
+  word: 'Bevel',
+  key: '',
+  needs,
+  fields: [{ key: 'setback', label: 'Setback', dimension: 'length', first: '5' }],
+  options: [],
+  fits: (model, chosen) => cornersAmong(model.entities, chosen).length > 0,
+  build(draft, { chosen, figures }) {
+    draft.figure = figures['setback']!.formula
+    return chamfer(draft, cornersAmong(draft.entities, chosen), figures['setback']!.value)
+  },
+}

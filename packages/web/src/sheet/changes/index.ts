@@ -1,0 +1,18 @@
+import { drawBeside } from './beside.ts'
+import type { Change } from './change.ts'
+import { bevelCorners, roundCorners } from './corners.ts'
+import { mirrorChosen, moveChosen, repeatChosen } from './placing.ts'
+
+export type { Change, ChangeField, ChangeInput, ChangeOption } from './change.ts'
+
+/** Changes that ask for figures or choices first. A new one is one line here. */
+export const CHANGES = {
+  round: roundCorners,
+  bevel: bevelCorners,
+  beside: drawBeside,
+  mirror: mirrorChosen,
+  repeat: repeatChosen,
+  move: moveChosen,
+} as const satisfies Record<string, Change>
+
+export type ChangeName = keyof typeof CHANGES

@@ -1,0 +1,134 @@
+import type { Id } from '@flexum/core/base'
+import type { SketchStep } from '@flexum/core/document'
+import type { Drawing } from '@flexum/core/edit'
+import { numericConstraints, resolveStep } from '@flexum/core/evaluate'
+import {
+  changeBetween,
+  clashOf,
+  freedomOf,
+  solveGently,
+  type Change,
+  type SketchEntity,
+} from '@flexum/core/sketch'
+import { formulaText, type Surroundings } from '@flexum/core/units'
+
+/** One of the constraints that cannot all hold, and the shape without it. */
+export interface ClashRow {
+  readonly constraint: Id
+  readonly without: readonly SketchEntity[]
+}
+
+/** What would come of a change to a drawing. */
+export type Outcome =
+  | {
+      readonly kind: 'good'
+      readonly drawing: Drawing
+      readonly change: Change
+      /** Constraints the change added that others say already. */
+      readonly redundant: readonly Id[]
+    }
+  | { readonly kind: 'clash'; readonly drawing: Drawing; readonly rows: readonly ClashRow[] }
+  | { readonly kind: 'fault'; readonly message: string }
+
+/** Names that formulas see with a sketch as it would be: its own dimensions are among them. */
+export type AroundOf = (step: SketchStep) => Surroundings
+
+/** Tries a change: solves it, and where it cannot hold finds the smallest set of constraints that clash. */
+export function tryDrawing(step: SketchStep, drawing: Drawing, aroundOf: AroundOf): Outcome {
+  const next: SketchStep = { ...step, ...drawing }
+  const { fields, faults } = resolveStep(next, aroundOf(next))
+  const before = new Set(step.constraints.map((c) => c.id))
+  const fresh = faults.find((f) => !isOldFault(step, f.field, aroundOf(step)))
+  if (fresh) return { kind: 'fault', message: fresh.fault.message }
+  const readable = faults.length === 0 ? next : withoutFaulty(next, faults)
+  const constraints = numericConstraints(readable, (field) => fields[field]?.value ?? 0)
+  const solved = solveGently(drawing.entities, constraints)
+  if (!solved.converged) {
+    const rows = clashOf(drawing.entities, constraints)
+    return { kind: 'clash', drawing, rows }
+  }
+  const { redundant } = freedomOf(solved.entities, constraints)
+  return {
+    kind: 'good',
+    drawing: { entities: solved.entities, constraints: drawing.constraints },
+    change: changeBetween(drawing.entities, solved.entities),
+    redundant: redundant.filter((id) => !before.has(id)),
+  }
+}
+
+function isOldFault(step: SketchStep, field: string, around: Surroundings): boolean {
+  return resolveStep(step, around).faults.some((f) => f.field === field)
+}
+
+function withoutFaulty(step: SketchStep, faults: readonly { readonly field: string }[]): SketchStep {
+  const bad = new Set(faults.map((f) => f.field.split('/')[1]))
+  return {
+    ...step,
+    constraints: step.constraints.map((c) =>
+      c.kind === 'dimension' && bad.has(c.id) ? { ...c, role: 'reference' } : c,
+    ),
+  }
+}
+
+/** A share of the sketch's size past which a change that nobody asked for is shown before it counts. */
+const FAR = 0.3
+
+/** Whether a change turns something round, or moves it further than was asked; `asked` is how much a typed figure changed, mm. */
+export function goesFar(change: Change, size: number, asked: number): boolean {
+  return change.flipped.length > 0 || change.farthest > FAR * size + 3 * Math.abs(asked)
+}
+
+/** The drawing without a constraint, and with the shape it then has. */
+export function withoutConstraint(drawing: Drawing, row: ClashRow): Drawing {
+  return {
+    entities: row.without,
+    constraints: drawing.constraints.filter((c) => c.id !== row.constraint),
+  }
+}
+
+/** The drawing with a dimension that only measures from now on, and the shape it then has. */
+export function asReference(drawing: Drawing, row: ClashRow): Drawing {
+  return {
+    entities: row.without,
+    constraints: drawing.constraints.map((c) =>
+      c.id === row.constraint && c.kind === 'dimension' ? { ...c, role: 'reference' } : c,
+    ),
+  }
+}
+
+/** Drawn constraints that others say already are left out; a dimension then only measures. */
+export function withoutRedundant(drawing: Drawing, redundant: readonly Id[]): Drawing {
+  if (redundant.length === 0) return drawing
+  const extra = new Set(redundant)
+  return {
+    entities: drawing.entities,
+    constraints: drawing.constraints.flatMap((c) => {
+      if (!extra.has(c.id)) return c
+      return c.kind === 'dimension' ? { ...c, role: 'reference' as const } : []
+    }),
+  }
+}
+
+/** Constraints and dimensions that an edit put on and that others say already are left out. */
+export function withoutNew(drawing: Drawing, redundant: readonly Id[]): Drawing {
+  if (redundant.length === 0) return drawing
+  const extra = new Set(redundant)
+  const constraints = drawing.constraints.filter((c) => !extra.has(c.id))
+  return { entities: drawing.entities, constraints: withoutLost(constraints, drawing.constraints, extra) }
+}
+
+/** Dimensions that followed one that is left out take its formula. */
+function withoutLost(
+  kept: Drawing['constraints'],
+  all: Drawing['constraints'],
+  extra: ReadonlySet<Id>,
+): Drawing['constraints'] {
+  const lost = new Map(
+    all.flatMap((c) => (c.kind === 'dimension' && extra.has(c.id) ? [[c.name, c.formula] as const] : [])),
+  )
+  return kept.map((c) =>
+    c.kind === 'dimension' && lost.has(formulaText(c.formula))
+      ? { ...c, formula: lost.get(formulaText(c.formula))! }
+      : c,
+  )
+}

@@ -1,0 +1,58 @@
+import type { Part, SketchMeasured, SketchStep } from '@flexum/core/document'
+import { constraintName, measuredName } from '@flexum/core/evaluate'
+import { measuredIds, referencesOf, settle, type Proposal, type Suggestion } from '@flexum/core/sketch'
+import { LENGTH_FACTORS } from '@flexum/core/units'
+import { figureFormula } from './dimension-entry.ts'
+import { measureText } from './dimension-text.ts'
+import { draftOf, type NewRelation } from './drafting.ts'
+import type { SheetModel } from './model.ts'
+import type { Drawing } from '@flexum/core/edit'
+
+/** How many proposals are worked out at a time. */
+const AT_A_TIME = 30
+
+/** What would settle a sketch, in order, without what was refused. */
+export function proposalsFor(model: SheetModel, part: Part, refused: readonly Suggestion[]): Proposal[] {
+  return settle(model.entities, model.solved.constraints, {
+    unit: LENGTH_FACTORS[part.units.length.unit],
+    most: AT_A_TIME,
+    refused,
+  })
+}
+
+/** A proposal in words, and the figure of a dimension. */
+export function proposalWords(
+  step: SketchStep,
+  { constraint }: Proposal,
+  part: Part,
+): { readonly words: string; readonly figure: string | undefined } {
+  if (constraint.kind === 'dimension')
+    return {
+      words: measuredName(step, constraint.measured as SketchMeasured),
+      figure: measureText(Math.abs(constraint.value), constraint.measured.of === 'angle', part.units),
+    }
+  return { words: constraintName(step, { ...constraint, id: '' } as never), figure: undefined }
+}
+
+/** The entities a proposal ties. */
+export function proposalTies({ constraint }: Proposal): readonly string[] {
+  return constraint.kind === 'dimension'
+    ? measuredIds(constraint.measured)
+    : referencesOf({ ...constraint, id: '' } as Parameters<typeof referencesOf>[0])
+}
+
+/** The drawing with proposals put on, dimensions with names of their own. */
+export function withProposals(model: SheetModel, part: Part, proposals: readonly Proposal[]): Drawing {
+  const entities = proposals.length > 1 ? proposals.at(-1)!.entities : model.entities
+  const draft = draftOf(part, model.step, entities)
+  const { unit } = part.units.length
+  for (const { constraint: c } of proposals) {
+    if (c.kind !== 'dimension') draft.relate(c as NewRelation)
+    else
+      draft.dimension(
+        c.measured as SketchMeasured,
+        figureFormula(Math.abs(c.value), c.measured.of === 'angle', unit),
+      )
+  }
+  return draft.done()
+}

@@ -1,0 +1,414 @@
+import { describe, expect, it } from 'vitest'
+import { STARTERS, type Part } from '@flexum/core/document'
+import { addValue, setValueFormula } from '@flexum/core/edit'
+import { areasOf } from '@flexum/core/sketch'
+import { BELOW, RIGHT, BOW, MOUTH, drawBox, drawHook, handOn, type Hand } from '../../testing/sheet.ts'
+import { partOf } from '../bench/session.ts'
+import { CHANGES, type ChangeName } from './changes/index.ts'
+import { dimensionText } from './dimension-text.ts'
+import { layoutDimension } from './dimension-layout.ts'
+import { measuredFor } from './dimensioning.ts'
+import { marksOf } from './marks.ts'
+import { offersFor } from './offers.ts'
+import { asReference, withoutConstraint } from './outcome.ts'
+import { proposalsFor, proposalWords } from './settling.ts'
+import { fitView, toScreen, toSheet, zoomed } from './view.ts'
+
+const part = (hand: Hand): Part => partOf(hand.session.store.getState())
+const area = (hand: Hand): number => areasOf(hand.entities()).regions.reduce((s, r) => s + r.area, 0)
+const pending = (hand: Hand) => hand.sheet.store.getState().pending
+
+describe('dimensions', () => {
+  it('are told from what is picked and where the pointer is', () => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    hand.click(0, 0, { plain: true })
+    hand.click(30, 20, { plain: true })
+    hand.key('a')
+    hand.click(50, 10, { plain: true })
+    hand.key('Enter')
+    const m = hand.sheet.model()
+    const [line] = hand.entities('line')
+    const [arc] = hand.entities('arc')
+    const of = (picks: string[], at: readonly [number, number]) => measuredFor(m, picks, at)?.of
+    expect(of([line!.id], [12, 12])).toBe('distance')
+    expect(of([line!.id], [15, -15])).toBe('across')
+    expect(of([line!.id], [-15, 10])).toBe('up')
+    const centre = arc!.kind === 'arc' ? m.at(arc!.centre) : [0, 0]
+    const r = arc!.kind === 'arc' ? arc!.radius : 0
+    expect(of([arc!.id], [centre[0]! + r * 0.4, centre[1]!])).toBe('radius')
+    expect(of([arc!.id], [centre[0]! + r * 2, centre[1]!])).toBe('arc-length')
+    expect(of([line!.id, 'across-axis'], [40, 4])).toBe('angle')
+    expect(of([arc!.id, line!.id], [40, 4])).toBe('off-line')
+    expect(of(['origin'], [4, 4])).toBeUndefined()
+  })
+  it('size the whole drawing the first time, and settle it with the rest', () => {
+    const hand = handOn()
+    drawBox(hand)
+    expect(hand.dimension(BELOW, '40')).toBe(true)
+    // It keeps its shape.
+    expect(area(hand)).toBeCloseTo(40 * 25, 6)
+    expect(
+      hand.dimension(
+        [
+          [40, 12],
+          [52, 12],
+        ],
+        '30',
+      ),
+    ).toBe(true)
+    expect(area(hand)).toBeCloseTo(1200, 6)
+    expect(hand.loose()).toBe(0)
+  })
+  it('that are determined already only measure, and say so', () => {
+    const hand = handOn()
+    drawBox(hand)
+    hand.dimension(BELOW, '80')
+    hand.dimension(
+      [
+        [40, 50],
+        [40, 60],
+      ],
+      '80',
+    )
+    expect(hand.said()).toContain('only measures')
+    expect(hand.dimensions().map((d) => d.role)).toEqual(['driving', 'reference'])
+  })
+  it('follow each other by name, and values; a formula that cannot be read is refused in words', () => {
+    const hand = handOn()
+    drawBox(hand)
+    hand.dimension(BELOW, '80')
+    expect(hand.dimension(RIGHT, 'd1 / 2')).toBe(true)
+    expect(area(hand)).toBeCloseTo(80 * 40, 6)
+    hand.session.run(
+      addValue,
+      { value: { id: 'v1', name: 'reach', dimension: 'length', formula: '60' } },
+      { label: 'Value' },
+    )
+    const [d1] = hand.dimensions()
+    hand.sheet.set({ editing: { kind: 'old', id: d1!.id } })
+    expect(hand.sheet.enter('reach')).toBe(true)
+    expect(area(hand)).toBeCloseTo(60 * 30, 6)
+    hand.session.run(setValueFormula, { value: 'v1', formula: '100' }, { label: 'Value' })
+    expect(area(hand)).toBeCloseTo(100 * 50, 6)
+    hand.sheet.set({ editing: { kind: 'old', id: d1!.id } })
+    expect(hand.sheet.enter('12 kg')).toBe(false)
+    expect(hand.said()).toContain('"12 kg" is a mass')
+    expect(area(hand)).toBeCloseTo(100 * 50, 6)
+  })
+  it('are shown as value, name, formula, tolerance and exact, references in brackets', () => {
+    const hand = handOn()
+    drawBox(hand)
+    hand.dimension(BELOW, '100/3')
+    const [d] = hand.dimensions()
+    const { units } = part(hand)
+    const show = (shown: Parameters<typeof dimensionText>[3], change = {}) =>
+      dimensionText({ ...d!, ...change }, 100 / 3, units, shown)
+    expect(show('value')).toBe('33.333')
+    expect(show('name')).toBe('d1 33.333')
+    expect(show('formula')).toBe('100/3')
+    expect(show('tolerance', { plus: '0.1', minus: '0.1' })).toBe('33.333 ±0.1')
+    expect(show('tolerance', { plus: '0.1', minus: '0.2' })).toBe('33.333 +0.1 −0.2')
+    expect(show('exact')).toMatch(/^33\.33333333/)
+    expect(show('value', { role: 'reference' })).toBe('(33.333)')
+    expect(show('value', { measured: { of: 'radius', round: 'x' } })).toBe('R33.333')
+  })
+  it('are laid out with arrows at what they measure', () => {
+    const hand = handOn()
+    drawBox(hand)
+    hand.dimension(BELOW, '80')
+    const { view } = hand.sheet.store.getState()
+    const drawn = layoutDimension(hand.sheet.model(), hand.dimensions()[0]!, view)!
+    const [a, b] = drawn.arrows.map((x) => x.at)
+    expect(Math.abs(a![0] - b![0])).toBeCloseTo(80 * view.scale, 6)
+    expect(drawn.text[1]).toBeCloseTo(toScreen(view, [40, -10])[1], 6)
+    for (const measured of [
+      { of: 'up', a: 'origin', b: hand.entities('point')[2]!.id },
+      { of: 'angle', a: 'across-axis', b: hand.entities('line')[1]!.id },
+      { of: 'off-line', point: hand.entities('point')[2]!.id, line: 'across-axis' },
+      { of: 'chain', curves: hand.entities('line').map((e) => e.id) },
+    ] as const) {
+      const layout = layoutDimension(hand.sheet.model(), { measured, place: [0, 0] }, view)!
+      expect(layout.text.every(Number.isFinite)).toBe(true)
+    }
+  })
+})
+
+describe('clashes', () => {
+  const clashing = (): Hand => {
+    const hand = handOn()
+    drawHook(hand)
+    hand.dimension(BOW, '20')
+    hand.dimension(MOUTH, '44')
+    return hand
+  }
+  it('are listed with a shape for each way out, and nothing is done until one is chosen', () => {
+    const hand = clashing()
+    const p = pending(hand)
+    expect(p?.kind).toBe('clash')
+    if (p?.kind !== 'clash') return
+    expect(p.rows.map((r) => p.drawing.constraints.find((c) => c.id === r.constraint))).toMatchObject([
+      { kind: 'dimension', name: 'r1' },
+      { kind: 'dimension', name: 'd1' },
+    ])
+    expect(hand.dimensions()).toHaveLength(1)
+    hand.sheet.refusePending()
+    expect(pending(hand)).toBeUndefined()
+    expect(hand.dimensions()).toHaveLength(1)
+  })
+  it('end by letting one go, or by making it a reference', () => {
+    const hand = clashing()
+    const p = pending(hand)
+    if (p?.kind !== 'clash') throw new Error('a clash is needed here')
+    hand.sheet.resolve(asReference(p.drawing, p.rows[1]!))
+    expect(hand.dimensions().map((d) => d.role)).toEqual(['driving', 'reference'])
+    const other = clashing()
+    const q = pending(other)
+    if (q?.kind !== 'clash') throw new Error('a clash is needed here')
+    other.sheet.resolve(withoutConstraint(q.drawing, q.rows[0]!))
+    expect(other.dimensions().map((d) => d.name)).toEqual(['d1'])
+    const [arc] = other.entities('arc')
+    expect(arc!.kind === 'arc' && arc!.radius).toBeGreaterThanOrEqual(22 - 1e-6)
+  })
+  it('a change that goes far is shown first', () => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    hand.click(0, 0)
+    hand.click(60, 0)
+    hand.key('Enter')
+    hand.click(100, 70, { plain: true })
+    hand.click(101, 100, { plain: true })
+    hand.key('Enter')
+    hand.sheet.take('choose')
+    const [a] = hand.entities('line')
+    const ends = hand.entities('line').map((e) => (e.kind === 'line' ? e.to : ''))
+    const done = hand.sheet.constrain({
+      word: 'together',
+      relations: [{ kind: 'coincident', a: ends[0]!, b: ends[1]! }],
+      holds: false,
+      there: false,
+    })
+    expect(done).toBe(false)
+    expect(pending(hand)).toMatchObject({ kind: 'far' })
+    hand.sheet.acceptPending()
+    expect(hand.constraints('coincident')).toHaveLength(2)
+    expect(a).toBeDefined()
+  })
+})
+
+describe('constraining', () => {
+  it('offers what makes sense, marks what holds, and says when it says nothing new', () => {
+    const hand = handOn()
+    drawBox(hand)
+    const m = hand.sheet.model()
+    const [bottom, right, top] = hand.entities('line').map((e) => e.id)
+    const words = (ids: readonly string[]) => offersFor(m, ids).map((o) => o.word)
+    expect(words([bottom!])).toEqual(['level', 'upright'])
+    expect(words([bottom!, top!])).toEqual(['level', 'upright', 'parallel', 'square', 'equal', 'in line'])
+    const offers = offersFor(m, [bottom!, top!])
+    expect(offers.find((o) => o.word === 'parallel')).toMatchObject({ holds: true, there: false })
+    expect(offers.find((o) => o.word === 'square')).toMatchObject({ holds: false })
+    expect(offers.find((o) => o.word === 'level')).toMatchObject({ there: true })
+    expect(hand.sheet.constrain(offers.find((o) => o.word === 'parallel')!)).toBe(false)
+    expect(hand.said()).toContain('already')
+    const equal = offersFor(m, [bottom!, right!]).find((o) => o.word === 'equal')!
+    expect(hand.sheet.constrain(equal)).toBe(true)
+    expect(hand.loose()).toBe(1)
+    expect(words(['origin', hand.entities('point')[2]!.id])).toContain('level')
+    expect(words([])).toEqual([])
+  })
+  it('marks stand beside what they tie', () => {
+    const hand = handOn()
+    drawHook(hand)
+    const marks = marksOf(hand.sheet.model(), hand.step().constraints)
+    expect(marks.filter((m) => m.word === 'tangent')).toHaveLength(4)
+    expect(marks.filter((m) => m.word === 'upright')).toHaveLength(1)
+    for (const m of marks) expect(m.at.every(Number.isFinite)).toBe(true)
+  })
+  it('drops constraints and things, and brings them back', () => {
+    const hand = handOn()
+    drawBox(hand)
+    const [level] = hand.constraints('horizontal')
+    hand.sheet.remove([level!.id])
+    expect(hand.constraints('horizontal')).toHaveLength(1)
+    hand.sheet.remove([hand.entities('line')[0]!.id])
+    expect(hand.entities('line')).toHaveLength(3)
+    hand.session.undo()
+    hand.session.undo()
+    expect(hand.constraints('horizontal')).toHaveLength(2)
+  })
+})
+
+describe('gaps', () => {
+  const open = (): Hand => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    for (const [x, y] of [
+      [0, 0],
+      [40, 0],
+      [40, 25],
+      [0, 25],
+    ] as const)
+      hand.click(x, y)
+    hand.click(0, 0.4, { plain: true })
+    hand.key('Enter')
+    return hand
+  }
+  it('are closed by the smallest move, or bridged by a line', () => {
+    const hand = open()
+    const { gaps } = hand.sheet.model().solved.areas
+    expect(gaps.map((g) => g.distance)).toEqual([expect.closeTo(0.4, 9)])
+    hand.sheet.heal(gaps)
+    expect(hand.sheet.model().solved.areas.gaps).toEqual([])
+    expect(area(hand)).toBeCloseTo(1000, 0)
+    const other = open()
+    other.sheet.bridge(other.sheet.model().solved.areas.gaps[0]!)
+    expect(other.entities('line')).toHaveLength(5)
+    expect(other.sheet.model().solved.areas.regions).toHaveLength(1)
+  })
+})
+
+describe('settling', () => {
+  it('proposes until nothing is loose, in words, and takes one or all', () => {
+    const hand = handOn()
+    drawHook(hand)
+    const proposals = proposalsFor(hand.sheet.model(), part(hand), [])
+    expect(proposals.reduce((n, p) => n + p.takes, 0)).toBe(7)
+    const words = proposals.map((p) => proposalWords(hand.step(), p, part(hand)))
+    expect(words[0]!.words).toMatch(/^Upright: line [23]$/)
+    expect(words.map((w) => w.figure).filter((f) => f !== undefined)).toEqual(
+      ['60', expect.any(String), '15', '20', '10'].map((x) => x),
+    )
+    hand.sheet.settleWith([proposals[0]!])
+    expect(hand.loose()).toBe(7 - proposals[0]!.takes)
+    hand.sheet.settleWith(proposalsFor(hand.sheet.model(), part(hand), []))
+    expect(hand.loose()).toBe(0)
+    expect(hand.dimensions().map((d) => d.name)).toEqual(expect.arrayContaining(['d1', 'r1']))
+    expect(proposalsFor(hand.sheet.model(), part(hand), [])).toEqual([])
+  })
+})
+
+describe('changes', () => {
+  const make = (
+    hand: Hand,
+    name: ChangeName,
+    chosen: readonly string[],
+    figures: Record<string, readonly [number, string]>,
+    options: Record<string, string> = {},
+  ): boolean =>
+    hand.sheet.edit(name, (draft) =>
+      CHANGES[name].build(draft, {
+        model: hand.sheet.model(),
+        chosen,
+        figures: Object.fromEntries(
+          Object.entries(figures).map(([k, [value, formula]]) => [k, { value, formula }]),
+        ),
+        options,
+      }),
+    )
+  const lines = (hand: Hand): string[] => hand.entities('line').map((e) => e.id)
+  it('round and bevel with one figure for all', () => {
+    const hand = handOn()
+    drawBox(hand)
+    expect(make(hand, 'round', lines(hand), { radius: [8, '8'] })).toBe(true)
+    expect(area(hand)).toBeCloseTo(4000 - (4 - Math.PI) * 64, 4)
+    expect(hand.loose()).toBe(2)
+    expect(hand.dimensions().map((d) => d.formula)).toEqual(['8'])
+    const other = handOn()
+    drawBox(other)
+    expect(make(other, 'bevel', lines(other), { setback: [5, '5'] })).toBe(true)
+    expect(area(other)).toBeCloseTo(4000 - 2 * 25, 4)
+  })
+  it('beside: kept at its distance, on either side or both', () => {
+    const hand = handOn()
+    drawBox(hand)
+    expect(make(hand, 'beside', lines(hand), { distance: [5, '5'] }, { side: 'both', linked: 'yes' })).toBe(
+      true,
+    )
+    expect(hand.entities('line')).toHaveLength(12)
+    expect(hand.loose()).toBe(2)
+    expect(hand.sheet.model().solved.areas.regions).toHaveLength(3)
+    expect(make(hand, 'beside', lines(hand).slice(0, 4), { distance: [40, '40'] })).toBe(false)
+    expect(hand.said()).toContain('no room')
+  })
+  it('mirror, repeat and move', () => {
+    const hand = handOn()
+    hand.sheet.take('circle')
+    hand.click(30, 20, { plain: true })
+    hand.click(37, 20, { plain: true })
+    const [ring] = hand.entities('circle')
+    expect(make(hand, 'mirror', [ring!.id], {}, { axis: 'up-axis', linked: 'yes' })).toBe(true)
+    expect(hand.entities('circle')).toHaveLength(2)
+    expect(hand.loose()).toBe(3)
+    expect(
+      make(
+        hand,
+        'repeat',
+        [ring!.id],
+        { count: [4, '4'], angle: [2 * Math.PI, '360'] },
+        { how: 'round', about: 'origin' },
+      ),
+    ).toBe(true)
+    expect(hand.entities('circle')).toHaveLength(5)
+    expect(make(hand, 'repeat', [ring!.id], { count: [1, '1'] }, { how: 'row' })).toBe(false)
+    expect(
+      make(
+        hand,
+        'move',
+        [hand.entities('circle')[4]!.id],
+        { across: [10, '10'], up: [0, '0'] },
+        { how: 'shift' },
+      ),
+    ).toBe(true)
+    expect(make(hand, 'move', [ring!.id], { factor: [-1, '-1'] }, { how: 'scale' })).toBe(false)
+    expect(hand.said()).toContain('more than 0')
+  })
+  it('scaling scales the sizes with it, named ones by a formula', () => {
+    const hand = handOn()
+    drawBox(hand)
+    hand.session.run(
+      addValue,
+      { value: { id: 'v1', name: 'wide', dimension: 'length', formula: '80' } },
+      { label: 'Value' },
+    )
+    hand.dimension(BELOW, 'wide')
+    hand.dimension(RIGHT, '50')
+    expect(make(hand, 'move', lines(hand), { factor: [2, '2'] }, { how: 'scale', about: 'origin' })).toBe(
+      true,
+    )
+    expect(area(hand)).toBeCloseTo(4 * 4000, 4)
+    expect(hand.dimensions().map((d) => d.formula)).toEqual(['(wide) * 2', '100'])
+  })
+})
+
+describe('the view', () => {
+  const v = { centre: [10, 20] as const, scale: 4, width: 800, height: 500 }
+  it('goes there and back, and keeps the place it zooms about', () => {
+    expect(toSheet(v, toScreen(v, [33, -7]))).toEqual([expect.closeTo(33, 12), expect.closeTo(-7, 12)])
+    const near = zoomed(v, 2, [200, 100])
+    expect(toSheet(near, [200, 100])).toEqual(toSheet(v, [200, 100]).map((x) => expect.closeTo(x, 9)))
+  })
+  it('shows all that is drawn with its dimensions', () => {
+    const hand = handOn(STARTERS.drawn.make('x'))
+    drawBox(hand)
+    hand.dimension(
+      [
+        [40, 0],
+        [40, -60],
+      ],
+      '80',
+    )
+    const fitted = fitView(v, hand.sheet.model())
+    for (const p of [
+      [0, 0],
+      [80, 50],
+      [40, -60],
+    ] as const) {
+      const [x, y] = toScreen(fitted, p)
+      expect(x).toBeGreaterThan(0)
+      expect(x).toBeLessThan(800)
+      expect(y).toBeGreaterThan(0)
+      expect(y).toBeLessThan(500)
+    }
+  })
+})

@@ -1,0 +1,197 @@
+import type { Id } from '@flexum/core/base'
+import { crossings, directionAt, nearestOn, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
+import { ACROSS, ORIGIN, UP } from '@flexum/core/sketch'
+import type { SheetModel } from './model.ts'
+
+/** What a place on the sheet caught on. */
+export interface Snap {
+  readonly at: Vec2
+  /** In a word, for the label by the pointer. */
+  readonly word?: string
+  /** A point that is there already. */
+  readonly point?: Id
+  /** The middle of a line. */
+  readonly middleOf?: Id
+  /** Curves the place lies on; two for a crossing. */
+  readonly on?: readonly Id[]
+  /** Points it is level with, or upright above or below. */
+  readonly level?: Id
+  readonly upright?: Id
+  /** Lines to draw from what it is aligned with. */
+  readonly guides?: readonly (readonly [Vec2, Vec2])[]
+  /** The place belongs to something outside the sketch. */
+  readonly outside?: boolean
+}
+
+export interface SnapOptions {
+  /** How near counts, mm. */
+  readonly reach: number
+  /** Step of the grid, mm; 0 for none. */
+  readonly grid: number
+  /** Points that were touched lately: things are aligned with them. */
+  readonly touched: readonly Id[]
+  /** Points and curves not to catch on. */
+  readonly except?: ReadonlySet<Id>
+  /** Where a line being drawn comes from, for tangents and for squares. */
+  readonly from?: Vec2
+  /** Places of other steps that lie on the sheet, in words. */
+  readonly others?: readonly { readonly at: Vec2; readonly word: string }[]
+}
+
+/** Finds what is nearest to a place: points first, then middles and crossings, then curves, alignments, the grid. */
+export function snapAt(model: SheetModel, at: Vec2, o: SnapOptions): Snap {
+  return (
+    snapPoint(model, at, o) ??
+    snapMiddle(model, at, o) ??
+    snapOther(at, o) ??
+    snapCurves(model, at, o) ??
+    snapAligned(model, at, o) ??
+    snapGrid(at, o)
+  )
+}
+
+const skips = (o: SnapOptions, id: Id): boolean => o.except?.has(id) ?? false
+
+function snapPoint(model: SheetModel, at: Vec2, o: SnapOptions): Snap | undefined {
+  let best: { id: Id; place: Vec2; d: number } | undefined
+  for (const e of model.entities) {
+    if (e.kind !== 'point' || skips(o, e.id)) continue
+    const d = Math.hypot(e.x - at[0], e.y - at[1])
+    if (d <= o.reach && (!best || d < best.d)) best = { id: e.id, place: [e.x, e.y], d }
+  }
+  const toOrigin = Math.hypot(...at)
+  if (toOrigin <= o.reach && (!best || toOrigin < best.d) && !skips(o, ORIGIN))
+    return { at: [0, 0], word: 'origin', point: ORIGIN }
+  if (!best) return undefined
+  const centre = model.entities.some((e) => 'centre' in e && e.centre === best.id)
+  return { at: best.place, word: centre ? 'centre' : 'point', point: best.id }
+}
+
+function snapMiddle(model: SheetModel, at: Vec2, o: SnapOptions): Snap | undefined {
+  for (const e of model.entities) {
+    if (e.kind !== 'line' || skips(o, e.id)) continue
+    const middle = vec2.scale(vec2.add(model.at(e.from), model.at(e.to)), 0.5)
+    if (vec2.distance(middle, at) <= o.reach) return { at: middle, word: 'middle', middleOf: e.id }
+  }
+  return undefined
+}
+
+function snapOther(at: Vec2, o: SnapOptions): Snap | undefined {
+  const found = o.others?.find((p) => vec2.distance(p.at, at) <= o.reach)
+  return found && { at: found.at, word: found.word, outside: true }
+}
+
+function snapCurves(model: SheetModel, at: Vec2, o: SnapOptions): Snap | undefined {
+  const near: { id: Id; curve: Curve2; point: Vec2; t: number; d: number }[] = []
+  for (const [id, pieces] of model.pieces) {
+    if (skips(o, id)) continue
+    for (const curve of pieces) {
+      const n = nearestOn(curve, at)
+      if (n.distance <= o.reach) near.push({ id, curve, point: n.point, t: n.t, d: n.distance })
+    }
+  }
+  near.sort((a, b) => a.d - b.d)
+  const [first] = near
+  if (!first) return undefined
+  const second = near.find((n) => n.id !== first.id)
+  if (second) {
+    const cross = crossings(first.curve, second.curve, 1e-9 * model.size)
+      .map((x) => x.point)
+      .find((p) => vec2.distance(p, at) <= o.reach)
+    if (cross) return { at: cross, word: 'crossing', on: [first.id, second.id] }
+  }
+  const touching = o.from && tangentFrom(first.curve, o.from, at, o.reach)
+  if (touching) return { at: touching, word: 'tangent', on: [first.id] }
+  return { at: first.point, word: 'on it', on: [first.id] }
+}
+
+/** The place of an arc where a line from a point touches it, if it is near. */
+function tangentFrom(c: Curve2, from: Vec2, near: Vec2, reach: number): Vec2 | undefined {
+  if (c.kind !== 'arc') return undefined
+  const d = vec2.distance(from, c.centre)
+  if (d <= c.radius) return undefined
+  const base = Math.atan2(from[1] - c.centre[1], from[0] - c.centre[0])
+  const half = Math.acos(c.radius / d)
+  return [base + half, base - half]
+    .map((a): Vec2 => [c.centre[0] + c.radius * Math.cos(a), c.centre[1] + c.radius * Math.sin(a)])
+    .find((p) => vec2.distance(p, near) <= reach && nearestOn(c, p).distance < reach / 100)
+}
+
+/** Aligned with what was touched: level with one point, upright with another. */
+function snapAligned(model: SheetModel, at: Vec2, o: SnapOptions): Snap | undefined {
+  let level: Id | undefined
+  let upright: Id | undefined
+  let [x, y] = at
+  for (const id of o.touched) {
+    if (skips(o, id)) continue
+    const p = model.byId.has(id) || id === ORIGIN ? model.at(id) : undefined
+    if (!p) continue
+    if (level === undefined && Math.abs(p[1] - at[1]) <= o.reach * 0.6) [level, y] = [id, p[1]]
+    else if (upright === undefined && Math.abs(p[0] - at[0]) <= o.reach * 0.6) [upright, x] = [id, p[0]]
+  }
+  if (level === undefined && upright === undefined) return undefined
+  const place: Vec2 = [x, y]
+  const guides = [level, upright].flatMap((id) => (id === undefined ? [] : [[model.at(id), place] as const]))
+  return {
+    at: place,
+    word:
+      level !== undefined && upright !== undefined
+        ? 'level and upright'
+        : level !== undefined
+          ? 'level with'
+          : 'upright with',
+    ...(level === undefined ? {} : { level }),
+    ...(upright === undefined ? {} : { upright }),
+    guides,
+  }
+}
+
+function snapGrid(at: Vec2, o: SnapOptions): Snap {
+  if (o.grid <= 0) return { at }
+  const on = (v: number): number => Math.round(v / o.grid) * o.grid
+  const place: Vec2 = [on(at[0]), on(at[1])]
+  return vec2.distance(place, at) <= o.reach * 0.6 ? { at: place } : { at }
+}
+
+/** What lies under a place, for picking: a point before a curve, what is drawn before the origin and axes. */
+export function hitAt(
+  model: SheetModel,
+  at: Vec2,
+  reach: number,
+  only: 'all' | 'curves' = 'all',
+): Id | undefined {
+  let best: { id: Id; d: number } | undefined
+  for (const e of model.entities) {
+    if (e.kind !== 'point' || only === 'curves') continue
+    const d = Math.hypot(e.x - at[0], e.y - at[1])
+    if (d <= reach && (!best || d < best.d)) best = { id: e.id, d }
+  }
+  if (best) return best.id
+  for (const [id, pieces] of model.pieces) {
+    for (const c of pieces) {
+      const d = nearestOn(c, at).distance
+      if (d <= reach && (!best || d < best.d)) best = { id, d }
+    }
+  }
+  if (best) return best.id
+  if (only === 'curves') return undefined
+  if (Math.hypot(...at) <= reach) return ORIGIN
+  if (Math.abs(at[1]) <= reach / 2) return ACROSS
+  return Math.abs(at[0]) <= reach / 2 ? UP : undefined
+}
+
+/** The direction in which a curve would go on past one of its ends. */
+export function directionFrom(model: SheetModel, curve: Id, point: Id): Vec2 | undefined {
+  const pieces = model.pieces.get(curve)
+  const e = model.byId.get(curve)
+  if (!pieces?.length || !e) return undefined
+  const ends =
+    e.kind === 'line' || e.kind === 'arc'
+      ? [e.from, e.to]
+      : e.kind === 'spline'
+        ? [e.points[0], e.points.at(-1)]
+        : []
+  if (ends[1] === point) return directionAt(pieces.at(-1)!, 1)
+  if (ends[0] === point) return vec2.scale(directionAt(pieces[0]!, 0), -1)
+  return undefined
+}

@@ -1,0 +1,60 @@
+import { line2, vec2, type Vec2 } from '@flexum/core/plane'
+import { NO_PREVIEW, type Tool } from './tool.ts'
+
+/** What the tool asks of the sheet. */
+export interface ScaleHost {
+  /** The picture grows, or with `across` is stretched too, so that two places of the sheet are so far apart on it. */
+  scalePicture(a: Vec2, b: Vec2, distance: number, across: boolean): void
+  say(message: string): void
+  leave(): void
+}
+
+/**
+ * Two places on the picture and the true distance between them, typed beside the pointer; with `across` a second such way,
+ * for pixels that are not square.
+ */
+export function scalePictureTool(host: ScaleHost, across = false): Tool {
+  let first: Vec2 | undefined
+  return {
+    name: across ? 'stretch-picture' : 'scale-picture',
+    get begun() {
+      return first !== undefined
+    },
+    preview(p) {
+      if (!first)
+        return {
+          ...NO_PREVIEW,
+          hint: `Click one end of something whose length you know${across ? ', across the first one' : ''}`,
+        }
+      return {
+        curves: vec2.distance(first, p.raw) > 0 ? [line2(first, p.raw)] : [],
+        points: [first],
+        words: [],
+        fields: [
+          { key: 'length', label: 'true length', value: vec2.distance(first, p.raw), dimension: 'length' },
+        ],
+        hint: 'Point at the other end, type the true length, and press Enter',
+      }
+    },
+    press(p) {
+      if (!first) {
+        first = p.raw
+        return
+      }
+      const typed = p.typed['length']?.value
+      if (typed === undefined) {
+        host.say('Point at the other end and type the true length.')
+        return
+      }
+      const a = first
+      first = undefined
+      host.scalePicture(a, p.raw, typed, across)
+      host.leave()
+    },
+    key(key) {
+      if (key !== 'Escape' || !first) return false
+      first = undefined
+      return true
+    },
+  }
+}

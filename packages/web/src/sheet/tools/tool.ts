@@ -1,0 +1,91 @@
+import type { Id, Result } from '@flexum/core/base'
+import type { Part } from '@flexum/core/document'
+import type { Curve2, Vec2 } from '@flexum/core/plane'
+import type { DimensionName, Formula } from '@flexum/core/units'
+import type { Draft } from '../drafting.ts'
+import type { SheetModel } from '../model.ts'
+import type { Snap } from '../snap.ts'
+
+/** A figure typed beside the pointer. */
+export interface TypedFigure {
+  readonly value: number
+  readonly formula: Formula
+}
+
+/** Where the pointer is on the sheet, and what has been typed beside it. */
+export interface Pointer {
+  readonly raw: Vec2
+  readonly snap: Snap
+  /** The key that suppresses catching and constraints is held. */
+  readonly plain: boolean
+  /** More is added to what is chosen. */
+  readonly more: boolean
+  readonly typed: Readonly<Record<string, TypedFigure>>
+  /** How near counts, mm. */
+  readonly reach: number
+}
+
+/** A figure shown beside the pointer, that can be typed over. */
+export interface Field {
+  readonly key: string
+  readonly label: string
+  readonly value: number
+  readonly dimension: DimensionName
+}
+
+/** What a tool would draw at the pointer. */
+export interface Preview {
+  readonly curves: readonly Curve2[]
+  readonly points?: readonly Vec2[]
+  /** What will be constrained, in words. */
+  readonly words: readonly string[]
+  readonly fields: readonly Field[]
+  /** What to do now. */
+  readonly hint: string
+}
+
+/** What tools may ask of the sheet. */
+export interface ToolHost {
+  part(): Part
+  model(): SheetModel
+  /**
+   * Keeps a change as one step to undo. `build` is asked first with constraints; where these cannot hold, without.
+   * Gives the ids it put in, or undefined when nothing came of it.
+   */
+  apply<T>(label: string, build: (draft: Draft, constrain: boolean) => T): T | undefined
+  /** Keeps an edit as one step to undo; says why when it cannot be made. True when it was kept. */
+  edit(label: string, build: (draft: Draft) => Result<readonly Id[]>): boolean
+  undo(): void
+  choose(ids: readonly Id[], more?: boolean): void
+  say(message: string): void
+  /** Opens the field for a dimension that is being put on. */
+  ask(dimension: NewDimension): void
+  /** Back to choosing. */
+  leave(): void
+}
+
+/** A dimension placed and not yet typed. */
+export interface NewDimension {
+  readonly measured: import('@flexum/core/document').SketchMeasured
+  readonly place: Vec2
+}
+
+/** What a pointer and keys do while a tool is in hand: a small state machine without a screen. */
+export interface Tool {
+  readonly name: string
+  preview(p: Pointer): Preview
+  press(p: Pointer): void
+  /** The pointer moves with the button down, and is let go. */
+  drag?(p: Pointer): void
+  release?(p: Pointer): void
+  /** A key; true when the tool took it. */
+  key(key: string, p: Pointer | undefined): boolean
+  /** Points and curves not to catch on. */
+  except?(): ReadonlySet<Id>
+  /** Where a line being drawn comes from. */
+  from?(): Vec2 | undefined
+  /** Whether something has been begun that Escape would drop. */
+  readonly begun: boolean
+}
+
+export const NO_PREVIEW: Preview = { curves: [], words: [], fields: [], hint: '' }

@@ -1,0 +1,303 @@
+import { describe, expect, it } from 'vitest'
+import { BELOW, RIGHT, drawBox, drawHook, handOn } from '../../../testing/sheet.ts'
+import { areasOf, chainOf } from '@flexum/core/sketch'
+import { curveLength } from '@flexum/core/plane'
+
+const lengthOf = (hand: ReturnType<typeof handOn>): number =>
+  hand
+    .entities()
+    .reduce(
+      (s, e) => s + (hand.sheet.model().pieces.get(e.id) ?? []).reduce((n, c) => n + curveLength(c), 0),
+      0,
+    )
+
+describe('the chain', () => {
+  it('goes from line to tangent arc to line in one go, with what was meant', () => {
+    const hand = handOn()
+    drawHook(hand)
+    expect(hand.entities('line')).toHaveLength(3)
+    expect(hand.entities('arc')).toHaveLength(2)
+    expect(hand.constraints('tangent')).toHaveLength(4)
+    // The first line is upright; the last click was on the grid and upright by the arc before it.
+    expect(hand.constraints('vertical')).toHaveLength(1)
+    expect(hand.constraints('coincident')).toMatchObject([{ b: 'origin' }])
+    expect(hand.loose()).toBe(7)
+    expect(chainOf(hand.entities(), [])).toMatchObject({ ok: true, value: { closed: false } })
+  })
+  it('tells before the click what will be constrained, and keeps to the hand when told to', () => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    hand.click(10, 10)
+    expect(hand.move(50, 10.6).words).toContain('level')
+    expect(hand.move(10.4, 40).words).toContain('upright')
+    expect(hand.move(50, 10.6, { plain: true }).words).toEqual([])
+    hand.click(50, 10.6, { plain: true })
+    expect(hand.constraints('horizontal')).toEqual([])
+    hand.click(80, 10.9)
+    expect(hand.constraints('horizontal')).toHaveLength(1)
+  })
+  it('takes typed length and angle, which become dimensions', () => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    hand.click(0, 0)
+    hand.move(20, 9)
+    hand.type({ length: '1 3/8 in', angle: '30' })
+    expect(lengthOf(hand)).toBeCloseTo(1.375 * 25.4, 9)
+    expect(hand.dimensions().map((d) => [d.measured.of, d.formula])).toEqual([
+      ['distance', '1 3/8 in'],
+      ['angle', '30'],
+    ])
+    hand.move(60, 40)
+    hand.type({ length: '20', angle: '90' })
+    expect(hand.constraints('vertical')).toHaveLength(1)
+    expect(hand.loose()).toBe(0)
+  })
+  it('takes a typed radius and sweep of an arc', () => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    hand.click(0, 0)
+    hand.click(30, 0)
+    hand.key('a')
+    hand.move(45, 14)
+    hand.type({ radius: '12', sweep: '90' })
+    const [arc] = hand.entities('arc')
+    expect(arc).toMatchObject({ radius: expect.closeTo(12, 9), clockwise: false })
+    expect(lengthOf(hand)).toBeCloseTo(30 + 6 * Math.PI, 6)
+  })
+  it('takes the last point back, and closes with one key', () => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    for (const [x, y] of [
+      [0, 0],
+      [40, 0],
+      [40, 30],
+      [90, 70],
+    ] as const)
+      hand.click(x, y)
+    expect(hand.entities('line')).toHaveLength(3)
+    hand.key('Backspace')
+    expect(hand.entities('line')).toHaveLength(2)
+    hand.key('c')
+    expect(hand.entities('line')).toHaveLength(3)
+    expect(areasOf(hand.entities()).regions.map((r) => r.area)).toEqual([expect.closeTo(600, 6)])
+    expect(hand.sheet.tool().begun).toBe(false)
+  })
+  it('goes on from a loose end, and ends on a point that is there', () => {
+    const hand = handOn()
+    drawHook(hand)
+    hand.sheet.take('chain')
+    hand.click(60, 45)
+    expect(hand.move(60.2, 70).words).toContain('upright')
+    hand.click(0, 0)
+    expect(chainOf(hand.entities(), [])).toMatchObject({ ok: true, value: { closed: true } })
+    expect(hand.sheet.tool().begun).toBe(false)
+  })
+  it('draws guides, which are part of no region', () => {
+    const hand = handOn()
+    hand.sheet.take('guide')
+    hand.click(0, 0)
+    hand.click(50, 0)
+    hand.key('Enter')
+    expect(hand.entities('line')).toMatchObject([{ guide: true }])
+  })
+})
+
+describe('catching', () => {
+  it('on ends, middles, centres, crossings and curves, and lines up with what was touched', () => {
+    const hand = handOn()
+    drawBox(hand)
+    hand.sheet.take('circle')
+    const words = (x: number, y: number): readonly string[] => hand.move(x, y).words
+    expect(words(80.5, 49.6)).toContain('point')
+    expect(words(40.4, 0.3)).toContain('middle')
+    expect(words(0.3, 0.4)).toContain('point')
+    expect(words(60.2, 50.4)).toContain('on it')
+    // The upper right corner was touched: level with it, out in the open.
+    words(80, 50)
+    expect(words(120, 50.4)).toContain('level with')
+    hand.click(40, 25)
+    hand.click(50, 25)
+    hand.sheet.take('chain')
+    expect(words(40.3, 25.2)).toContain('centre')
+    hand.click(-20, 25)
+    expect(words(30.1, 25.2)).toContain('on it')
+  })
+  it('ties what is put there', () => {
+    const hand = handOn()
+    drawBox(hand)
+    hand.sheet.take('chain')
+    hand.click(40, 50.2)
+    hand.click(40.2, 0.2)
+    expect(hand.constraints('midpoint')).toHaveLength(2)
+    expect(hand.loose()).toBe(2)
+  })
+})
+
+describe('shapes', () => {
+  it('a box is level and upright, and takes typed sizes', () => {
+    const hand = handOn()
+    hand.sheet.take('box')
+    hand.click(0, 0)
+    hand.move(30, 20)
+    hand.type({ width: '80', height: '50' })
+    expect(areasOf(hand.entities()).regions[0]!.area).toBeCloseTo(4000, 6)
+    expect(hand.loose()).toBe(0)
+  })
+  it('a polygon has equal sides and can be given across its flats', () => {
+    const hand = handOn()
+    hand.sheet.take('polygon')
+    hand.click(30, 30)
+    hand.click(42, 30)
+    const sides = hand.entities('line').filter((e) => e.kind === 'line' && !e.guide)
+    expect(sides.length).toBeGreaterThanOrEqual(3)
+    const lengths = sides.map((e) =>
+      (hand.sheet.model().pieces.get(e.id) ?? []).reduce((s, c) => s + curveLength(c), 0),
+    )
+    for (const l of lengths) expect(l).toBeCloseTo(lengths[0]!, 6)
+    // Place, size and turn are what is left.
+    expect(hand.loose()).toBeLessThanOrEqual(4)
+  })
+  it('a slot is a closed region with round ends', () => {
+    const hand = handOn()
+    hand.sheet.take('slot')
+    hand.click(10, 20)
+    hand.click(50, 20)
+    hand.click(50, 28)
+    const [region] = areasOf(hand.entities()).regions
+    expect(region!.area).toBeCloseTo(40 * 16 + Math.PI * 64, 3)
+  })
+  it('arcs go through three points or round a centre, circles and ellipses have their sizes', () => {
+    const hand = handOn()
+    hand.sheet.take('arc')
+    hand.click(0, 0, { plain: true })
+    hand.click(20, 0, { plain: true })
+    hand.click(10, 10, { plain: true })
+    expect(hand.entities('arc')).toMatchObject([{ radius: expect.closeTo(10, 6) }])
+    hand.sheet.take('arc-centre')
+    hand.click(60, 0, { plain: true })
+    hand.click(70, 0, { plain: true })
+    hand.click(60, 10, { plain: true })
+    expect(hand.entities('arc')).toHaveLength(2)
+    hand.sheet.take('circle')
+    hand.click(100, 0, { plain: true })
+    hand.move(109, 0, { plain: true })
+    hand.type({ diameter: '14' })
+    expect(hand.entities('circle')).toMatchObject([{ radius: expect.closeTo(7, 9) }])
+    hand.sheet.take('ellipse')
+    hand.click(0, 60, { plain: true })
+    hand.click(20, 60, { plain: true })
+    hand.click(0, 68, { plain: true })
+    expect(hand.entities('ellipse')).toMatchObject([{ radius: expect.closeTo(8, 6) }])
+  })
+  it('a spline goes through its points, or is pulled by them', () => {
+    const hand = handOn()
+    hand.sheet.take('spline')
+    for (const [x, y] of [
+      [0, 0],
+      [20, 15],
+      [45, 5],
+    ] as const)
+      hand.click(x, y, { plain: true })
+    hand.key('Enter')
+    const [spline] = hand.entities('spline')
+    expect(spline).toMatchObject({ form: 'through' })
+    expect(spline!.kind === 'spline' && spline!.points).toHaveLength(3)
+  })
+})
+
+describe('choosing and dragging', () => {
+  it('moves what is free while the rest holds, as one step to undo', () => {
+    const hand = handOn()
+    drawBox(hand)
+    hand.drag([80, 50], [95, 62])
+    expect(areasOf(hand.entities()).regions[0]!.area).toBeCloseTo(95 * 62, 0)
+    expect(hand.constraints('horizontal')).toHaveLength(2)
+    hand.session.undo()
+    expect(areasOf(hand.entities()).regions[0]!.area).toBeCloseTo(4000, 6)
+  })
+  it('leaves what is settled, and says what holds it', () => {
+    const hand = handOn()
+    drawBox(hand)
+    hand.dimension(BELOW, '80')
+    hand.dimension(RIGHT, '50')
+    expect(hand.loose()).toBe(0)
+    hand.drag([80, 50], [95, 62])
+    expect(hand.said()).toMatch(/^Settled, so it does not move\. It is held by .*Length d[12]/)
+    expect(areasOf(hand.entities()).regions[0]!.area).toBeCloseTo(4000, 6)
+  })
+  it('keeps a held reference while dragging', () => {
+    const hand = handOn()
+    drawBox(hand)
+    hand.dimension(BELOW, '80')
+    const [d] = hand.dimensions()
+    hand.sheet.setReference(d!.id, true)
+    hand.sheet.setDimension(d!.id, { held: true }, 'Hold')
+    hand.drag([80, 50], [95, 62])
+    expect(areasOf(hand.entities()).regions[0]!.area).toBeCloseTo(80 * 62, 0)
+  })
+  it('joins an end to the point it is let fall on', () => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    hand.click(0, 0)
+    hand.click(40, 0)
+    hand.key('Enter')
+    hand.click(20, 30)
+    hand.click(55, 30)
+    hand.key('Enter')
+    hand.sheet.take('choose')
+    hand.drag([20, 30], [40, 0.5])
+    expect(hand.constraints('coincident')).toHaveLength(2)
+    expect(chainOf(hand.entities(), [])).toMatchObject({ ok: true })
+  })
+  it('chooses by a box, adds and takes away', () => {
+    const hand = handOn()
+    drawBox(hand)
+    hand.drag([-10, 40], [90, 60])
+    expect(hand.sheet.store.getState().chosen).toEqual([hand.entities('line')[2]!.id])
+    hand.click(40, 0)
+    expect(hand.sheet.store.getState().chosen).toHaveLength(1)
+    hand.click(40, 50, { more: true })
+    expect(hand.sheet.store.getState().chosen).toHaveLength(2)
+    hand.click(40, 50, { more: true })
+    expect(hand.sheet.store.getState().chosen).toHaveLength(1)
+  })
+})
+
+describe('cutting tools', () => {
+  it('show what would go, and take it', () => {
+    const hand = handOn()
+    drawBox(hand)
+    hand.sheet.take('chain')
+    hand.click(30, -20, { plain: true })
+    hand.click(30, 70, { plain: true })
+    hand.key('Enter')
+    hand.sheet.take('trim')
+    const preview = hand.move(30, 60)
+    expect(preview.curves.map(curveLength)).toEqual([expect.closeTo(20, 0)])
+    hand.click(30, 60)
+    hand.click(30, -10)
+    const lines = hand.entities('line')
+    expect(lines).toHaveLength(5)
+    expect(areasOf(hand.entities()).regions).toHaveLength(2)
+    hand.click(200, 200)
+    expect(hand.said()).toBe('Click on a curve.')
+  })
+  it('lengthen and split', () => {
+    const hand = handOn()
+    drawBox(hand)
+    hand.sheet.take('chain')
+    hand.click(30, 20, { plain: true })
+    hand.click(50, 20, { plain: true })
+    hand.key('Enter')
+    hand.sheet.take('extend')
+    expect(hand.move(49, 20).curves.map(curveLength)).toEqual([expect.closeTo(50, 6)])
+    hand.click(49, 20)
+    expect(hand.constraints('point-on')).toHaveLength(1)
+    hand.click(40, 50)
+    expect(hand.said()).toContain('joined')
+    hand.sheet.take('split')
+    hand.click(20, 50)
+    expect(hand.entities('line')).toHaveLength(6)
+    expect(hand.constraints('parallel')).toHaveLength(1)
+  })
+})

@@ -1,0 +1,33 @@
+import { typedFormula, resolveFormula, type DimensionName, type Formula } from '@flexum/core/units'
+import { shownPart } from '../bench/session.ts'
+import type { Sheet } from './sheet.ts'
+import { NO_PREVIEW, type TypedFigure } from './tools/tool.ts'
+
+/** What text typed beside the pointer or into a dimension stands for. */
+export function readTyped(
+  sheet: Sheet,
+  text: string,
+  dimension: DimensionName,
+): { readonly formula: Formula; readonly result: ReturnType<typeof resolveFormula> } {
+  const { unit } = shownPart(sheet.session.store.getState()).units.length
+  const formula = dimension === 'length' ? typedFormula(text.trim(), unit) : text.trim()
+  return { formula, result: resolveFormula(formula, dimension, sheet.model().around) }
+}
+
+/** The figures typed so far that can be read. */
+export function typedFigures(sheet: Sheet): Readonly<Record<string, TypedFigure>> {
+  const { typed, pointer } = sheet.store.getState()
+  if (!typed) return {}
+  const fields = (pointer ? sheet.tool().preview({ ...pointer, typed: {} }) : NO_PREVIEW).fields
+  const figures: Record<string, TypedFigure> = {}
+  for (const [key, text] of Object.entries(typed.texts)) {
+    if (text.trim() === '') continue
+    const { formula, result } = readTyped(
+      sheet,
+      text,
+      fields.find((f) => f.key === key)?.dimension ?? 'length',
+    )
+    if (result.ok) figures[key] = { value: result.value.value, formula }
+  }
+  return figures
+}

@@ -1,0 +1,21 @@
+/** What the sizes of stock shapes are called. */
+export const SIZE_LABELS: Readonly<Record<string, string>> = {
+  diameter: 'Outside diameter',
+  wall: 'Wall',
+  side: 'Side',
+  corner: 'Corner radius',
+  width: 'Width',
+  height: 'Height',
+  thickness: 'Thickness',
+  flats: 'Across flats',
+  root: 'Root radius',
+  web: 'Web',
+  flange: 'Flange',
+  radius: 'Radius',
+  edge: 'Edge',
+  round: 'Rounding',
+  face: 'Face',
+  spring: 'Spring angle',
+  wire: 'Wire diameter',
+  layers: 'Layers round the middle wire',
+}
