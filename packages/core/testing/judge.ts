@@ -4,10 +4,12 @@ import type { Mesh } from '../src/space/index.ts'
 const library = await Module()
 library.setup()
 
-/** What an independent library makes of a mesh: whether it is a closed body that lies right side out, and its volume. */
+/** What an independent library makes of a mesh: whether it is a closed body that lies right side out, its volume and the
+ * area of its skin. */
 export interface Judgement {
   readonly status: string
   readonly volume: number
+  readonly skin: number
   readonly bodies: number
 }
 
@@ -34,10 +36,10 @@ export function judge(mesh: Mesh): Judgement {
   try {
     body = new Manifold(theirs)
   } catch (error) {
-    return { status: String((error as { code?: string }).code ?? error), volume: NaN, bodies: 0 }
+    return { status: String((error as { code?: string }).code ?? error), volume: NaN, skin: NaN, bodies: 0 }
   }
   const parts = body.decompose()
-  const found = { status: body.status(), volume: body.volume(), bodies: parts.length }
+  const found = { status: body.status(), volume: body.volume(), skin: body.surfaceArea(), bodies: parts.length }
   for (const p of parts) p.delete()
   body.delete()
   return found
