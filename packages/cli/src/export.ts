@@ -1,6 +1,6 @@
 import { fail, fault, ok, type Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
-import { meshOfRun, type PartResult, type StepOutput } from '@flexum/core/evaluate'
+import { meshOfPart, type PartResult, type StepOutput } from '@flexum/core/evaluate'
 import { bendTableCsv, nodesCsv, stlOf } from '@flexum/core/format'
 
 export type ExportKind =
@@ -19,9 +19,8 @@ export function goodOutput<K extends StepOutput['kind']>(
 /** A part in another form, or why it has none. */
 export function exportPart(part: Part, result: PartResult, kind: ExportKind): Result<Uint8Array | string> {
   if (kind.to === 'stl') {
-    const run = goodOutput(result, 'run')
-    if (!run) return fail(fault('export.no-body', 'this part has no sound body to write'))
-    const mesh = kind.chordError === undefined ? run.mesh : meshOfRun(run, kind.chordError)
+    const mesh = meshOfPart(result, kind.chordError)
+    if (!mesh) return fail(fault('export.no-body', 'this part has no sound body to write'))
     return ok(stlOf(mesh, part.name))
   }
   const path = goodOutput(result, 'path')

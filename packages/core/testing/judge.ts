@@ -39,7 +39,12 @@ export function judge(mesh: Mesh): Judgement {
     return { status: String((error as { code?: string }).code ?? error), volume: NaN, skin: NaN, bodies: 0 }
   }
   const parts = body.decompose()
-  const found = { status: body.status(), volume: body.volume(), skin: body.surfaceArea(), bodies: parts.length }
+  const found = {
+    status: body.status(),
+    volume: body.volume(),
+    skin: body.surfaceArea(),
+    bodies: parts.length,
+  }
   for (const p of parts) p.delete()
   body.delete()
   return found

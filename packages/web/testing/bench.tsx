@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { act, render, type RenderResult } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import type { Part } from '@flexum/core/document'
-import { createEvaluator } from '@flexum/core/evaluate'
+import { compareTurnings, createEvaluator } from '@flexum/core/evaluate'
 import { traceOutlines } from '@flexum/core/trace'
 import { createSession, type Session } from '../src/bench/session.ts'
 import type { Compute } from '../src/compute/client.ts'
@@ -14,6 +14,8 @@ export function directCompute(): Compute {
   return {
     evaluate: async (part) => evaluator.evaluate(part),
     stl: async () => undefined,
+    compare: async (part, run) =>
+      compareTurnings(evaluator, part, run).map(({ run: _, ...card }) => ({ ...card, picture: undefined })),
     trace: async (picture, options) => traceOutlines(picture, options),
     cancel: () => undefined,
     dispose: () => undefined,

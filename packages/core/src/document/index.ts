@@ -58,6 +58,7 @@ export {
   type PartEntry,
   type PartLimit,
 } from './steps/run-ends.ts'
+export { COPY_AXES, MIRROR_PLANES, type CopiesEntry } from './steps/run-copies.ts'
 export type { FreeStrand, StrandsEntry } from './steps/strands.ts'
 export type { BlankStep } from './steps/blank.ts'
 export { LIMITS } from './limits.ts'

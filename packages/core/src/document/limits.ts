@@ -10,4 +10,5 @@ export const LIMITS = {
   splinePoints: 200,
   regions: 100,
   strands: 200,
+  copies: 200,
 } as const

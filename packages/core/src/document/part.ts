@@ -59,6 +59,7 @@ export function idsIn(part: Part): Id[] {
     if (step.kind === 'node-path') ids.push(...step.nodes.map((n) => n.id))
     if (step.kind === 'run' && step.strands?.kind === 'free')
       ids.push(...step.strands.places.map((p) => p.id))
+    if (step.kind === 'run') ids.push(...[...(step.shaping ?? []), ...(step.copies ?? [])].map((x) => x.id))
   }
   return ids
 }

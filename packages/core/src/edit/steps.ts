@@ -95,7 +95,7 @@ export const setBuiltTo: Command<{ step: Id | null }> = (part, args) =>
 
 /** What a run may be told besides its formulas; undefined takes away what it may do without. */
 export type RunChoices = {
-  readonly [K in 'path' | 'profile' | 'anchor' | 'flip' | 'point' | 'strands']?: RunStep[K] | undefined
+  readonly [K in Exclude<keyof RunStep, 'id' | 'kind' | 'name' | 'aside' | 'clock'>]?: RunStep[K] | undefined
 }
 
 export const changeRun: Command<{ step: Id; choices: RunChoices }> = (part, args) => {

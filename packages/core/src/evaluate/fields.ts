@@ -48,7 +48,7 @@ export function resolveStep(step: Step, around: Surroundings): ResolvedFields {
 }
 
 /** Surroundings that also see the place along the run. */
-function alongRun(around: Surroundings, t: number, s: number): Surroundings {
+export function alongRun(around: Surroundings, t: number, s: number): Surroundings {
   const own = { t: { value: t, dimension: DIMENSIONS.number }, s: { value: s, dimension: DIMENSIONS.length } }
   return {
     bare: around.bare,

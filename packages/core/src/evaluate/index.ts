@@ -1,3 +1,4 @@
+export { compareTurnings, type ComparedTurning } from './compare.ts'
 export {
   BARE,
   createEvaluator,
@@ -27,6 +28,7 @@ export {
   type SolvedSketch,
 } from './sheet.ts'
 export { constraintName, entityName, measuredName } from './sketch-words.ts'
-export { resolveStep, type ResolvedFields } from './fields.ts'
+export { alongRun, resolveStep, type ResolvedFields } from './fields.ts'
 export { pickedRegions } from './steps/sketch-profile.ts'
+export { meshOfPart, runsOf } from './bodies.ts'
 export { meshOfRun } from './steps/run.ts'

@@ -5,7 +5,7 @@ import type { CornerResult, Path, PathAnalysis, PlaneFrame } from '../path/index
 import type { Outline, Section, SectionProperties } from '../profile/index.ts'
 import type { Gap, SketchEntity, SketchRegion } from '../sketch/index.ts'
 import type { Vec2 } from '../plane/index.ts'
-import type { Mesh, Vec3 } from '../space/index.ts'
+import type { Mesh, Placement, Vec3 } from '../space/index.ts'
 import type { Carriage, Chunk, Frames, Joint, Turning } from '../sweep/index.ts'
 import type { Finding } from './finding.ts'
 
@@ -112,6 +112,8 @@ export interface RunOutput {
   readonly anchor: Anchor
   readonly look: Look
   readonly hidden: boolean
+  /** Where it stands: once for itself, and once for each copy. Volume, mass and mesh are those of one. */
+  readonly places: readonly Placement[]
   readonly mesh: Mesh
   /** Largest distance between the mesh and the true surface, mm. */
   readonly chordError: number

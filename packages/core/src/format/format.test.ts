@@ -72,7 +72,7 @@ describe('stl', () => {
 
 describe('small picture', () => {
   it('shows the body in its colour on a clear ground', () => {
-    const p = pictureOf(mesh, 60, 40, { colour: [180, 98, 45], shine: 0.4, sharpness: 20 })
+    const p = pictureOf([{ mesh, look: { colour: [180, 98, 45], shine: 0.4, sharpness: 20 } }], 60, 40)
     const alpha = (x: number, y: number): number => p.pixels[(y * 60 + x) * 4 + 3]!
     expect(alpha(0, 0)).toBe(0)
     const solid = Array.from({ length: 2400 }, (_, i) => i).filter((i) => p.pixels[i * 4 + 3] === 255)

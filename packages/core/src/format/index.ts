@@ -1,6 +1,7 @@
 export { bendTableCsv, nodesCsv, rowsFromText } from './csv.ts'
 export { stlOf } from './stl.ts'
 export { pictureOf, type Picture, type PictureLook } from './picture.ts'
+export { PICTURE_LOOKS } from './picture-looks.ts'
 export { readSvg, type SvgDrawing } from './svg/read.ts'
 export type { SubPath } from './svg/path-data.ts'
 export { sectionPicture, sectionSvg } from './svg/write.ts'

@@ -32,28 +32,39 @@ function viewAxes(): readonly [Float64Array, Float64Array, Float64Array] {
   return [right, up, toward]
 }
 
+/** A body to draw. */
+export interface PictureBody {
+  readonly mesh: Mesh
+  readonly look: PictureLook
+}
+
 /**
- * Draws a mesh into a small picture by a depth buffer: lit from above left, dark at silhouettes and steps in depth,
+ * Draws bodies into a small picture by a depth buffer: lit from above left, dark at silhouettes and steps in depth,
  * with a soft shadow straight below on the floor.
  */
-export function pictureOf(mesh: Mesh, width: number, height: number, look: PictureLook): Picture {
+export function pictureOf(bodies: readonly PictureBody[], width: number, height: number): Picture {
   const [w, h] = [width * FINE, height * FINE]
   const axes = viewAxes()
-  const fit = fitView(mesh, axes, w, h)
+  const meshes = bodies.map((b) => b.mesh)
+  const fit = fitView(meshes, axes, w, h)
   const depth = new Float32Array(w * h).fill(-Infinity)
   const normal = new Float32Array(w * h * 3)
+  const owner = new Uint16Array(w * h)
   const shadow = new Float32Array(w * h)
-  const body = project(mesh, axes, fit, undefined)
-  raster(mesh, body, w, h, (pixel, z, n) => {
-    if (z <= depth[pixel]!) return
-    depth[pixel] = z
-    normal.set(n, pixel * 3)
-  })
-  raster(mesh, project(mesh, axes, fit, fit.floor), w, h, (pixel) => {
-    shadow[pixel] = 1
+  meshes.forEach((mesh, k) => {
+    raster(mesh, project(mesh, axes, fit, undefined), w, h, (pixel, z, n) => {
+      if (z <= depth[pixel]!) return
+      depth[pixel] = z
+      owner[pixel] = k
+      normal.set(n, pixel * 3)
+    })
+    raster(mesh, project(mesh, axes, fit, fit.floor), w, h, (pixel) => {
+      shadow[pixel] = 1
+    })
   })
   const soft = blurred(blurred(shadow, w, h, Math.round(w / 60)), w, h, Math.round(w / 60))
-  return { width, height, pixels: shade(depth, normal, soft, width, height, look, fit.scale) }
+  const lookAt = (pixel: number): PictureLook => bodies[owner[pixel]!]!.look
+  return { width, height, pixels: shade(depth, normal, soft, width, height, lookAt, fit.scale) }
 }
 
 interface Fit {
@@ -63,20 +74,21 @@ interface Fit {
   readonly floor: number
 }
 
-function fitView(mesh: Mesh, axes: ReturnType<typeof viewAxes>, w: number, h: number): Fit {
+function fitView(meshes: readonly Mesh[], axes: ReturnType<typeof viewAxes>, w: number, h: number): Fit {
   const [right, up] = axes
-  const p = mesh.positions
   let [x0, x1, y0, y1, floor] = [Infinity, -Infinity, Infinity, -Infinity, Infinity]
-  for (let i = 0; i < p.length; i += 3) floor = Math.min(floor, p[i + 2]!)
-  for (let i = 0; i < p.length; i += 3) {
-    const [x, y, z] = [p[i]!, p[i + 1]!, p[i + 2]!]
-    const px = x * right[0]! + y * right[1]! + z * right[2]!
-    const flat = x * up[0]! + y * up[1]!
-    x0 = Math.min(x0, px)
-    x1 = Math.max(x1, px)
-    y0 = Math.min(y0, flat + floor * up[2]!, flat + z * up[2]!)
-    y1 = Math.max(y1, flat + z * up[2]!)
-  }
+  for (const { positions: p } of meshes)
+    for (let i = 0; i < p.length; i += 3) floor = Math.min(floor, p[i + 2]!)
+  for (const { positions: p } of meshes)
+    for (let i = 0; i < p.length; i += 3) {
+      const [x, y, z] = [p[i]!, p[i + 1]!, p[i + 2]!]
+      const px = x * right[0]! + y * right[1]! + z * right[2]!
+      const flat = x * up[0]! + y * up[1]!
+      x0 = Math.min(x0, px)
+      x1 = Math.max(x1, px)
+      y0 = Math.min(y0, flat + floor * up[2]!, flat + z * up[2]!)
+      y1 = Math.max(y1, flat + z * up[2]!)
+    }
   const scale = Math.min(
     (w * (1 - 2 * MARGIN)) / Math.max(x1 - x0, 1e-9),
     (h * (1 - 2 * MARGIN)) / Math.max(y1 - y0, 1e-9),
@@ -165,7 +177,7 @@ function shade(
   shadow: Float32Array,
   width: number,
   height: number,
-  look: PictureLook,
+  lookAt: (pixel: number) => PictureLook,
   scale: number,
 ): Uint8Array {
   const w = width * FINE
@@ -187,6 +199,7 @@ function shade(
           sum[3]! += dark
           continue
         }
+        const look = lookAt(at)
         const edge = isEdge(depth, at, w, z, step)
         const [nx, ny, nz] = [normal[at * 3]!, normal[at * 3 + 1]!, normal[at * 3 + 2]!]
         const lit = Math.max(0, nx * light[0] + ny * light[1] + nz * light[2])

@@ -1,20 +1,24 @@
 import { PNG } from 'pngjs'
 import type { Part } from '@flexum/core/document'
-import { pictureOf } from '@flexum/core/format'
+import { meshOfRun, runsOf } from '@flexum/core/evaluate'
+import { PICTURE_LOOKS, pictureOf } from '@flexum/core/format'
 import type { Database } from '../db/open.ts'
 import { findPicture, keepPicture } from '../db/picture-queries.ts'
-import { evaluateOnce, lastOutput } from './figures.ts'
-import { PICTURE_LOOKS } from './looks.ts'
+import { evaluateOnce } from './figures.ts'
 import type { PartService } from './parts.ts'
 
 export const PICTURE_SIZE = { width: 300, height: 190 } as const
 
 /** A part drawn small, as PNG; undefined when it has no body to draw. */
 export function drawPart(part: Part): Buffer | undefined {
-  const run = lastOutput(evaluateOnce(part), 'run')
-  if (!run) return undefined
+  const runs = runsOf(evaluateOnce(part))
+  if (runs.length === 0) return undefined
   const { width, height } = PICTURE_SIZE
-  const picture = pictureOf(run.mesh, width, height, PICTURE_LOOKS[run.look])
+  const picture = pictureOf(
+    runs.map((r) => ({ mesh: meshOfRun(r), look: PICTURE_LOOKS[r.look] })),
+    width,
+    height,
+  )
   const png = new PNG({ width, height })
   png.data.set(picture.pixels)
   return PNG.sync.write(png)

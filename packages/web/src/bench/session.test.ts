@@ -23,6 +23,7 @@ function directCompute(): Compute & { readonly asked: Part[] } {
       return evaluator.evaluate(p)
     },
     stl: async () => undefined,
+    compare: async () => [],
     trace: async () => ({ threshold: 0, loops: [] }),
     cancel: () => undefined,
     dispose: () => undefined,

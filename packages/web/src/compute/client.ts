@@ -2,12 +2,13 @@ import { wrap, type Remote } from 'comlink'
 import type { Part } from '@flexum/core/document'
 import type { PartResult, StepResult } from '@flexum/core/evaluate'
 import type { GreyPicture, traceOutlines, TraceOptions } from '@flexum/core/trace'
-import type { Answer, ComputeApi } from './messages.ts'
+import type { Answer, ComputeApi, TurningCard } from './messages.ts'
 
 /** The worker's end that the rest of the page works with. */
 export interface Compute {
   evaluate(part: Part): Promise<PartResult>
   stl(part: Part, chordError?: number): Promise<Uint8Array<ArrayBuffer> | undefined>
+  compare(part: Part, run: string): Promise<readonly TurningCard[]>
   trace(picture: GreyPicture, options: TraceOptions): Promise<ReturnType<typeof traceOutlines>>
   /** Ends work under way; the next call starts a new worker. */
   cancel(): void
@@ -73,6 +74,10 @@ export function createCompute(): Compute {
     async stl(part, chordError) {
       running ??= start()
       return Promise.race([running.remote.stl(part, chordError), running.stopped])
+    },
+    async compare(part, run) {
+      running ??= start()
+      return Promise.race([running.remote.compare(part, run), running.stopped])
     },
     async trace(picture, options) {
       running ??= start()

@@ -1,6 +1,7 @@
 import type { GreyPicture, traceOutlines, TraceOptions } from '@flexum/core/trace'
+import type { Picture } from '@flexum/core/format'
 import type { Part } from '@flexum/core/document'
-import type { Finding, StepResult, ValueResult } from '@flexum/core/evaluate'
+import type { ComparedTurning, Finding, StepResult, ValueResult } from '@flexum/core/evaluate'
 
 /** A step result that the page has already, by its version. */
 export interface Unchanged {
@@ -15,7 +16,12 @@ export interface Answer {
   readonly findings: readonly Finding[]
 }
 
+/** One way of turning a run, drawn small. */
+export type TurningCard = Omit<ComparedTurning, 'run'> & { readonly picture: Picture | undefined }
+
 export interface ComputeApi {
+  /** A run turned in every way. */
+  compare(part: Part, run: string): TurningCard[]
   /** Outlines of what a picture shows. */
   trace(picture: GreyPicture, options: TraceOptions): ReturnType<typeof traceOutlines>
   /** Works out a part; `known` are the versions the page has, by step. */

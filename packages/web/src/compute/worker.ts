@@ -1,10 +1,13 @@
 import { expose } from 'comlink'
-import { createEvaluator, meshOfRun } from '@flexum/core/evaluate'
-import { stlOf } from '@flexum/core/format'
+import { compareTurnings, createEvaluator, meshOfPart, meshOfRun } from '@flexum/core/evaluate'
+import { PICTURE_LOOKS, pictureOf, stlOf } from '@flexum/core/format'
 import { traceOutlines } from '@flexum/core/trace'
 import type { ComputeApi } from './messages.ts'
 
 const evaluator = createEvaluator()
+
+/** Size of a small picture of a turning, px. */
+const CARD = { width: 208, height: 152 }
 
 const compute: ComputeApi = {
   evaluate(part, known) {
@@ -16,12 +19,16 @@ const compute: ComputeApi = {
     }
   },
   trace: traceOutlines,
+  compare: (part, run) =>
+    compareTurnings(evaluator, part, run).map(({ run: made, ...card }) => ({
+      ...card,
+      picture:
+        made &&
+        pictureOf([{ mesh: meshOfRun(made), look: PICTURE_LOOKS[made.look] }], CARD.width, CARD.height),
+    })),
   stl(part, chordError) {
-    const run = evaluator
-      .evaluate(part)
-      .steps.findLast((s) => s.state === 'good' && s.output?.kind === 'run')?.output
-    if (run?.kind !== 'run') return undefined
-    return stlOf(chordError === undefined ? run.mesh : meshOfRun(run, chordError), part.name)
+    const mesh = meshOfPart(evaluator.evaluate(part), chordError)
+    return mesh && stlOf(mesh, part.name)
   },
 }
 

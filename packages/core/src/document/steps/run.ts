@@ -28,6 +28,7 @@ import {
   type EndsEntry,
   type PartEntry,
 } from './run-ends.ts'
+import { copiesSchema, mapCopies, type CopiesEntry } from './run-copies.ts'
 import { LOOKS, type Look } from './stock-profile.ts'
 import { mapStrands, strandsSchema, type StrandsEntry } from './strands.ts'
 
@@ -76,6 +77,7 @@ export interface RunStep extends StepBase {
   readonly part?: PartEntry
   readonly corners?: CornersEntry
   readonly ends?: EndsEntry
+  readonly copies?: readonly CopiesEntry[]
   /** A look of its own in pictures; else that of the material. */
   readonly look?: Look
   /** Built and counted, and not drawn. */
@@ -110,6 +112,7 @@ export const runKind: StepKind<RunStep> = {
     part: partSchema,
     corners: cornersSchema,
     ends: endsSchema,
+    copies: copiesSchema,
     look: string()
       .strict()
       .oneOf([...LOOKS], `a look is one of ${LOOKS.join(', ')}`)
@@ -143,6 +146,7 @@ export const runKind: StepKind<RunStep> = {
       shaping: step.shaping && mapShaping(step.shaping, visit),
       part: step.part && mapPart(step.part, visit),
       ends: step.ends && mapEnds(step.ends, visit),
+      copies: step.copies && mapCopies(step.copies, visit),
     }
     const changed = Object.entries(parts).filter(([key, value]) => value !== step[key as keyof RunStep])
     return changed.length === 0 ? mapped : { ...mapped, ...Object.fromEntries(changed) }

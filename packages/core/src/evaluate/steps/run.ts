@@ -1,9 +1,11 @@
 import type { RunStep } from '../../document/index.ts'
 import { kinksOf } from '../../path/index.ts'
+import { meshPlaced } from '../../space/index.ts'
 import { chunksOf, roundedPath, twisted, type Carriage, type Joint } from '../../sweep/index.ts'
 import type { PathOutput, RunOutput, Strand } from '../output.ts'
 import type { StepContext, StepEvaluation, StepEvaluator } from './evaluator.ts'
 import { bodyOf, cutOf, endsMade, meshAgain } from './run-body.ts'
+import { placesOf } from './run-copies.ts'
 import { framesBy, scaleOf, shapingOf, twistOf, uprightDirection, type Shaped } from './run-carriage.ts'
 import { runFindings } from './run-findings.ts'
 import { carriedPath, cornerKey, jointOf, refusal, type CarriedPath, type OrFindings } from './run-path.ts'
@@ -26,13 +28,15 @@ export const runEvaluator: StepEvaluator<RunStep> = {
   summary(output) {
     if (output.kind !== 'run') return ''
     const { length } = output.strands
-    return `${output.turning}, ${length > 1 ? `${length} strands` : output.look}`
+    const copies = output.places.length > 1 ? `, ${output.places.length} times` : ''
+    return `${output.turning}, ${length > 1 ? `${length} strands` : output.look}${copies}`
   },
 }
 
-/** A run's mesh again at another chord error, for files. */
-export function meshOfRun(run: RunOutput, chordError: number): RunOutput['mesh'] {
-  return meshAgain(run, run.outline, chordError)
+/** A run's mesh with all its copies, for files; at another chord error when one is given. */
+export function meshOfRun(run: RunOutput, chordError?: number): RunOutput['mesh'] {
+  const one = chordError === undefined ? run.mesh : meshAgain(run, run.outline, chordError)
+  return meshPlaced(one, run.places)
 }
 
 /** Frames, scale, shape and chunks of a run. */
@@ -101,6 +105,8 @@ function carry(
   const { outline, chordError, at } = shaped
   const ends = endsMade(step, carriage, context)
   if ('findings' in ends) return ends
+  const copies = placesOf(step, context)
+  if ('findings' in copies) return copies
   const plan = { carriage, chunks, strands, made: ends.made }
   const body = bodyOf(plan, outline, at, chordError)
   const section = strands.flatMap((s) => s.section)
@@ -126,6 +132,7 @@ function carry(
     anchor: step.anchor,
     look: step.look ?? strands[0]!.look,
     hidden: step.hidden ?? false,
+    places: copies.places,
     mesh: body.mesh,
     chordError,
     volume: body.theoremVolume ?? body.meshVolume,

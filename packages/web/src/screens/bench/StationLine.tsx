@@ -64,6 +64,8 @@ function stepFor(station: Station, part: Part, chosen: string | null): string | 
       return stepInWork(part, chosen, 'stock-profile', 'sketch-profile')?.id ?? null
     case 'run':
       return stepInWork(part, chosen, 'run')?.id ?? null
+    case 'ends':
+      return stepInWork(part, chosen, 'run')?.id ?? null
     case 'shop':
       return stepInWork(part, chosen, 'blank')?.id ?? null
     default:
@@ -125,7 +127,7 @@ function figureOf(
     case 'run':
       return stepSummary('run').split(',')[0]!
     case 'ends':
-      return !view?.path ? 'none yet' : view.path.path.closed ? 'closed' : '2 square'
+      return view?.run ? endsFigure(part, view) : 'none yet'
     case 'fit':
       return 'no bodies'
     case 'check': {
@@ -135,6 +137,16 @@ function figureOf(
     case 'shop':
       return view?.blank ? `cut ${tightLength(view.blank.cut, display, 1)}` : 'none yet'
   }
+}
+
+/** How the run ends, and in how many pieces it is made. */
+function endsFigure(part: Part, { run, runStep }: RunView): string {
+  const step = part.steps.find((s) => s.id === runStep)
+  const ends = step?.kind === 'run' ? step.ends : undefined
+  const kinds = [ends?.start.kind ?? 'square', ends?.end.kind ?? 'square'] as const
+  const words = run!.path.closed ? 'closed' : kinds[0] === kinds[1] ? `2 ${kinds[0]}` : kinds.join(' · ')
+  const pieces = run!.corners.filter((c) => c.joint !== 'round').length + (run!.path.closed ? 0 : 1)
+  return pieces > 1 ? `${words}, ${pieces} pieces` : words
 }
 
 function StationMark({ state }: { readonly state: State | 'here' }) {

@@ -1,9 +1,12 @@
 import { toast } from 'sonner'
 import { countingIds, type Id } from '@flexum/core/base'
 import {
+  ANCHORS,
   idsIn,
+  kindOf,
   LIMITS,
   STOCK_SIZES,
+  TURNINGS,
   writePart,
   type NodeEntry,
   type Part,
@@ -11,7 +14,16 @@ import {
   type SketchItem,
   type Step,
 } from '@flexum/core/document'
-import { addStep, insertNode, removeNodes, reverseNodes, setFormula, setUnits } from '@flexum/core/edit'
+import {
+  addStep,
+  changeRun,
+  insertNode,
+  removeNodes,
+  reverseNodes,
+  setFormula,
+  setUnits,
+  type RunChoices,
+} from '@flexum/core/edit'
 import type { Cure, Finding } from '@flexum/core/evaluate'
 import { bendTableCsv, nodesCsv, readSvg, sectionSvg } from '@flexum/core/format'
 import { formatExact, LENGTH_FACTORS, typedFormula, type MassUnit } from '@flexum/core/units'
@@ -45,7 +57,21 @@ export function chooseMassUnit(session: Session, mass: MassUnit): void {
 }
 
 export function cure(session: Session, c: Cure): void {
+  const choices = chosenBy(c)
+  if (choices) {
+    session.run(changeRun, { step: c.step, choices }, { label: c.label })
+    return
+  }
   session.run(setFormula, { step: c.step, field: c.field, formula: c.formula }, { label: c.label })
+}
+
+/** A cure that is a choice of a run and no formula. */
+function chosenBy({ field, formula }: Cure): RunChoices | undefined {
+  const turning = TURNINGS.find((t) => t === formula)
+  if (field === 'turning' && turning) return { turning }
+  const anchor = ANCHORS.find((a) => a === formula)
+  if (field === 'anchor' && anchor) return { anchor }
+  return undefined
 }
 
 /** Chooses what a finding is about, and points at it. */
@@ -123,7 +149,7 @@ export function addNewStep(session: Session, kind: Step['kind']): void {
     session.run(
       addStep,
       { step, index: part.steps.length },
-      { label: `Add ${step.name}`, select: { step: id, node: null } },
+      { label: `Add ${step.name}`, select: { station: kindOf(step).station, step: id, node: null } },
     )
 }
 

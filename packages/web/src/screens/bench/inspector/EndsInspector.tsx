@@ -1,36 +1,87 @@
-import { runView } from '../../../bench/results.ts'
+import type { RunOutput } from '@flexum/core/evaluate'
+import { piecesBetween } from '@flexum/core/sweep'
+import { formatLength } from '@flexum/core/units'
+import { stepInWork, stepResult } from '../../../bench/results.ts'
+import { selectionOf } from '../../../bench/session.ts'
 import { EmptyState } from '../../../ui/EmptyState.tsx'
 import { Figures, Section } from '../../../ui/Figures.tsx'
-import { formatLengthFigures } from '@flexum/core/units'
-import { pathPoint } from '@flexum/core/path'
-import { usePart, useSessionState } from '../context.ts'
+import { useBench, usePart, useSessionState } from '../context.ts'
+import { CornerFields } from './ends/CornerFields.tsx'
+import { EndFields } from './ends/EndFields.tsx'
+import { StationFindings } from './StationFindings.tsx'
 
-/** How the run ends. All ends are square so far. */
+/** How a run begins, turns its corners and stops, and the pieces that makes. */
 export function EndsInspector() {
   const part = usePart()
-  const result = useSessionState((s) => s.result)
-  const path = runView(part, result)?.path
-  if (!path) return <EmptyState title="No ends yet">Ends show here once there is a path.</EmptyState>
-  if (path.path.closed)
-    return <EmptyState title="A closed path has no ends">The section meets itself at the start.</EmptyState>
-  const place = (s: number): string =>
-    pathPoint(path.path, s)
-      .map((v) => formatLengthFigures(v, part.units.length))
-      .join('  ')
+  const selection = useSessionState(selectionOf)
+  const step = stepInWork(part, selection.step, 'run')
+  const result = useSessionState((s) => stepResult(s.result, step?.id))
+  if (!step)
+    return <EmptyState title="No ends yet">Ends and corners show here once there is a run.</EmptyState>
+  const run = result?.output?.kind === 'run' ? result.output : undefined
+  const hollow = run?.section.some((r) => r.holes.length > 0) ?? false
+  const closed = run?.path.closed ?? false
   return (
     <>
       <div className="px-3 pt-3 pb-1">
-        <h2 className="heading">Ends</h2>
+        <h2 className="heading">Ends and corners: {step.name}</h2>
       </div>
-      <Section title="Both cut square to the path">
-        <Figures
-          rows={[
-            ['Start at', place(0)],
-            ['End at', place(path.path.length)],
-          ]}
-        />
-      </Section>
+      <StationFindings station="ends" />
+      {closed ? (
+        <Section title="Ends">
+          <p className="muted">A closed path has no ends: the section meets itself at the start.</p>
+        </Section>
+      ) : (
+        <>
+          <Section title="Start">
+            <EndFields step={step} side="start" hollow={hollow} />
+          </Section>
+          <Section title="End">
+            <EndFields step={step} side="end" hollow={hollow} />
+          </Section>
+        </>
+      )}
+      {run && (run.corners.length > 0 || step.corners) && (
+        <Section title="Corners">
+          <CornerFields step={step} run={run} />
+        </Section>
+      )}
+      {run && <Pieces run={run} />}
     </>
+  )
+}
+
+/** What is cut from stock as one length. */
+function Pieces({ run }: { readonly run: RunOutput }) {
+  const part = usePart()
+  const { session } = useBench()
+  const cuts = run.corners.filter((c) => c.joint !== 'round').map((c) => c.station)
+  const pieces = piecesBetween(run.path.length, run.path.closed, cuts)
+  if (pieces.length === 1) {
+    return (
+      <Section title="Pieces">
+        <Figures rows={[['One piece, along the path', formatLength(run.path.length, part.units.length)]]} />
+      </Section>
+    )
+  }
+  return (
+    <Section title={`${pieces.length} pieces`}>
+      <ol aria-label="Pieces" className="flex flex-col gap-1">
+        {pieces.map((p, i) => (
+          <li
+            key={i}
+            className="flex justify-between"
+            onPointerEnter={() =>
+              session.point({ station: (((p.from + p.to) / 2) % run.path.length) + run.from - run.before })
+            }
+            onPointerLeave={() => session.point(undefined)}
+          >
+            <span className="muted">Piece {i + 1}, along the path</span>
+            <span className="figure">{formatLength(p.to - p.from, part.units.length)}</span>
+          </li>
+        ))}
+      </ol>
+    </Section>
   )
 }
 
@@ -38,7 +89,7 @@ export function EndsInspector() {
 export function FitInspector() {
   return (
     <EmptyState title="No bodies here">
-      This part is one run by itself: nothing to meet, join or cut.
+      This part is made of runs by themselves: nothing to meet, join or cut.
     </EmptyState>
   )
 }

@@ -1,8 +1,7 @@
-import type { Look } from '@flexum/core/document'
-import type { PictureLook } from '@flexum/core/format'
+import type { PictureLook } from './picture.ts'
 
 /** How materials look in small pictures. */
-export const PICTURE_LOOKS: Readonly<Record<Look, PictureLook>> = {
+export const PICTURE_LOOKS = {
   steel: { colour: [148, 150, 150], shine: 0.35, sharpness: 18 },
   stainless: { colour: [190, 192, 192], shine: 0.5, sharpness: 26 },
   aluminium: { colour: [206, 207, 204], shine: 0.35, sharpness: 14 },
@@ -10,4 +9,4 @@ export const PICTURE_LOOKS: Readonly<Record<Look, PictureLook>> = {
   brass: { colour: [205, 168, 88], shine: 0.42, sharpness: 22 },
   wood: { colour: [182, 140, 96], shine: 0.05, sharpness: 6 },
   rubber: { colour: [72, 74, 76], shine: 0.12, sharpness: 6 },
-}
+} as const satisfies Readonly<Record<string, PictureLook>>

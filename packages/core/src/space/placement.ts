@@ -1,0 +1,83 @@
+import { indexArray, type Mesh } from './mesh.ts'
+import { vec3, type Vec3 } from './vec3.ts'
+
+/** A place for a body: a turn or mirroring, by the images of the axes, and then a shift. Lengths stay as they are. */
+export interface Placement {
+  readonly x: Vec3
+  readonly y: Vec3
+  readonly z: Vec3
+  readonly shift: Vec3
+}
+
+export const IN_PLACE: Placement = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], shift: [0, 0, 0] }
+
+export type AxisName = 'x' | 'y' | 'z'
+
+export const shifted = (by: Vec3): Placement => ({ ...IN_PLACE, shift: by })
+
+/** Mirrored in the plane whose normal is an axis, at an offset along it. */
+export function mirrored(normal: AxisName, offset: number): Placement {
+  const along = IN_PLACE[normal]
+  return { ...IN_PLACE, [normal]: vec3.scale(along, -1), shift: vec3.scale(along, 2 * offset) }
+}
+
+/** Turned about an axis through a point, right-hand rule. */
+export function turned(axis: AxisName, through: Vec3, angle: number): Placement {
+  const about = IN_PLACE[axis]
+  const turn = (v: Vec3): Vec3 => vec3.turnAbout(v, about, angle)
+  return {
+    x: turn(IN_PLACE.x),
+    y: turn(IN_PLACE.y),
+    z: turn(IN_PLACE.z),
+    shift: vec3.sub(through, turn(through)),
+  }
+}
+
+/** A direction as placed. */
+export function placeDirection(p: Placement, v: Vec3): Vec3 {
+  return vec3.addScaled(vec3.addScaled(vec3.scale(p.x, v[0]), p.y, v[1]), p.z, v[2])
+}
+
+/** A point as placed. */
+export const placePoint = (p: Placement, v: Vec3): Vec3 => vec3.add(placeDirection(p, v), p.shift)
+
+/** First `first`, then `then`. */
+export function placedThen(first: Placement, then: Placement): Placement {
+  return {
+    x: placeDirection(then, first.x),
+    y: placeDirection(then, first.y),
+    z: placeDirection(then, first.z),
+    shift: placePoint(then, first.shift),
+  }
+}
+
+/** Whether it turns a right hand into a left one. */
+export const isMirroring = (p: Placement): boolean => vec3.dot(vec3.cross(p.x, p.y), p.z) < 0
+
+/** One mesh with a body in each place; those that are mirrored are turned right side out. */
+export function meshPlaced(mesh: Mesh, places: readonly Placement[]): Mesh {
+  if (places.length === 1 && places[0] === IN_PLACE) return mesh
+  const n = mesh.positions.length
+  const m = mesh.triangles.length
+  const positions = new Float32Array(n * places.length)
+  const normals = new Float32Array(n * places.length)
+  const triangles = indexArray(m * places.length, (n / 3) * places.length)
+  const tags = new Uint32Array(mesh.tags.length * places.length)
+  places.forEach((p, k) => {
+    for (let i = 0; i < n; i += 3) {
+      const at = mesh.positions.subarray(i, i + 3) as unknown as Vec3
+      const normal = mesh.normals.subarray(i, i + 3) as unknown as Vec3
+      positions.set(placePoint(p, at), k * n + i)
+      normals.set(placeDirection(p, normal), k * n + i)
+    }
+    const [second, third] = isMirroring(p) ? [2, 1] : [1, 2]
+    const first = (k * n) / 3
+    for (let i = 0; i < m; i += 3) {
+      triangles[k * m + i] = first + mesh.triangles[i]!
+      triangles[k * m + i + 1] = first + mesh.triangles[i + second]!
+      triangles[k * m + i + 2] = first + mesh.triangles[i + third]!
+    }
+    tags.set(mesh.tags, k * mesh.tags.length)
+  })
+  return { positions, normals, triangles, tags }
+}

@@ -1,0 +1,62 @@
+import { reach, type Section } from '../profile/index.ts'
+import { vec3, type Vec3 } from '../space/index.ts'
+import type { Vec2 } from '../plane/index.ts'
+import { scaleAt, type Carriage } from './carriage.ts'
+import { frameOn, type Frame } from './frames.ts'
+import { shapeReach } from './shape.ts'
+
+const LOOKS_ALONG = 12
+const LOOKS_ROUND = 90
+const NARROWINGS = 40
+
+/** The thinnest place of a run: the least width of its section as seen along the path, mm, and where that is. */
+export interface Thinnest {
+  readonly thickness: number
+  readonly station: number
+}
+
+/**
+ * Looks along every segment for the least distance between two parallel planes along the path that the body fits
+ * between. A section that only travels is seen at a slant where the path turns away, so that it gets thin there.
+ * At the joints and at twelfths of each segment; exact where the thinnest place is one of them.
+ */
+export function thinnestOf(c: Carriage, section: Section): Thinnest {
+  const { path } = c.frames
+  let best: Thinnest = { thickness: Infinity, station: 0 }
+  path.segments.forEach((g, i) => {
+    for (let k = 0; k <= LOOKS_ALONG; k++) {
+      const along = (g.length * k) / LOOKS_ALONG
+      const station = path.starts[i]! + along
+      const own = (d: Vec2): number => (c.shape ? shapeReach(c.shape, station, d) : reach(section, d))
+      const thickness = leastWidthSeen(frameOn(c.frames, i, along), own) * scaleAt(c, station)
+      if (thickness < best.thickness) best = { thickness, station }
+    }
+  })
+  return best
+}
+
+function leastWidthSeen(f: Frame, reachTo: (d: Vec2) => number): number {
+  const across = vec3.unit(vec3.cross(f.t, Math.abs(f.t[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]))
+  const above = vec3.cross(f.t, across)
+  const width = (angle: number): number => {
+    const d: Vec3 = vec3.addScaled(vec3.scale(across, Math.cos(angle)), above, Math.sin(angle))
+    const seen: Vec2 = [vec3.dot(d, f.n), vec3.dot(d, f.b)]
+    const size = Math.hypot(...seen)
+    if (size < 1e-12) return 0
+    const unit: Vec2 = [seen[0] / size, seen[1] / size]
+    return size * (reachTo(unit) + reachTo([-unit[0], -unit[1]]))
+  }
+  let [best, at] = [Infinity, 0]
+  for (let i = 0; i < LOOKS_ROUND; i++) {
+    const angle = (Math.PI * i) / LOOKS_ROUND
+    const w = width(angle)
+    if (w < best) [best, at] = [w, angle]
+  }
+  let [low, high] = [at - Math.PI / LOOKS_ROUND, at + Math.PI / LOOKS_ROUND]
+  for (let i = 0; i < NARROWINGS; i++) {
+    const [p, q] = [low + (high - low) * 0.382, low + (high - low) * 0.618]
+    if (width(p) < width(q)) high = q
+    else low = p
+  }
+  return Math.min(best, width((low + high) / 2))
+}

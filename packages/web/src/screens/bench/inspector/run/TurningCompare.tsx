@@ -1,0 +1,127 @@
+import { useEffect, useRef, useState } from 'react'
+import type { RunStep } from '@flexum/core/document'
+import { deg } from '@flexum/core/num'
+import { formatDecimal, formatLength } from '@flexum/core/units'
+import { createCompute } from '../../../../compute/client.ts'
+import type { TurningCard } from '../../../../compute/messages.ts'
+import { usePart } from '../../context.ts'
+import { useChangeRun } from './useChangeRun.ts'
+
+const TITLES = { square: 'Square', upright: 'Upright', fixed: 'Fixed' } as const
+
+/** The run turned in each way, side by side on its own path, with what the section loses; a click takes one. */
+export function TurningCompare({ step }: { readonly step: RunStep }) {
+  const part = usePart()
+  const change = useChangeRun(step)
+  const [cards, setCards] = useState<readonly TurningCard[]>()
+  const [problem, setProblem] = useState<string>()
+  const compute = useRef<ReturnType<typeof createCompute>>(undefined)
+  useEffect(() => {
+    const made = (compute.current ??= createCompute())
+    let over = false
+    made.compare(part, step.id).then(
+      (c) => !over && setCards(c),
+      (e: unknown) => !over && setProblem(e instanceof Error ? e.message : 'The comparison stopped.'),
+    )
+    return () => {
+      over = true
+    }
+  }, [part, step.id])
+  useEffect(
+    () => () => {
+      compute.current?.dispose()
+      compute.current = undefined
+    },
+    [],
+  )
+  if (problem !== undefined) return <p className="text-error">✕ {problem}</p>
+  if (!cards)
+    return (
+      <p className="muted" role="status">
+        <span className="loading loading-spinner loading-xs" aria-hidden /> Turning it each way…
+      </p>
+    )
+  const most = Math.max(...cards.map((c) => c.thickness))
+  return (
+    <ul aria-label="Turnings side by side" className="flex flex-col gap-2">
+      {cards.map((c) => (
+        <li key={c.turning}>
+          <button
+            type="button"
+            className={`grid w-full cursor-pointer grid-cols-[104px_1fr] gap-x-2 rounded-[3px] border p-1.5 text-left ${c.turning === step.turning ? 'border-primary bg-[var(--chosen-wash)]' : 'hairline bg-base-100 hover:border-primary'}`}
+            aria-pressed={c.turning === step.turning}
+            disabled={c.problem !== undefined}
+            onClick={() => change({ turning: c.turning }, `Turn ${c.turning}`)}
+          >
+            {c.picture ? (
+              <Drawn picture={c.picture} />
+            ) : (
+              <span className="muted self-center text-center">none</span>
+            )}
+            <span className="flex flex-col">
+              <span className="flex justify-between">
+                <b>{TITLES[c.turning]}</b>
+                {c.turning === step.turning && <span className="muted">as it is</span>}
+              </span>
+              {c.problem === undefined ? (
+                <span className="grid grid-cols-[auto_1fr] gap-x-2">
+                  <Row
+                    label="thinnest"
+                    value={formatLength(c.thickness, part.units.length)}
+                    poor={c.thickness < most * 0.9}
+                  />
+                  <Row
+                    label="volume"
+                    value={`${formatDecimal(c.volumeShare * 100, 1)} %`}
+                    poor={Math.abs(c.volumeShare - 1) > 0.02}
+                    title="Volume against section area times path length"
+                  />
+                  <Row
+                    label="roll at end"
+                    value={c.rollAtEnd === undefined ? 'leans' : `${formatDecimal(deg(c.rollAtEnd), 1)}°`}
+                    title="Against the least roll that goes along the path"
+                  />
+                  {c.findings > 0 && <Row label="findings" value={String(c.findings)} poor />}
+                </span>
+              ) : (
+                <span className="text-error">✕ {c.problem}</span>
+              )}
+            </span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+function Row(props: { label: string; value: string; poor?: boolean; title?: string }) {
+  return (
+    <>
+      <span className="muted" title={props.title}>
+        {props.label}
+      </span>
+      <span className="figure text-right">
+        {props.poor && <span aria-label="poor: ">◆ </span>}
+        {props.value}
+      </span>
+    </>
+  )
+}
+
+function Drawn({ picture }: { readonly picture: NonNullable<TurningCard['picture']> }) {
+  const canvas = useRef<HTMLCanvasElement>(null)
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d')
+    const { width, height, pixels } = picture
+    context?.putImageData(new ImageData(new Uint8ClampedArray(pixels), width, height), 0, 0)
+  }, [picture])
+  return (
+    <canvas
+      ref={canvas}
+      width={picture.width}
+      height={picture.height}
+      className="w-full self-center"
+      aria-hidden
+    />
+  )
+}
