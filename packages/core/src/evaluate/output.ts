@@ -6,7 +6,7 @@ import type { Outline, Section, SectionProperties } from '../profile/index.ts'
 import type { Gap, SketchEntity, SketchRegion } from '../sketch/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 import type { Mesh, Placement, Vec3 } from '../space/index.ts'
-import type { Carriage, Chunk, Frames, Joint, Turning } from '../sweep/index.ts'
+import type { Carriage, Chunk, Frames, Joint, RunDrawing, Turning } from '../sweep/index.ts'
 import type { Finding } from './finding.ts'
 
 /** A node where it stands, with what became of its corner. */
@@ -115,6 +115,8 @@ export interface RunOutput {
   /** Where it stands: once for itself, and once for each copy. Volume, mass and mesh are those of one. */
   readonly places: readonly Placement[]
   readonly mesh: Mesh
+  /** Lines of the mesh, and how far it has grown at each station. */
+  readonly drawing: RunDrawing
   /** Largest distance between the mesh and the true surface, mm. */
   readonly chordError: number
   /** Volume in mm3: by theorem where one holds, else by the mesh. */

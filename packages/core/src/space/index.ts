@@ -15,3 +15,5 @@ export {
   type AxisName,
   type Placement,
 } from './placement.ts'
+export { hatchSlice, planeSquareTo, sliceMesh, type CutPlane, type Slice } from './slice.ts'
+export { measureBetween, type Measured, type Picked } from './measure.ts'

@@ -3,6 +3,7 @@ import { outlineOf, region, sectionProperties, type Outline, type Region } from 
 import { meshVolume, vec3, type Mesh } from '../../space/index.ts'
 import {
   domeMesh,
+  drawRun,
   frameOn,
   joinRunMeshes,
   meshRun,
@@ -16,6 +17,7 @@ import {
   type Chunk,
   type ChunkEnd,
   type Frame,
+  type RunDrawing,
   type SectionAt,
 } from '../../sweep/index.ts'
 import type { EndMade, Strand } from '../output.ts'
@@ -85,6 +87,7 @@ export interface BodyPlan {
 
 export interface Body {
   readonly mesh: Mesh
+  readonly drawing: RunDrawing
   readonly meshVolume: number
   readonly theoremVolume: number | undefined
   /** kg */
@@ -111,6 +114,7 @@ export function bodyOf(
   const known = theorems.every((v) => v !== undefined)
   return {
     mesh: joinRunMeshes([...parts.map((p) => p.mesh), ...caps.map((c) => c.mesh)]),
+    drawing: drawRun(outline, parts),
     meshVolume: sweptVolume + sum(caps.map((c) => meshVolume(c.mesh))),
     theoremVolume: known ? sum(volumes) + sum(caps.map((c) => c.volume)) : undefined,
     mass: sum(strands.map((s, k) => s.density * volumes[k]!)) + sum(caps.map((c) => c.volume * c.density)),
@@ -136,7 +140,7 @@ function sweptMeshes({ carriage, chunks }: BodyPlan, outline: Outline, chordErro
   return chunks.map((chunk) => {
     const rings = placeRings(carriage, outline, chordError, chunk)
     const mesh = meshRun(outline, rings, chunk.closed)
-    return { mesh, volume: runMeshVolume(outline, rings, mesh) }
+    return { rings, mesh, volume: runMeshVolume(outline, rings, mesh) }
   })
 }
 

@@ -134,6 +134,7 @@ function carry(
     hidden: step.hidden ?? false,
     places: copies.places,
     mesh: body.mesh,
+    drawing: body.drawing,
     chordError,
     volume: body.theoremVolume ?? body.meshVolume,
     theoremVolume: body.theoremVolume,
