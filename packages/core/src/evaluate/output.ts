@@ -107,6 +107,8 @@ export interface RunOutput {
   readonly outline: Outline
   /** The whole section in the path's frame, as placed, all strands. */
   readonly section: Section
+  /** Area of the whole section without scale, mm2, at the stations of the shape; one figure when it is not shaped. */
+  readonly areas: Float64Array
   /** One or more; by themselves what `section` is together. */
   readonly strands: readonly Strand[]
   readonly anchor: Anchor

@@ -1,5 +1,5 @@
 import { reach, type Section } from '../profile/index.ts'
-import { vec2, type Vec2 } from '../plane/index.ts'
+import type { Vec2 } from '../plane/index.ts'
 import type { Vec3 } from '../space/index.ts'
 import { courseAt, type Course } from './course.ts'
 import type { Frames } from './frames.ts'
@@ -52,28 +52,4 @@ export function reachAt(c: Carriage, section: Section, station: number, d: Vec2)
 export function isPlain(c: Carriage): boolean {
   const { frames } = c
   return frames.turning === 'square' && frames.rolls.length === 0 && !c.scale && !c.shape
-}
-
-/** Least width of a section over all directions, mm: the least distance between two parallel lines it fits between. */
-export function leastWidth(section: Section): number {
-  const width = (a: number): number => {
-    const d: Vec2 = [Math.cos(a), Math.sin(a)]
-    return reach(section, d) + reach(section, vec2.scale(d, -1))
-  }
-  let best = Infinity
-  let at = 0
-  const looks = 180
-  for (let i = 0; i < looks; i++) {
-    const a = (Math.PI * i) / looks
-    const w = width(a)
-    if (w < best) [best, at] = [w, a]
-  }
-  // The width between two corners is a sine of the angle: its least lies at a look or between two, by golden section.
-  let [low, high] = [at - Math.PI / looks, at + Math.PI / looks]
-  for (let i = 0; i < 50; i++) {
-    const [p, q] = [low + (high - low) * 0.382, low + (high - low) * 0.618]
-    if (width(p) < width(q)) high = q
-    else low = p
-  }
-  return Math.min(best, width((low + high) / 2))
 }

@@ -33,17 +33,23 @@ describe('the lines of a run', () => {
     }
     return sum
   }
-  it('are the four edges of a straight bar, and none of a round one', () => {
+  it('are the four edges of a straight bar with its ends, and only the ends of a round one', () => {
     const square = run([sharp(0, 0, 0), sharp(100, 0, 0)], bar)
-    expect(lengthOf(square.mesh, square.drawing.sharp)).toBeCloseTo(400, 3)
+    expect(lengthOf(square.mesh, square.drawing.sharp)).toBeCloseTo(400 + 2 * 24, 3)
+    expect(square.drawing.corners).toHaveLength(8)
     expect(square.drawing.tangent).toHaveLength(0)
     const round = run([sharp(0, 0, 0), sharp(100, 0, 0)], stock('round-bar', { diameter: 6 }))
-    expect([...round.drawing.sharp, ...round.drawing.tangent]).toEqual([])
+    const sides = round.outline.sideFrom.length
+    expect(round.drawing.sharp).toHaveLength(2 * 2 * sides)
+    expect([...round.drawing.tangent, ...round.drawing.corners]).toEqual([])
   })
   it('are sharp at a mitre and faint where a bend begins and ends', () => {
     const mitred = run([sharp(0, 0, 0), sharp(100, 0, 0), sharp(100, 100, 0)], bar)
     // Four edges, and the outline of the mitre: 8 / cos 45 twice and 4 twice.
-    expect(lengthOf(mitred.mesh, mitred.drawing.sharp)).toBeCloseTo(800 + 2 * (8 * Math.SQRT2 + 4), 2)
+    expect(lengthOf(mitred.mesh, mitred.drawing.sharp)).toBeCloseTo(
+      800 + 2 * 24 + 2 * (8 * Math.SQRT2 + 4),
+      2,
+    )
     const bent = run([sharp(0, 0, 0), bend(100, 0, 0, 20), sharp(100, 100, 0)], bar)
     expect(lengthOf(bent.mesh, bent.drawing.tangent)).toBeCloseTo(2 * 24, 3)
   })
@@ -52,7 +58,7 @@ describe('the lines of a run', () => {
       [sharp(0, 0, 0), sharp(100, 0, 0)],
       stock('rectangular-bar', { width: 8, height: 4, corner: 1 }),
     )
-    expect(rounded.drawing.sharp).toHaveLength(0)
+    expect(rounded.drawing.corners).toHaveLength(0)
     expect(lengthOf(rounded.mesh, rounded.drawing.tangent)).toBeCloseTo(800, 3)
   })
 })

@@ -8,6 +8,8 @@ export interface RunDrawing {
   readonly sharp: Uint32Array
   /** Where tangent faces meet. */
   readonly tangent: Uint32Array
+  /** Where sharp edges meet: corners of the section at ends and breaks. */
+  readonly corners: Uint32Array
   readonly stretches: readonly Stretch[]
 }
 
@@ -28,6 +30,7 @@ export function drawRun(
   const { corners, seams } = jointsOf(outline)
   const sharp: number[] = []
   const tangent: number[] = []
+  const meeting: number[] = []
   const stretches: Stretch[] = []
   const around = outline.x.length
   let [base, face] = [0, 0]
@@ -42,8 +45,11 @@ export function drawRun(
       }
       const broken = rings.copies[r] !== r
       const joint = r > 0 && segments[r]! >= 0 && segments[r - 1]! >= 0 && segments[r] !== segments[r - 1]
-      if (!broken && !joint) continue
-      const into = broken ? sharp : tangent
+      const open = rings.copies[rings.count - 1] !== 0
+      const end = open && (r === 0 || r === rings.count - 1)
+      if (!broken && !joint && !end) continue
+      const into = broken || end ? sharp : tangent
+      if (into === sharp) for (const i of corners) meeting.push(here + i)
       for (let i = 0; i < outline.sideFrom.length; i++)
         into.push(here + outline.sideFrom[i]!, here + outline.sideTo[i]!)
     }
@@ -53,7 +59,12 @@ export function drawRun(
     for (const s of segments) if (s >= 0) bands++
     face += bands * outline.sideFrom.length * 2
   }
-  return { sharp: Uint32Array.from(sharp), tangent: Uint32Array.from(tangent), stretches }
+  return {
+    sharp: Uint32Array.from(sharp),
+    tangent: Uint32Array.from(tangent),
+    corners: Uint32Array.from(meeting),
+    stretches,
+  }
 }
 
 /** Outline points where two section edges meet: in a corner, or tangent to each other. */

@@ -13,7 +13,6 @@ export {
 export { steepStretches, uprightFrames } from './upright-frames.ts'
 export {
   isPlain,
-  leastWidth,
   reachAt,
   scaleAt,
   SQUARE_END,
@@ -31,6 +30,6 @@ export { unpackTag, type FaceTag } from './tags.ts'
 export { volumeByTheorem, type SectionAt } from './volume.ts'
 export { foldsOf, reachInBend, type Fold } from './folds.ts'
 export { contactsOf, type Contact } from './contact.ts'
-export { thinnestOf, type Thinnest } from './thickness.ts'
+export { leastWidth, thinnestOf, type Thinnest } from './thickness.ts'
 export { piecesBetween, type Piece } from './pieces.ts'
 export { drawRun, grownTo, type Grown, type RunDrawing, type Stretch } from './drawing.ts'

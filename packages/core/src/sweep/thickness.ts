@@ -1,12 +1,13 @@
 import { reach, type Section } from '../profile/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import type { Vec2 } from '../plane/index.ts'
+import { segmentTangent } from '../path/index.ts'
 import { scaleAt, type Carriage } from './carriage.ts'
 import { frameOn, type Frame } from './frames.ts'
 import { shapeReach } from './shape.ts'
 
 const LOOKS_ALONG = 12
-const LOOKS_ROUND = 90
+const LOOKS_ROUND = 180
 const NARROWINGS = 40
 
 /** The thinnest place of a run: the least width of its section as seen along the path, mm, and where that is. */
@@ -28,7 +29,8 @@ export function thinnestOf(c: Carriage, section: Section): Thinnest {
       const along = (g.length * k) / LOOKS_ALONG
       const station = path.starts[i]! + along
       const own = (d: Vec2): number => (c.shape ? shapeReach(c.shape, station, d) : reach(section, d))
-      const thickness = leastWidthSeen(frameOn(c.frames, i, along), own) * scaleAt(c, station)
+      const frame = { ...frameOn(c.frames, i, along), t: segmentTangent(g, along) }
+      const thickness = leastWidthSeen(frame, own) * scaleAt(c, station)
       if (thickness < best.thickness) best = { thickness, station }
     }
   })
@@ -46,6 +48,19 @@ function leastWidthSeen(f: Frame, reachTo: (d: Vec2) => number): number {
     const unit: Vec2 = [seen[0] / size, seen[1] / size]
     return size * (reachTo(unit) + reachTo([-unit[0], -unit[1]]))
   }
+  return leastOfHalfTurn(width)
+}
+
+/** Least width of a section over all directions, mm: the least distance between two parallel lines it fits between. */
+export function leastWidth(section: Section): number {
+  return leastOfHalfTurn((a) => {
+    const d: Vec2 = [Math.cos(a), Math.sin(a)]
+    return reach(section, d) + reach(section, [-d[0], -d[1]])
+  })
+}
+
+/** The width between two corners is a sine of the angle: its least lies at a look or between two, by golden section. */
+function leastOfHalfTurn(width: (angle: number) => number): number {
   let [best, at] = [Infinity, 0]
   for (let i = 0; i < LOOKS_ROUND; i++) {
     const angle = (Math.PI * i) / LOOKS_ROUND

@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import type { Part, Station, Step } from '@flexum/core/document'
+import type { Part, RunStep, Station, Step } from '@flexum/core/document'
 import type {
   BlankOutput,
   Finding,
@@ -45,9 +45,26 @@ export interface RunView {
 /** Kinds of step that give a path. */
 export const PATH_KINDS: ReadonlySet<Step['kind']> = new Set(['node-path', 'helix-path', 'sketch-path'])
 
-/** The run on screen: the first of the recipe, with the blank cut for it. Without a run, the first path alone. */
-export function runView(part: Part, result: PartResult | undefined): RunView | undefined {
-  const run = part.steps.find((s) => s.kind === 'run')
+/** The run that is worked on: the chosen one, or one that the chosen step is part of; else the first. */
+function runInWork(part: Part, chosen: Id | null): RunStep | undefined {
+  const runs = part.steps.filter((s) => s.kind === 'run')
+  const step = part.steps.find((s) => s.id === chosen)
+  const named = step?.kind === 'blank' ? step.run : chosen
+  return (
+    runs.find((r) => r.id === named) ??
+    runs.find((r) => r.path === chosen || r.profile === chosen) ??
+    runs.find((r) => !r.aside) ??
+    runs[0]
+  )
+}
+
+/** The run in work, with the blank cut for it. Without a run, the first path alone. */
+export function runView(
+  part: Part,
+  result: PartResult | undefined,
+  chosen: Id | null = null,
+): RunView | undefined {
+  const run = runInWork(part, chosen)
   const pathStep = run?.path ?? part.steps.find((s) => PATH_KINDS.has(s.kind))?.id
   if (pathStep === undefined) return undefined
   const blankStep = run && part.steps.find((s) => s.kind === 'blank' && s.run === run.id)
@@ -74,6 +91,24 @@ export function runView(part: Part, result: PartResult | undefined): RunView | u
     stale: path.stale || body.stale || profile.stale,
   }
 }
+
+/** Every run that is to be seen, whole or as it last was. */
+export function shownRuns(result: PartResult | undefined): readonly SeenRun[] {
+  return (result?.steps ?? []).flatMap((s) => {
+    const seen = s.state !== 'aside' && s.state !== 'unbuilt' && s.output?.kind === 'run' && !s.output.hidden
+    return seen ? [{ id: s.id, run: s.output as RunOutput, stale: s.stale }] : []
+  })
+}
+
+export interface SeenRun {
+  readonly id: Id
+  readonly run: RunOutput
+  readonly stale: boolean
+}
+
+/** A station of the whole path as one of the run along it, and back. */
+export const stationOnRun = (run: RunOutput, onPath: number): number => onPath - run.from + run.before
+export const stationOnPath = (run: RunOutput, onRun: number): number => onRun + run.from - run.before
 
 /** Findings counted where they belong. */
 export function findingCounts(

@@ -1,8 +1,6 @@
-import type { Look } from '@flexum/core/document'
 import type { RunOutput } from '@flexum/core/evaluate'
 import { stationNear } from '@flexum/core/path'
-import type { Box3 as CoreBox, Vec3 } from '@flexum/core/space'
-import { unpackTag } from '@flexum/core/sweep'
+import type { Box3 as CoreBox, CutPlane, Picked, Placement, Vec3 } from '@flexum/core/space'
 import {
   DirectionalLight,
   HemisphereLight,
@@ -13,53 +11,47 @@ import {
   MeshBasicMaterial,
   OrthographicCamera,
   PCFShadowMap,
-  PerspectiveCamera,
   PlaneGeometry,
   Raycaster,
   Scene,
   ShadowMaterial,
-  Vector2,
   Vector3,
   WebGLRenderer,
-  type BufferGeometry,
-  type Material,
   type Object3D,
 } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { Ray } from '../bench/drag.ts'
 import type { Theme } from '../ui/theme.ts'
-import { DRAWN, makeEnvironment, surfaceMaterials } from './appearance.ts'
+import { DRAWN, makeEnvironment } from './appearance.ts'
+import { Cut } from './Cut.ts'
+import { Eye, type Lens, type StandardView } from './Eye.ts'
 import { floorGrid } from './floor.ts'
-import { bodyGeometry, endOutlines, lineGeometry, segmentGeometry } from './geometry.ts'
+import { lineGeometry } from './geometry.ts'
+import { pickedAt } from './picking.ts'
+import { matrixOf, RunBody } from './RunBody.ts'
+
+export { STANDARD_VIEWS, type Lens, type StandardView } from './Eye.ts'
 
 /** Where the camera stands; kept over a reload. */
 export interface CameraState {
   readonly eye: Vec3
   readonly target: Vec3
+  readonly lens?: Lens
 }
 
-/** Directions to look from, as unit-free offsets from the middle. */
-export const STANDARD_VIEWS = {
-  Isometric: [0.62, -0.95, 0.58],
-  Front: [0, -1, 0],
-  Top: [0, -0.0001, 1],
-  Side: [1, 0, 0],
-} as const satisfies Record<string, Vec3>
-export type StandardView = keyof typeof STANDARD_VIEWS
-
-/** What is under the pointer. */
+/** What is under the pointer: a run, a station of it, and the segment of its path. */
 export interface Pick {
+  readonly run: string
   readonly station: number
   readonly segment: number
 }
 
-const LENS_DEG = 26
-
-/** Share of the picture's width or height that a part fills when all of it is shown. */
-const FILLED = 0.8
-
-/** How much of a body is seen behind a sheet. */
-const BEHIND_SHEET = 0.3
+/** A run to draw. */
+export interface ShownRun {
+  readonly id: string
+  readonly run: RunOutput
+  readonly stale: boolean
+}
 
 /** A sheet that the view is turned to: its plane, the place in the middle of the picture, px per mm. */
 export interface FacedSheet {
@@ -83,28 +75,29 @@ export function toggleSmoothEdges(): void {
 }
 
 /**
- * The 3D picture: one body, its floor and shadow, what is lit up. Draws only when something changed. All of three
- * stays behind this class.
+ * The 3D picture: runs, their floor and shadow, what is lit up, a cut through all. Draws only when something changed.
+ * All of three stays behind this class.
  */
 export class BenchView {
   private readonly renderer: WebGLRenderer
   private readonly scene = new Scene()
-  private readonly camera = new PerspectiveCamera(LENS_DEG, 1, 0.1, 1e5)
+  private readonly eye = new Eye()
   private readonly controls: OrbitControls
   private readonly sun = new DirectionalLight('#fff4e2', 2.2)
-  private readonly sky = new HemisphereLight('#ffffff', '#8f8572', 0.55)
+  private readonly sky = new HemisphereLight('#ffffff', '#a89a82', 0.8)
   private readonly raycaster = new Raycaster()
   private readonly listeners = new Set<() => void>()
   private readonly observer: ResizeObserver
-  private body: Mesh<BufferGeometry, Material[]> | undefined
-  private run: RunOutput | undefined
+  private shown: readonly ShownRun[] = []
+  private bodies: RunBody[] = []
   private dressing: Object3D[] = []
-  private lit: Mesh | undefined
+  private lit: Mesh[] = []
   private ring: LineSegments | undefined
+  private cut: Cut | undefined
+  private grown: number | undefined
   private theme: Theme
   private sheet: FacedSheet | undefined
   private readonly flat = new OrthographicCamera()
-  private stale = false
   private frame = 0
   private fitted = false
   private disposed = false
@@ -118,6 +111,7 @@ export class BenchView {
       preserveDrawingBuffer: true,
     })
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2))
+    this.renderer.localClippingEnabled = true
     this.renderer.shadowMap.enabled = true
     this.renderer.shadowMap.type = PCFShadowMap
     this.renderer.shadowMap.autoUpdate = false
@@ -126,13 +120,17 @@ export class BenchView {
     this.sun.shadow.mapSize.set(1024, 1024)
     this.sun.shadow.radius = 5
     this.scene.add(this.sun, this.sun.target, this.sky)
-    this.camera.up.set(0, 0, 1)
-    this.controls = new OrbitControls(this.camera, canvas)
+    this.controls = new OrbitControls(this.eye.camera, canvas)
     this.controls.enableDamping = false
     this.controls.zoomToCursor = true
-    this.controls.addEventListener('change', () => this.invalidate())
+    this.controls.addEventListener('change', () => {
+      this.eye.target.copy(this.controls.target)
+      this.eye.update()
+      this.invalidate()
+    })
     this.setTheme(theme)
     this.look('Isometric', { min: [-100, -100, 0], max: [100, 100, 100] })
+    this.fitted = false
     this.observer = new ResizeObserver(() => this.resize())
     this.observer.observe(canvas.parentElement!)
     this.resize()
@@ -144,40 +142,33 @@ export class BenchView {
     return () => this.listeners.delete(listener)
   }
 
-  /** Shows a body, or none. The first body is brought into view. */
-  setRun(run: RunOutput | undefined, stale: boolean): void {
-    this.clearBody()
-    this.run = run
-    this.stale = stale
-    if (run) {
-      const geometry = bodyGeometry(run.mesh)
-      this.body = new Mesh(geometry, this.materials(run.look, stale))
-      this.body.castShadow = true
-      this.body.receiveShadow = true
-      this.scene.add(this.body)
-      // Nothing but the body itself is seen behind a sheet.
-      if (!this.sheet) this.dress(run)
+  /** Shows runs, or none. The first ones are brought into view. */
+  setRuns(shown: readonly ShownRun[]): void {
+    this.clear()
+    this.shown = shown
+    this.bodies = shown.map(
+      (s) => new RunBody(s.id, s.run, this.theme, this.sheet ? 'behind' : s.stale ? 'stale' : 'whole'),
+    )
+    for (const b of this.bodies) this.scene.add(b.group)
+    if (this.bodies.length > 0) {
+      // Nothing but the bodies themselves is seen behind a sheet.
+      if (!this.sheet) this.dress()
       if (!this.fitted) this.look('Isometric')
     }
+    if (this.grown !== undefined) this.growAll()
+    if (this.cut) this.setCut(this.cut.at)
+    this.redraw()
+  }
+
+  /** The picture has changed, and so have its shadows. */
+  private redraw(): void {
     this.renderer.shadowMap.needsUpdate = true
     this.invalidate()
   }
 
-  private materials(look: Look, stale: boolean): Material[] {
-    const pair = surfaceMaterials(look)
-    for (const m of pair) {
-      m.envMapIntensity = DRAWN[this.theme].light
-      if (stale || this.sheet) {
-        m.transparent = true
-        m.opacity = this.sheet ? BEHIND_SHEET : 0.38
-      }
-    }
-    return pair
-  }
-
-  /** Floor, shadow and end outlines for a body. */
-  private dress(run: RunOutput): void {
-    const box = this.boxOfBody()!
+  /** Floor, shadow and light for what is shown. */
+  private dress(): void {
+    const box = this.boxOfBodies()!
     const size = Math.max(...box.max.map((v, i) => v - box.min[i]!), 1)
     const floor = box.min[2] - size * 0.004
     const middle: Vec3 = [
@@ -192,11 +183,10 @@ export class BenchView {
     )
     ground.position.set(middle[0], middle[1], floor)
     ground.receiveShadow = true
-    const ends = new LineSegments(endOutlines(run.mesh), new LineBasicMaterial({ color: drawn.line }))
-    this.dressing = [floorGrid([middle[0], middle[1]], floor, size, drawn.grid), ground, ends]
+    this.dressing = [floorGrid([middle[0], middle[1]], floor, size, drawn.grid), ground]
     this.scene.add(...this.dressing)
 
-    // Light from above left; its shadow box just holds the body and what it throws on the floor.
+    // Light from above left; its shadow box just holds the bodies and what they throw on the floor.
     this.sun.target.position.set(...middle)
     this.sun.position.set(middle[0] - size * 0.7, middle[1] - size * 0.5, middle[2] + size * 2.2)
     const eye = this.sun.shadow.camera
@@ -209,31 +199,42 @@ export class BenchView {
     this.sun.shadow.normalBias = size * 0.002
   }
 
-  private clearBody(): void {
-    for (const o of [this.body, ...this.dressing, this.lit, this.ring]) {
-      if (!o) continue
+  private clear(): void {
+    for (const b of this.bodies) {
+      this.scene.remove(b.group)
+      b.dispose()
+    }
+    for (const o of this.dressing) {
       this.scene.remove(o)
       const m = o as Mesh
-      if (o !== this.lit) m.geometry.dispose()
+      m.geometry.dispose()
       for (const material of [m.material].flat()) material.dispose()
     }
-    this.body = undefined
-    this.lit = undefined
-    this.ring = undefined
+    this.bodies = []
     this.dressing = []
+    this.clearFocus()
   }
 
-  /** Lights up a path segment, and draws the section's outline at a station, given as pairs of points. */
-  setFocus(segment: number | undefined, outline: readonly Vec3[] | undefined): void {
-    for (const o of [this.lit, this.ring]) {
-      if (!o) continue
+  private clearFocus(): void {
+    for (const o of [...this.lit, ...(this.ring ? [this.ring] : [])]) {
       this.scene.remove(o)
-      ;[o.material].flat().forEach((m) => m.dispose())
+      o.geometry.dispose()
+      for (const m of [o.material].flat()) m.dispose()
     }
-    this.lit = undefined
+    this.lit = []
     this.ring = undefined
+  }
+
+  /** Lights up segments of a run's path, and draws outlines, given as pairs of points, over all. */
+  setFocus(
+    run: string | undefined,
+    segments: ReadonlySet<number>,
+    outline: readonly Vec3[] | undefined,
+  ): void {
+    this.clearFocus()
     const { chosen } = DRAWN[this.theme]
-    if (this.body && this.run && segment !== undefined) {
+    const body = this.bodies.find((b) => b.id === run)
+    if (body && segments.size > 0) {
       const material = new MeshBasicMaterial({
         color: chosen,
         transparent: true,
@@ -241,9 +242,16 @@ export class BenchView {
         polygonOffset: true,
         polygonOffsetFactor: -1,
         polygonOffsetUnits: -1,
+        clippingPlanes: this.cut ? [this.cut.plane] : null,
       })
-      this.lit = new Mesh(segmentGeometry(this.body.geometry, this.run.mesh, segment), material)
-      this.scene.add(this.lit)
+      const faces = body.segmentFaces(segments)
+      this.lit = body.run.places.map((p) => {
+        const mesh = new Mesh(faces, material)
+        mesh.matrixAutoUpdate = false
+        mesh.matrix.copy(matrixOf(p))
+        return mesh
+      })
+      this.scene.add(...this.lit)
     }
     if (outline && outline.length > 1) {
       this.ring = new LineSegments(
@@ -256,20 +264,60 @@ export class BenchView {
     this.invalidate()
   }
 
+  /** Cuts through everything in a plane, or no longer; gives the area of each run's cut, mm2, in the order shown. */
+  setCut(at: CutPlane | undefined): readonly number[] {
+    if (this.cut) {
+      this.scene.remove(this.cut.group)
+      this.cut.dispose()
+      this.cut = undefined
+    }
+    if (at && this.bodies.length > 0) {
+      const box = this.boxOfBodies()!
+      const size = Math.max(...box.max.map((v, i) => v - box.min[i]!), 1)
+      this.cut = new Cut(
+        this.shown.map((s) => s.run),
+        at,
+        this.theme,
+        Math.min(size / 90, this.apartFor()),
+      )
+      this.scene.add(this.cut.group)
+    }
+    for (const b of this.bodies) b.clip(this.cut?.plane)
+    this.redraw()
+    return this.cut?.areas ?? []
+  }
+
+  /** Hatching near enough that the thinnest of the sections shown has a few lines. */
+  private apartFor(): number {
+    const reach = this.shown.map((s) => Math.sqrt(s.run.strands[0]!.area))
+    return Math.max(...reach, 1) / 5
+  }
+
+  /** Draws the runs up to a share of their length, 0 to 1; undefined draws them whole. */
+  grow(share: number | undefined): void {
+    this.grown = share
+    this.growAll()
+    this.redraw()
+  }
+
+  private growAll(): void {
+    for (const b of this.bodies) b.grow(this.grown === undefined ? undefined : this.grown * b.run.path.length)
+  }
+
   setTheme(theme: Theme): void {
     this.theme = theme
     this.sun.intensity = 2.2 * DRAWN[theme].light
-    this.sky.intensity = 0.55 * DRAWN[theme].light
-    if (this.run) this.setRun(this.run, this.stale)
+    this.sky.intensity = 0.8 * DRAWN[theme].light
+    if (this.shown.length > 0) this.setRuns(this.shown)
     this.invalidate()
   }
 
-  /** Turns the view square to a sheet, true to scale, with the body faint behind it; undefined goes back. */
+  /** Turns the view square to a sheet, true to scale, with the bodies faint behind it; undefined goes back. */
   faceSheet(sheet: FacedSheet | undefined): void {
     const changes = (sheet === undefined) !== (this.sheet === undefined)
     this.sheet = sheet
     this.controls.enabled = sheet === undefined
-    if (changes && this.run) this.setRun(this.run, this.stale)
+    if (changes && this.shown.length > 0) this.setRuns(this.shown)
     this.placeFlat()
     this.invalidate()
   }
@@ -294,76 +342,70 @@ export class BenchView {
     this.flat.updateMatrixWorld()
   }
 
-  /** Looks at the body, or at a given box, from a standard direction, so that all of it is in view. */
-  look(view: StandardView, box: CoreBox | undefined = this.boxOfBody()): void {
-    if (!box) return
-    this.fitted = this.body !== undefined
-    const toward = new Vector3(...STANDARD_VIEWS[view]).normalize()
-    const { middle, distance } = this.fit(box, toward)
-    this.controls.target.copy(middle)
-    this.camera.position.copy(middle).addScaledVector(toward, distance)
-    this.camera.near = distance / 100
-    this.camera.far = distance * 20
-    this.camera.updateProjectionMatrix()
+  get lens(): Lens {
+    return this.eye.lens
+  }
+
+  /** Sees with another lens from the same place. */
+  setLens(lens: Lens): void {
+    this.eye.setLens(lens)
+    this.controls.object = this.eye.camera
+    this.follow()
+  }
+
+  /** The controls take over where the eye has been put. */
+  private follow(): void {
+    this.controls.target.copy(this.eye.target)
     this.controls.update()
+    this.eye.update()
     this.invalidate()
   }
 
-  /** Where to look and from how far, so that all corners of a box lie inside the picture with a margin. */
-  private fit(box: CoreBox, toward: Vector3): { middle: Vector3; distance: number } {
-    const right = new Vector3(0, 0, 1).cross(toward).normalize()
-    const up = toward.clone().cross(right)
-    const middle = new Vector3(...box.min).add(new Vector3(...box.max)).multiplyScalar(0.5)
-    const rise = Math.tan((LENS_DEG / 2) * (Math.PI / 180)) * FILLED
-    const run = rise * this.camera.aspect
-    let distance = 1
-    for (let i = 0; i < 8; i++) {
-      const at = (k: 0 | 1 | 2): number => ((i >> k) & 1 ? box.max[k] : box.min[k])
-      const corner = new Vector3(at(0), at(1), at(2)).sub(middle)
-      const near = corner.dot(toward)
-      distance = Math.max(
-        distance,
-        near + Math.abs(corner.dot(right)) / run,
-        near + Math.abs(corner.dot(up)) / rise,
-      )
-    }
-    return { middle, distance }
+  /** Looks at the bodies, or at a given box, from a standard direction, so that all of it is in view. */
+  look(view: StandardView, box: CoreBox | undefined = this.boxOfBodies()): void {
+    if (!box) return
+    this.fitted = this.bodies.length > 0
+    this.eye.fit(box, view)
+    this.follow()
   }
 
-  private boxOfBody(): CoreBox | undefined {
-    if (!this.body) return undefined
-    this.body.geometry.computeBoundingBox()
-    const { min, max } = this.body.geometry.boundingBox!
-    return { min: min.toArray(), max: max.toArray() }
+  /** Goes to a place and looks at as much around it. */
+  flyTo(place: Vec3, size: number): void {
+    this.eye.flyTo(place, size)
+    this.follow()
+  }
+
+  /** The box round everything shown. */
+  boxOfBodies(): CoreBox | undefined {
+    const boxes = this.bodies.map((b) => b.box())
+    if (boxes.length === 0) return undefined
+    const over = (pick: 'min' | 'max', of: (...v: number[]) => number): Vec3 => [
+      of(...boxes.map((b) => b[pick][0])),
+      of(...boxes.map((b) => b[pick][1])),
+      of(...boxes.map((b) => b[pick][2])),
+    ]
+    return { min: over('min', Math.min), max: over('max', Math.max) }
   }
 
   cameraState(): CameraState {
-    return { eye: this.camera.position.toArray(), target: this.controls.target.toArray() }
+    return {
+      eye: this.eye.position.toArray(),
+      target: this.eye.target.toArray(),
+      lens: this.eye.lens,
+    }
   }
 
   setCamera(state: CameraState): void {
     this.fitted = true
-    this.camera.position.set(...state.eye)
-    this.controls.target.set(...state.target)
-    const distance = this.camera.position.distanceTo(this.controls.target)
-    this.camera.near = distance / 100
-    this.camera.far = distance * 20
-    this.camera.updateProjectionMatrix()
-    this.controls.update()
-    this.invalidate()
+    if (state.lens) this.setLens(state.lens)
+    this.eye.place(state.eye, state.target)
+    this.follow()
   }
 
   /** Turns the view by keys: degrees about the vertical and up, a factor for nearness. */
   turn(aroundDeg: number, upDeg: number, nearness: number): void {
-    const offset = this.camera.position.clone().sub(this.controls.target)
-    const length = offset.length() / nearness
-    const around = Math.atan2(offset.y, offset.x) + (aroundDeg * Math.PI) / 180
-    const up = Math.asin(offset.z / offset.length()) + (upDeg * Math.PI) / 180
-    const held = Math.min(Math.max(up, -1.55), 1.55)
-    offset.set(Math.cos(held) * Math.cos(around), Math.cos(held) * Math.sin(around), Math.sin(held))
-    this.camera.position.copy(this.controls.target).addScaledVector(offset, length)
-    this.controls.update()
-    this.invalidate()
+    this.eye.turn(aroundDeg, upDeg, nearness)
+    this.follow()
   }
 
   /** Whether dragging on the picture turns the view. */
@@ -373,44 +415,55 @@ export class BenchView {
 
   /** A point on the canvas, px from its upper left; undefined behind the eye. */
   project(p: Vec3): readonly [number, number] | undefined {
-    this.camera.updateMatrixWorld()
-    const v = new Vector3(...p).project(this.camera)
-    if (v.z > 1) return undefined
-    const { width, height } = this.size()
-    return [((v.x + 1) / 2) * width, ((1 - v.y) / 2) * height]
+    return this.eye.project(p)
   }
 
   /** How many mm one pixel is at a point. */
   pixelAt(p: Vec3): number {
-    const distance = this.camera.position.distanceTo(new Vector3(...p))
-    return (2 * distance * Math.tan((LENS_DEG / 2) * (Math.PI / 180))) / this.size().height
+    return this.eye.pixelAt(p)
   }
 
   /** The line of sight through a place on the canvas. */
   rayAt(x: number, y: number): Ray {
-    this.aim(x, y)
+    this.eye.aim(this.raycaster, x, y)
     const { origin, direction } = this.raycaster.ray
     return { origin: origin.toArray(), direction: direction.toArray() }
   }
 
-  /** The part of the run under a place on the canvas. */
-  pick(x: number, y: number): Pick | undefined {
-    if (!this.body || !this.run) return undefined
-    this.aim(x, y)
-    const hit = this.raycaster.intersectObject(this.body, false)[0]
-    if (!hit || hit.faceIndex == null) return undefined
-    const tag = unpackTag(this.run.mesh.tags[hit.faceIndex]!)
-    const { path } = this.run
-    const point = hit.point.toArray() as unknown as Vec3
-    if (tag.kind === 'start') return { station: 0, segment: 0 }
-    if (tag.kind === 'end') return { station: path.length, segment: path.segments.length - 1 }
-    return { station: stationNear(path, tag.segment, point), segment: tag.segment }
+  private nearest(x: number, y: number) {
+    this.eye.aim(this.raycaster, x, y)
+    return this.bodies
+      .flatMap((body) => {
+        const hit = body.hit(this.raycaster, this.cut?.plane)
+        return hit && hit.faceIndex != null ? [{ body, hit }] : []
+      })
+      .sort((a, b) => a.hit.distance - b.hit.distance)[0]
   }
 
-  private aim(x: number, y: number): void {
-    this.camera.updateMatrixWorld()
-    const { width, height } = this.size()
-    this.raycaster.setFromCamera(new Vector2((x / width) * 2 - 1, 1 - (y / height) * 2), this.camera)
+  /** The part of a run under a place on the canvas. */
+  pick(x: number, y: number): Pick | undefined {
+    const found = this.nearest(x, y)
+    if (!found) return undefined
+    const { body, hit } = found
+    const tag = body.tagOf(hit)
+    const { path } = body.run
+    if (tag.kind === 'start') return { run: body.id, station: 0, segment: 0 }
+    if (tag.kind === 'end') return { run: body.id, station: path.length, segment: path.segments.length - 1 }
+    const station = stationNear(path, tag.segment, body.onRun(hit))
+    return { run: body.id, station, segment: tag.segment }
+  }
+
+  /** What there is to measure from under a place on the canvas: a corner, an edge or a face. */
+  pickToMeasure(x: number, y: number): Picked | undefined {
+    const found = this.nearest(x, y)
+    if (!found) return undefined
+    const index = found.body.placeOf(found.hit)
+    return pickedAt(found.body.run, index, found.hit, [x, y], (p) => this.project(p))
+  }
+
+  /** Where a copy of a run stands. */
+  placesOf(run: string): readonly Placement[] {
+    return this.bodies.find((b) => b.id === run)?.run.places ?? []
   }
 
   private size(): { width: number; height: number } {
@@ -423,8 +476,7 @@ export class BenchView {
     if (!parent) return
     const { clientWidth, clientHeight } = parent
     this.renderer.setSize(clientWidth, clientHeight, false)
-    this.camera.aspect = Math.max(clientWidth, 1) / Math.max(clientHeight, 1)
-    this.camera.updateProjectionMatrix()
+    this.eye.resize(clientWidth, clientHeight)
     this.draw()
   }
 
@@ -439,7 +491,7 @@ export class BenchView {
   private draw(): void {
     if (this.disposed) return
     if (this.sheet) this.placeFlat()
-    this.renderer.render(this.scene, this.sheet ? this.flat : this.camera)
+    this.renderer.render(this.scene, this.sheet ? this.flat : this.eye.camera)
     for (const listener of this.listeners) listener()
   }
 
@@ -463,7 +515,8 @@ export class BenchView {
     this.disposed = true
     cancelAnimationFrame(this.frame)
     this.observer.disconnect()
-    this.clearBody()
+    this.setCut(undefined)
+    this.clear()
     this.controls.dispose()
     this.scene.environment?.dispose()
     this.renderer.dispose()

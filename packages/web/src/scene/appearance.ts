@@ -21,35 +21,61 @@ interface Surface {
 
 const SURFACES: Readonly<Record<Look, Surface>> = {
   steel: { colour: '#8f9191', metalness: 0.9, roughness: 0.42 },
-  stainless: { colour: '#c9cacb', metalness: 1, roughness: 0.24 },
+  stainless: { colour: '#c9cacb', metalness: 0.9, roughness: 0.26 },
   aluminium: { colour: '#d6d7d5', metalness: 0.95, roughness: 0.4 },
-  copper: { colour: '#c9713f', metalness: 1, roughness: 0.28 },
-  brass: { colour: '#cfa74d', metalness: 1, roughness: 0.28 },
+  copper: { colour: '#c9713f', metalness: 0.88, roughness: 0.3 },
+  brass: { colour: '#cfa74d', metalness: 0.88, roughness: 0.3 },
   wood: { colour: '#b98d5f', metalness: 0, roughness: 0.75 },
   rubber: { colour: '#3c3e40', metalness: 0, roughness: 0.8 },
 }
 
-/** The outside of a body and its cut faces, which are darker and dull. */
-export function surfaceMaterials(look: Look): [MeshStandardMaterial, MeshStandardMaterial] {
+export const colourOf = (look: Look): string => SURFACES[look].colour
+
+/** The outside of a body and its cut faces, which are darker and dull. Coloured ones take the vertices' colours. */
+export function surfaceMaterials(
+  look: Look,
+  coloured = false,
+): [side: MeshStandardMaterial, end: MeshStandardMaterial] {
   const { colour, metalness, roughness } = SURFACES[look]
-  const side = new MeshStandardMaterial({ color: colour, metalness, roughness })
+  // Surfaces lie a hair behind their lines.
+  const behind = { polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 }
+  const base = coloured ? '#ffffff' : colour
+  const side = new MeshStandardMaterial({
+    color: base,
+    metalness,
+    roughness,
+    vertexColors: coloured,
+    ...behind,
+  })
   const end = new MeshStandardMaterial({
-    color: new Color(colour).multiplyScalar(0.42),
+    color: new Color(base).multiplyScalar(0.42),
     metalness: metalness * 0.5,
     roughness: 0.7,
+    vertexColors: coloured,
+    ...behind,
   })
   return [side, end]
 }
 
+interface Drawn {
+  readonly line: string
+  readonly grid: string
+  readonly chosen: string
+  readonly block: string
+  readonly shadow: number
+  readonly light: number
+  /** A face cut through, and its hatching. */
+  readonly cut: { readonly face: string; readonly line: string }
+}
+
 /** Colours of what is drawn besides the body, by theme. */
-export const DRAWN: Readonly<
-  Record<Theme, { line: string; grid: string; chosen: string; block: string; shadow: number; light: number }>
-> = {
+export const DRAWN: Readonly<Record<Theme, Drawn>> = {
   'flexum-day': {
     line: '#23282c',
     grid: '#b9b09b',
     chosen: '#b4622d',
     block: '#b0254f',
+    cut: { face: '#f3ddc8', line: '#8a4a20' },
     shadow: 0.2,
     light: 1,
   },
@@ -58,6 +84,7 @@ export const DRAWN: Readonly<
     grid: '#4d5558',
     chosen: '#e08a4f',
     block: '#ef7395',
+    cut: { face: '#5a3f2d', line: '#f0b68c' },
     shadow: 0.5,
     light: 0.72,
   },
@@ -85,15 +112,15 @@ export function makeEnvironment(renderer: WebGLRenderer): Texture {
   }
   // Z is up, as in the part.
   add('#e9e2d4', 0.62, [0, 0, 0], [20, 20, 20], true)
-  add('#5b5246', 0.45, [0, 0, -9.4], [19, 19, 1])
+  add('#8a7d69', 0.55, [0, 0, -9.4], [19, 19, 1])
   add('#fff6e6', 6, [-5, -5, 9], [6, 5, 0.4])
   add('#ffffff', 2.2, [-9.4, 0, 3], [0.4, 9, 3])
   add('#ffe9cf', 1.6, [4, -9.4, 2], [8, 0.4, 2.4])
-  add('#2e2a26', 1, [9.2, 2, 1], [0.6, 12, 5])
+  add('#6b6257', 0.8, [9.2, 2, 1], [0.6, 12, 5])
   // Tall lights, so that standing bars show a bright line along them.
   add('#fff8ee', 5, [-8.6, -6, 1], [0.4, 1.4, 13])
   add('#fff8ee', 3, [5, -9.2, 1], [1.1, 0.4, 13])
-  add('#3a352f', 1, [-2, -9.5, 0], [3.4, 0.3, 12])
+  add('#5a5248', 0.9, [-2, -9.5, 0], [3.4, 0.3, 12])
   const generator = new PMREMGenerator(renderer)
   const target = generator.fromScene(room, 0.03)
   generator.dispose()

@@ -4,7 +4,7 @@ import { STARTERS } from '@flexum/core/document'
 import { createEvaluator, type RunOutput } from '@flexum/core/evaluate'
 import { unpackTag } from '@flexum/core/sweep'
 import { floorGrid } from './floor.ts'
-import { bodyGeometry, endOutlines, lineGeometry, segmentGeometry } from './geometry.ts'
+import { bodyGeometry, facesOf, lineGeometry } from './geometry.ts'
 
 const runOf = (name: keyof typeof STARTERS): RunOutput => {
   const result = createEvaluator().evaluate(STARTERS[name].make(name))
@@ -30,27 +30,16 @@ describe('a body for the picture', () => {
   it('of a closed run has no end faces', () => {
     const frame = runOf('frame')
     expect(bodyGeometry(frame.mesh).groups[1]!.count).toBe(0)
-    expect(endOutlines(frame.mesh).index!.count).toBe(0)
   })
   it('gives the sides of one segment to light up', () => {
     const body = bodyGeometry(hoop.mesh)
-    const total = hoop.path.segments.reduce(
-      (n, _, i) => n + segmentGeometry(body, hoop.mesh, i).index!.count,
-      0,
-    )
+    const sidesOf = (i: number) => facesOf(body, hoop.mesh, (t) => t.kind === 'side' && t.segment === i)
+    const total: number = hoop.path.segments.reduce((n: number, _, i) => n + sidesOf(i).index!.count, 0)
     expect(total).toBe(body.groups[0]!.count)
-    const bend = segmentGeometry(body, hoop.mesh, 1)
+    const bend = sidesOf(1)
     bend.computeBoundingSphere()
     const used = new Set(bend.index!.array)
     for (const v of used) expect(body.getAttribute('position').getZ(v)).toBeGreaterThan(159)
-  })
-  it('draws the outlines of a tube’s two ends: four rings', () => {
-    const g = endOutlines(hoop.mesh)
-    const degree = new Map<number, number>()
-    for (const v of g.index!.array) degree.set(v, (degree.get(v) ?? 0) + 1)
-    expect([...degree.values()].every((d) => d === 2)).toBe(true)
-    expect(g.index!.count / 2).toBe(degree.size)
-    expect(degree.size % 4).toBe(0)
   })
   it('and lines through points', () => {
     expect([

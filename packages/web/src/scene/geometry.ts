@@ -26,37 +26,34 @@ function countSides(mesh: CoreMesh): number {
   return low
 }
 
-/** The sides of one path segment, sharing the body's vertices. */
-export function segmentGeometry(body: BufferGeometry, mesh: CoreMesh, segment: number): BufferGeometry {
+/** Some faces of a body, sharing its vertices. */
+export function facesOf(
+  body: BufferGeometry,
+  mesh: CoreMesh,
+  pick: (tag: ReturnType<typeof unpackTag>) => boolean,
+): BufferGeometry {
   const index: number[] = []
   for (let t = 0; t < mesh.tags.length; t++) {
-    const tag = unpackTag(mesh.tags[t]!)
-    if (tag.kind === 'side' && tag.segment === segment) {
-      index.push(mesh.triangles[t * 3]!, mesh.triangles[t * 3 + 1]!, mesh.triangles[t * 3 + 2]!)
-    }
+    if (!pick(unpackTag(mesh.tags[t]!))) continue
+    index.push(mesh.triangles[t * 3]!, mesh.triangles[t * 3 + 1]!, mesh.triangles[t * 3 + 2]!)
   }
+  return sharing(body, index)
+}
+
+/** Lines between pairs of a body's vertices. */
+export function pairGeometry(body: BufferGeometry, pairs: Uint32Array): BufferGeometry {
   const g = new BufferGeometry()
   g.setAttribute('position', body.getAttribute('position'))
-  g.setAttribute('normal', body.getAttribute('normal'))
-  g.setIndex(index)
+  g.setIndex(new BufferAttribute(pairs, 1))
   return g
 }
 
-/** Outlines of the end faces as line pairs: edges that only one end triangle has. */
-export function endOutlines(mesh: CoreMesh): BufferGeometry {
-  const edges = new Map<number, readonly [number, number] | null>()
-  const vertices = mesh.positions.length / 3
-  for (let t = countSides(mesh); t < mesh.tags.length; t++) {
-    for (let k = 0; k < 3; k++) {
-      const a = mesh.triangles[t * 3 + k]!
-      const b = mesh.triangles[t * 3 + ((k + 1) % 3)]!
-      const key = Math.min(a, b) * vertices + Math.max(a, b)
-      edges.set(key, edges.has(key) ? null : [a, b])
-    }
-  }
-  const index = [...edges.values()].flatMap((e) => e ?? [])
+function sharing(body: BufferGeometry, index: number[]): BufferGeometry {
   const g = new BufferGeometry()
-  g.setAttribute('position', new BufferAttribute(mesh.positions, 3))
+  for (const name of ['position', 'normal', 'color']) {
+    const attribute = body.getAttribute(name)
+    if (attribute) g.setAttribute(name, attribute)
+  }
   g.setIndex(index)
   return g
 }

@@ -92,6 +92,12 @@ function setUp(
   return { carriage, shaped, chunks, carried: { ...given, path } }
 }
 
+/** The section's area at every station where its shape is known. */
+function areasAlong({ shape, at }: Shaped, strands: readonly Strand[]): Float64Array {
+  const areaAt = (s: number): number => strands.reduce((sum, _, k) => sum + at(k, s).area, 0)
+  return Float64Array.from(shape ? shape.stations : [0], areaAt)
+}
+
 function carry(
   step: RunStep,
   source: PathOutput,
@@ -128,6 +134,7 @@ function carry(
     }),
     outline,
     section,
+    areas: areasAlong(shaped, strands),
     strands,
     anchor: step.anchor,
     look: step.look ?? strands[0]!.look,

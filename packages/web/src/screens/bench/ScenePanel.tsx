@@ -1,17 +1,24 @@
-import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import type { Id } from '@flexum/core/base'
-import { outlineOf } from '@flexum/core/profile'
+import { locate } from '@flexum/core/path'
 import { frameAt } from '@flexum/core/sweep'
-import { vec3, type Vec3 } from '@flexum/core/space'
+import { vec3, type Picked, type Vec3 } from '@flexum/core/space'
 import type { RunOutput } from '@flexum/core/evaluate'
-import { runView } from '../../bench/results.ts'
+import { runView, shownRuns, stationOnPath, stationOnRun, type RunView } from '../../bench/results.ts'
 import { selectionOf } from '../../bench/session.ts'
-import { BenchView, STANDARD_VIEWS, type CameraState, type StandardView } from '../../scene/BenchView.ts'
+import { BenchView, type CameraState } from '../../scene/BenchView.ts'
 import { currentTheme, type Theme } from '../../ui/theme.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 import { FocusChip } from './FocusChip.tsx'
 import { SectionHandles } from './SectionHandles.tsx'
 import { NodeOverlay } from './NodeOverlay.tsx'
+import { CutPanel } from './view/CutPanel.tsx'
+import { GrowPanel } from './view/GrowPanel.tsx'
+import { LensPanel } from './view/LensPanel.tsx'
+import { MeasureMarks, MeasurePanel, useEnds, useMeasureKeys } from './view/MeasurePanel.tsx'
+import { SceneNotes } from './view/SceneNotes.tsx'
+import { outlineAt, SectionPanel } from './view/SectionPanel.tsx'
+import { ViewBar, type ViewTool } from './view/ViewBar.tsx'
 
 const cameraKey = (id: string): string => `flexum.camera.${id}`
 
@@ -26,37 +33,34 @@ const VIEW_KEYS: Readonly<Record<string, readonly [number, number, number]>> = {
   '-': [0, 0, 1 / 1.15],
 }
 
-/** The section's outlines at a station, in space, as pairs of points. */
+/** The section's outlines at a station of the run, in space, as pairs of points. */
 function sectionLines(run: RunOutput, station: number): Vec3[] {
-  const o = outlineOf(run.section, run.chordError)
-  const f = frameAt(run.frames, station)
-  const at = (v: number): Vec3 => vec3.addScaled(vec3.addScaled(f.origin, f.n, o.x[v]!), f.b, o.y[v]!)
-  return Array.from(o.sideFrom, (v, i) => [at(v), at(o.sideTo[i]!)]).flat()
+  const at = Math.min(Math.max(station, 0), run.path.length)
+  const o = outlineAt(run, at)
+  const f = frameAt(run.frames, at)
+  const place = (v: number): Vec3 => vec3.addScaled(vec3.addScaled(f.origin, f.n, o.x[v]!), f.b, o.y[v]!)
+  return Array.from(o.sideFrom, (v, i) => [place(v), place(o.sideTo[i]!)]).flat()
 }
 
-/** The 3D picture, with nodes, handles and what is pointed at drawn over it. */
-export function ScenePanel({
-  sheet,
-  children,
-}: {
-  readonly sheet?: Id | undefined
-  readonly children?: ReactNode
-}) {
+/** The run's segments that lie on a segment of its path. */
+function segmentsOn(view: RunView, segment: number | undefined): ReadonlySet<number> {
+  const { run, path } = view
+  if (!run || !path || segment === undefined) return new Set()
+  const [from, to] = [path.path.starts[segment]!, path.path.starts[segment + 1]!]
+  return new Set(
+    run.path.segments.flatMap((g, i) => {
+      const middle = stationOnPath(run, run.path.starts[i]! + g.length / 2)
+      return middle > from && middle < to ? [i] : []
+    }),
+  )
+}
+
+/** A view on a canvas, its camera kept over a reload, its theme that of the page. */
+function useView(canvas: React.RefObject<HTMLCanvasElement | null>) {
   const { session, view: viewRef } = useBench()
-  const part = usePart()
-  const result = useSessionState((s) => s.result)
-  const focus = useSessionState((s) => s.focus)
-  const working = useSessionState((s) => s.working)
-  const problem = useSessionState((s) => s.problem)
-  const station = useSessionState((s) => selectionOf(s).station)
-  const canvas = useRef<HTMLCanvasElement>(null)
   const [view, setView] = useState<BenchView>()
   const [noPicture, setNoPicture] = useState<string>()
-  const id = session.store.getState().id
-  const shown = useMemo(() => runView(part, result), [part, result])
-  const run = shown?.run
-  const stale = shown?.stale ?? false
-
+  const { id } = session.store.getState()
   useEffect(() => {
     let made: BenchView
     try {
@@ -81,20 +85,78 @@ export function ScenePanel({
       setView(undefined)
       made.dispose()
     }
-  }, [id, viewRef])
+  }, [id, viewRef, canvas])
+  return { view, noPicture }
+}
 
-  useEffect(() => view?.setRun(run, stale), [view, run, stale])
+/** The 3D picture, with nodes, handles and what is pointed at drawn over it. */
+export function ScenePanel({
+  sheet,
+  children,
+}: {
+  readonly sheet?: Id | undefined
+  readonly children?: ReactNode
+}) {
+  const { session } = useBench()
+  const part = usePart()
+  const result = useSessionState((s) => s.result)
+  const focus = useSessionState((s) => s.focus)
+  const station = useSessionState((s) => selectionOf(s).station)
+  const chosen = useSessionState((s) => selectionOf(s).step)
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const { view, noPicture } = useView(canvas)
+  const [tool, setTool] = useState<ViewTool>()
+  const [ends, setEnds] = useEnds()
+  const [hover, setHover] = useState<Picked>()
+  const shown = useMemo(() => runView(part, result, chosen), [part, result, chosen])
+  const runs = useRuns()
+  const run = shown?.run
+  const stale = runs.some((r) => r.stale) || (shown?.stale ?? false)
+
+  useEffect(() => view?.setRuns(runs), [view, runs])
   useEffect(() => {
     if (!sheet) view?.faceSheet(undefined)
   }, [view, sheet])
   useEffect(() => {
-    const lines = run && !stale && focus?.station !== undefined ? sectionLines(run, focus.station) : undefined
-    view?.setFocus(focus?.segment, lines)
-  }, [view, run, stale, focus])
+    if (!shown || !view) return
+    const lines =
+      run && !shown.stale && focus?.station !== undefined
+        ? sectionLines(run, stationOnRun(run, focus.station))
+        : undefined
+    view.setFocus(shown.runStep, segmentsOn(shown, focus?.segment), lines)
+  }, [view, run, shown, focus])
+  const close = useCallback(() => {
+    setTool(undefined)
+    setHover(undefined)
+    setEnds([undefined, undefined])
+  }, [setEnds])
+  useMeasureKeys(tool === 'measure', ends, setEnds, close)
 
   const place = (e: React.PointerEvent): [number, number] => {
     const box = canvas.current!.getBoundingClientRect()
     return [e.clientX - box.left, e.clientY - box.top]
+  }
+  const point = (at: [number, number]): void => {
+    const pick = view?.pick(...at)
+    if (!pick || pick.run !== shown?.runStep || !run || !shown.path) return session.point(undefined)
+    const onPath = stationOnPath(run, pick.station)
+    const { path } = shown.path
+    const inside = onPath >= 0 && onPath <= path.length
+    session.point(inside ? { station: onPath, segment: locate(path, onPath).index } : { station: onPath })
+  }
+  const press = useRef<[number, number]>(undefined)
+  const click = (e: React.PointerEvent): void => {
+    const at = place(e)
+    const from = press.current
+    if (!from || Math.hypot(at[0] - from[0], at[1] - from[1]) > 4) return
+    if (tool === 'measure') {
+      const picked = view?.pickToMeasure(...at)
+      if (picked) setEnds(ends[0] && !ends[1] ? [ends[0], picked] : [picked, undefined])
+      return
+    }
+    const pick = view?.pick(...at)
+    if (pick && pick.run !== shown?.runStep)
+      session.select({ station: station === 'ends' ? 'ends' : 'run', step: pick.run, node: null })
   }
   return (
     <section
@@ -105,11 +167,18 @@ export function ScenePanel({
         ref={canvas}
         tabIndex={0}
         aria-label="The part in 3D. Arrow keys turn it, plus and minus bring it nearer, Home shows all."
-        className="absolute inset-0 h-full w-full outline-offset-[-2px]"
+        className={`absolute inset-0 h-full w-full touch-none outline-offset-[-2px] ${tool === 'measure' ? 'cursor-crosshair' : ''}`}
+        onPointerDown={(e) => (press.current = place(e))}
+        onPointerUp={click}
         onPointerMove={(e) => {
-          if (e.buttons === 0) session.point(view?.pick(...place(e)))
+          if (e.buttons !== 0) return
+          if (tool === 'measure') setHover(view?.pickToMeasure(...place(e)))
+          else point(place(e))
         }}
-        onPointerLeave={() => session.point(undefined)}
+        onPointerLeave={() => {
+          setHover(undefined)
+          session.point(undefined)
+        }}
         onKeyDown={(e) => {
           const turn = VIEW_KEYS[e.key]
           if (!turn) return
@@ -117,74 +186,57 @@ export function ScenePanel({
           view?.turn(...turn)
         }}
       />
-      {view && shown && !sheet && <NodeOverlay view={view} shown={shown} active={station === 'path'} />}
-      {view && shown && !sheet && <SectionHandles view={view} shown={shown} />}
-      {view && shown && !sheet && <FocusChip view={view} shown={shown} />}
-      <div
-        className="absolute top-2.5 left-3 flex gap-1"
-        role="group"
-        aria-label="Look from"
-        hidden={sheet !== undefined}
-      >
-        {Object.keys(STANDARD_VIEWS).map((name) => (
-          <button
-            key={name}
-            type="button"
-            className="btn btn-sm btn-ghost font-normal hover:bg-base-100"
-            onClick={() => view?.look(name as StandardView)}
-          >
-            {name}
-          </button>
-        ))}
-      </div>
+      {view && shown && !sheet && (
+        <>
+          <NodeOverlay view={view} shown={shown} active={station === 'path'} />
+          <SectionHandles view={view} shown={shown} />
+          <FocusChip view={view} shown={shown} />
+          {tool === 'measure' && <MeasureMarks view={view} ends={ends} hover={hover} />}
+        </>
+      )}
+      {!sheet && (
+        <ViewBar
+          view={view}
+          tool={tool}
+          onTool={(next) => {
+            close()
+            setTool(next)
+          }}
+        />
+      )}
+      {view && !sheet && tool === 'lens' && <LensPanel view={view} onClose={close} />}
+      {view && !sheet && tool === 'cut' && (
+        <CutPanel
+          view={view}
+          runs={runs}
+          run={runs.find((r) => r.id === shown?.runStep) ?? runs[0]}
+          onClose={close}
+        />
+      )}
+      {view && !sheet && tool === 'grow' && <GrowPanel view={view} onClose={close} />}
+      {view && !sheet && tool === 'measure' && (
+        <MeasurePanel view={view} shown={shown} ends={ends} onEnds={setEnds} onClose={close} />
+      )}
+      {!sheet && tool === 'section' && run && <SectionPanel run={run} onClose={close} />}
       {children}
-      {working && <WorkMark onStop={() => session.cancelWork()} />}
-      {stale && (
-        <p className="absolute bottom-3 left-3 rounded-box bg-[var(--block-wash)] px-3 py-1.5" role="status">
-          <span aria-hidden className="text-error">
-            ✕{' '}
-          </span>
-          The last good result; the part as it now stands cannot be built.
-        </p>
-      )}
-      {problem && !stale && (
-        <p className="absolute bottom-3 left-3 rounded-box bg-[var(--warn-wash)] px-3 py-1.5" role="status">
-          {problem}
-        </p>
-      )}
-      {noPicture && (
-        <p className="absolute inset-x-10 top-1/3 text-center" role="alert">
-          This browser shows no 3D ({noPicture}). Figures, strip and files work all the same.
-        </p>
-      )}
-      {result && !run && !stale && !noPicture && !sheet && (
-        <p className="muted absolute inset-x-10 top-1/3 text-center">
-          {part.steps.length === 0
-            ? 'Nothing here yet. Add a path, a profile and a run from the recipe.'
-            : 'No body yet: a run carries a profile along a path.'}
-        </p>
-      )}
+      <SceneNotes stale={stale} noPicture={noPicture} empty={runs.length === 0 && !sheet} />
     </section>
   )
 }
 
-/** Comes up only when the work takes long enough to wonder. */
-function WorkMark({ onStop }: { onStop(): void }) {
-  const [late, setLate] = useState(false)
-  useEffect(() => {
-    const timer = setTimeout(() => setLate(true), 400)
-    return () => clearTimeout(timer)
-  }, [])
-  if (!late) return null
-  return (
-    <div
-      role="status"
-      className="absolute top-3 right-3 flex items-center gap-2 rounded-box bg-base-100 px-3 py-1.5 shadow"
-    >
-      <span className="loading loading-spinner loading-xs" aria-hidden /> Working…
-      <button type="button" className="link" onClick={onStop}>
-        Stop
-      </button>
-    </div>
-  )
+/** The runs to draw; the same list as long as none of them changes. */
+function useRuns() {
+  const result = useSessionState((s) => s.result)
+  const before = useRef<ReturnType<typeof shownRuns>>([])
+  return useMemo(() => {
+    const now = shownRuns(result)
+    const same =
+      now.length === before.current.length &&
+      now.every((r, i) => {
+        const had = before.current[i]!
+        return r.id === had.id && r.run === had.run && r.stale === had.stale
+      })
+    if (!same) before.current = now
+    return before.current
+  }, [result])
 }

@@ -1,4 +1,4 @@
-import { STATIONS, type Part, type Station } from '@flexum/core/document'
+import { kindOf, STATIONS, type Part, type Station } from '@flexum/core/document'
 import type { PartResult } from '@flexum/core/evaluate'
 import { findingCounts, runView, stepInWork, type RunView } from '../../bench/results.ts'
 import { selectionOf } from '../../bench/session.ts'
@@ -22,7 +22,7 @@ export function StationLine() {
   const part = usePart()
   const result = useSessionState((s) => s.result)
   const selection = useSessionState(selectionOf)
-  const view = runView(part, result)
+  const view = runView(part, result, selection.step)
   return (
     <nav aria-label="Stations" className="grid h-[48px] shrink-0 grid-cols-8 border-y hairline bg-base-100">
       {STATIONS.map((station) => {
@@ -37,7 +37,7 @@ export function StationLine() {
             onClick={() =>
               session.select({
                 station,
-                step: stepFor(station, part, selection.step),
+                step: stepFor(station, part, selection.step, view),
                 node: station === 'path' ? selection.node : null,
               })
             }
@@ -55,19 +55,32 @@ export function StationLine() {
   )
 }
 
-/** The step that a station works on. */
-function stepFor(station: Station, part: Part, chosen: string | null): string | null {
+/** The step that a station works on: the chosen one if it is of that station, else that of the run in work. */
+function stepFor(
+  station: Station,
+  part: Part,
+  chosen: string | null,
+  view: RunView | undefined,
+): string | null {
+  const own = part.steps.find((s) => s.id === chosen)
+  if (own && kindOf(own).station === station) return own.id
+  const run = part.steps.find((s) => s.id === view?.runStep)
   switch (station) {
     case 'path':
-      return stepInWork(part, chosen, 'node-path', 'helix-path', 'sketch-path', 'sketch')?.id ?? null
+      return view?.pathStep ?? stepInWork(part, chosen, 'sketch')?.id ?? null
     case 'profile':
-      return stepInWork(part, chosen, 'stock-profile', 'sketch-profile')?.id ?? null
+      return run?.kind === 'run'
+        ? run.profile
+        : (stepInWork(part, chosen, 'stock-profile', 'sketch-profile')?.id ?? null)
     case 'run':
-      return stepInWork(part, chosen, 'run')?.id ?? null
     case 'ends':
-      return stepInWork(part, chosen, 'run')?.id ?? null
+      return run?.id ?? null
     case 'shop':
-      return stepInWork(part, chosen, 'blank')?.id ?? null
+      return (
+        part.steps.find((s) => s.kind === 'blank' && s.run === run?.id)?.id ??
+        stepInWork(part, chosen, 'blank')?.id ??
+        null
+      )
     default:
       return chosen
   }

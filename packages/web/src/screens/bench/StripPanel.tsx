@@ -6,6 +6,7 @@ import type { UnitSettings } from '@flexum/core/document'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, LENGTH_FACTORS } from '@flexum/core/units'
 import { runView } from '../../bench/results.ts'
+import { selectionOf } from '../../bench/session.ts'
 import { layOut, placeOf, stationAt, zoneAt, type Zone } from '../../strip/layout.ts'
 import { tightLength } from '../../ui/units.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
@@ -29,7 +30,8 @@ export function StripPanel() {
   const [width, setWidth] = useState(900)
   const [transform, setTransform] = useState(zoomIdentity)
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | undefined>(undefined)
-  const shown = useMemo(() => runView(part, result), [part, result])
+  const chosen = useSessionState((s) => selectionOf(s).step)
+  const shown = useMemo(() => runView(part, result, chosen), [part, result, chosen])
   const layout = useMemo(() => (shown?.path ? layOut(shown.path, shown.blank) : undefined), [shown])
 
   const hasBar = layout !== undefined

@@ -25,10 +25,13 @@ import {
   type RunChoices,
 } from '@flexum/core/edit'
 import type { Cure, Finding } from '@flexum/core/evaluate'
+import { pathPoint } from '@flexum/core/path'
+import { reachAround } from '@flexum/core/profile'
 import { bendTableCsv, nodesCsv, readSvg, sectionSvg } from '@flexum/core/format'
 import { formatExact, LENGTH_FACTORS, typedFormula, type MassUnit } from '@flexum/core/units'
-import { runView, stepInWork } from '../../bench/results.ts'
+import { runView, stationOnPath, stepInWork, stepResult } from '../../bench/results.ts'
 import { partOf, selectionOf, type Session } from '../../bench/session.ts'
+import type { BenchView } from '../../scene/BenchView.ts'
 import { createCompute } from '../../compute/client.ts'
 import { download } from '../../ui/download.ts'
 import { entitiesOf } from '../../sheet/strokes.ts'
@@ -74,10 +77,16 @@ function chosenBy({ field, formula }: Cure): RunChoices | undefined {
   return undefined
 }
 
-/** Chooses what a finding is about, and points at it. */
-export function showFinding(session: Session, f: Finding): void {
+/** Chooses what a finding is about, points at it, and goes there in the picture. */
+export function showFinding(session: Session, f: Finding, view: BenchView | undefined): void {
+  const about = stepResult(session.store.getState().result, f.step)
   session.select({ station: f.station, step: f.step || null, node: f.node ?? null })
-  if (f.from !== undefined) session.point({ station: f.from })
+  const output = about?.output
+  if (f.from === undefined || (output?.kind !== 'run' && output?.kind !== 'path')) return
+  const at = f.places ? f.from : (f.from + (f.to ?? f.from)) / 2
+  session.point({ station: output.kind === 'run' ? stationOnPath(output, at) : at })
+  const size = output.kind === 'run' ? 6 * reachAround(output.section) : output.path.length / 8
+  view?.flyTo(pathPoint(output.path, Math.min(Math.max(at, 0), output.path.length)), Math.max(size, 15))
 }
 
 /** Puts a node after another (or at the end): midway to the next, or as far on as the last leg is long. */
@@ -305,14 +314,14 @@ export const TAKE_OUT = {
   'Bend table (CSV)': (session: Session) => {
     const state = session.store.getState()
     const part = partOf(state)
-    const path = runView(part, state.result)?.path
+    const path = runView(part, state.result, selectionOf(state).step)?.path
     if (!path?.table) toast.error(path?.notBendable ?? 'There is no sound path to write')
     else download(fileName(part, ' bends.csv'), bendTableCsv(path.table, part.units.length.unit), 'text/csv')
   },
   'Nodes (CSV)': (session: Session) => {
     const state = session.store.getState()
     const part = partOf(state)
-    const path = runView(part, state.result)?.path
+    const path = runView(part, state.result, selectionOf(state).step)?.path
     if (!path?.nodes.length) toast.error('This path is not made of nodes')
     else {
       const rows = path.nodes.map((n) => ({
@@ -325,7 +334,7 @@ export const TAKE_OUT = {
   'Section (SVG)': (session: Session) => {
     const state = session.store.getState()
     const part = partOf(state)
-    const section = runView(part, state.result)?.profile
+    const section = runView(part, state.result, selectionOf(state).step)?.profile
     if (!section) toast.error('There is no sound section to write')
     else download(fileName(part, ' section.svg'), sectionSvg(section.section, part.name), 'image/svg+xml')
   },

@@ -1,5 +1,6 @@
 import { formatDecimal, formatLength, formatMass } from '@flexum/core/units'
 import { runView } from '../../../bench/results.ts'
+import { selectionOf } from '../../../bench/session.ts'
 import { FindingCard } from '../../../ui/FindingCard.tsx'
 import { Figures, Section } from '../../../ui/Figures.tsx'
 import { cure, showFinding } from '../actions.ts'
@@ -7,10 +8,11 @@ import { useBench, usePart, useSessionState } from '../context.ts'
 
 /** All that is open, and the figures to compare with a drawing. */
 export function CheckInspector() {
-  const { session } = useBench()
+  const { session, view: picture } = useBench()
   const part = usePart()
   const result = useSessionState((s) => s.result)
-  const view = runView(part, result)
+  const chosen = useSessionState((s) => selectionOf(s).step)
+  const view = runView(part, result, chosen)
   const findings = result?.findings ?? []
   const { units } = part
   return (
@@ -29,7 +31,7 @@ export function CheckInspector() {
           <FindingCard
             key={f.id}
             finding={f}
-            onShow={() => showFinding(session, f)}
+            onShow={() => showFinding(session, f, picture.current)}
             onCure={(c) => cure(session, c)}
           />
         ))}

@@ -1,6 +1,7 @@
 import type { RunOutput } from '@flexum/core/evaluate'
+import { pathPoint } from '@flexum/core/path'
 import { piecesBetween } from '@flexum/core/sweep'
-import { formatLength } from '@flexum/core/units'
+import { formatLength, formatLengthFigures } from '@flexum/core/units'
 import { stepInWork, stepResult } from '../../../bench/results.ts'
 import { selectionOf } from '../../../bench/session.ts'
 import { EmptyState } from '../../../ui/EmptyState.tsx'
@@ -21,6 +22,10 @@ export function EndsInspector() {
   const run = result?.output?.kind === 'run' ? result.output : undefined
   const hollow = run?.section.some((r) => r.holes.length > 0) ?? false
   const closed = run?.path.closed ?? false
+  const place = (r: RunOutput, s: number): string =>
+    pathPoint(r.path, s)
+      .map((v) => formatLengthFigures(v, part.units.length))
+      .join('  ')
   return (
     <>
       <div className="px-3 pt-3 pb-1">
@@ -35,9 +40,11 @@ export function EndsInspector() {
         <>
           <Section title="Start">
             <EndFields step={step} side="start" hollow={hollow} />
+            {run && <Figures rows={[['Start at', place(run, 0)]]} />}
           </Section>
           <Section title="End">
             <EndFields step={step} side="end" hollow={hollow} />
+            {run && <Figures rows={[['End at', place(run, run.path.length)]]} />}
           </Section>
         </>
       )}

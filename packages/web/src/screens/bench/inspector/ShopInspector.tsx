@@ -19,7 +19,7 @@ export function ShopInspector() {
   const step = stepInWork(part, selection.step, 'blank')
   const result = stepResult(all, step?.id)
   const blank = result?.output?.kind === 'blank' ? result.output : undefined
-  const view = runView(part, all)
+  const view = runView(part, all, selection.step)
   const { units } = part
   return (
     <>

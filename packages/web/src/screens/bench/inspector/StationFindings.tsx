@@ -5,7 +5,7 @@ import { useBench, useSessionState } from '../context.ts'
 
 /** The findings that concern a station. */
 export function StationFindings({ station }: { readonly station: Station }) {
-  const { session } = useBench()
+  const { session, view } = useBench()
   const findings = useSessionState((s) => s.result?.findings)?.filter((f) => f.station === station) ?? []
   if (findings.length === 0) return null
   return (
@@ -15,7 +15,9 @@ export function StationFindings({ station }: { readonly station: Station }) {
           key={f.id}
           finding={f}
           onCure={(c) => cure(session, c)}
-          {...(f.node ? { onShow: () => showFinding(session, f) } : {})}
+          {...(f.node !== undefined || f.from !== undefined
+            ? { onShow: () => showFinding(session, f, view.current) }
+            : {})}
         />
       ))}
     </div>

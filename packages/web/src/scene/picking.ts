@@ -1,0 +1,57 @@
+import type { RunOutput } from '@flexum/core/evaluate'
+import { placePoint, vec3, type Picked, type Vec3 } from '@flexum/core/space'
+import type { Intersection } from 'three'
+
+/** How near to a corner or an edge the pointer takes it, px. */
+const CORNER_NEAR = 9
+const EDGE_NEAR = 7
+
+/**
+ * What a hit on a body means to someone who measures: the corner or edge of the body within reach of the pointer, else
+ * the face. Edges along curves count by their direction where they are met.
+ */
+export function pickedAt(
+  run: RunOutput,
+  place: number,
+  hit: Intersection,
+  pointer: readonly [number, number],
+  project: (p: Vec3) => readonly [number, number] | undefined,
+): Picked {
+  const p = run.mesh.positions
+  const vertex = (v: number): Vec3 =>
+    placePoint(run.places[place]!, [p[v * 3]!, p[v * 3 + 1]!, p[v * 3 + 2]!])
+  const { sharp } = run.drawing
+  let edge: { at: Vec3; direction: Vec3; away: number } | undefined
+  let corner: { at: Vec3; away: number } | undefined
+  const near = hit.distance * 0.15
+  for (let i = 0; i < sharp.length; i += 2) {
+    const [a, b] = [vertex(sharp[i]!), vertex(sharp[i + 1]!)]
+    const [sa, sb] = [project(a), project(b)]
+    if (!sa || !sb) continue
+    const [dx, dy] = [sb[0] - sa[0], sb[1] - sa[1]]
+    const long = dx * dx + dy * dy
+    const share = long > 0 ? ((pointer[0] - sa[0]) * dx + (pointer[1] - sa[1]) * dy) / long : 0
+    const on = Math.min(Math.max(share, 0), 1)
+    const away = Math.hypot(pointer[0] - sa[0] - dx * on, pointer[1] - sa[1] - dy * on)
+    if (away > EDGE_NEAR) continue
+    const at = vec3.addScaled(a, vec3.sub(b, a), on)
+    // An edge on the far side lies as near on the picture, and is not meant.
+    if (vec3.length(vec3.sub(at, hit.point.toArray() as unknown as Vec3)) > near) continue
+    if (!edge || away < edge.away) edge = { at, direction: vec3.unit(vec3.sub(b, a)), away }
+  }
+  for (const v of run.drawing.corners) {
+    const at = vertex(v)
+    const seen = project(at)
+    if (!seen || vec3.length(vec3.sub(at, hit.point.toArray() as unknown as Vec3)) > near) continue
+    const away = Math.hypot(pointer[0] - seen[0], pointer[1] - seen[1])
+    if (away <= CORNER_NEAR && (!corner || away < corner.away)) corner = { at, away }
+  }
+  if (corner) return { kind: 'point', at: corner.at }
+  if (edge) return { kind: 'edge', at: edge.at, direction: edge.direction }
+  const normal = hit.face!.normal.clone().transformDirection(hit.object.matrixWorld)
+  return {
+    kind: 'face',
+    at: hit.point.toArray() as unknown as Vec3,
+    normal: normal.toArray() as unknown as Vec3,
+  }
+}

@@ -1,0 +1,98 @@
+import { useEffect, useMemo, useState } from 'react'
+import { planeSquareTo, vec3, type CutPlane, type Vec3 } from '@flexum/core/space'
+import { frameAt } from '@flexum/core/sweep'
+import { formatDecimal, formatLength, LENGTH_FACTORS } from '@flexum/core/units'
+import type { BenchView, ShownRun } from '../../../scene/BenchView.ts'
+import { Figures } from '../../../ui/Figures.tsx'
+import { usePart } from '../context.ts'
+import { Choice } from '../inspector/run/Choice.tsx'
+import { LengthEntry } from './LengthEntry.tsx'
+import { Slider, ToolPanel } from './ToolPanel.tsx'
+
+const PLANES = {
+  station: 'square to the run',
+  yz: 'across X',
+  xz: 'across Y',
+  xy: 'level, across Z',
+} as const
+type PlaneName = keyof typeof PLANES
+
+const AXES = { yz: 0, xz: 1, xy: 2 } as const
+const NORMALS: readonly Vec3[] = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+]
+
+/** Cuts the picture in a plane and tells the area of the cut. */
+export function CutPanel(props: {
+  readonly view: BenchView
+  readonly runs: readonly ShownRun[]
+  /** The run whose stations are meant. */
+  readonly run: ShownRun | undefined
+  onClose(): void
+}) {
+  const { view, run } = props
+  const part = usePart()
+  const [name, setName] = useState<PlaneName>('station')
+  const [away, setAway] = useState(false)
+  const [share, setShare] = useState(0.5)
+  const [areas, setAreas] = useState<readonly number[]>([])
+  const { units } = part
+  const box = useMemo(() => view.boxOfBodies(), [view, props.runs])
+  const [from, to] =
+    name === 'station' || !box ? [0, run?.run.path.length ?? 0] : [box.min[AXES[name]], box.max[AXES[name]]]
+  const at = from + (to - from) * share
+  const plane = useMemo((): CutPlane | undefined => {
+    const turned = (n: Vec3): Vec3 => (away ? vec3.scale(n, -1) : n)
+    if (name !== 'station') {
+      const normal = NORMALS[AXES[name]]!
+      return planeSquareTo(turned(normal), vec3.scale(normal, at))
+    }
+    if (!run) return undefined
+    const frame = frameAt(run.run.frames, at)
+    return planeSquareTo(turned(frame.t), frame.origin)
+  }, [name, away, at, run])
+  useEffect(() => setAreas(view.setCut(plane)), [view, plane, props.runs])
+  useEffect(() => () => void view.setCut(undefined), [view])
+  const f = LENGTH_FACTORS[units.length.unit]
+  const areaText = (a: number): string =>
+    `${formatDecimal(a / f ** 2, f >= 10 ? 4 : 2)} ${units.length.unit}²`
+  const name2 = (id: string): string => part.steps.find((s) => s.id === id)?.name ?? 'Run'
+  return (
+    <ToolPanel title="Cut through" onClose={props.onClose}>
+      <Choice<PlaneName> label="In a plane" value={name} choices={PLANES} hideLabel onChoose={setName} />
+      <Slider
+        label={name === 'station' ? 'At station' : `At ${'XYZ'[AXES[name]]}`}
+        value={share}
+        min={0}
+        max={1}
+        step={0.001}
+        shown={formatLength(at, units.length)}
+        onChange={setShare}
+      />
+      <LengthEntry
+        label="Typed"
+        value={at}
+        onKeep={(v) => setShare(to > from ? Math.min(Math.max((v - from) / (to - from), 0), 1) : 0)}
+      />
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-xs"
+          checked={away}
+          onChange={(e) => setAway(e.target.checked)}
+        />
+        Keep the other side
+      </label>
+      <Figures
+        rows={[
+          ...(areas.length > 1
+            ? areas.map((a, i) => [name2(props.runs[i]?.id ?? ''), areaText(a)] as const)
+            : []),
+          ['Area of the cut', areaText(areas.reduce((a, b) => a + b, 0))],
+        ]}
+      />
+    </ToolPanel>
+  )
+}
