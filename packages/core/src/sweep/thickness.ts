@@ -8,7 +8,7 @@ import { shapeReach } from './shape.ts'
 
 const LOOKS_ALONG = 12
 const LOOKS_ROUND = 180
-const NARROWINGS = 40
+const NARROWINGS = 60
 
 /** The thinnest place of a run: the least width of its section as seen along the path, mm, and where that is. */
 export interface Thinnest {
