@@ -10,6 +10,7 @@ import { meshRun, placeRings, squareFrames } from '@flexum/core/sweep'
 import { solvePositive } from '@flexum/core/num'
 import { freedomOf, solve, unknownsOf } from '@flexum/core/sketch'
 import { measure } from './measure.ts'
+import { liveEdit, shapedSweeps } from './runs.ts'
 import { independent, linked, type Drawn } from './sketches.ts'
 
 /** A stair of bends in space: node i of a made-up rail that climbs and turns. */
@@ -114,6 +115,24 @@ function sweepAgainstLibrary(): void {
     `Aim: the library at least 15 x ours, and ours within 4 x of the floor (here ${times(o / f)}).`,
     '',
   )
+}
+
+function sweepsThatChange(): void {
+  const rows = shapedSweeps(pathOf(60))
+  const plain = rows[0]![1]
+  lines.push('## Sweeps that scale, twist and are shaped, per vertex', '')
+  lines.push('The same path; shaping has 24 swells, twist four turns. Rings stand where each needs them.', '')
+  row('what', 'per vertex', 'against the plain sweep')
+  row('---', '---:', '---:')
+  for (const [name, time] of rows) row(name, ns(time), times(time / plain))
+  lines.push('', 'Aim: shaping and twist together under 4 x the plain sweep.', '')
+  const { triangles, rows: edits } = liveEdit(partOf(700))
+  lines.push('## A live edit of a large run', '')
+  lines.push(`A tube of 700 bends, ${triangles} triangles.`, '')
+  row('what', 'against the plain sweep of that mesh')
+  row('---', '---:')
+  for (const [name, ratio] of edits) row(name, times(ratio))
+  lines.push('', 'Aim: a live edit under 4 x.', '')
 }
 
 function evaluationAgainstMesh(): void {
@@ -239,6 +258,7 @@ lines.push(
 )
 lines.push(`Measured on ${cpus()[0]?.model ?? 'an unknown processor'}, Node ${process.version}; medians.`, '')
 sweepAgainstLibrary()
+sweepsThatChange()
 evaluationAgainstMesh()
 growth()
 sketches()

@@ -1,6 +1,6 @@
 // Speed as ratios measured in one run. Builds bench/main.ts for Node, runs it, and writes docs/benchmarks.md.
 import { join } from 'node:path'
-import { bin, install, must, ROOT, run, say } from './lib.mjs'
+import { bin, build, install, must, ROOT, run, say } from './lib.mjs'
 
 await install()
 say('building the benchmark')
@@ -19,4 +19,8 @@ await must(
   ]),
 )
 say('measuring')
-process.exit(await run(process.execPath, [join(out, 'main.js'), join(ROOT, 'docs/benchmarks.md')]))
+const target = join(ROOT, 'docs/benchmarks.md')
+await must(run(process.execPath, [join(out, 'main.js'), target]))
+say('measuring in the browser')
+await build()
+process.exit(await run(process.execPath, [join(ROOT, 'bench/browser.mjs'), ROOT, target]))

@@ -295,7 +295,10 @@ function waitsFor(
 function fieldFinding(step: Step, field: string, fault: Fault): Finding {
   const node =
     step.kind === 'node-path' ? step.nodes.findIndex((n) => field.startsWith(`nodes/${n.id}/`)) : -1
-  const column = field.split('/').at(-1)!
+  const [group, ...rest] = field.split('/')
+  const last = rest.at(-1) ?? group!
+  // A formula along the run goes by what it drives: shaping, twist, scale.
+  const column = last === 'formula' ? group![0]!.toUpperCase() + group!.slice(1) : last
   const where = node >= 0 ? `Node ${node + 1}, ${column}: ` : `${column}: `
   return {
     id: `${step.id}:${field}`,

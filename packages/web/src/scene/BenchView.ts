@@ -9,6 +9,7 @@ import {
   Matrix4,
   Mesh,
   MeshBasicMaterial,
+  NeutralToneMapping,
   OrthographicCamera,
   PCFShadowMap,
   PlaneGeometry,
@@ -99,6 +100,7 @@ export class BenchView {
   private sheet: FacedSheet | undefined
   private readonly flat = new OrthographicCamera()
   private frame = 0
+  private pictures = 0
   private fitted = false
   private disposed = false
 
@@ -112,6 +114,9 @@ export class BenchView {
     })
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2))
     this.renderer.localClippingEnabled = true
+    // Keeps bright metal from burning out.
+    this.renderer.toneMapping = NeutralToneMapping
+    this.renderer.toneMappingExposure = 1.18
     this.renderer.shadowMap.enabled = true
     this.renderer.shadowMap.type = PCFShadowMap
     this.renderer.shadowMap.autoUpdate = false
@@ -146,6 +151,7 @@ export class BenchView {
   setRuns(shown: readonly ShownRun[]): void {
     this.clear()
     this.shown = shown
+    this.pictures++
     this.bodies = shown.map(
       (s) => new RunBody(s.id, s.run, this.theme, this.sheet ? 'behind' : s.stale ? 'stale' : 'whole'),
     )
@@ -492,6 +498,8 @@ export class BenchView {
     if (this.disposed) return
     if (this.sheet) this.placeFlat()
     this.renderer.render(this.scene, this.sheet ? this.flat : this.eye.camera)
+    // Counted on the canvas, so that a picture of new runs can be waited for.
+    this.renderer.domElement.dataset['pictures'] = String(this.pictures)
     for (const listener of this.listeners) listener()
   }
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { STARTERS, type Part } from '@flexum/core/document'
+import { STARTERS, type Part, type Step } from '@flexum/core/document'
 import { createEvaluator } from '@flexum/core/evaluate'
 import { runView } from '../bench/results.ts'
 import { layOut, placeOf, stationAt, zoneAt } from './layout.ts'
@@ -11,7 +11,7 @@ const withBlank = (change: Record<string, string>): Part => ({
 })
 const layoutOf = (part: Part) => {
   const view = runView(part, createEvaluator().evaluate(part))!
-  return layOut(view.path!, view.blank)
+  return layOut(view.path!, view.run, view.blank)
 }
 
 describe('the straight bar', () => {
@@ -36,6 +36,26 @@ describe('the straight bar', () => {
     expect(bend.to - bend.from).toBeCloseTo(14.5 * Math.PI, 9)
     expect(bend.stationTo - bend.stationFrom).toBeCloseTo(15 * Math.PI, 9)
     expect(layout.length).toBeCloseTo(12 + 290 + 14.5 * Math.PI + 8, 9)
+  })
+  it('shows what a run leaves of its path beside the bar, and what its ends put on', () => {
+    const part: Part = {
+      ...angle,
+      steps: angle.steps.flatMap((s): Step[] => {
+        if (s.kind === 'blank') return []
+        if (s.kind !== 'run') return [s]
+        const half = { from: { kind: 'length', at: '50' }, to: { kind: 'percent', at: '100' } } as const
+        const square = { kind: 'square', closed: false } as const
+        const ends = { start: { ...square, runOn: '7' }, end: { ...square, runOn: '0' } }
+        return [{ ...s, part: half, ends }]
+      }),
+    }
+    const { zones, start, length } = layoutOf(part)
+    expect(zones.map((z) => z.kind)).toEqual(['unused', 'added', 'straight', 'bend', 'straight'])
+    expect(start).toBe(50)
+    expect(zones[1]).toMatchObject({ from: 50, to: 57, segment: -1 })
+    expect(zones[2]).toMatchObject({ segment: 0, stationFrom: 50, stationTo: 170 })
+    const whole = layoutOf({ ...angle, steps: angle.steps.filter((s) => s.kind !== 'blank') })
+    expect(length).toBeCloseTo(whole.length - 50 + 7, 9)
   })
   it('goes from bar to path and back', () => {
     const layout = layoutOf(withBlank({ neutral: '0.4', startAllowance: '12' }))

@@ -1,13 +1,14 @@
-import type { BlankOutput, PathOutput } from '@flexum/core/evaluate'
+import type { BlankOutput, PathOutput, RunOutput } from '@flexum/core/evaluate'
+import { locate, segmentRadius, segmentTurn } from '@flexum/core/path'
 
 /** A stretch of the straight bar. Places are mm along the bar, stations mm along the path. */
 export interface Zone {
-  readonly kind: 'allowance' | 'straight' | 'bend' | 'curve' | 'offcut'
+  readonly kind: 'allowance' | 'straight' | 'bend' | 'curve' | 'added' | 'offcut' | 'unused'
   readonly from: number
   readonly to: number
   readonly stationFrom: number
   readonly stationTo: number
-  /** Path segment; -1 for what is no part of the path. */
+  /** Segment of the path; -1 for what is no part of it. */
   readonly segment: number
   readonly radius: number
   readonly turn: number
@@ -18,13 +19,22 @@ export interface Zone {
 /** The straight bar a path is bent from, zone after zone. */
 export interface StripLayout {
   readonly zones: readonly Zone[]
+  /** Where the bar begins; past 0 when the run starts part of the way along its path. */
+  readonly start: number
   readonly length: number
   /** The last zone that is part of the path ends here. */
   readonly pathEnd: number
 }
 
-/** Lays the path out straight; with a blank, at its developed lengths and with its allowances and rounding. */
-export function layOut(path: PathOutput, blank: BlankOutput | undefined): StripLayout {
+/**
+ * Lays out the straight bar of a path, or of the run along it: with a blank, at its developed lengths and with its
+ * allowances and rounding. What the run leaves of its path stands beside the bar; its stations are those of the path.
+ */
+export function layOut(
+  path: PathOutput,
+  run: RunOutput | undefined,
+  blank: BlankOutput | undefined,
+): StripLayout {
   const zones: Zone[] = []
   const developed = new Map(blank?.developed.bends.map((b) => [b.segment, b.length]))
   const off = (kind: Zone['kind'], from: number, length: number, station: number): Zone => ({
@@ -32,44 +42,55 @@ export function layOut(path: PathOutput, blank: BlankOutput | undefined): StripL
     from,
     to: from + length,
     stationFrom: station,
-    stationTo: station,
+    stationTo: kind === 'unused' ? station + length : station,
     segment: -1,
     radius: Infinity,
     turn: 0,
     bend: 0,
   })
-  let at = 0
+  const along = run?.path ?? path.path
+  /** From a station of the run to one of its path. */
+  const shift = run ? run.from - run.before : 0
+  const start = run?.from ?? 0
+  let at = start
   let bend = 0
-  if (blank && blank.startAllowance > 0) zones.push(off('allowance', 0, blank.startAllowance, 0))
+  if (start > 0) zones.push(off('unused', 0, start, 0))
+  if (blank && blank.startAllowance > 0) zones.push(off('allowance', at, blank.startAllowance, start))
   at += blank?.startAllowance ?? 0
-  path.analysis.rows.forEach((row, segment) => {
-    const length = developed.get(segment) ?? row.length
-    const kind = row.kind === 'line' ? 'straight' : row.kind === 'arc' ? 'bend' : 'curve'
+  along.segments.forEach((g, i) => {
+    const length = developed.get(i) ?? g.length
+    const kind = g.kind === 'line' ? 'straight' : g.kind === 'arc' ? 'bend' : 'curve'
+    const added = along.origins[i]!.kind === 'added'
+    const station = along.starts[i]! + shift
+    const segment = added ? -1 : locate(path.path, station + g.length / 2).index
     if (kind === 'bend') bend++
     zones.push({
-      kind,
+      kind: added ? 'added' : kind,
       from: at,
       to: at + length,
-      stationFrom: row.station,
-      stationTo: row.station + row.length,
+      stationFrom: station,
+      stationTo: station + g.length,
       segment,
-      radius: row.radius,
-      turn: row.turn,
+      radius: segmentRadius(g),
+      turn: segmentTurn(g),
       bend: kind === 'bend' ? bend : 0,
     })
     at += length
   })
   const pathEnd = at
-  const end = path.analysis.length
+  const end = along.length + shift
   if (blank && blank.endAllowance > 0) {
     zones.push(off('allowance', at, blank.endAllowance, end))
     at += blank.endAllowance
   }
-  if (blank && blank.cut > at) {
-    zones.push(off('offcut', at, blank.cut - at, end))
-    at = blank.cut
+  if (blank && blank.cut > at - start) {
+    zones.push(off('offcut', at, start + blank.cut - at, end))
+    at = start + blank.cut
   }
-  return { zones, length: at, pathEnd }
+  const length = at - start
+  const left = path.path.length - end
+  if (run && left > 1e-6) zones.push(off('unused', at, left, end))
+  return { zones, start, length, pathEnd }
 }
 
 /** The zone at a place on the bar. */
@@ -83,9 +104,19 @@ export function stationAt(zone: Zone, place: number): number {
   return zone.stationFrom + share * (zone.stationTo - zone.stationFrom)
 }
 
+/** The station of the path for any place, beside the bar and past it too. */
+export function stationBeside(layout: StripLayout, place: number): number {
+  const zone = zoneAt(layout, place)
+  if (zone) return stationAt(zone, place)
+  return place < 0 ? 0 : (layout.zones.at(-1)?.stationTo ?? 0)
+}
+
 /** The place on the bar for a station on the path. */
 export function placeOf(layout: StripLayout, station: number): number | undefined {
-  const zone = layout.zones.find((z) => z.segment >= 0 && station >= z.stationFrom && station <= z.stationTo)
+  const zone = layout.zones.find(
+    (z) =>
+      z.kind !== 'allowance' && z.kind !== 'offcut' && station >= z.stationFrom && station <= z.stationTo,
+  )
   if (!zone) return undefined
   const span = zone.stationTo - zone.stationFrom
   return zone.from + (span > 0 ? (station - zone.stationFrom) / span : 0) * (zone.to - zone.from)

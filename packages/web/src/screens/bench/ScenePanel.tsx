@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import type { Id } from '@flexum/core/base'
+import type { RunStep } from '@flexum/core/document'
 import { locate } from '@flexum/core/path'
 import { frameAt } from '@flexum/core/sweep'
 import { vec3, type Picked, type Vec3 } from '@flexum/core/space'
@@ -11,6 +12,7 @@ import { currentTheme, type Theme } from '../../ui/theme.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 import { FocusChip } from './FocusChip.tsx'
 import { SectionHandles } from './SectionHandles.tsx'
+import { PartKnobs } from './PartKnobs.tsx'
 import { NodeOverlay } from './NodeOverlay.tsx'
 import { CutPanel } from './view/CutPanel.tsx'
 import { GrowPanel } from './view/GrowPanel.tsx'
@@ -111,6 +113,7 @@ export function ScenePanel({
   const shown = useMemo(() => runView(part, result, chosen), [part, result, chosen])
   const runs = useRuns()
   const run = shown?.run
+  const runStep = part.steps.find((s): s is RunStep => s.kind === 'run' && s.id === shown?.runStep)
   const stale = runs.some((r) => r.stale) || (shown?.stale ?? false)
 
   useEffect(() => view?.setRuns(runs), [view, runs])
@@ -190,6 +193,9 @@ export function ScenePanel({
         <>
           <NodeOverlay view={view} shown={shown} active={station === 'path'} />
           <SectionHandles view={view} shown={shown} />
+          {station === 'run' && runStep?.part && shown.path && (
+            <PartKnobs view={view} step={runStep} path={shown.path.path} />
+          )}
           <FocusChip view={view} shown={shown} />
           {tool === 'measure' && <MeasureMarks view={view} ends={ends} hover={hover} />}
         </>

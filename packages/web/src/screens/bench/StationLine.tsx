@@ -129,7 +129,9 @@ function figureOf(
   }
   switch (station) {
     case 'values':
-      return part.values.length === 0 ? 'none' : `${part.values.length} values`
+      return part.values.length === 0
+        ? 'none'
+        : `${part.values.length} ${part.values.length === 1 ? 'value' : 'values'}`
     case 'path': {
       if (!view?.path) return 'none yet'
       const bends = view.path.path.segments.filter((g) => g.kind === 'arc').length
@@ -159,7 +161,7 @@ function endsFigure(part: Part, { run, runStep }: RunView): string {
   const kinds = [ends?.start.kind ?? 'square', ends?.end.kind ?? 'square'] as const
   const words = run!.path.closed ? 'closed' : kinds[0] === kinds[1] ? `2 ${kinds[0]}` : kinds.join(' · ')
   const pieces = run!.corners.filter((c) => c.joint !== 'round').length + (run!.path.closed ? 0 : 1)
-  return pieces > 1 ? `${words}, ${pieces} pieces` : words
+  return pieces > 1 ? `${words} · ${pieces} pcs` : words
 }
 
 function StationMark({ state }: { readonly state: State | 'here' }) {

@@ -2,12 +2,13 @@ import { scaleLinear } from 'd3-scale'
 import { select } from 'd3-selection'
 import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom'
 import { memo, useEffect, useMemo, useRef, useState } from 'react'
-import type { UnitSettings } from '@flexum/core/document'
+import type { RunStep, UnitSettings } from '@flexum/core/document'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, LENGTH_FACTORS } from '@flexum/core/units'
 import { runView } from '../../bench/results.ts'
 import { selectionOf } from '../../bench/session.ts'
-import { layOut, placeOf, stationAt, zoneAt, type Zone } from '../../strip/layout.ts'
+import { layOut, placeOf, stationAt, stationBeside, zoneAt, type Zone } from '../../strip/layout.ts'
+import { CornerMarks, PartHandles } from './StripMarks.tsx'
 import { tightLength } from '../../ui/units.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 
@@ -31,8 +32,13 @@ export function StripPanel() {
   const [transform, setTransform] = useState(zoomIdentity)
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | undefined>(undefined)
   const chosen = useSessionState((s) => selectionOf(s).step)
+  const station = useSessionState((s) => selectionOf(s).station)
   const shown = useMemo(() => runView(part, result, chosen), [part, result, chosen])
-  const layout = useMemo(() => (shown?.path ? layOut(shown.path, shown.blank) : undefined), [shown])
+  const runStep = part.steps.find((s): s is RunStep => s.kind === 'run' && s.id === shown?.runStep)
+  const layout = useMemo(
+    () => (shown?.path ? layOut(shown.path, shown.stale ? undefined : shown.run, shown.blank) : undefined),
+    [shown],
+  )
 
   const hasBar = layout !== undefined
   useEffect(() => {
@@ -74,7 +80,8 @@ export function StripPanel() {
     )
   }
   const { units } = part
-  const base = scaleLinear([0, layout.length * 1.02], [LEFT, width - RIGHT])
+  const whole = layout.zones.at(-1)!.to
+  const base = scaleLinear([0, whole * 1.02], [LEFT, width - RIGHT])
   const x = transform.rescaleX(base)
   const place = (e: React.PointerEvent): number =>
     x.invert(e.clientX - svg.current!.getBoundingClientRect().left)
@@ -83,7 +90,11 @@ export function StripPanel() {
     const at = place(e)
     const zone = zoneAt(layout, at)
     session.point(
-      zone && zone.segment >= 0 ? { segment: zone.segment, station: stationAt(zone, at) } : undefined,
+      zone && zone.segment >= 0
+        ? { segment: zone.segment, station: stationAt(zone, at) }
+        : zone?.kind === 'added'
+          ? { station: stationAt(zone, at) }
+          : undefined,
     )
   }
   const focusPlace = focus?.station === undefined ? undefined : placeOf(layout, focus.station)
@@ -149,9 +160,9 @@ export function StripPanel() {
             />
           ))}
           <rect
-            x={x(0)}
+            x={x(layout.start)}
             y={BAR_TOP}
-            width={x(layout.length) - x(0)}
+            width={x(layout.start + layout.length) - x(layout.start)}
             height={BAR_HEIGHT}
             fill="none"
             stroke="var(--color-base-content)"
@@ -171,6 +182,17 @@ export function StripPanel() {
               </g>
             ))}
           </g>
+          <CornerMarks run={shown.run} layout={layout} x={x} />
+          {runStep?.part && station === 'run' && (
+            <PartHandles
+              step={runStep}
+              path={shown.path}
+              layout={layout}
+              x={x}
+              stationAtX={(px) => stationBeside(layout, x.invert(px))}
+              svg={svg}
+            />
+          )}
           {focusPlace !== undefined && (
             <path
               pointerEvents="none"
@@ -195,6 +217,8 @@ function fits(text: string, from: number, to: number): boolean {
   return to - from > text.length * CHARACTER + 6
 }
 
+const DASHED: ReadonlySet<Zone['kind']> = new Set(['allowance', 'offcut', 'unused'])
+
 /** One zone of the bar; drawn again only when it moves or lights up. */
 const ZoneMark = memo(function ZoneMark(props: {
   readonly zone: Zone
@@ -214,7 +238,9 @@ const ZoneMark = memo(function ZoneMark(props: {
       ? 'url(#hatch)'
       : zone.kind === 'straight'
         ? 'var(--color-base-100)'
-        : 'transparent'
+        : zone.kind === 'added'
+          ? 'var(--color-base-200)'
+          : 'transparent'
   const angle = `${formatDecimal(deg(zone.turn), zone.turn > 20 ? 0 : 1)}°`
   const radius = `R${tightLength(zone.radius, props.units.length, 1)}`
   return (
@@ -228,7 +254,7 @@ const ZoneMark = memo(function ZoneMark(props: {
         fillOpacity={lit && !curved ? 0.35 : 1}
         stroke="var(--color-base-content)"
         strokeWidth={width < NARROW ? 0 : curved ? 1.2 : 0.5}
-        {...(zone.kind === 'allowance' || zone.kind === 'offcut' ? { strokeDasharray: '3 3' } : {})}
+        {...(DASHED.has(zone.kind) ? { strokeDasharray: '3 3' } : {})}
       />
       {curved && (
         <>

@@ -24,8 +24,8 @@ import {
   setUnits,
   type RunChoices,
 } from '@flexum/core/edit'
-import type { Cure, Finding } from '@flexum/core/evaluate'
-import { pathPoint } from '@flexum/core/path'
+import type { Cure, Finding, PathOutput, RunOutput } from '@flexum/core/evaluate'
+import { locate, pathPoint, type Path } from '@flexum/core/path'
 import { reachAround } from '@flexum/core/profile'
 import { bendTableCsv, nodesCsv, readSvg, sectionSvg } from '@flexum/core/format'
 import { formatExact, LENGTH_FACTORS, typedFormula, type MassUnit } from '@flexum/core/units'
@@ -84,9 +84,22 @@ export function showFinding(session: Session, f: Finding, view: BenchView | unde
   const output = about?.output
   if (f.from === undefined || (output?.kind !== 'run' && output?.kind !== 'path')) return
   const at = f.places ? f.from : (f.from + (f.to ?? f.from)) / 2
-  session.point({ station: output.kind === 'run' ? stationOnPath(output, at) : at })
+  const source = pathUnder(session, output)
+  const onPath = output.kind === 'run' ? stationOnPath(output, at) : at
+  const inside = source && onPath >= 0 && onPath <= source.length
+  session.point({ station: onPath, ...(inside ? { segment: locate(source, onPath).index } : {}) })
   const size = output.kind === 'run' ? 6 * reachAround(output.section) : output.path.length / 8
   view?.flyTo(pathPoint(output.path, Math.min(Math.max(at, 0), output.path.length)), Math.max(size, 15))
+}
+
+/** The whole path that a run goes along, or the path itself. */
+function pathUnder(session: Session, output: RunOutput | PathOutput): Path | undefined {
+  if (output.kind === 'path') return output.path
+  const state = session.store.getState()
+  const step = state.result?.steps.find((s) => s.output === output)
+  const run = partOf(state).steps.find((s) => s.id === step?.id)
+  const path = run?.kind === 'run' ? stepResult(state.result, run.path)?.output : undefined
+  return path?.kind === 'path' ? path.path : undefined
 }
 
 /** Puts a node after another (or at the end): midway to the next, or as far on as the last leg is long. */

@@ -5,7 +5,7 @@ export function ToolPanel(props: { readonly title: string; readonly children: Re
   return (
     <section
       aria-label={props.title}
-      className="hairline absolute top-12 left-3 flex w-64 flex-col gap-2 rounded-[3px] border bg-base-100/95 px-3 py-2.5 shadow-sm"
+      className="hairline absolute top-12 left-3 flex w-58 flex-col gap-2 rounded-[3px] border bg-base-100/95 px-3 py-2.5 shadow-sm"
       onKeyDown={(e) => {
         if (e.key === 'Escape' && !(e.target instanceof HTMLInputElement && e.target.type === 'text'))
           props.onClose()

@@ -12,7 +12,7 @@ import { EntryField } from '../../../../ui/EntryField.tsx'
 import { showValue } from '../../../../ui/FormulaField.tsx'
 import { useBench, usePart, useSessionState, useSurroundings } from '../../context.ts'
 
-const LOOKS = 160
+const LOOKS = 480
 const [WIDTH, HEIGHT] = [264, 62]
 
 /** A formula of the place along the run: its text, what is wrong with it as it is typed, and its curve. */

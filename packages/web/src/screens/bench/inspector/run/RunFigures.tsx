@@ -22,7 +22,9 @@ export function RunFigures({ run }: { readonly run: RunOutput }) {
           String(run.volume / f ** 3),
         ],
         ['Mass', formatMass(run.mass, units.mass, 4), String(run.mass)],
-        count > 1 ? [`Mass of all ${count}`, formatMass(run.mass * count, units.mass, 4)] : undefined,
+        count > 1
+          ? [`Mass of all ${count}`, formatMass(run.mass * count, units.mass, 4), String(run.mass * count)]
+          : undefined,
         ['By', run.theoremVolume === undefined ? 'mesh' : 'theorem'],
         run.theoremVolume === undefined
           ? undefined

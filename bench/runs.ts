@@ -1,0 +1,95 @@
+import type { Part, RunStep } from '@flexum/core/document'
+import { createEvaluator, type PartResult, type RunOutput } from '@flexum/core/evaluate'
+import { outlineOf, regionsOf, STOCK_SHAPES } from '@flexum/core/profile'
+import { planeSquareTo, sliceMesh } from '@flexum/core/space'
+import {
+  courseBetween,
+  meshRun,
+  placeRings,
+  sampleShape,
+  squareFrames,
+  twisted,
+  type Carriage,
+} from '@flexum/core/sweep'
+import type { Path } from '@flexum/core/path'
+import { measure } from './measure.ts'
+
+const round = (diameter: number) => {
+  const r = STOCK_SHAPES['round-bar']({ diameter })
+  if (!r.ok) throw new Error('the section of the benchmark must build')
+  return outlineOf(regionsOf(r.value), 0.03)
+}
+
+/** Time per vertex of sweeps that scale, twist and are shaped, against the plain one. */
+export function shapedSweeps(path: Path): readonly (readonly [string, number])[] {
+  const outline = round(15)
+  const bare = squareFrames(path)
+  const twist = courseBetween(0, path.length, 0, 8 * Math.PI)
+  const scale = courseBetween(0, path.length, 1, 0.7, 'smooth')
+  const shape = sampleShape(0, path.length, 0.015, (s) => {
+    const size = 1 + 0.1 * Math.sin((s / path.length) * 48 * Math.PI)
+    return { ...outline, x: outline.x.map((v) => v * size), y: outline.y.map((v) => v * size) }
+  })
+  const kinds: Readonly<Record<string, Carriage>> = {
+    plain: { frames: bare },
+    scaled: { frames: bare, scale },
+    twisted: { frames: twisted(bare, twist) },
+    'shaped and twisted': { frames: twisted(bare, twist), shape },
+  }
+  const vertices: Record<string, number> = {}
+  const found = measure(
+    Object.fromEntries(
+      Object.entries(kinds).map(([name, c]) => [
+        name,
+        () => {
+          const mesh = meshRun(outline, placeRings(c, outline, 0.03), false)
+          vertices[name] = mesh.positions.length / 3
+          return mesh
+        },
+      ]),
+    ),
+    2,
+  )
+  const per = (name: string): number => (found[name]! * 1e6) / vertices[name]!
+  return Object.keys(kinds).map((name) => [name, per(name)] as const)
+}
+
+/** What a live edit of a run of about 200 000 triangles costs, against the plain sweep of the same mesh. */
+export function liveEdit(part: Part): {
+  readonly triangles: number
+  readonly rows: readonly (readonly [string, number])[]
+} {
+  const runOf = (r: PartResult): RunOutput =>
+    r.steps.find((s) => s.output?.kind === 'run')!.output as RunOutput
+  const warm = createEvaluator()
+  const run = runOf(warm.evaluate(part))
+  const triangles = run.mesh.triangles.length / 3
+  let flip = 0
+  const edited = (change: (s: RunStep) => Partial<RunStep>): Part => ({
+    ...part,
+    steps: part.steps.map((s) => (s.kind === 'run' ? { ...s, ...change(s) } : s)),
+  })
+  const frames = run.frames
+  const found = measure(
+    {
+      plain: () => {
+        const rings = placeRings({ frames }, run.outline, run.chordError)
+        return meshRun(run.outline, rings, false)
+      },
+      clock: () => warm.evaluate(edited(() => ({ clock: `${++flip % 90} deg` }))),
+      cut: () => sliceMesh(run.mesh, planeSquareTo([1, 0, 0.2], [100 + (++flip % 50), 0, 0])),
+    },
+    1,
+  )
+  const against = (name: string): number => found[name]! / found['plain']!
+  return {
+    triangles,
+    rows: [
+      [
+        'a live edit, all of the part worked out: section, frames, mesh, lines, volumes, folds, contact',
+        against('clock'),
+      ],
+      ['a cut through it with its area', against('cut')],
+    ],
+  }
+}

@@ -1,0 +1,99 @@
+import type { ScaleLinear } from 'd3-scale'
+import { useRef } from 'react'
+import type { RunStep } from '@flexum/core/document'
+import type { PathOutput, RunOutput } from '@flexum/core/evaluate'
+import { placeOf, type StripLayout } from '../../strip/layout.ts'
+import { stationOnPath } from '../../bench/results.ts'
+import { usePartLimits } from './usePartLimits.ts'
+
+const TOP = 46
+const HEIGHT = 27
+const LETTERS = { mitre: 'M', round: 'R', butt: 'B' } as const
+
+/** A mark where the run is cut or rounded at a corner. */
+export function CornerMarks(props: {
+  readonly run: RunOutput | undefined
+  readonly layout: StripLayout
+  readonly x: ScaleLinear<number, number>
+}) {
+  const { run, layout, x } = props
+  if (!run) return null
+  return (
+    <g aria-hidden>
+      {run.corners.map((c, i) => {
+        const at = placeOf(layout, stationOnPath(run, c.station))
+        if (at === undefined) return null
+        return (
+          <g key={i} transform={`translate(${x(at)} ${TOP})`}>
+            <path d={`M0 -5V${HEIGHT + 5}`} stroke="var(--color-primary)" strokeWidth="1.6" />
+            <text y="-9" textAnchor="middle" className="figure" fill="var(--color-primary)">
+              {LETTERS[c.joint]}
+            </text>
+          </g>
+        )
+      })}
+    </g>
+  )
+}
+
+/** The limits of the part that a run takes, to be dragged along the strip. */
+export function PartHandles(props: {
+  readonly step: RunStep
+  readonly path: PathOutput
+  readonly layout: StripLayout
+  readonly x: ScaleLinear<number, number>
+  stationAtX(px: number): number
+  readonly svg: React.RefObject<SVGSVGElement | null>
+}) {
+  const limits = usePartLimits(props.step, props.path.path)
+  const held = useRef<'from' | 'to'>(undefined)
+  if (!limits) return null
+  return (
+    <>
+      {(['from', 'to'] as const).map((side) => {
+        const at = placeOf(props.layout, limits.at[side])
+        if (at === undefined) return null
+        const flag = side === 'from' ? 'M0 -7h-10l10 -9z' : 'M0 -7h10l-10 -9z'
+        return (
+          <g
+            key={side}
+            role="slider"
+            tabIndex={0}
+            aria-label={side === 'from' ? 'Start of the part, on the strip' : 'End of the part, on the strip'}
+            aria-valuenow={Number(limits.at[side].toFixed(1))}
+            aria-valuemin={0}
+            aria-valuemax={Number(props.path.path.length.toFixed(1))}
+            className="cursor-ew-resize"
+            transform={`translate(${props.x(at)} ${TOP})`}
+            onPointerDown={(e) => {
+              e.stopPropagation()
+              e.currentTarget.setPointerCapture(e.pointerId)
+              held.current = side
+            }}
+            onPointerMove={(e) => {
+              if (held.current !== side) return
+              e.stopPropagation()
+              limits.show(side, props.stationAtX(e.clientX - props.svg.current!.getBoundingClientRect().left))
+            }}
+            onPointerUp={(e) => {
+              if (held.current !== side) return
+              held.current = undefined
+              limits.keep(side, props.stationAtX(e.clientX - props.svg.current!.getBoundingClientRect().left))
+            }}
+            onKeyDown={(e) => {
+              const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[e.key]
+              if (by === undefined) return
+              e.preventDefault()
+              limits.keep(side, limits.at[side] + (by * props.path.path.length) / 100, true)
+            }}
+          >
+            <title>Drag to where the part {side === 'from' ? 'starts' : 'ends'}</title>
+            <rect x="-9" y="-16" width="18" height={HEIGHT + 22} fill="transparent" />
+            <path d={flag} fill="var(--color-primary)" />
+            <path d={`M0 -16V${HEIGHT + 6}`} stroke="var(--color-primary)" strokeWidth="2" />
+          </g>
+        )
+      })}
+    </>
+  )
+}
