@@ -46,7 +46,8 @@ async function dragged(name) {
   await page.evaluate(() => {
     const canvas = document.querySelector('section[aria-label="3D view"] canvas')
     window.seen = []
-    new MutationObserver(() => window.seen.push(performance.now())).observe(canvas, {
+    // The frame after the drawing: by then it has been shown.
+    new MutationObserver(() => requestAnimationFrame((now) => window.seen.push(now))).observe(canvas, {
       attributes: true,
       attributeFilter: ['data-pictures'],
     })
@@ -66,7 +67,10 @@ async function dragged(name) {
         polling: 'raf',
       })
       .then(
-        () => page.evaluate((f) => window.seen.find((s) => s > f), from),
+        async () => {
+          await page.waitForFunction((f) => window.seen.some((s) => s > f), from, { polling: 'raf' })
+          return page.evaluate((f) => window.seen.find((s) => s > f), from)
+        },
         () => undefined,
       )
     if (at !== undefined) edits.push(at - from)
@@ -80,8 +84,8 @@ async function dragged(name) {
     for (let i = 0; i < 20; i++) {
       const from = performance.now()
       canvas.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowLeft', bubbles: true }))
-      await new Promise((r) => requestAnimationFrame(() => setTimeout(r)))
-      times.push(performance.now() - from)
+      await new Promise((r) => requestAnimationFrame(r))
+      times.push((await new Promise((r) => requestAnimationFrame(r))) - from)
     }
     return times
   })

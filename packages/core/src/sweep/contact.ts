@@ -57,46 +57,74 @@ function reachOf(c: Carriage, o: Outline): number {
   return most * Math.max(...c.scale.values)
 }
 
-/** Pairs of places that are locally nearest to each other and within a distance, by a grid of cells of that size. */
+/**
+ * Pairs of places that are locally nearest to each other and within a distance, by a grid of cells of that size. Flat
+ * arrays and whole-number keys: this is asked anew at every edit.
+ */
 function closePairs(points: readonly Vec3[], near: number, closed: boolean): [number, number][] {
   const n = points.length
-  const cells = new Map<string, number[]>()
-  const cell = (p: Vec3): [number, number, number] => [
-    Math.floor(p[0] / near),
-    Math.floor(p[1] / near),
-    Math.floor(p[2] / near),
-  ]
-  points.forEach((p, i) => {
-    const key = cell(p).join()
-    const list = cells.get(key)
+  const [x, y, z] = [0, 1, 2].map((k) => Float64Array.from(points, (p) => p[k]!)) as Coordinates
+  const least = [x, y, z].map((v) => v.reduce((a, b) => Math.min(a, b), Infinity)) as [number, number, number]
+  const across = [x, y, z].map(
+    (v, k) => Math.floor((v.reduce((a, b) => Math.max(a, b), -Infinity) - least[k]!) / near) + 3,
+  ) as [number, number, number]
+  // One cell of room on every side, so that no neighbour wraps round.
+  const cellOf = (i: number): number =>
+    ((Math.floor((x[i]! - least[0]) / near) + 1) * across[1] + Math.floor((y[i]! - least[1]) / near) + 1) *
+      across[2] +
+    Math.floor((z[i]! - least[2]) / near) +
+    1
+  const cells = new Map<number, number[]>()
+  for (let i = 0; i < n; i++) {
+    const list = cells.get(cellOf(i))
     if (list) list.push(i)
-    else cells.set(key, [i])
-  })
+    else cells.set(cellOf(i), [i])
+  }
+  /** Square of the distance; beyond the ends of an open path nothing is near. */
   const gap = (i: number, j: number): number => {
-    const k = (v: number): number => (closed ? (v + n) % n : v)
-    const [a, b] = [points[k(i)], points[k(j)]]
-    return a && b ? vec3.distance(a, b) : Infinity
+    if (closed) {
+      i = (i + n) % n
+      j = (j + n) % n
+    } else if (i < 0 || j < 0 || i >= n || j >= n) return Infinity
+    const [dx, dy, dz] = [x[i]! - x[j]!, y[i]! - y[j]!, z[i]! - z[j]!]
+    return dx * dx + dy * dy + dz * dz
+  }
+  const isLeast = (i: number, j: number, d: number): boolean => {
+    const under = d * (1 - 1e-9)
+    // A pair that gets nearer along the diagonal only follows the path into itself: asked first, it is most of them.
+    for (const [a, b] of AROUND_PAIR) if (gap(i + a, j + b) < under) return false
+    return true
   }
   const pairs: [number, number][] = []
-  points.forEach((p, i) => {
-    const [x, y, z] = cell(p)
+  for (let i = 0; i < n; i++) {
+    const here = cellOf(i)
     for (let dx = -1; dx <= 1; dx++)
       for (let dy = -1; dy <= 1; dy++)
-        for (let dz = -1; dz <= 1; dz++)
-          for (const j of cells.get([x + dx, y + dy, z + dz].join()) ?? []) {
+        for (let dz = -1; dz <= 1; dz++) {
+          const list = cells.get(here + (dx * across[1] + dy) * across[2] + dz)
+          if (!list) continue
+          for (const j of list) {
             if (j <= i + 1) continue
             const d = gap(i, j)
-            if (d > near) continue
-            // A pair that gets nearer along the diagonal only follows the path into itself.
-            let least = true
-            for (let a = -1; a <= 1 && least; a++)
-              for (let b = -1; b <= 1 && least; b++)
-                if ((a !== 0 || b !== 0) && gap(i + a, j + b) < d - 1e-9 * near) least = false
-            if (least) pairs.push([i, j])
+            if (d <= near * near && isLeast(i, j, d)) pairs.push([i, j])
           }
-  })
+        }
+  }
   return pairs
 }
+
+type Coordinates = [Float64Array, Float64Array, Float64Array]
+
+const AROUND_PAIR = [
+  [1, -1],
+  [0, -1],
+  [1, 0],
+  [-1, 0],
+  [0, 1],
+  [-1, -1],
+  [1, 1],
+  [-1, 1],
+] as const
 
 /** The stations near two given ones where the path comes nearest to itself, by halving steps. */
 function nearest(c: Carriage, a: number, b: number, step: number): [number, number] | undefined {
