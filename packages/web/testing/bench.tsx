@@ -3,6 +3,7 @@ import { act, render, type RenderResult } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import type { Part } from '@flexum/core/document'
 import { compareTurnings, createEvaluator } from '@flexum/core/evaluate'
+import { PICTURE_LOOKS, pictureOf } from '@flexum/core/format'
 import { traceOutlines } from '@flexum/core/trace'
 import { createSession, type Session } from '../src/bench/session.ts'
 import type { Compute } from '../src/compute/client.ts'
@@ -15,7 +16,10 @@ export function directCompute(): Compute {
     evaluate: async (part) => evaluator.evaluate(part),
     stl: async () => undefined,
     compare: async (part, run) =>
-      compareTurnings(evaluator, part, run).map(({ run: _, ...card }) => ({ ...card, picture: undefined })),
+      compareTurnings(evaluator, part, run).map(({ run: made, ...card }) => ({
+        ...card,
+        picture: made && pictureOf([{ mesh: made.mesh, look: PICTURE_LOOKS[made.look] }], 8, 6),
+      })),
     trace: async (picture, options) => traceOutlines(picture, options),
     cancel: () => undefined,
     dispose: () => undefined,

@@ -8,7 +8,7 @@ export function evaluateOnce(part: Part): PartResult {
 }
 
 /** The last good result of a kind in the recipe. */
-export function lastOutput<K extends StepOutput['kind']>(
+function lastOutput<K extends StepOutput['kind']>(
   result: PartResult,
   kind: K,
 ): Extract<StepOutput, { kind: K }> | undefined {

@@ -7,7 +7,7 @@ import { formatExact, LENGTH_FACTORS, typedFormula, type LengthUnit } from '@fle
 const LEAST = 0.01
 
 /** A limit put at a station, said as it was before: as a percentage, or as a length. */
-export function limitAt(before: PartLimit, station: number, length: number, unit: LengthUnit): PartLimit {
+function limitAt(before: PartLimit, station: number, length: number, unit: LengthUnit): PartLimit {
   if (before.kind === 'percent')
     return { kind: 'percent', at: formatExact(Number(((100 * station) / length).toFixed(1))) }
   const figure = formatExact(Number((station / LENGTH_FACTORS[unit]).toFixed(unit === 'mm' ? 1 : 3)))

@@ -63,6 +63,7 @@ export interface FacedSheet {
   readonly scale: number
 }
 
+const NO_AREAS: readonly number[] = []
 const SMOOTH_KEY = 'flexum.smooth'
 
 /** Whether edges are smoothed; costs two to three times the time where pictures are drawn without a graphics chip. */
@@ -147,8 +148,16 @@ export class BenchView {
     return () => this.listeners.delete(listener)
   }
 
-  /** Shows runs, or none. The first ones are brought into view. */
+  /** Shows runs, or none. The first ones are brought into view; what is shown already is not drawn again. */
   setRuns(shown: readonly ShownRun[]): void {
+    const had = this.shown
+    const same =
+      shown.length === had.length &&
+      shown.every((s, i) => s.id === had[i]!.id && s.run === had[i]!.run && s.stale === had[i]!.stale)
+    if (!same) this.drawRuns(shown)
+  }
+
+  private drawRuns(shown: readonly ShownRun[]): void {
     this.clear()
     this.shown = shown
     this.pictures++
@@ -270,8 +279,13 @@ export class BenchView {
     this.invalidate()
   }
 
-  /** Cuts through everything in a plane, or no longer; gives the area of each run's cut, mm2, in the order shown. */
-  setCut(at: CutPlane | undefined): readonly number[] {
+  /** Area of each run's cut, mm2, in the order shown; none without a cut. */
+  get cutAreas(): readonly number[] {
+    return this.cut?.areas ?? NO_AREAS
+  }
+
+  /** Cuts through everything in a plane, or no longer. */
+  setCut(at: CutPlane | undefined): void {
     if (this.cut) {
       this.scene.remove(this.cut.group)
       this.cut.dispose()
@@ -290,7 +304,6 @@ export class BenchView {
     }
     for (const b of this.bodies) b.clip(this.cut?.plane)
     this.redraw()
-    return this.cut?.areas ?? []
   }
 
   /** Hatching near enough that the thinnest of the sections shown has a few lines. */
@@ -314,7 +327,7 @@ export class BenchView {
     this.theme = theme
     this.sun.intensity = 2.2 * DRAWN[theme].light
     this.sky.intensity = 0.8 * DRAWN[theme].light
-    if (this.shown.length > 0) this.setRuns(this.shown)
+    if (this.shown.length > 0) this.drawRuns(this.shown)
     this.invalidate()
   }
 
@@ -323,7 +336,7 @@ export class BenchView {
     const changes = (sheet === undefined) !== (this.sheet === undefined)
     this.sheet = sheet
     this.controls.enabled = sheet === undefined
-    if (changes && this.shown.length > 0) this.setRuns(this.shown)
+    if (changes && this.shown.length > 0) this.drawRuns(this.shown)
     this.placeFlat()
     this.invalidate()
   }

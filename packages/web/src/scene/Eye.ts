@@ -16,7 +16,7 @@ export interface Lens {
   readonly angleDeg: number
 }
 
-export const FIRST_LENS: Lens = { parallel: false, angleDeg: 26 }
+const FIRST_LENS: Lens = { parallel: false, angleDeg: 26 }
 
 /** Share of the picture's width or height that a part fills when all of it is shown. */
 const FILLED = 0.8

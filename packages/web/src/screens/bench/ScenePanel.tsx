@@ -111,7 +111,7 @@ export function ScenePanel({
   const [ends, setEnds] = useEnds()
   const [hover, setHover] = useState<Picked>()
   const shown = useMemo(() => runView(part, result, chosen), [part, result, chosen])
-  const runs = useRuns()
+  const runs = useMemo(() => shownRuns(result), [result])
   const run = shown?.run
   const runStep = part.steps.find((s): s is RunStep => s.kind === 'run' && s.id === shown?.runStep)
   const stale = runs.some((r) => r.stale) || (shown?.stale ?? false)
@@ -228,21 +228,4 @@ export function ScenePanel({
       <SceneNotes stale={stale} noPicture={noPicture} empty={runs.length === 0 && !sheet} />
     </section>
   )
-}
-
-/** The runs to draw; the same list as long as none of them changes. */
-function useRuns() {
-  const result = useSessionState((s) => s.result)
-  const before = useRef<ReturnType<typeof shownRuns>>([])
-  return useMemo(() => {
-    const now = shownRuns(result)
-    const same =
-      now.length === before.current.length &&
-      now.every((r, i) => {
-        const had = before.current[i]!
-        return r.id === had.id && r.run === had.run && r.stale === had.stale
-      })
-    if (!same) before.current = now
-    return before.current
-  }, [result])
 }

@@ -39,7 +39,7 @@ export function CutPanel(props: {
   const [share, setShare] = useState(0.5)
   const [areas, setAreas] = useState<readonly number[]>([])
   const { units } = part
-  const box = useMemo(() => view.boxOfBodies(), [view, props.runs])
+  const box = useMemo(() => (props.runs.length > 0 ? view.boxOfBodies() : undefined), [view, props.runs])
   const [from, to] =
     name === 'station' || !box ? [0, run?.run.path.length ?? 0] : [box.min[AXES[name]], box.max[AXES[name]]]
   const at = from + (to - from) * share
@@ -53,8 +53,10 @@ export function CutPanel(props: {
     const frame = frameAt(run.run.frames, at)
     return planeSquareTo(turned(frame.t), frame.origin)
   }, [name, away, at, run])
-  useEffect(() => setAreas(view.setCut(plane)), [view, plane, props.runs])
-  useEffect(() => () => void view.setCut(undefined), [view])
+  useEffect(() => view.setCut(plane), [view, plane])
+  // The bodies may be drawn anew under the same plane.
+  useEffect(() => view.onDraw(() => setAreas(view.cutAreas)), [view])
+  useEffect(() => () => view.setCut(undefined), [view])
   const f = LENGTH_FACTORS[units.length.unit]
   const areaText = (a: number): string =>
     `${formatDecimal(a / f ** 2, f >= 10 ? 4 : 2)} ${units.length.unit}²`

@@ -1,7 +1,7 @@
 import { STANDARD_VIEWS, type BenchView, type StandardView } from '../../../scene/BenchView.ts'
 
 /** What can be done with the picture; one at a time. */
-export const VIEW_TOOLS = {
+const VIEW_TOOLS = {
   lens: 'Lens',
   cut: 'Cut through',
   section: 'Section',

@@ -6,7 +6,7 @@ import { useBench, usePart } from '../../context.ts'
 import { Choice } from '../run/Choice.tsx'
 import { useChangeRun } from '../run/useChangeRun.ts'
 
-export const JOINT_WORDS = {
+const JOINT_WORDS = {
   mitre: 'mitred',
   round: 'rounded',
   butt: 'butted',

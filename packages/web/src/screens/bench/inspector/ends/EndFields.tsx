@@ -4,7 +4,7 @@ import { StepField } from '../StepField.tsx'
 import { Choice } from '../run/Choice.tsx'
 import { useChangeRun } from '../run/useChangeRun.ts'
 
-export const END_WORDS = {
+const END_WORDS = {
   square: 'square',
   angled: 'angled',
   domed: 'domed',

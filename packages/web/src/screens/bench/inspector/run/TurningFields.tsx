@@ -5,7 +5,7 @@ import { Choice } from './Choice.tsx'
 import { TurningCompare } from './TurningCompare.tsx'
 import { useChangeRun } from './useChangeRun.ts'
 
-export const TURNING_WORDS = {
+const TURNING_WORDS = {
   square: 'square to the path',
   upright: 'upright, leaning to a direction',
   fixed: 'fixed, it only travels',

@@ -1,0 +1,303 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { judge } from '../../testing/judge.ts'
+import { SQUARE_CUT, STARTERS, type Part, type RunStep } from '../document/index.ts'
+import { setFormula } from '../edit/index.ts'
+import { integrate, rad } from '../num/index.ts'
+import { meshVolume } from '../space/index.ts'
+import { rollAt } from '../sweep/index.ts'
+import {
+  areaAt,
+  compareTurnings,
+  createEvaluator,
+  meshOfPart,
+  meshOfRun,
+  runsOf,
+  type RunOutput,
+} from './index.ts'
+
+const withRun = (part: Part, change: Partial<RunStep>): Part => ({
+  ...part,
+  steps: part.steps.map((s) => (s.kind === 'run' ? { ...s, ...change } : s)),
+})
+const sized = (
+  part: Part,
+  shape: 'round-bar' | 'square-bar' | 'flat' | 'tube',
+  sizes: Record<string, string>,
+): Part => ({
+  ...part,
+  steps: part.steps.map((s) => (s.kind === 'stock-profile' ? { ...s, shape, sizes } : s)),
+})
+const bar = STARTERS.straight.make('Bar')
+const hoop = STARTERS.hoop.make('Hoop')
+const frame = STARTERS.frame.make('Frame')
+const sharpFrame: Part = {
+  ...frame,
+  steps: frame.steps.map((s) =>
+    s.kind === 'node-path' ? { ...s, nodes: s.nodes.map((n) => ({ ...n, corner: { kind: 'sharp' } })) } : s,
+  ),
+}
+const evaluated = (part: Part) =>
+  createEvaluator()
+    .evaluate(part)
+    .steps.find((s) => s.kind === 'run')!
+function run(part: Part): RunOutput {
+  const r = evaluated(part)
+  if (r.state !== 'good' || r.output?.kind !== 'run') throw new Error(JSON.stringify(r.findings))
+  return r.output
+}
+const refused = (part: Part): string => {
+  const r = evaluated(part)
+  expect(r.state).toBe('failed')
+  return r.findings[0]!.message
+}
+const square = { ...SQUARE_CUT }
+
+describe('twist', () => {
+  it('in all, by a rate and by a formula come to the same', () => {
+    const rolls = [
+      { kind: 'total', angle: '1080 deg' },
+      { kind: 'rate', angle: '360 deg', every: '100 mm' },
+      { kind: 'formula', formula: '360 deg * s / 100mm' },
+    ].map((twist) => rollAt(run(withRun(bar, { twist: twist as NonNullable<RunStep['twist']> })).frames, 300))
+    for (const roll of rolls) expect(roll).toBeCloseTo(rad(1080), 6)
+  })
+  it('says what is wrong with it, and where', () => {
+    expect(refused(withRun(bar, { twist: { kind: 'rate', angle: '1 deg', every: '0' } }))).toContain(
+      'above 0',
+    )
+    expect(refused(withRun(bar, { twist: { kind: 'formula', formula: '5 mm * t' } }))).toContain('angle')
+    expect(refused(withRun(bar, { twist: { kind: 'formula', formula: '1 deg / (t - 0.5)' } }))).toMatch(
+      /The twist has no value at t = 0.500/,
+    )
+  })
+})
+
+describe('scale', () => {
+  it('from end to end makes a frustum', () => {
+    const part = withRun(sized(bar, 'round-bar', { diameter: '20' }), {
+      scale: { kind: 'ends', start: '1', end: '0.5', ease: 'straight' },
+    })
+    const exact = ((Math.PI * 300) / 3) * (100 + 50 + 25)
+    const { volume, theoremVolume, meshVolume: drawn } = run(part)
+    expect(theoremVolume).toBeCloseTo(exact, 4)
+    expect(volume).toBe(theoremVolume)
+    expect(Math.abs(drawn / exact - 1)).toBeLessThan(0.01)
+    expect(areaAt(run(part), 150)).toBeCloseTo(Math.PI * 7.5 ** 2, 9)
+  })
+  it('stays above nothing', () => {
+    expect(refused(withRun(bar, { scale: { kind: 'ends', start: '1', end: '0', ease: 'smooth' } }))).toBe(
+      'The scale goes down to 0; it must stay above 0.',
+    )
+    expect(refused(withRun(bar, { scale: { kind: 'formula', formula: '1 - 2 * t' } }))).toContain('-1')
+  })
+})
+
+describe('shaping', () => {
+  const shaped = (formula: string, field = 'sizes/diameter'): Part =>
+    withRun(sized(bar, 'round-bar', { diameter: '20' }), {
+      shaping: [{ id: 'h1', field, dimension: 'length', formula }],
+    })
+  it('agrees with a quadrature of the section’s area', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 24 }),
+        fc.double({ min: 0.5, max: 6, noNaN: true }),
+        (waves, swell) => {
+          const part = shaped(`20 + ${swell.toFixed(4)} * sin(360 deg * ${waves} * t)`)
+          const d = (s: number): number =>
+            20 + Number(swell.toFixed(4)) * Math.sin((2 * Math.PI * waves * s) / 300)
+          let exact = 0
+          for (let k = 0; k < waves * 4; k++)
+            exact += integrate((s) => (Math.PI / 4) * d(s) ** 2, (75 * k) / waves, (75 * (k + 1)) / waves)
+          expect(run(part).theoremVolume! / exact).toBeCloseTo(1, 6)
+        },
+      ),
+      { numRuns: 8 },
+    )
+  })
+  it('gives a closed body that lies right side out', () => {
+    const mesh = meshOfRun(run(shaped('20 + 5 * sin(360 deg * 3 * t)')))
+    expect(judge(mesh)).toMatchObject({ status: 'NoError', bodies: 1 })
+  })
+  it('sees values of the part, and follows them', () => {
+    const part: Part = {
+      ...shaped('grip * (1 + t)'),
+      values: [{ id: 'v1', name: 'grip', dimension: 'length', formula: '10' }],
+    }
+    const exact = ((Math.PI * 300) / 3) * (25 + 50 + 100)
+    expect(run(part).volume).toBeCloseTo(exact, 2)
+    const wide = { ...part, values: [{ ...part.values[0]!, formula: '20' }] }
+    expect(run(wide).volume).toBeCloseTo(exact * 4, 1)
+  })
+  it('refuses a size that is not there, and one with no section', () => {
+    expect(refused(shaped('20', 'sizes/wall'))).toBe(
+      'The profile has no size "wall" to shape; choose another.',
+    )
+    expect(refused(shaped('20 - 40 * t'))).toMatch(/gives no section at t = 0.5/)
+    const tube = withRun(sized(bar, 'tube', { diameter: '20', wall: '2' }), {
+      shaping: [{ id: 'h1', field: 'sizes/wall', dimension: 'length', formula: '2 + 20 * t' }],
+    })
+    expect(refused(tube)).toMatch(/gives no section|changes its edges/)
+  })
+})
+
+describe('part of the path', () => {
+  const total = run(hoop).path.length
+  it('is taken by percentage, length and node', () => {
+    const half = withRun(hoop, {
+      part: { from: { kind: 'percent', at: '25' }, to: { kind: 'percent', at: '75' } },
+    })
+    expect(run(half).path.length).toBeCloseTo(total / 2, 9)
+    expect(run(half).from).toBeCloseTo(total / 4, 9)
+    const mixed = withRun(hoop, {
+      part: { from: { kind: 'length', at: '50' }, to: { kind: 'node', node: 'n4' } },
+    })
+    expect(run(mixed).path.length).toBeCloseTo(total - 50, 9)
+  })
+  it('must lie on the path and go on', () => {
+    const part = (from: string, to: string): Part =>
+      withRun(hoop, { part: { from: { kind: 'length', at: from }, to: { kind: 'length', at: to } } })
+    expect(refused(part('10', '9999'))).toMatch(/The part ends at 9999 mm, and the path goes from 0 to/)
+    expect(refused(part('200', '100'))).toMatch(/is none: it must end after it starts/)
+    const gone = withRun(hoop, {
+      part: { from: { kind: 'node', node: 'n9' }, to: { kind: 'percent', at: '100' } },
+    })
+    expect(refused(gone)).toContain('a node that is not on the path')
+  })
+})
+
+describe('ends', () => {
+  const ended = (start: Partial<NonNullable<RunStep['ends']>['start']>): Part =>
+    withRun(sized(bar, 'round-bar', { diameter: '20' }), {
+      ends: { start: { ...square, ...start } as typeof square, end: square },
+    })
+  const plain = Math.PI * 100 * 300
+  it('run on along the tangent', () => {
+    expect(run(ended({ runOn: '15' })).volume).toBeCloseTo(plain + Math.PI * 1500, 6)
+    expect(run(ended({ runOn: '15' })).before).toBe(15)
+    expect(refused(ended({ runOn: '-1' }))).toContain('0 or more')
+  })
+  it('are domed by two thirds of the height', () => {
+    const part = ended({ kind: 'domed', height: '6' } as never)
+    expect(run(part).volume).toBeCloseTo(plain + (2 / 3) * Math.PI * 100 * 6, 6)
+    expect(judge(meshOfRun(run(part))).status).toBe('NoError')
+  })
+  it('angled through the middle keep the volume', () => {
+    const part = ended({ kind: 'angled', across: '30 deg', tilt: '10 deg' } as never)
+    expect(run(part).volume).toBeCloseTo(plain, 4)
+    expect(refused(ended({ kind: 'angled', across: '89 deg', tilt: '0' } as never))).toContain('85 degrees')
+  })
+  it('return to the wall by a mitred piece, to either side', () => {
+    for (const toward of ['left', 'right'] as const) {
+      const part = ended({ kind: 'return', length: '40', toward } as never)
+      const made = run(part)
+      expect(made.path.length).toBeCloseTo(340, 9)
+      expect(made.volume).toBeCloseTo(Math.PI * 100 * 340, 4)
+      expect(made.corners.map((c) => [c.key, c.joint])).toEqual([['start', 'mitre']])
+      expect(judge(made.mesh)).toMatchObject({ status: 'NoError', bodies: 1 })
+    }
+  })
+  it('close a tube with a plug as thick as its wall', () => {
+    const open = sized(bar, 'tube', { diameter: '20', wall: '2' })
+    const plugged = withRun(open, {
+      ends: { start: { kind: 'square', runOn: '0', closed: true }, end: square },
+    })
+    expect(run(plugged).volume - run(open).volume).toBeCloseTo(Math.PI * 64 * 2, 6)
+  })
+})
+
+describe('corners', () => {
+  const flat = sized(sharpFrame, 'flat', { width: '20', thickness: '5' })
+  const exact = (320 * 220 - 280 * 180) * 5
+  it('of a mitred frame are exact', () => {
+    const made = run(flat)
+    expect(made.theoremVolume).toBeCloseTo(exact, 6)
+    expect(made.meshVolume).toBeCloseTo(exact, 0)
+    expect(made.corners).toHaveLength(4)
+  })
+  it('are chosen one by one', () => {
+    const made = run(withRun(flat, { corners: { all: 'mitre', each: { n2: 'butt' } } }))
+    expect(made.corners.map((c) => c.joint).sort()).toEqual(['butt', 'mitre', 'mitre', 'mitre'])
+    expect(judge(made.mesh).status).toBe('NoError')
+  })
+  it('rounded are no corners any more', () => {
+    const made = run(withRun(flat, { corners: { all: 'round', each: {} } }))
+    expect(made.corners).toEqual([])
+    expect(made.volume).toBeLessThan(exact)
+  })
+})
+
+describe('copies', () => {
+  const copied = (...copies: NonNullable<RunStep['copies']>): Part => withRun(bar, { copies })
+  it('follow on each other', () => {
+    const part = copied(
+      { id: 'k1', kind: 'row', count: '3', x: '0', y: '50', z: '0' },
+      { id: 'k2', kind: 'mirror', plane: 'xy', offset: '40' },
+    )
+    const made = run(part)
+    expect(made.places).toHaveLength(6)
+    const mesh = meshOfRun(made)
+    expect(meshVolume(mesh)).toBeCloseTo(6 * made.meshVolume, 0)
+    expect(judge(mesh)).toMatchObject({ status: 'NoError', bodies: 6 })
+  })
+  it('all round close the ring, or spread from end to end', () => {
+    const round = (count: string, angle: string) =>
+      run(copied({ id: 'k1', kind: 'round', count, angle, axis: 'z', x: '0', y: '0', z: '0' })).places.map(
+        (p) => Math.atan2(p.x[1], p.x[0]),
+      )
+    expect(round('4', '360 deg')[1]).toBeCloseTo(Math.PI / 2, 9)
+    expect(round('4', '90 deg').at(-1)).toBeCloseTo(Math.PI / 2, 9)
+  })
+  it('are counted in whole numbers, and not without end', () => {
+    const many = (count: string) => copied({ id: 'k1', kind: 'row', count, x: '9', y: '0', z: '0' })
+    expect(refused(many('2.5'))).toContain('whole number from 1 to 200, not 2.5')
+    expect(
+      refused(
+        copied(
+          { id: 'k1', kind: 'row', count: '100', x: '9', y: '0', z: '0' },
+          { id: 'k2', kind: 'row', count: '100', x: '0', y: '9', z: '0' },
+        ),
+      ),
+    ).toContain('at most 200')
+  })
+  it('hidden runs are counted and not written out', () => {
+    const result = createEvaluator().evaluate(withRun(bar, { hidden: true }))
+    expect(runsOf(result)).toEqual([])
+    expect(meshOfPart(result)).toBeUndefined()
+  })
+})
+
+describe('findings of a run', () => {
+  it('a fold names the radius that would do, and its cure cures it', () => {
+    const thick = sized(hoop, 'round-bar', { diameter: '100' })
+    const [finding] = evaluated(thick).findings
+    expect(finding!.message).toContain('A radius above 50 mm would do')
+    let part = thick
+    for (const f of evaluated(thick).findings)
+      for (const c of f.cures) {
+        const r = setFormula(part, { step: c.step, field: c.field, formula: c.formula })
+        if (r.ok) part = r.value
+      }
+    expect(evaluated(part).findings.filter((f) => f.code === 'run.fold')).toEqual([])
+  })
+  it('what only travels and runs across itself says where, and would turn', () => {
+    const r = evaluated(withRun(hoop, { turning: 'fixed' }))
+    const across = r.findings.find((f) => f.code === 'run.across')!
+    expect(across.cures[0]).toMatchObject({ field: 'turning', formula: 'square' })
+  })
+})
+
+describe('turnings compared', () => {
+  it('on a hoop: what turns keeps its volume, what travels loses it and gets thin', () => {
+    const [square, upright, fixed] = compareTurnings(createEvaluator(), hoop, 'run')
+    expect(square!.volumeShare).toBeCloseTo(1, 9)
+    expect(square!.thickness).toBeCloseTo(20, 4)
+    expect(square!.rollAtEnd).toBeCloseTo(0, 9)
+    expect(upright!.problem).toBeUndefined()
+    expect(fixed!.thickness).toBeLessThan(1)
+    expect(fixed!.volumeShare).toBeLessThan(0.8)
+    expect(fixed!.rollAtEnd).toBeUndefined()
+    expect(fixed!.findings).toBeGreaterThan(0)
+  })
+})
