@@ -96,6 +96,33 @@ const PICTURES = {
     await station(page, 'Shop').click()
     await page.getByRole('table', { name: 'Bend table' }).getByRole('row').nth(3).hover()
   },
+  'run-compare': async (page) => {
+    await open(page, 'Mist rail')
+    await station(page, 'Run').click()
+    await page.getByRole('button', { name: 'Compare the turnings' }).click()
+    await page.getByRole('list', { name: 'Turnings side by side' }).waitFor()
+  },
+  'run-shaped': async (page) => {
+    await open(page, 'Valve wheel')
+    await station(page, 'Run').click()
+    await page.getByLabel('Outside diameter by t and s', { exact: true }).scrollIntoViewIfNeeded()
+    await page.getByRole('complementary', { name: 'Inspector' }).evaluate((e) => e.scrollBy(0, 330))
+    await page.getByRole('button', { name: 'Section', exact: true }).click()
+    await page.mouse.move(700, 480)
+  },
+  'run-cut': async (page) => {
+    await open(page, 'Valve wheel')
+    await station(page, 'Ends').click()
+    await page.getByRole('button', { name: 'Cut through' }).click()
+    const panel = page.getByRole('region', { name: 'Cut through' })
+    await panel.getByRole('combobox').selectOption({ label: 'across X' })
+    await panel.getByLabel('Typed').fill('9')
+    await page.keyboard.press('Enter')
+  },
+  stock: async (page) => {
+    await page.goto(`${base}/stock`)
+    await page.getByRole('table').first().waitFor()
+  },
   profiles: async (page) => {
     await page.goto(`${base}/profiles`)
     await page.getByText('Sill ogee').waitFor()
