@@ -268,6 +268,98 @@ describe('copies', () => {
   })
 })
 
+describe('every body that nothing is found about', () => {
+  const end: fc.Arbitrary<NonNullable<RunStep['ends']>['start']> = fc.oneof(
+    fc.boolean().map((closed) => ({ kind: 'square' as const, runOn: '0', closed })),
+    fc
+      .record({ across: fc.integer({ min: -40, max: 40 }), tilt: fc.integer({ min: -40, max: 40 }) })
+      .map((a) => ({
+        kind: 'angled' as const,
+        runOn: '12',
+        closed: false,
+        across: `${a.across} deg`,
+        tilt: `${a.tilt} deg`,
+      })),
+    fc.integer({ min: 1, max: 9 }).map((h) => ({ kind: 'domed' as const, runOn: '0', height: String(h) })),
+    fc
+      .constantFrom('left' as const, 'right' as const)
+      .map((toward) => ({ kind: 'return' as const, runOn: '0', length: '60', toward })),
+  )
+  const shapes = [
+    ['round-bar', { diameter: '9' }],
+    ['tube', { diameter: '12', wall: '2' }],
+    ['flat', { width: '10', thickness: '4' }],
+    ['square-bar', { side: '8', corner: '2' }],
+  ] as const
+  const cases = fc.record({
+    places: fc.array(
+      fc.record({
+        turn: fc.integer({ min: -80, max: 80 }),
+        rise: fc.integer({ min: -30, max: 30 }),
+        bent: fc.boolean(),
+      }),
+      {
+        minLength: 1,
+        maxLength: 4,
+      },
+    ),
+    shape: fc.constantFrom(...shapes),
+    turning: fc.constantFrom('square' as const, 'upright' as const),
+    joint: fc.constantFrom('mitre' as const, 'round' as const, 'butt' as const),
+    twist: fc.integer({ min: -360, max: 360 }),
+    taper: fc.integer({ min: 6, max: 14 }),
+    start: end,
+    end,
+  })
+  it('is closed and right side out, whatever its corners, ends, twist and taper', () => {
+    let judged = 0
+    fc.assert(
+      fc.property(cases, (c) => {
+        let [x, y, z, heading] = [0, 0, 0, 0]
+        const nodes = [{ id: 'n0', x: '0', y: '0', z: '0', corner: { kind: 'sharp' as const } }]
+        const step = (): void => {
+          x += 90 * Math.cos(heading)
+          y += 90 * Math.sin(heading)
+        }
+        const planar = c.twist === 0
+        step()
+        for (const [i, p] of c.places.entries()) {
+          const corner = p.bent ? ({ kind: 'bend', radius: '16' } as const) : ({ kind: 'sharp' } as const)
+          nodes.push({ id: `n${i + 1}`, x: `${x}`, y: `${y}`, z: `${z}`, corner } as (typeof nodes)[number])
+          heading += rad(p.turn)
+          step()
+          if (!planar) z += p.rise
+        }
+        nodes.push({ id: 'last', x: `${x}`, y: `${y}`, z: `${z}`, corner: { kind: 'sharp' } })
+        const part: Part = {
+          ...bar,
+          steps: bar.steps.map((s) => {
+            if (s.kind === 'node-path') return { ...s, nodes }
+            if (s.kind === 'stock-profile') return { ...s, shape: c.shape[0], sizes: c.shape[1] }
+            if (s.kind !== 'run') return s
+            return {
+              ...s,
+              turning: c.turning,
+              corners: { all: c.joint, each: {} },
+              ends: { start: c.start, end: c.end },
+              ...(c.twist === 0 ? {} : { twist: { kind: 'total', angle: `${c.twist} deg` } }),
+              scale: { kind: 'ends', start: '1', end: String(c.taper / 10), ease: 'smooth' },
+            }
+          }),
+        }
+        const r = evaluated(part)
+        fc.pre(r.state === 'good' && r.findings.every((f) => f.severity === 'notes'))
+        const made = r.output as RunOutput
+        judged++
+        expect(judge(made.mesh).status).toBe('NoError')
+        expect(Math.abs(meshVolume(made.mesh) / made.volume - 1)).toBeLessThan(0.08)
+      }),
+      { numRuns: 60 },
+    )
+    expect(judged).toBeGreaterThan(10)
+  })
+})
+
 describe('findings of a run', () => {
   it('a fold names the radius that would do, and its cure cures it', () => {
     const thick = sized(hoop, 'round-bar', { diameter: '100' })

@@ -427,6 +427,12 @@ export class BenchView {
     this.follow()
   }
 
+  /** Moves the view across by px. */
+  pan(right: number, up: number): void {
+    this.eye.pan(right, up)
+    this.follow()
+  }
+
   /** Whether dragging on the picture turns the view. */
   setOrbiting(on: boolean): void {
     this.controls.enabled = on

@@ -69,6 +69,7 @@ export class Eye {
     const vector = (v: Vec3 | Vector3): Vector3 => (v instanceof Vector3 ? v : new Vector3(...v))
     this.camera.position.copy(vector(eye))
     this.target.copy(vector(target))
+    this.camera.lookAt(this.target)
     this.parallel.zoom = 1
     this.update()
   }
@@ -137,6 +138,19 @@ export class Eye {
     const held = Math.min(Math.max(up, -1.55), 1.55)
     offset.set(Math.cos(held) * Math.cos(around), Math.cos(held) * Math.sin(around), Math.sin(held))
     this.camera.position.copy(this.target).addScaledVector(offset, length)
+    this.camera.lookAt(this.target)
+    this.update()
+  }
+
+  /** Moves the eye across what it sees, by px of the picture at the target. */
+  pan(right: number, up: number): void {
+    const pixel = this.pixelAt(this.target.toArray() as unknown as Vec3)
+    this.camera.updateMatrixWorld()
+    const [x, y] = [new Vector3(), new Vector3()]
+    this.camera.matrixWorld.extractBasis(x, y, new Vector3())
+    const by = x.multiplyScalar(right * pixel).addScaledVector(y, up * pixel)
+    this.camera.position.add(by)
+    this.target.add(by)
     this.update()
   }
 
