@@ -1,14 +1,7 @@
 import { fail, fault, ok, type Result } from '../../base/index.ts'
 import type { RunStep, Step } from '../../document/index.ts'
 import type { Path } from '../../path/index.ts'
-import {
-  outlineOf,
-  outlinePlan,
-  reachAround,
-  sectionProperties,
-  type Outline,
-  type Section,
-} from '../../profile/index.ts'
+import { outlineOf, outlinePlan, reachAround, type Outline, type Section } from '../../profile/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import {
   courseBetween,
@@ -201,11 +194,7 @@ export function shapingOf(
   const outline = outlineAt(0)
   const shape = sampleShape(0, length, chordError / 2, outlineAt)
   if (wrong) return stop()
-  const at = (k: number, station: number): SectionAt => {
-    const { area, centroid } = sectionProperties(strandsAt(station)[k]!.section)
-    return { area, centroid }
-  }
-  return { outline, chordError, shape, at }
+  return { outline, chordError, shape, at: (k, station) => strandsAt(station)[k]! }
 }
 
 /** The step whose field is shaped: the profile, or the sketch it is made of. */

@@ -64,7 +64,7 @@ describe('how a run goes along its path', () => {
     const session = await open(hoop, 'run')
     choose('Shape a size', 'sizes/wall')
     await settled()
-    enter('Wall by t and s', '2 + t')
+    enter('Wall by t and s', '2 mm + t * 1 mm')
     await settled()
     expect(runOf(session).shaping).toMatchObject([{ field: 'sizes/wall', dimension: 'length' }])
     await waitFor(() =>
