@@ -128,7 +128,7 @@ const PICTURES = {
     await page.getByText('Sill ogee').waitFor()
   },
   'sheet-trace': async (page) => {
-    await open(page, 'Bay cornice')
+    await openSheet(page, 'Bay cornice', 'Old moulding')
     await page.getByRole('button', { name: 'Find outlines' }).click()
     await page.getByText(/^One outline/).waitFor()
   },

@@ -206,6 +206,12 @@ test('runs are copied, mirrored, hidden, and measured between', async ({ page })
   await expect(panel.getByText(/Click where to/)).toBeVisible()
   await page.keyboard.press('Escape')
   await expect(panel.getByText(/Click where from/)).toBeVisible()
+  // A click takes a node that lies under the pointer, before the body behind it.
+  for (const node of ['Node 1', 'Node 2']) {
+    const at = (await page.locator(`[aria-label="${node}"]`).boundingBox())!
+    await page.mouse.click(at.x + at.width / 2, at.y + at.height / 2)
+  }
+  await expect(panel.locator('dd').first()).toHaveText('300.000 mm')
   await inspector(page)
     .getByLabel(/^Hidden/)
     .check()

@@ -92,6 +92,7 @@ test('the moulding of the demo is traced by hand, a gap closed, saved, and used 
 }) => {
   await page.goto('/')
   await page.getByRole('link', { name: 'Bay cornice', exact: true }).click()
+  await page.getByText('Old moulding', { exact: true }).dblclick()
   await expect(page.locator('[data-picture]')).toHaveCount(1)
   // Its back is known to be half as long as the picture was laid.
   await inspector(page).getByRole('button', { name: 'Set the scale' }).click()

@@ -1,6 +1,6 @@
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import type { Id, Result } from '@flexum/core/base'
-import type { Part, Station } from '@flexum/core/document'
+import { inputsOf, type Part, type Station } from '@flexum/core/document'
 import {
   commit,
   present,
@@ -79,9 +79,10 @@ export interface Session {
   dispose(): void
 }
 
-/** What is chosen at first: the path; a sketch with nothing on it yet opens its sheet. */
+/** What is chosen at first: the path; a sketch that steps wait for and that has nothing on it yet opens its sheet. */
 function firstSelection(part: Part): Selection {
-  const empty = part.steps.find((s) => s.kind === 'sketch' && s.entities.length === 0)
+  const waitedFor = (id: Id): boolean => part.steps.some((s) => inputsOf(s).includes(id))
+  const empty = part.steps.find((s) => s.kind === 'sketch' && s.entities.length === 0 && waitedFor(s.id))
   if (empty) return { station: 'path', step: empty.id, node: null, sheet: empty.id }
   const path = part.steps.find((s) => PATH_KINDS.has(s.kind))
   return { station: 'path', step: path?.id ?? null, node: null }

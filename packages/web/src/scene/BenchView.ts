@@ -298,7 +298,7 @@ export class BenchView {
         this.shown.map((s) => s.run),
         at,
         this.theme,
-        Math.min(size / 90, this.apartFor()),
+        Math.min(size / 70, this.apartFor()),
       )
       this.scene.add(this.cut.group)
     }

@@ -38,6 +38,9 @@ const VIEW_KEYS: Readonly<Record<string, readonly [number, number, number]>> = {
 /** With Shift the same keys move across: px for each degree they would turn. */
 const PAN = 6
 
+/** How near the pointer takes a node, px. */
+const NODE_NEAR = 9
+
 /** The section's outlines at a station of the run, in space, as pairs of points. */
 function sectionLines(run: RunOutput, station: number): Vec3[] {
   const at = Math.min(Math.max(station, 0), run.path.length)
@@ -150,13 +153,22 @@ export function ScenePanel({
     const inside = onPath >= 0 && onPath <= path.length
     session.point(inside ? { station: onPath, segment: locate(path, onPath).index } : { station: onPath })
   }
+  /** A node within reach of the pointer comes before what lies behind it. */
+  const toMeasure = (at: [number, number]): Picked | undefined => {
+    for (const { point } of shown?.pathResult?.nodePoints ?? []) {
+      const seen = view?.project(point)
+      if (seen && Math.hypot(seen[0] - at[0], seen[1] - at[1]) < NODE_NEAR)
+        return { kind: 'point', at: point }
+    }
+    return view?.pickToMeasure(...at)
+  }
   const press = useRef<[number, number]>(undefined)
   const click = (e: React.PointerEvent): void => {
     const at = place(e)
     const from = press.current
     if (!from || Math.hypot(at[0] - from[0], at[1] - from[1]) > 4) return
     if (tool === 'measure') {
-      const picked = view?.pickToMeasure(...at)
+      const picked = toMeasure(at)
       if (picked) setEnds(ends[0] && !ends[1] ? [ends[0], picked] : [picked, undefined])
       return
     }
@@ -178,7 +190,7 @@ export function ScenePanel({
         onPointerUp={click}
         onPointerMove={(e) => {
           if (e.buttons !== 0) return
-          if (tool === 'measure') setHover(view?.pickToMeasure(...place(e)))
+          if (tool === 'measure') setHover(toMeasure(place(e)))
           else point(place(e))
         }}
         onPointerLeave={() => {
@@ -195,7 +207,9 @@ export function ScenePanel({
       />
       {view && shown && !sheet && (
         <>
-          <NodeOverlay view={view} shown={shown} active={station === 'path'} />
+          <div className={tool === 'measure' ? 'pointer-events-none [&_*]:pointer-events-none!' : ''}>
+            <NodeOverlay view={view} shown={shown} active={station === 'path' && tool !== 'measure'} />
+          </div>
           <SectionHandles view={view} shown={shown} />
           {station === 'run' && runStep?.part && shown.path && (
             <PartKnobs view={view} step={runStep} path={shown.path.path} />

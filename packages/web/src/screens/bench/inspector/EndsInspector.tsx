@@ -40,11 +40,19 @@ export function EndsInspector() {
         <>
           <Section title="Start">
             <EndFields step={step} side="start" hollow={hollow} />
-            {run && <Figures rows={[['Start at', place(run, 0)]]} />}
+            {run && (
+              <div className="mt-2">
+                <Figures rows={[['Start at', place(run, 0)]]} />
+              </div>
+            )}
           </Section>
           <Section title="End">
             <EndFields step={step} side="end" hollow={hollow} />
-            {run && <Figures rows={[['End at', place(run, run.path.length)]]} />}
+            {run && (
+              <div className="mt-2">
+                <Figures rows={[['End at', place(run, run.path.length)]]} />
+              </div>
+            )}
           </Section>
         </>
       )}

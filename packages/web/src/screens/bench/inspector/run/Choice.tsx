@@ -10,7 +10,13 @@ export function Choice<K extends string>(props: {
     Array.isArray(props.choices) ? props.choices : Object.entries(props.choices)
   ) as readonly (readonly [K, string])[]
   return (
-    <label className={props.hideLabel ? 'block' : 'grid grid-cols-[1fr_180px] items-center gap-x-2'}>
+    <label
+      className={
+        props.hideLabel
+          ? 'block'
+          : 'grid grid-cols-[auto_minmax(0,180px)] items-center justify-between gap-x-2'
+      }
+    >
       <span className={props.hideLabel ? 'sr-only' : 'muted'}>{props.label}</span>
       <select
         className="select select-sm w-full"
