@@ -106,9 +106,9 @@ const PICTURES = {
     await open(page, 'Valve wheel')
     await station(page, 'Run').click()
     await page.getByLabel('Outside diameter by t and s', { exact: true }).scrollIntoViewIfNeeded()
-    await page.getByRole('complementary', { name: 'Inspector' }).evaluate((e) => e.scrollBy(0, 330))
+    await page.getByRole('complementary', { name: 'Inspector' }).evaluate((e) => e.scrollBy(0, 180))
     await page.getByRole('button', { name: 'Section', exact: true }).click()
-    await page.mouse.move(700, 480)
+    await page.mouse.move(560, 485)
   },
   'run-cut': async (page) => {
     await open(page, 'Valve wheel')

@@ -1,15 +1,11 @@
 import type { Part } from '@flexum/core/document'
-import type { PartResult } from '@flexum/core/evaluate'
+import { leadOf, massOf, volumeOf, type PartResult } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
 import { formatAngle, formatLength, formatLengthFigures, formatMass } from '@flexum/core/units'
-import { goodOutput } from './export.ts'
 
 /** All figures of a part for programs: lengths mm, angles degrees, masses kg; null where the part gives none. */
 export function reportJson(part: Part, result: PartResult) {
-  const path = goodOutput(result, 'path')
-  const profile = goodOutput(result, 'profile')
-  const run = goodOutput(result, 'run')
-  const blank = goodOutput(result, 'blank')
+  const { path, profile, blank } = leadOf(part, result)
   return {
     name: part.name,
     variant: part.variants.find((v) => v.id === part.variant)?.name ?? null,
@@ -47,8 +43,8 @@ export function reportJson(part: Part, result: PartResult) {
           massPerMetre: profile.massPerLength * 1000,
         }
       : null,
-    volume: run?.volume ?? null,
-    mass: run?.mass ?? null,
+    volume: volumeOf(result) ?? null,
+    mass: massOf(result) ?? null,
     developedLength: blank?.developed.length ?? null,
     cutLength: blank?.cut ?? null,
     findings: result.findings.map((f) => ({ severity: f.severity, code: f.code, message: f.message })),
@@ -65,14 +61,12 @@ function table(rows: readonly (readonly string[])[]): string {
 export function reportText(part: Part, result: PartResult): string {
   const display = part.units.length
   const length = (mm: number): string => formatLengthFigures(mm, display)
-  const path = goodOutput(result, 'path')
-  const run = goodOutput(result, 'run')
-  const blank = goodOutput(result, 'blank')
-  const profileStep = result.steps.find((s) => s.state === 'good' && s.output?.kind === 'profile')
+  const { path, profileWords, blank } = leadOf(part, result)
+  const mass = massOf(result)
   const variant = part.variants.find((v) => v.id === part.variant)
   const lines: string[] = [variant ? `${part.name}, ${variant.name}` : part.name]
   const line = (label: string, value: string): void => void lines.push(`  ${label.padEnd(16)}${value}`)
-  if (profileStep) line('Profile', profileStep.summary)
+  if (profileWords !== undefined) line('Profile', profileWords)
   if (path) {
     line('Path length', formatLength(path.analysis.length, display))
     line('Extents', `${path.analysis.size.map(length).join(' × ')} ${display.unit}`)
@@ -82,7 +76,7 @@ export function reportText(part: Part, result: PartResult): string {
     line('Developed', formatLength(blank.developed.length, display))
     line('Cut length', formatLength(blank.cut, display))
   }
-  if (run) line('Mass', formatMass(run.mass, part.units.mass, 4))
+  if (mass !== undefined) line('Mass', formatMass(mass, part.units.mass, 4))
   if (path) {
     const head = ['#', 'kind', `at (${display.unit})`, 'length', 'radius', 'turn']
     const rows = path.analysis.rows.map((r, i) => [

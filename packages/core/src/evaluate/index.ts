@@ -30,5 +30,5 @@ export {
 export { constraintName, entityName, measuredName } from './sketch-words.ts'
 export { alongRun, resolveStep, type ResolvedFields } from './fields.ts'
 export { pickedRegions } from './steps/sketch-profile.ts'
-export { areaAt, meshOfPart, runsOf } from './bodies.ts'
+export { areaAt, leadOf, massOf, meshOfPart, runsOf, strandOf, volumeOf, type Lead } from './bodies.ts'
 export { meshOfRun } from './steps/run.ts'

@@ -10,9 +10,12 @@ import {
   areaAt,
   compareTurnings,
   createEvaluator,
+  leadOf,
+  massOf,
   meshOfPart,
   meshOfRun,
   runsOf,
+  volumeOf,
   type RunOutput,
 } from './index.ts'
 
@@ -391,5 +394,35 @@ describe('turnings compared', () => {
     expect(fixed!.volumeShare).toBeLessThan(0.8)
     expect(fixed!.rollAtEnd).toBeUndefined()
     expect(fixed!.findings).toBeGreaterThan(0)
+  })
+})
+
+describe('what a part comes to', () => {
+  const wheel: Part = {
+    ...bar,
+    steps: [
+      ...bar.steps,
+      { ...hoop.steps.find((s) => s.kind === 'node-path')!, id: 'path2', name: 'Second' },
+      {
+        ...(bar.steps.find((s) => s.kind === 'run') as RunStep),
+        id: 'run2',
+        path: 'path2',
+        hidden: true,
+        copies: [{ id: 'k1', kind: 'mirror', plane: 'yz', offset: '500' }],
+      },
+    ],
+  }
+  const result = createEvaluator().evaluate(wheel)
+  it('is all of its runs with their copies, hidden ones too', () => {
+    const [one, two] = result.steps.flatMap((s) => (s.output?.kind === 'run' ? [s.output] : []))
+    expect(massOf(result)).toBeCloseTo(one!.mass + 2 * two!.mass, 12)
+    expect(volumeOf(result)).toBeCloseTo(one!.volume + 2 * two!.volume, 6)
+    expect(massOf(createEvaluator().evaluate({ ...bar, steps: [] }))).toBeUndefined()
+  })
+  it('is known by the path and profile of its first run', () => {
+    const lead = leadOf(wheel, result)
+    expect(lead.path?.path.length).toBe(300)
+    expect(lead.profileWords).toBe('round bar 10')
+    expect(lead.blank?.cut).toBe(300)
   })
 })

@@ -36,6 +36,8 @@ function viewAxes(): readonly [Float64Array, Float64Array, Float64Array] {
 export interface PictureBody {
   readonly mesh: Mesh
   readonly look: PictureLook
+  /** Another look for some of its triangles. */
+  lookOf?(triangle: number): PictureLook
 }
 
 /**
@@ -50,12 +52,17 @@ export function pictureOf(bodies: readonly PictureBody[], width: number, height:
   const depth = new Float32Array(w * h).fill(-Infinity)
   const normal = new Float32Array(w * h * 3)
   const owner = new Uint16Array(w * h)
+  const looks: PictureLook[] = []
   const shadow = new Float32Array(w * h)
-  meshes.forEach((mesh, k) => {
-    raster(mesh, project(mesh, axes, fit, undefined), w, h, (pixel, z, n) => {
+  const seen = (look: PictureLook): number => {
+    const at = looks.indexOf(look)
+    return at < 0 ? looks.push(look) - 1 : at
+  }
+  bodies.forEach(({ mesh, look, lookOf }) => {
+    raster(mesh, project(mesh, axes, fit, undefined), w, h, (pixel, z, n, triangle) => {
       if (z <= depth[pixel]!) return
       depth[pixel] = z
-      owner[pixel] = k
+      owner[pixel] = seen(lookOf?.(triangle) ?? look)
       normal.set(n, pixel * 3)
     })
     raster(mesh, project(mesh, axes, fit, fit.floor), w, h, (pixel) => {
@@ -63,7 +70,7 @@ export function pictureOf(bodies: readonly PictureBody[], width: number, height:
     })
   })
   const soft = blurred(blurred(shadow, w, h, Math.round(w / 60)), w, h, Math.round(w / 60))
-  const lookAt = (pixel: number): PictureLook => bodies[owner[pixel]!]!.look
+  const lookAt = (pixel: number): PictureLook => looks[owner[pixel]!]!
   return { width, height, pixels: shade(depth, normal, soft, width, height, lookAt, fit.scale) }
 }
 
@@ -121,7 +128,7 @@ function raster(
   q: Float32Array,
   w: number,
   h: number,
-  put: (pixel: number, z: number, normal: readonly number[]) => void,
+  put: (pixel: number, z: number, normal: readonly number[], triangle: number) => void,
 ): void {
   const n = mesh.normals
   const mixed = [0, 0, 0]
@@ -142,7 +149,7 @@ function raster(
         const s = 1 - u - v
         if (u < 0 || v < 0 || s < 0) continue
         for (let k = 0; k < 3; k++) mixed[k] = u * n[a + k]! + v * n[b + k]! + s * n[c + k]!
-        put(y * w + x, u * q[a + 2]! + v * q[b + 2]! + s * q[c + 2]!, mixed)
+        put(y * w + x, u * q[a + 2]! + v * q[b + 2]! + s * q[c + 2]!, mixed, t / 3)
       }
     }
   }

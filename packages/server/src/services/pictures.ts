@@ -1,6 +1,6 @@
 import { PNG } from 'pngjs'
 import type { Part } from '@flexum/core/document'
-import { meshOfRun, runsOf } from '@flexum/core/evaluate'
+import { meshOfRun, runsOf, strandOf } from '@flexum/core/evaluate'
 import { PICTURE_LOOKS, pictureOf } from '@flexum/core/format'
 import type { Database } from '../db/open.ts'
 import { findPicture, keepPicture } from '../db/picture-queries.ts'
@@ -15,7 +15,11 @@ export function drawPart(part: Part): Buffer | undefined {
   if (runs.length === 0) return undefined
   const { width, height } = PICTURE_SIZE
   const picture = pictureOf(
-    runs.map((r) => ({ mesh: meshOfRun(r), look: PICTURE_LOOKS[r.look] })),
+    runs.map((r) => ({
+      mesh: meshOfRun(r),
+      look: PICTURE_LOOKS[r.look],
+      lookOf: (t) => PICTURE_LOOKS[strandOf(r, t).look],
+    })),
     width,
     height,
   )

@@ -491,6 +491,11 @@ export class BenchView {
     return this.bodies.find((b) => b.id === run)?.run.places ?? []
   }
 
+  /** Width of the picture, px. */
+  width(): number {
+    return this.size().width
+  }
+
   private size(): { width: number; height: number } {
     const at = this.renderer.domElement
     return { width: at.clientWidth || 1, height: at.clientHeight || 1 }

@@ -36,12 +36,17 @@ export function FocusChip({ view, shown }: { readonly view: BenchView; readonly 
   if (!shown.path || focus?.station === undefined) return null
   const at = view.project(pathPoint(shown.path.path, Math.min(focus.station, shown.path.analysis.length)))
   if (!at) return null
+  // On the far side of the picture it stands to the left, where there is room for it.
+  const right = at[0] > view.width() - 300
   return (
     <div
       role="status"
       aria-label="Pointed at"
       className="figure pointer-events-none absolute rounded-[3px] bg-neutral px-2 py-1 whitespace-nowrap text-neutral-content"
-      style={{ left: at[0] + 16, top: at[1] - 40 }}
+      style={{
+        top: at[1] - 40,
+        ...(right ? { left: at[0] - 16, transform: 'translateX(-100%)' } : { left: at[0] + 16 }),
+      }}
     >
       {describeFocus(shown.path, focus, part.units)}
     </div>

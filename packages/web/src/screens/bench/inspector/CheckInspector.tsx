@@ -1,3 +1,4 @@
+import { massOf } from '@flexum/core/evaluate'
 import { formatDecimal, formatLength, formatMass } from '@flexum/core/units'
 import { runView } from '../../../bench/results.ts'
 import { selectionOf } from '../../../bench/session.ts'
@@ -12,6 +13,7 @@ export function CheckInspector() {
   const part = usePart()
   const result = useSessionState((s) => s.result)
   const chosen = useSessionState((s) => selectionOf(s).step)
+  const mass = result && massOf(result)
   const view = runView(part, result, chosen)
   const findings = result?.findings ?? []
   const { units } = part
@@ -46,7 +48,7 @@ export function CheckInspector() {
                 style: { kind: 'decimal', places: 4 },
               }),
             ],
-            view?.run && ['Mass', formatMass(view.run.mass, units.mass, 4)],
+            mass === undefined ? undefined : ['Mass', formatMass(mass, units.mass, 4)],
             view?.run && ['Volume', `${formatDecimal(view.run.volume / 1000, 4)} cm³`],
             view?.blank && ['Cut length', formatLength(view.blank.cut, units.length)],
           ]}

@@ -76,7 +76,7 @@ export function AlongField(props: {
         <Curve values={curve} length={length} dimension={dimension} units={part.units} name={label} />
       )}
       <p id={`${id}-note`} className={`figure break-words ${wrong === undefined ? 'muted' : 'text-error'}`}>
-        {wrong === undefined ? 't runs from 0 to 1, s is the length so far' : `✕ ${wrong}`}
+        {wrong === undefined ? 't: 0 to 1, s: length so far' : `✕ ${wrong}`}
       </p>
     </div>
   )
