@@ -1,44 +1,15 @@
-import { mkdtemp, rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { PNG } from 'pngjs'
-import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
+import { serverForEach } from '../testing/app.ts'
 import { readPartText, STARTERS, type Part } from '@flexum/core/document'
-import { createApp } from './app.ts'
-import { MIGRATIONS, openDatabase, type Database } from './db/open.ts'
 import { DEMO_PARTS } from './demo/parts.ts'
 import { seed } from './demo/seed.ts'
 import { evaluateOnce } from './services/figures.ts'
 
-let folder: string
-let db: Database
-let app: ReturnType<typeof createApp>
-
-beforeEach(async () => {
-  folder = await mkdtemp(join(tmpdir(), 'flexum-'))
-  db = await openDatabase(join(folder, 'test.db'), MIGRATIONS)
-  app = createApp(db)
-})
-afterEach(async () => {
-  db.close()
-  await rm(folder, { recursive: true })
-})
+const server = serverForEach()
 
 const hoop = STARTERS.hoop.make('Hoop')
-async function call(
-  method: string,
-  path: string,
-  body?: unknown,
-): Promise<{ status: number; json: any; response: Response }> {
-  const init: RequestInit = { method }
-  if (body !== undefined) {
-    init.body = typeof body === 'string' ? body : JSON.stringify(body)
-    init.headers = { 'content-type': 'application/json' }
-  }
-  const response = await app.request(`/api${path}`, init)
-  const isJson = response.headers.get('content-type')?.includes('json') ?? false
-  return { status: response.status, json: isJson ? await response.clone().json() : undefined, response }
-}
+const { call } = server
 const make = async (part: Part = hoop): Promise<string> => (await call('POST', '/parts', { part })).json.id
 
 describe('parts', () => {
@@ -167,8 +138,8 @@ describe('bad requests get a clear answer', () => {
 
 describe('the demo', () => {
   it('is seeded once, and every part of it is sound in every size', async () => {
-    expect(await seed(db)).toBe(DEMO_PARTS.length + 1)
-    expect(await seed(db)).toBe(0)
+    expect(await seed(server.db())).toBe(DEMO_PARTS.length + 1)
+    expect(await seed(server.db())).toBe(0)
     expect((await call('GET', '/catalogue/materials')).json.materials.length).toBeGreaterThan(5)
     expect((await call('GET', '/catalogue/stock')).json.stock.length).toBeGreaterThan(10)
     for (const part of DEMO_PARTS) {

@@ -1,32 +1,9 @@
-import { mkdtemp, rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { createApp } from './app.ts'
-import { MIGRATIONS, openDatabase, type Database } from './db/open.ts'
+import { describe, expect, it } from 'vitest'
+import { serverForEach } from '../testing/app.ts'
 import { seed } from './demo/seed.ts'
 
-let folder: string
-let db: Database
-let app: ReturnType<typeof createApp>
-beforeEach(async () => {
-  folder = await mkdtemp(join(tmpdir(), 'flexum-'))
-  db = await openDatabase(join(folder, 'test.db'), MIGRATIONS)
-  app = createApp(db)
-})
-afterEach(async () => {
-  db.close()
-  await rm(folder, { recursive: true })
-})
-async function call(method: string, path: string, body?: unknown): Promise<{ status: number; json: any }> {
-  const init: RequestInit = { method }
-  if (body !== undefined) {
-    init.body = JSON.stringify(body)
-    init.headers = { 'content-type': 'application/json' }
-  }
-  const response = await app.request(`/api/catalogue${path}`, init)
-  return { status: response.status, json: await response.json() }
-}
+const server = serverForEach()
+const call = (method: string, path: string, body?: unknown) => server.call(method, `/catalogue${path}`, body)
 const bronze = { name: 'Bronze', density: 8800, look: 'brass', price: 14 }
 const bar = {
   name: 'Bronze tube 12',
@@ -71,11 +48,11 @@ describe('the tables of stock and materials', () => {
     expect(message(await call('DELETE', '/materials/bronze'))).toContain('Bronze tube 12')
   })
   it('are filled with the demo once; rows taken out do not come back', async () => {
-    await seed(db)
+    await seed(server.db())
     const { stock } = (await call('GET', '/stock')).json
     expect(stock.length).toBeGreaterThan(10)
     await call('DELETE', `/stock/${stock[0].id}`)
-    await seed(db)
+    await seed(server.db())
     expect((await call('GET', '/stock')).json.stock).toHaveLength(stock.length - 1)
   })
 })

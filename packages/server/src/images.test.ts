@@ -1,24 +1,9 @@
-import { mkdtemp, rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { PNG } from 'pngjs'
-import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { createApp } from './app.ts'
-import { MIGRATIONS, openDatabase, type Database } from './db/open.ts'
+import { describe, expect, it } from 'vitest'
+import { serverForEach } from '../testing/app.ts'
 import { imageHead } from './services/image-head.ts'
 
-let folder: string
-let db: Database
-let app: ReturnType<typeof createApp>
-beforeEach(async () => {
-  folder = await mkdtemp(join(tmpdir(), 'flexum-'))
-  db = await openDatabase(join(folder, 'test.db'), MIGRATIONS)
-  app = createApp(db)
-})
-afterEach(async () => {
-  db.close()
-  await rm(folder, { recursive: true })
-})
+const server = serverForEach()
 
 const png = (width: number, height: number): Buffer => PNG.sync.write(new PNG({ width, height }))
 /** The first bytes of a JPEG: an application segment, then a frame of a size. */
@@ -27,7 +12,8 @@ const jpeg = (width: number, height: number): Buffer => {
   const app0 = [0xff, 0xe0, 0, 6, 1, 2, 3, 4]
   return Buffer.concat([Buffer.from([0xff, 0xd8, ...app0, 0xff, 0xc0, 0, 17, 8]), size, Buffer.alloc(20)])
 }
-const post = (body: Buffer) => app.request('/api/images', { method: 'POST', body: new Uint8Array(body) })
+const post = (body: Buffer) =>
+  server.app().request('/api/images', { method: 'POST', body: new Uint8Array(body) })
 
 describe('pictures for sheets', () => {
   it('are kept once by what they hold, and come back as they were', async () => {
@@ -41,7 +27,7 @@ describe('pictures for sheets', () => {
       hash: expect.stringMatching(/^[0-9a-f]{64}$/) as string,
     })
     expect(await (await post(bytes)).json()).toEqual(kept)
-    const back = await app.request(`/api/images/${kept.hash}`)
+    const back = await server.app().request(`/api/images/${kept.hash}`)
     expect(back.headers.get('content-type')).toBe('image/png')
     expect(Buffer.from(await back.arrayBuffer()).equals(bytes)).toBe(true)
   })
@@ -69,8 +55,8 @@ describe('pictures for sheets', () => {
       413,
       expect.stringContaining('4 MB'),
     ])
-    expect((await app.request(`/api/images/${'a'.repeat(64)}`)).status).toBe(404)
-    expect((await app.request('/api/images/../parts')).status).toBe(200)
-    expect((await app.request('/api/images/nonsense')).status).toBe(400)
+    expect((await server.app().request(`/api/images/${'a'.repeat(64)}`)).status).toBe(404)
+    expect((await server.app().request('/api/images/../parts')).status).toBe(200)
+    expect((await server.app().request('/api/images/nonsense')).status).toBe(400)
   })
 })

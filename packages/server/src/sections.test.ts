@@ -1,34 +1,11 @@
-import { mkdtemp, rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
+import { serverForEach } from '../testing/app.ts'
 import { STARTERS, type Part } from '@flexum/core/document'
 import { takeSection } from '@flexum/core/edit'
-import { createApp } from './app.ts'
-import { MIGRATIONS, openDatabase, type Database } from './db/open.ts'
 import { DEMO_PARTS } from './demo/parts.ts'
 
-let folder: string
-let db: Database
-let app: ReturnType<typeof createApp>
-beforeEach(async () => {
-  folder = await mkdtemp(join(tmpdir(), 'flexum-'))
-  db = await openDatabase(join(folder, 'test.db'), MIGRATIONS)
-  app = createApp(db)
-})
-afterEach(async () => {
-  db.close()
-  await rm(folder, { recursive: true })
-})
-async function call(method: string, path: string, body?: unknown): Promise<{ status: number; json: any }> {
-  const init: RequestInit = { method }
-  if (body !== undefined) {
-    init.body = JSON.stringify(body)
-    init.headers = { 'content-type': 'application/json' }
-  }
-  const response = await app.request(`/api/sections${path}`, init)
-  return { status: response.status, json: await response.json() }
-}
+const server = serverForEach()
+const call = (method: string, path: string, body?: unknown) => server.call(method, `/sections${path}`, body)
 const taken = (part: Part, name: string): Part => {
   const r = takeSection(part, 'profile', name)
   if (!r.ok) throw new Error(r.fault.message)

@@ -13,6 +13,7 @@ import {
 } from '../../api/sections.ts'
 import { ago } from '../../ui/ago.ts'
 import { download } from '../../ui/download.ts'
+import { CannotShow } from '../../ui/CannotShow.tsx'
 import { EmptyState } from '../../ui/EmptyState.tsx'
 import { Menu } from '../../ui/Menu.tsx'
 import { PlacesHeader } from '../../ui/PlacesHeader.tsx'
@@ -137,12 +138,11 @@ export function ProfilesScreen() {
         </div>
         {list.isPending && <Waiting what="Profiles" />}
         {list.isError && (
-          <EmptyState title="Profiles cannot be shown">
-            <p className="mb-3">{list.error.message}</p>
-            <button type="button" className="btn btn-sm btn-paper" onClick={() => void list.refetch()}>
-              Try again
-            </button>
-          </EmptyState>
+          <CannotShow
+            title="Profiles cannot be shown"
+            error={list.error}
+            onAgain={() => void list.refetch()}
+          />
         )}
         {list.data?.length === 0 && (
           <EmptyState title={bin ? 'No profile is in the bin' : 'No profiles yet'}>

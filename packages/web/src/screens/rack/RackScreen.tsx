@@ -5,6 +5,7 @@ import { useDropzone, type FileRejection } from 'react-dropzone'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
 import { copyPart, createPart, fetchParts, setBinned, type PartRow } from '../../api/parts.ts'
+import { CannotShow } from '../../ui/CannotShow.tsx'
 import { EmptyState } from '../../ui/EmptyState.tsx'
 import { PlacesHeader } from '../../ui/PlacesHeader.tsx'
 import { Waiting } from '../../ui/Waiting.tsx'
@@ -107,12 +108,11 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
 
         {list.isPending && <Waiting what="the Rack" />}
         {list.isError && (
-          <EmptyState title="The Rack cannot be shown">
-            <p className="mb-3">{list.error.message}</p>
-            <button type="button" className="btn btn-sm btn-paper" onClick={() => void list.refetch()}>
-              Try again
-            </button>
-          </EmptyState>
+          <CannotShow
+            title="The Rack cannot be shown"
+            error={list.error}
+            onAgain={() => void list.refetch()}
+          />
         )}
         {list.data?.length === 0 && (
           <EmptyState title={bin ? 'The bin is empty' : 'No parts yet'}>

@@ -11,6 +11,7 @@ import {
   type Material,
   type StockBar,
 } from '../../api/catalogue.ts'
+import { CannotShow } from '../../ui/CannotShow.tsx'
 import { EmptyState } from '../../ui/EmptyState.tsx'
 import { PlacesHeader } from '../../ui/PlacesHeader.tsx'
 import { Waiting } from '../../ui/Waiting.tsx'
@@ -58,14 +59,7 @@ export function StockScreen() {
       <PlacesHeader here="stock" />
       <main className="mx-auto w-full max-w-[1232px] flex-1 px-6 py-5">
         {(stock.isPending || materials.isPending) && <Waiting what="Stock" />}
-        {failed && (
-          <EmptyState title="The tables cannot be shown">
-            <p className="mb-3">{failed.message}</p>
-            <button type="button" className="btn btn-sm btn-paper" onClick={refresh}>
-              Try again
-            </button>
-          </EmptyState>
-        )}
+        {failed && <CannotShow title="The tables cannot be shown" error={failed} onAgain={refresh} />}
         {stock.data && materials.data && (
           <div className="grid grid-cols-[minmax(0,1.75fr)_minmax(0,1fr)] items-start gap-8">
             <section aria-labelledby="bars">
