@@ -85,6 +85,8 @@ export interface RunCorner {
   readonly station: number
   readonly deflection: number
   readonly joint: Joint
+  /** Someone said so; otherwise it is what becomes of a corner about which nothing is said. */
+  readonly chosen: boolean
 }
 
 export interface RunOutput {

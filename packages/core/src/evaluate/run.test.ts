@@ -224,6 +224,16 @@ describe('corners', () => {
     expect(made.corners.map((c) => c.joint).sort()).toEqual(['butt', 'mitre', 'mitre', 'mitre'])
     expect(judge(made.mesh).status).toBe('NoError')
   })
+  it('that were chosen make pieces; others are told, as they cannot be bent', () => {
+    const codes = (part: Part) =>
+      createEvaluator()
+        .evaluate(part)
+        .findings.map((f) => [f.code, f.severity])
+    expect(codes(flat)).toEqual(Array.from({ length: 4 }, () => ['blank.sharp', 'warns']))
+    const chosen = withRun(flat, { corners: { all: 'mitre', each: {} } })
+    expect(codes(chosen)).toEqual([['blank.pieces', 'notes']])
+    expect(createEvaluator().evaluate(chosen).findings[0]!.message).toContain('cut into 4 pieces')
+  })
   it('rounded are no corners any more', () => {
     const made = run(withRun(flat, { corners: { all: 'round', each: {} } }))
     expect(made.corners).toEqual([])

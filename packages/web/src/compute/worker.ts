@@ -7,7 +7,7 @@ import type { ComputeApi } from './messages.ts'
 const evaluator = createEvaluator()
 
 /** Size of a small picture of a turning, px. */
-const CARD = { width: 208, height: 152 }
+const CARD = { width: 560, height: 216 }
 
 const compute: ComputeApi = {
   evaluate(part, known) {

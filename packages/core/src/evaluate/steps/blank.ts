@@ -1,6 +1,5 @@
 import type { BlankStep } from '../../document/index.ts'
 import { cutLength, developedLength } from '../../forming/index.ts'
-import { kinksOf } from '../../path/index.ts'
 import { reachInBend } from '../../sweep/index.ts'
 import type { Finding } from '../finding.ts'
 import { shortLength, type StepEvaluator } from './evaluator.ts'
@@ -41,15 +40,28 @@ export const blankEvaluator: StepEvaluator<BlankStep> = {
       )
     }
     const cut = cutLength(developed.length, { start: start!, end: end!, step: step_! })
-    const findings: Finding[] = kinksOf(run.path).map((kink, i) => ({
-      ...base,
-      id: `${step.id}:sharp-${i}`,
-      severity: 'warns',
-      code: 'blank.sharp',
-      message: `The sharp corner at ${shortLength(kink.station, context.display)} cannot be bent from one bar; give it a radius.`,
-      from: kink.station,
-      to: kink.station,
-    }))
+    const findings: Finding[] = run.corners
+      .filter((c) => !c.chosen)
+      .map((corner, i) => ({
+        ...base,
+        id: `${step.id}:sharp-${i}`,
+        severity: 'warns',
+        code: 'blank.sharp',
+        message: `The sharp corner at ${shortLength(corner.station, context.display)} cannot be bent from one bar; give it a radius, or choose how it is joined at Ends.`,
+        from: corner.station,
+        to: corner.station,
+      }))
+    const cuts = run.corners.filter((c) => c.chosen).length
+    if (cuts > 0) {
+      const pieces = cuts + (run.path.closed ? 0 : 1)
+      findings.push({
+        ...base,
+        id: `${step.id}:pieces`,
+        severity: 'notes',
+        code: 'blank.pieces',
+        message: `The run is cut into ${pieces} ${pieces === 1 ? 'piece' : 'pieces'} at its corners; this blank is their length together along the path.`,
+      })
+    }
     return {
       output: {
         kind: 'blank',

@@ -28,6 +28,7 @@ export const runEvaluator: StepEvaluator<RunStep> = {
   summary(output) {
     if (output.kind !== 'run') return ''
     const { length } = output.strands
+    if (output.hidden) return 'hidden'
     const copies = output.places.length > 1 ? `, ${output.places.length} times` : ''
     return `${output.turning}, ${length > 1 ? `${length} strands` : output.look}${copies}`
   },
@@ -130,7 +131,8 @@ function carry(
     made: ends.made,
     corners: kinksOf(path).map((k) => {
       const key = cornerKey(path, source, k)
-      return { key, station: k.station, deflection: k.deflection, joint: jointOf(step, key) }
+      const chosen = step.corners !== undefined || key === 'start' || key === 'end'
+      return { key, station: k.station, deflection: k.deflection, joint: jointOf(step, key), chosen }
     }),
     outline,
     section,

@@ -15,6 +15,8 @@ export function CornerMarks(props: {
   readonly run: RunOutput | undefined
   readonly layout: StripLayout
   readonly x: ScaleLinear<number, number>
+  /** The ends have handles of their own there. */
+  readonly handled: boolean
 }) {
   const { run, layout, x } = props
   if (!run) return null
@@ -26,9 +28,11 @@ export function CornerMarks(props: {
         return (
           <g key={i} transform={`translate(${x(at)} ${TOP})`}>
             <path d={`M0 -5V${HEIGHT + 5}`} stroke="var(--color-primary)" strokeWidth="1.6" />
-            <text y="-9" textAnchor="middle" className="figure" fill="var(--color-primary)">
-              {LETTERS[c.joint]}
-            </text>
+            {!(props.handled && (c.key === 'start' || c.key === 'end')) && (
+              <text y="-9" textAnchor="middle" className="figure" fill="var(--color-primary)">
+                {LETTERS[c.joint]}
+              </text>
+            )}
           </g>
         )
       })}

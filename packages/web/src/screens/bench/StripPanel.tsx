@@ -182,7 +182,12 @@ export function StripPanel() {
               </g>
             ))}
           </g>
-          <CornerMarks run={shown.run} layout={layout} x={x} />
+          <CornerMarks
+            run={shown.run}
+            layout={layout}
+            x={x}
+            handled={runStep?.part !== undefined && station === 'run'}
+          />
           {runStep?.part && station === 'run' && (
             <PartHandles
               step={runStep}

@@ -48,23 +48,19 @@ export function TurningCompare({ step }: { readonly step: RunStep }) {
         <li key={c.turning}>
           <button
             type="button"
-            className={`grid w-full cursor-pointer grid-cols-[104px_1fr] gap-x-2 rounded-[3px] border p-1.5 text-left ${c.turning === step.turning ? 'border-primary bg-[var(--chosen-wash)]' : 'hairline bg-base-100 hover:border-primary'}`}
+            className={`flex w-full cursor-pointer flex-col rounded-[3px] border p-1.5 text-left ${c.turning === step.turning ? 'border-primary bg-[var(--chosen-wash)]' : 'hairline bg-base-100 hover:border-primary'}`}
             aria-pressed={c.turning === step.turning}
             disabled={c.problem !== undefined}
             onClick={() => change({ turning: c.turning }, `Turn ${c.turning}`)}
           >
-            {c.picture ? (
-              <Drawn picture={c.picture} />
-            ) : (
-              <span className="muted self-center text-center">none</span>
-            )}
+            {c.picture && <Drawn picture={c.picture} />}
             <span className="flex flex-col">
               <span className="flex justify-between">
                 <b>{TITLES[c.turning]}</b>
                 {c.turning === step.turning && <span className="muted">as it is</span>}
               </span>
               {c.problem === undefined ? (
-                <span className="grid grid-cols-[auto_1fr] gap-x-2">
+                <span className="grid grid-cols-2 gap-x-4">
                   <Row
                     label="thinnest"
                     value={formatLength(c.thickness, part.units.length)}
@@ -96,15 +92,15 @@ export function TurningCompare({ step }: { readonly step: RunStep }) {
 
 function Row(props: { label: string; value: string; poor?: boolean; title?: string }) {
   return (
-    <>
+    <span className="flex items-baseline justify-between gap-x-2">
       <span className="muted" title={props.title}>
         {props.label}
       </span>
-      <span className="figure text-right">
+      <span className="figure">
         {props.poor && <span aria-label="poor: ">◆ </span>}
         {props.value}
       </span>
-    </>
+    </span>
   )
 }
 
