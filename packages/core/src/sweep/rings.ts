@@ -122,6 +122,8 @@ function stationsIn(c: Carriage, chunk: Chunk, size: Size, chordError: number): 
   const { frames: f } = c
   const { path } = f
   const lists: number[][] = []
+  /** The next station of the shape; they and the segments go along together. */
+  let shaped = 0
   for (let i = chunk.first; i <= chunk.last; i++) {
     const g = path.segments[i]!
     const [from, to] = [path.starts[i]!, path.starts[i + 1]!]
@@ -147,7 +149,10 @@ function stationsIn(c: Carriage, chunk: Chunk, size: Size, chordError: number): 
       continue
     }
     const near = g.length * 1e-6
-    const own = Array.from(c.shape.stations, (s) => s - from).filter((s) => s > near && s < g.length - near)
+    const { stations } = c.shape
+    while (shaped < stations.length && stations[shaped]! <= from + near) shaped++
+    const own: number[] = []
+    while (shaped < stations.length && stations[shaped]! < to - near) own.push(stations[shaped++]! - from)
     const all = [...even, ...own].sort((a, b) => a - b)
     lists.push(all.filter((s, k) => k === 0 || s - all[k - 1]! > near))
   }
@@ -191,16 +196,18 @@ interface Size {
 function measure(o: Outline, c: Carriage): Size {
   const [x, y] = c.shape ? [c.shape.x, c.shape.y] : [o.x, o.y]
   let reach = 0
-  for (let i = 0; i < x.length; i++) reach = Math.max(reach, Math.hypot(x[i]!, y[i]!))
+  // Squares here, and their roots at the end: a shape has a great many points.
+  for (let i = 0; i < x.length; i++) reach = Math.max(reach, x[i]! * x[i]! + y[i]! * y[i]!)
   let longestSide = 0
   const rows = x.length / o.x.length
   for (let row = 0; row < rows; row++)
     for (let i = 0; i < o.sideFrom.length; i++) {
       const [a, b] = [row * o.x.length + o.sideFrom[i]!, row * o.x.length + o.sideTo[i]!]
-      longestSide = Math.max(longestSide, Math.hypot(x[b]! - x[a]!, y[b]! - y[a]!))
+      const [dx, dy] = [x[b]! - x[a]!, y[b]! - y[a]!]
+      longestSide = Math.max(longestSide, dx * dx + dy * dy)
     }
   const most = c.scale ? courseRange(c.scale, 0, c.frames.path.length).most : 1
-  return { reach: reach * most, longestSide: longestSide * most }
+  return { reach: Math.sqrt(reach) * most, longestSide: Math.sqrt(longestSide) * most }
 }
 
 /** Unit normal of the plane that halves a corner. */

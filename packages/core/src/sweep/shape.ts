@@ -101,14 +101,24 @@ export function writeShape(
   offset: number,
 ): void {
   const { k, share } = rowAt(s, station)
-  const [a, b] = [k * s.around, (k + 1) * s.around]
-  for (let i = 0; i < s.around; i++) {
-    const mix = (v: Float64Array): number => v[a + i]! * (1 - share) + v[b + i]! * share
-    into.x[offset + i] = mix(s.x)
-    into.y[offset + i] = mix(s.y)
-    into.nx[offset + i] = mix(s.nx)
-    into.ny[offset + i] = mix(s.ny)
-  }
+  mix(s.x, s.around, k, share, into.x, offset)
+  mix(s.y, s.around, k, share, into.y, offset)
+  mix(s.nx, s.around, k, share, into.nx, offset)
+  mix(s.ny, s.around, k, share, into.ny, offset)
+}
+
+/** Between two rows of a table. */
+function mix(
+  table: Float64Array,
+  around: number,
+  row: number,
+  share: number,
+  into: Float64Array,
+  offset: number,
+): void {
+  const a = row * around
+  const b = a + around
+  for (let i = 0; i < around; i++) into[offset + i] = table[a + i]! * (1 - share) + table[b + i]! * share
 }
 
 /** The outline at a station, with the sides of `like`. */
