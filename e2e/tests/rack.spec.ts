@@ -60,10 +60,25 @@ for (const theme of ['flexum-day', 'flexum-night']) {
       (await new AxeBuilder({ page }).analyze()).violations.map((v) => [v.id, v.nodes.map((n) => n.target)]),
     ).toEqual([])
     await openPart(page, 'Mist rail')
-    for (const name of ['Path', 'Values', 'Profile', 'Run', 'Shop']) {
-      await station(page, name).click()
+    const look = async (at: string): Promise<void> => {
       const found = await new AxeBuilder({ page }).analyze()
-      expect(found.violations.map((v) => [name, v.id, v.nodes.map((n) => n.target)])).toEqual([])
+      expect(found.violations.map((v) => [at, v.id, v.nodes.map((n) => n.target)])).toEqual([])
+    }
+    for (const name of ['Path', 'Values', 'Profile', 'Run', 'Ends', 'Shop']) {
+      await station(page, name).click()
+      await look(name)
+    }
+    await openPart(page, 'Valve wheel')
+    await station(page, 'Run').click()
+    await page.getByRole('button', { name: 'Compare the turnings' }).click()
+    await expect(page.getByRole('list', { name: 'Turnings side by side' })).toBeVisible()
+    // Both themes have the same panels: half of them each.
+    for (const tool of theme === 'flexum-day' ? ['Lens', 'Cut through', 'Grow'] : ['Section', 'Measure']) {
+      await page
+        .getByRole('group', { name: 'Tools of the picture' })
+        .getByRole('button', { name: tool })
+        .click()
+      await look(tool)
     }
   })
 }
