@@ -351,7 +351,7 @@ const trayRim: Part = withRun(
 
 /**
  * The bay cornice: a board round the bay, with mitred corners, one curved wall, an outside corner and a return at each
- * end; and a photograph of the old moulding laid on a sheet to be traced.
+ * end; and, beside it, a photograph of the old moulding laid on a sheet to be traced.
  */
 export function bayCornice(picture: SheetPicture): Part {
   const part = withRun(
@@ -364,13 +364,13 @@ export function bayCornice(picture: SheetPicture): Part {
         aside: false,
         closed: false,
         nodes: [
-          nodeEntry('n1', '0', '0', '0'),
-          nodeEntry('n2', '900', '0', '0'),
-          nodeEntry('n3', '1450', '550', '0'),
-          nodeEntry('n4', '1450', '1450', '0', '620'),
-          nodeEntry('n5', '500', '1450', '0'),
-          nodeEntry('n6', '500', '1800', '0'),
-          nodeEntry('n7', '0', '1800', '0'),
+          nodeEntry('n1', '400', '0', '0'),
+          nodeEntry('n2', '1300', '0', '0'),
+          nodeEntry('n3', '1850', '550', '0'),
+          nodeEntry('n4', '1850', '1450', '0', '620'),
+          nodeEntry('n5', '900', '1450', '0'),
+          nodeEntry('n6', '900', '1800', '0'),
+          nodeEntry('n7', '400', '1800', '0'),
         ],
       },
       {
