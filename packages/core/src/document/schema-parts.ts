@@ -1,4 +1,4 @@
-import { boolean, mixed, object, string, type AnyObject, type ObjectSchema } from 'yup'
+import { boolean, lazy, mixed, object, string, type AnyObject, type ObjectSchema } from 'yup'
 import { LENGTH_FACTORS, type Formula } from '../units/index.ts'
 import { LIMITS } from './limits.ts'
 
@@ -38,4 +38,29 @@ export function record<T extends AnyObject>(fields: AnyObject): ObjectSchema<T> 
     .strict()
     .noUnknown('there is a field here that the format does not know: ${unknown}')
     .required('an object is missing here') as unknown as ObjectSchema<T>
+}
+
+/**
+ * An object whose fields go by its `kind`. A kind that is not known is told before anything else; `words` are the
+ * sentences for that, and for a missing one.
+ */
+export function recordByKind(
+  kinds: Readonly<Record<string, AnyObject>>,
+  words: { readonly unknown: string; readonly missing: string },
+  common: AnyObject = {},
+) {
+  return lazy((entry: unknown) => {
+    const kind = String((entry as { kind?: unknown } | null | undefined)?.kind)
+    const known = string().strict().oneOf(Object.keys(kinds), words.unknown).required(words.missing)
+    const fields = kinds[kind]
+    return fields ? record({ kind: known, ...common, ...fields }) : object({ kind: known }).required()
+  })
+}
+
+/** The same, and it may be left out. */
+export function optionalByKind(...args: Parameters<typeof recordByKind>) {
+  const schema = recordByKind(...args)
+  return lazy((entry: unknown) =>
+    entry === undefined ? mixed().optional().default(undefined) : schema.resolve({ value: entry }),
+  )
 }

@@ -1,35 +1,26 @@
 import type { RunOutput } from '@flexum/core/evaluate'
 import { stationNear } from '@flexum/core/path'
-import type { Box3 as CoreBox, CutPlane, Picked, Placement, Vec3 } from '@flexum/core/space'
+import type { Box3 as CoreBox, CutPlane, Picked, Vec3 } from '@flexum/core/space'
 import {
-  DirectionalLight,
-  HemisphereLight,
-  LineBasicMaterial,
-  LineSegments,
   Matrix4,
-  Mesh,
-  MeshBasicMaterial,
   NeutralToneMapping,
   OrthographicCamera,
   PCFShadowMap,
-  PlaneGeometry,
   Raycaster,
   Scene,
-  ShadowMaterial,
   Vector3,
   WebGLRenderer,
-  type Object3D,
 } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { Ray } from '../bench/drag.ts'
 import type { Theme } from '../ui/theme.ts'
-import { DRAWN, makeEnvironment } from './appearance.ts'
+import { makeEnvironment } from './appearance.ts'
 import { Cut } from './Cut.ts'
 import { Eye, type Lens, type StandardView } from './Eye.ts'
-import { floorGrid } from './floor.ts'
-import { lineGeometry } from './geometry.ts'
+import { Highlight } from './Highlight.ts'
 import { pickedAt } from './picking.ts'
-import { matrixOf, RunBody } from './RunBody.ts'
+import { RunBody } from './RunBody.ts'
+import { Stage } from './Stage.ts'
 
 export { STANDARD_VIEWS, type Lens, type StandardView } from './Eye.ts'
 
@@ -85,16 +76,13 @@ export class BenchView {
   private readonly scene = new Scene()
   private readonly eye = new Eye()
   private readonly controls: OrbitControls
-  private readonly sun = new DirectionalLight('#fff4e2', 2.2)
-  private readonly sky = new HemisphereLight('#ffffff', '#a89a82', 0.8)
+  private readonly stage = new Stage(this.scene)
+  private readonly highlight = new Highlight(this.scene)
   private readonly raycaster = new Raycaster()
   private readonly listeners = new Set<() => void>()
   private readonly observer: ResizeObserver
   private shown: readonly ShownRun[] = []
   private bodies: RunBody[] = []
-  private dressing: Object3D[] = []
-  private lit: Mesh[] = []
-  private ring: LineSegments | undefined
   private cut: Cut | undefined
   private grown: number | undefined
   private theme: Theme
@@ -122,10 +110,6 @@ export class BenchView {
     this.renderer.shadowMap.type = PCFShadowMap
     this.renderer.shadowMap.autoUpdate = false
     this.scene.environment = makeEnvironment(this.renderer)
-    this.sun.castShadow = true
-    this.sun.shadow.mapSize.set(1024, 1024)
-    this.sun.shadow.radius = 5
-    this.scene.add(this.sun, this.sun.target, this.sky)
     this.controls = new OrbitControls(this.eye.camera, canvas)
     this.controls.enableDamping = false
     this.controls.zoomToCursor = true
@@ -167,7 +151,7 @@ export class BenchView {
     for (const b of this.bodies) this.scene.add(b.group)
     if (this.bodies.length > 0) {
       // Nothing but the bodies themselves is seen behind a sheet.
-      if (!this.sheet) this.dress()
+      if (!this.sheet) this.stage.dress(this.boxOfBodies()!, this.theme)
       if (!this.fitted) this.look('Isometric')
     }
     if (this.grown !== undefined) this.growAll()
@@ -181,63 +165,14 @@ export class BenchView {
     this.invalidate()
   }
 
-  /** Floor, shadow and light for what is shown. */
-  private dress(): void {
-    const box = this.boxOfBodies()!
-    const size = Math.max(...box.max.map((v, i) => v - box.min[i]!), 1)
-    const floor = box.min[2] - size * 0.004
-    const middle: Vec3 = [
-      (box.min[0] + box.max[0]) / 2,
-      (box.min[1] + box.max[1]) / 2,
-      (box.min[2] + box.max[2]) / 2,
-    ]
-    const drawn = DRAWN[this.theme]
-    const ground = new Mesh(
-      new PlaneGeometry(size * 8, size * 8),
-      new ShadowMaterial({ opacity: drawn.shadow }),
-    )
-    ground.position.set(middle[0], middle[1], floor)
-    ground.receiveShadow = true
-    this.dressing = [floorGrid([middle[0], middle[1]], floor, size, drawn.grid), ground]
-    this.scene.add(...this.dressing)
-
-    // Light from above left; its shadow box just holds the bodies and what they throw on the floor.
-    this.sun.target.position.set(...middle)
-    this.sun.position.set(middle[0] - size * 0.7, middle[1] - size * 0.5, middle[2] + size * 2.2)
-    const eye = this.sun.shadow.camera
-    const half = size * 1.35
-    eye.left = eye.bottom = -half
-    eye.right = eye.top = half
-    eye.near = size * 0.3
-    eye.far = size * 5
-    eye.updateProjectionMatrix()
-    this.sun.shadow.normalBias = size * 0.002
-  }
-
   private clear(): void {
     for (const b of this.bodies) {
       this.scene.remove(b.group)
       b.dispose()
     }
-    for (const o of this.dressing) {
-      this.scene.remove(o)
-      const m = o as Mesh
-      m.geometry.dispose()
-      for (const material of [m.material].flat()) material.dispose()
-    }
     this.bodies = []
-    this.dressing = []
-    this.clearFocus()
-  }
-
-  private clearFocus(): void {
-    for (const o of [...this.lit, ...(this.ring ? [this.ring] : [])]) {
-      this.scene.remove(o)
-      o.geometry.dispose()
-      for (const m of [o.material].flat()) m.dispose()
-    }
-    this.lit = []
-    this.ring = undefined
+    this.stage.clear()
+    this.highlight.clear()
   }
 
   /** Lights up segments of a run's path, and draws outlines, given as pairs of points, over all. */
@@ -246,36 +181,10 @@ export class BenchView {
     segments: ReadonlySet<number>,
     outline: readonly Vec3[] | undefined,
   ): void {
-    this.clearFocus()
-    const { chosen } = DRAWN[this.theme]
+    this.highlight.clear()
     const body = this.bodies.find((b) => b.id === run)
-    if (body && segments.size > 0) {
-      const material = new MeshBasicMaterial({
-        color: chosen,
-        transparent: true,
-        opacity: 0.85,
-        polygonOffset: true,
-        polygonOffsetFactor: -1,
-        polygonOffsetUnits: -1,
-        clippingPlanes: this.cut ? [this.cut.plane] : null,
-      })
-      const faces = body.segmentFaces(segments)
-      this.lit = body.run.places.map((p) => {
-        const mesh = new Mesh(faces, material)
-        mesh.matrixAutoUpdate = false
-        mesh.matrix.copy(matrixOf(p))
-        return mesh
-      })
-      this.scene.add(...this.lit)
-    }
-    if (outline && outline.length > 1) {
-      this.ring = new LineSegments(
-        lineGeometry(outline),
-        new LineBasicMaterial({ color: chosen, depthTest: false }),
-      )
-      this.ring.renderOrder = 5
-      this.scene.add(this.ring)
-    }
+    if (body && segments.size > 0) this.highlight.light(body, segments, this.theme, this.cut?.plane)
+    if (outline && outline.length > 1) this.highlight.outline(outline, this.theme)
     this.invalidate()
   }
 
@@ -325,8 +234,7 @@ export class BenchView {
 
   setTheme(theme: Theme): void {
     this.theme = theme
-    this.sun.intensity = 2.2 * DRAWN[theme].light
-    this.sky.intensity = 0.8 * DRAWN[theme].light
+    this.stage.setTheme(theme)
     if (this.shown.length > 0) this.drawRuns(this.shown)
     this.invalidate()
   }
@@ -484,11 +392,6 @@ export class BenchView {
     if (!found) return undefined
     const index = found.body.placeOf(found.hit)
     return pickedAt(found.body.run, index, found.hit, [x, y], (p) => this.project(p))
-  }
-
-  /** Where a copy of a run stands. */
-  placesOf(run: string): readonly Placement[] {
-    return this.bodies.find((b) => b.id === run)?.run.places ?? []
   }
 
   /** Width of the picture, px. */

@@ -1,7 +1,7 @@
-import { array, lazy, string } from 'yup'
+import { array, string } from 'yup'
 import type { Id } from '../../base/index.ts'
 import type { DimensionName, Formula } from '../../units/index.ts'
-import { formulaSchema, idSchema, record } from '../schema-parts.ts'
+import { formulaSchema, idSchema, recordByKind } from '../schema-parts.ts'
 import { mapFields, mapSame, type FormulaVisitor } from './kind.ts'
 
 export const MIRROR_PLANES = ['xy', 'xz', 'yz'] as const
@@ -60,14 +60,11 @@ const shapes: Readonly<Record<string, object>> = {
 }
 
 export const copiesSchema = array(
-  lazy((entry: unknown) => {
-    const kind = String((entry as { kind?: unknown } | null)?.kind)
-    const known = string()
-      .strict()
-      .oneOf(Object.keys(shapes), `copies are one of ${Object.keys(shapes).join(', ')}`)
-      .required('copies need a kind')
-    return record({ id: idSchema, kind: known, ...shapes[kind] })
-  }),
+  recordByKind(
+    shapes,
+    { unknown: `copies are one of ${Object.keys(shapes).join(', ')}`, missing: 'copies need a kind' },
+    { id: idSchema },
+  ),
 )
   .strict()
   .max(4)

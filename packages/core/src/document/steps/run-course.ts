@@ -1,8 +1,8 @@
-import { array, lazy, string } from 'yup'
+import { array, string } from 'yup'
 import type { Id } from '../../base/index.ts'
 import type { DimensionName, Formula } from '../../units/index.ts'
 import { LIMITS } from '../limits.ts'
-import { formulaSchema, idSchema, record } from '../schema-parts.ts'
+import { formulaSchema, idSchema, optionalByKind, record } from '../schema-parts.ts'
 import { mapFields, mapSame, type FormulaVisitor } from './kind.ts'
 
 export const TURNINGS = ['square', 'upright', 'fixed'] as const
@@ -39,31 +39,25 @@ export interface ShapingEntry {
   readonly formula: Formula
 }
 
-const byKind = (shapes: Readonly<Record<string, object>>, what: string) =>
-  lazy((entry: unknown) => {
-    if (entry === undefined) return record({}).optional().default(undefined)
-    const kind = String((entry as { kind?: unknown } | null)?.kind)
-    const known = string()
-      .strict()
-      .oneOf(Object.keys(shapes), `${what} is one of ${Object.keys(shapes).join(', ')}`)
-      .required(`${what} needs a kind`)
-    return record({ kind: known, ...shapes[kind] })
-  })
+const named = (what: string, kinds: readonly string[]) => ({
+  unknown: `${what} is one of ${kinds.join(', ')}`,
+  missing: `${what} needs a kind`,
+})
 
 export const directionSchema = record({ x: formulaSchema, y: formulaSchema, z: formulaSchema })
   .optional()
   .default(undefined)
 
-export const twistSchema = byKind(
+export const twistSchema = optionalByKind(
   {
     total: { angle: formulaSchema },
     rate: { angle: formulaSchema, every: formulaSchema },
     formula: { formula: formulaSchema },
   },
-  'a twist',
+  named('a twist', ['total', 'rate', 'formula']),
 )
 
-export const scaleSchema = byKind(
+export const scaleSchema = optionalByKind(
   {
     ends: {
       start: formulaSchema,
@@ -72,7 +66,7 @@ export const scaleSchema = byKind(
     },
     formula: { formula: formulaSchema },
   },
-  'a scale',
+  named('a scale', ['ends', 'formula']),
 )
 
 export const shapingSchema = array(

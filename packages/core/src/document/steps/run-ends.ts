@@ -1,7 +1,7 @@
-import { lazy, mixed, string } from 'yup'
+import { mixed, string } from 'yup'
 import type { Id } from '../../base/index.ts'
 import type { Formula } from '../../units/index.ts'
-import { flagSchema, formulaSchema, idSchema, record } from '../schema-parts.ts'
+import { flagSchema, formulaSchema, idSchema, record, recordByKind } from '../schema-parts.ts'
 import { mapFields, type FormulaVisitor } from './kind.ts'
 
 export const JOINTS = ['mitre', 'round', 'butt'] as const
@@ -67,45 +67,25 @@ export const cornersSchema = record({
   .optional()
   .default(undefined)
 
-const kindOf = (value: unknown): string => String((value as { kind?: unknown } | null | undefined)?.kind)
-
-const LIMIT_KINDS: Readonly<Record<string, object>> = {
-  length: { at: formulaSchema },
-  percent: { at: formulaSchema },
-  node: { node: idSchema },
-}
-
-const limit = lazy((value: unknown) =>
-  record({
-    kind: string()
-      .strict()
-      .oneOf(Object.keys(LIMIT_KINDS), `a limit is one of ${Object.keys(LIMIT_KINDS).join(', ')}`)
-      .required('a limit needs a kind'),
-    ...LIMIT_KINDS[kindOf(value)],
-  }),
+const limit = recordByKind(
+  { length: { at: formulaSchema }, percent: { at: formulaSchema }, node: { node: idSchema } },
+  { unknown: 'a limit is one of length, percent, node', missing: 'a limit needs a kind' },
 )
 
 export const partSchema = record({ from: limit, to: limit }).optional().default(undefined)
 
-const END_KINDS: Readonly<Record<string, object>> = {
-  square: { closed: flagSchema },
-  angled: { closed: flagSchema, across: formulaSchema, tilt: formulaSchema },
-  domed: { height: formulaSchema },
-  return: {
-    length: formulaSchema,
-    toward: string().strict().oneOf(['left', 'right'], 'a return goes "left" or "right"').required(),
+const end = recordByKind(
+  {
+    square: { closed: flagSchema },
+    angled: { closed: flagSchema, across: formulaSchema, tilt: formulaSchema },
+    domed: { height: formulaSchema },
+    return: {
+      length: formulaSchema,
+      toward: string().strict().oneOf(['left', 'right'], 'a return goes "left" or "right"').required(),
+    },
   },
-}
-
-const end = lazy((value: unknown) =>
-  record({
-    kind: string()
-      .strict()
-      .oneOf(Object.keys(END_KINDS), `an end is one of ${Object.keys(END_KINDS).join(', ')}`)
-      .required('an end needs a kind'),
-    runOn: formulaSchema,
-    ...END_KINDS[kindOf(value)],
-  }),
+  { unknown: 'an end is one of square, angled, domed, return', missing: 'an end needs a kind' },
+  { runOn: formulaSchema },
 )
 
 export const endsSchema = record({ start: end, end }).optional().default(undefined)

@@ -1,8 +1,8 @@
-import { array, lazy, string } from 'yup'
+import { array, string } from 'yup'
 import type { Id } from '../../base/index.ts'
 import type { Formula } from '../../units/index.ts'
 import { LIMITS } from '../limits.ts'
-import { formulaSchema, idSchema, record } from '../schema-parts.ts'
+import { formulaSchema, idSchema, optionalByKind, record } from '../schema-parts.ts'
 import { mapFields, mapSame, type FormulaVisitor } from './kind.ts'
 
 /** A strand set by hand: where its anchor lies in the section's axes, its own turn, and its profile (null: the run's). */
@@ -52,14 +52,9 @@ const shapes = {
   },
 }
 
-export const strandsSchema = lazy((entry: unknown) => {
-  const kind = (entry as { kind?: keyof typeof shapes } | null | undefined)?.kind
-  const known = string()
-    .strict()
-    .oneOf(Object.keys(shapes), 'strands lie on a "circle", in a "row" or "free"')
-    .required('strands need a kind')
-  if (entry === undefined) return record({}).optional().default(undefined)
-  return record({ kind: known, ...(kind !== undefined && kind in shapes ? shapes[kind] : {}) })
+export const strandsSchema = optionalByKind(shapes, {
+  unknown: 'strands lie on a "circle", in a "row" or "free"',
+  missing: 'strands need a kind',
 })
 
 export function mapStrands(entry: StrandsEntry, visit: FormulaVisitor): StrandsEntry {

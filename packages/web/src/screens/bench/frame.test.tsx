@@ -1,7 +1,7 @@
-import { fireEvent, screen } from '@testing-library/react'
+import { act, fireEvent, screen } from '@testing-library/react'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { MemoryRouter } from 'react-router'
-import { STARTERS } from '@flexum/core/document'
+import { STARTERS, type Part } from '@flexum/core/document'
 import { partOf, selectionOf } from '../../bench/session.ts'
 import { onBench, settled } from '../../../testing/bench.tsx'
 import { RecipePanel } from './RecipePanel.tsx'
@@ -117,5 +117,46 @@ describe('the top line', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Units: in, 1/16' }))
     fireEvent.click(screen.getByRole('menuitemradio', { name: 'masses in lb' }))
     expect(partOf(session.store.getState()).units.mass).toBe('lb')
+  })
+})
+
+describe('the part that a run takes, on the strip', () => {
+  const half: Part = {
+    ...hoop,
+    steps: hoop.steps.map((s) =>
+      s.kind === 'run'
+        ? { ...s, part: { from: { kind: 'percent', at: '25' }, to: { kind: 'length', at: '500' } } }
+        : s,
+    ),
+  }
+  it('is moved by keys, a hundredth of the path at a time, and undone as one', async () => {
+    const { session } = await onBench(half, <StripPanel />)
+    act(() => session.select({ station: 'run', step: 'run' }))
+    await settled()
+    const partTaken = () => {
+      const run = partOf(session.store.getState()).steps.find((s) => s.kind === 'run')
+      return run?.kind === 'run' ? run.part : undefined
+    }
+    const start = screen.getByRole('slider', { name: 'Start of the part, on the strip' })
+    expect(start).toHaveAttribute('aria-valuenow', (0.25 * 665.664).toFixed(1))
+    fireEvent.keyDown(start, { key: 'ArrowRight' })
+    await settled()
+    fireEvent.keyDown(start, { key: 'ArrowRight' })
+    await settled()
+    expect(partTaken()?.from).toEqual({ kind: 'percent', at: '27' })
+    fireEvent.keyDown(screen.getByRole('slider', { name: 'End of the part, on the strip' }), {
+      key: 'ArrowLeft',
+    })
+    await settled()
+    expect(partTaken()?.to).toMatchObject({ kind: 'length', at: '493.3' })
+    session.undo()
+    session.undo()
+    expect(partTaken()?.from).toEqual({ kind: 'percent', at: '25' })
+  })
+  it('has no handles while the path is worked on', async () => {
+    const { session } = await onBench(half, <StripPanel />)
+    act(() => session.select({ station: 'path' }))
+    await settled()
+    expect(screen.queryByRole('slider')).toBeNull()
   })
 })

@@ -2,7 +2,7 @@ import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
 import { STARTERS, type Part, type RunStep } from '@flexum/core/document'
 import { onBench, settled } from '../../../../testing/bench.tsx'
-import { partOf, type Session } from '../../../bench/session.ts'
+import { partOf, selectionOf, type Session } from '../../../bench/session.ts'
 import { Inspector } from './Inspector.tsx'
 
 const hoop = STARTERS.hoop.make('Hoop')
@@ -89,6 +89,79 @@ describe('how a run goes along its path', () => {
       from: { kind: 'node', node: 'n2' },
       to: { kind: 'length', at: '400' },
     })
+  })
+})
+
+describe('copies and looks', () => {
+  it('follow on each other, each with its own fields, and are taken out again', async () => {
+    const session = await open(hoop, 'run')
+    choose('Set it again', 'round')
+    await settled()
+    enter('How many in all', '6')
+    await settled()
+    choose('About axis', 'x')
+    choose('And all of that', 'mirror')
+    await settled()
+    choose('In plane', 'xz')
+    await settled()
+    expect(runOf(session).copies).toMatchObject([
+      { kind: 'round', count: '6', axis: 'x' },
+      { kind: 'mirror', plane: 'xz', offset: '0' },
+    ])
+    await waitFor(() => expect(screen.getByText('Mass of all 12')).toBeVisible())
+    fireEvent.click(screen.getAllByRole('button', { name: 'Take out' })[0]!)
+    expect(runOf(session).copies).toMatchObject([{ kind: 'mirror' }])
+    await settled()
+    fireEvent.click(screen.getByRole('button', { name: 'Take out' }))
+    expect(runOf(session).copies).toBeUndefined()
+  })
+  it('are told by the material until said otherwise, and a hidden run says so', async () => {
+    const session = await open(hoop, 'run')
+    choose('Looks like', 'wood')
+    expect(runOf(session).look).toBe('wood')
+    choose('Looks like', '')
+    expect(runOf(session).look).toBeUndefined()
+    fireEvent.click(screen.getByLabelText(/^Hidden/))
+    expect(runOf(session).hidden).toBe(true)
+    await settled()
+    fireEvent.click(screen.getByLabelText(/^Hidden/))
+    expect(runOf(session).hidden).toBeUndefined()
+  })
+  it('of several runs, one is worked on at a time', async () => {
+    const run = hoop.steps.find((s) => s.kind === 'run')!
+    const session = await open(
+      { ...hoop, steps: [...hoop.steps, { ...run, id: 'run2', name: 'Other' }] },
+      'run',
+    )
+    choose('One of 2 runs', 'run2')
+    expect(selectionOf(session.store.getState())).toMatchObject({ station: 'run', step: 'run2' })
+    await settled()
+    expect(screen.getByRole('heading', { name: 'Run: Other' })).toBeVisible()
+  })
+})
+
+describe('findings of a run', () => {
+  it('turn it square when that is their cure', async () => {
+    const fixed: Part = {
+      ...hoop,
+      steps: hoop.steps.map((s) => (s.kind === 'run' ? { ...s, turning: 'fixed' } : s)),
+    }
+    const session = await open(fixed, 'run')
+    const findings = within(screen.getByRole('region', { name: 'Findings' }))
+    expect(findings.getAllByText(/has no thickness there/).length).toBeGreaterThan(0)
+    fireEvent.click(findings.getAllByRole('button', { name: 'Turn square to the path' })[0]!)
+    expect(runOf(session).turning).toBe('square')
+  })
+  it('put a section back on its path', async () => {
+    const away: Part = {
+      ...hoop,
+      steps: hoop.steps.map((s) =>
+        s.kind === 'run' ? { ...s, anchor: 'point', point: { x: '200', y: '0' } } : s,
+      ),
+    }
+    const session = await open(away, 'run')
+    fireEvent.click(screen.getByRole('button', { name: 'Put its centroid on the path' }))
+    expect(runOf(session).anchor).toBe('centroid')
   })
 })
 

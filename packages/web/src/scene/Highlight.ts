@@ -1,0 +1,60 @@
+import type { Vec3 } from '@flexum/core/space'
+import { LineBasicMaterial, LineSegments, Mesh, MeshBasicMaterial, type Plane, type Scene } from 'three'
+import type { Theme } from '../ui/theme.ts'
+import { DRAWN } from './appearance.ts'
+import { lineGeometry } from './geometry.ts'
+import { matrixOf, type RunBody } from './RunBody.ts'
+
+/** What is pointed at: segments of a run lit up, and outlines drawn over all. */
+export class Highlight {
+  private readonly scene: Scene
+  private shown: (Mesh | LineSegments)[] = []
+
+  constructor(scene: Scene) {
+    this.scene = scene
+  }
+
+  /** Lights up segments of a run, on all its copies, but for what a cut takes away. */
+  light(body: RunBody, segments: ReadonlySet<number>, theme: Theme, cut: Plane | undefined): void {
+    const material = new MeshBasicMaterial({
+      color: DRAWN[theme].chosen,
+      transparent: true,
+      opacity: 0.85,
+      polygonOffset: true,
+      polygonOffsetFactor: -1,
+      polygonOffsetUnits: -1,
+      clippingPlanes: cut ? [cut] : null,
+    })
+    const faces = body.segmentFaces(segments)
+    this.show(
+      ...body.run.places.map((p) => {
+        const mesh = new Mesh(faces, material)
+        mesh.matrixAutoUpdate = false
+        mesh.matrix.copy(matrixOf(p))
+        return mesh
+      }),
+    )
+  }
+
+  /** Draws lines between pairs of points, seen through everything. */
+  outline(points: readonly Vec3[], theme: Theme): void {
+    const material = new LineBasicMaterial({ color: DRAWN[theme].chosen, depthTest: false })
+    const ring = new LineSegments(lineGeometry(points), material)
+    ring.renderOrder = 5
+    this.show(ring)
+  }
+
+  private show(...objects: (Mesh | LineSegments)[]): void {
+    this.shown.push(...objects)
+    this.scene.add(...objects)
+  }
+
+  clear(): void {
+    for (const o of this.shown) {
+      this.scene.remove(o)
+      o.geometry.dispose()
+      for (const m of [o.material].flat()) m.dispose()
+    }
+    this.shown = []
+  }
+}

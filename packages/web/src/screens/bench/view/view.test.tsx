@@ -1,0 +1,190 @@
+import { act, fireEvent, screen, within } from '@testing-library/react'
+import { describe, expect, it, vi } from 'vitest'
+import { STARTERS, type Part, type RunStep } from '@flexum/core/document'
+import { createEvaluator, type RunOutput } from '@flexum/core/evaluate'
+import type { CutPlane } from '@flexum/core/space'
+import { onBench } from '../../../../testing/bench.tsx'
+import { runView, shownRuns } from '../../../bench/results.ts'
+import type { BenchView, Lens } from '../../../scene/BenchView.ts'
+import { CutPanel } from './CutPanel.tsx'
+import { GrowPanel } from './GrowPanel.tsx'
+import { LensPanel } from './LensPanel.tsx'
+import { MeasurePanel, type Ends } from './MeasurePanel.tsx'
+import { SectionPanel } from './SectionPanel.tsx'
+import { ViewBar } from './ViewBar.tsx'
+
+const bar = STARTERS.straight.make('Bar')
+const worked = (part: Part) => createEvaluator().evaluate(part)
+const runOf = (part: Part): RunOutput => worked(part).steps.find((s) => s.kind === 'run')!.output as RunOutput
+
+/** The picture's end as far as the panels know it, without a canvas. */
+function standIn() {
+  const listeners = new Set<() => void>()
+  const seen = { cut: undefined as CutPlane | undefined, grown: undefined as number | undefined }
+  let lens: Lens = { parallel: false, angleDeg: 26 }
+  const view = {
+    get lens() {
+      return lens
+    },
+    setLens: (next: Lens) => (lens = next),
+    boxOfBodies: () => ({ min: [0, -5, -5], max: [300, 5, 5] }),
+    cutAreas: [78.5] as readonly number[],
+    setCut(plane: CutPlane | undefined) {
+      seen.cut = plane
+    },
+    onDraw(l: () => void) {
+      listeners.add(l)
+      return () => listeners.delete(l)
+    },
+    grow(share: number | undefined) {
+      seen.grown = share
+    },
+    look: vi.fn(),
+  }
+  const drawn = (): void => listeners.forEach((l) => l())
+  return { view: view as unknown as BenchView, seen, drawn, looked: view.look, lens: () => lens }
+}
+const type = (field: HTMLElement, text: string): void => {
+  fireEvent.focus(field)
+  fireEvent.change(field, { target: { value: text } })
+  fireEvent.blur(field)
+}
+
+describe('the tools of the picture', () => {
+  it('open one at a time, and standard views look at once', async () => {
+    const { view, looked } = standIn()
+    const onTool = vi.fn()
+    await onBench(bar, <ViewBar view={view} tool="cut" onTool={onTool} />)
+    expect(screen.getByRole('button', { name: 'Cut through' })).toHaveAttribute('aria-pressed', 'true')
+    fireEvent.click(screen.getByRole('button', { name: 'Cut through' }))
+    expect(onTool).toHaveBeenLastCalledWith(undefined)
+    fireEvent.click(screen.getByRole('button', { name: 'Grow' }))
+    expect(onTool).toHaveBeenLastCalledWith('grow')
+    fireEvent.click(screen.getByRole('button', { name: 'Top' }))
+    expect(looked).toHaveBeenCalledWith('Top')
+  })
+})
+
+describe('cutting through', () => {
+  it('puts the plane where it is said, on either side, and takes it away when closed', async () => {
+    const { view, seen, drawn } = standIn()
+    const runs = shownRuns(worked(bar))
+    const close = vi.fn()
+    const { unmount } = await onBench(bar, <CutPanel view={view} runs={runs} run={runs[0]} onClose={close} />)
+    expect(seen.cut!.origin[0]).toBeCloseTo(150, 9)
+    act(drawn)
+    expect(screen.getByText('Area of the cut').nextElementSibling).toHaveTextContent('78.50 mm²')
+    type(screen.getByLabelText('Typed'), '2 in')
+    expect(seen.cut!.origin[0]).toBeCloseTo(50.8, 6)
+    type(screen.getByLabelText('Typed'), '2 kg')
+    expect(screen.getByText(/"2 kg" is a mass; a length is needed here/)).toBeVisible()
+    const normal = (): number => seen.cut!.x[1] * seen.cut!.y[2] - seen.cut!.x[2] * seen.cut!.y[1]
+    expect(normal()).toBeCloseTo(1, 9)
+    fireEvent.click(screen.getByLabelText('Keep the other side'))
+    expect(normal()).toBeCloseTo(-1, 9)
+    fireEvent.change(screen.getByRole('combobox'), { target: { value: 'xy' } })
+    expect(seen.cut!.origin[2]).toBeGreaterThan(-5)
+    expect(screen.getByText('At Z')).toBeVisible()
+    fireEvent.keyDown(screen.getByRole('combobox'), { key: 'Escape' })
+    expect(close).toHaveBeenCalled()
+    unmount()
+    expect(seen.cut).toBeUndefined()
+  })
+})
+
+describe('growing', () => {
+  it('is scrubbed, played there and back, and whole again when closed', async () => {
+    vi.useFakeTimers({ toFake: ['requestAnimationFrame', 'cancelAnimationFrame', 'performance'] })
+    try {
+      const { view, seen } = standIn()
+      const { unmount } = await onBench(bar, <GrowPanel view={view} onClose={() => undefined} />)
+      fireEvent.change(screen.getByRole('slider'), { target: { value: '0.25' } })
+      expect(seen.grown).toBe(0.25)
+      expect(screen.getByText('25 %')).toBeVisible()
+      fireEvent.click(screen.getByRole('button', { name: 'Play' }))
+      act(() => void vi.advanceTimersByTime(1000))
+      expect(seen.grown).toBeLessThan(0.25)
+      act(() => void vi.advanceTimersByTime(4000))
+      expect(seen.grown).toBeGreaterThan(0.25)
+      fireEvent.click(screen.getByRole('button', { name: 'Stop' }))
+      const stopped = seen.grown
+      act(() => void vi.advanceTimersByTime(1000))
+      expect(seen.grown).toBe(stopped)
+      unmount()
+      expect(seen.grown).toBeUndefined()
+    } finally {
+      vi.useRealTimers()
+    }
+  })
+})
+
+describe('the lens', () => {
+  it('goes parallel and wide', async () => {
+    const { view, lens } = standIn()
+    await onBench(bar, <LensPanel view={view} onClose={() => undefined} />)
+    fireEvent.click(screen.getByLabelText('Parallel'))
+    fireEvent.change(screen.getByRole('slider'), { target: { value: '90' } })
+    expect(lens()).toEqual({ parallel: true, angleDeg: 90 })
+  })
+})
+
+describe('measuring', () => {
+  it('takes nodes by name, and tells distance, angle and parts', async () => {
+    const { view } = standIn()
+    const shown = runView(bar, worked(bar))
+    let ends: Ends = [undefined, undefined]
+    const panel = () => (
+      <MeasurePanel
+        view={view}
+        shown={shown}
+        ends={ends}
+        onEnds={(e) => (ends = e)}
+        onClose={() => undefined}
+      />
+    )
+    const first = await onBench(bar, panel())
+    expect(screen.getByText(/Click where from/)).toBeVisible()
+    fireEvent.change(screen.getByRole('combobox', { name: 'From' }), { target: { value: 'node 1' } })
+    fireEvent.change(screen.getByRole('combobox', { name: 'To' }), { target: { value: 'node 2' } })
+    expect(ends[1]).toEqual({ kind: 'point', at: [300, 0, 0] })
+    first.unmount()
+    ends = [
+      { kind: 'face', at: [0, 0, 5], normal: [0, 0, 1] },
+      { kind: 'face', at: [9, 0, -5], normal: [0, 0, -1] },
+    ]
+    await onBench(bar, panel())
+    const of = (label: string) => screen.getByText(label).nextElementSibling
+    expect(of('Distance, square')).toHaveTextContent('10.000 mm')
+    expect(of('Angle')).toHaveTextContent('0.000°')
+    expect(of('In x')).toHaveTextContent('9.000 mm')
+    expect(within(screen.getByRole('combobox', { name: 'From' })).getByText('a face')).toBeInTheDocument()
+  })
+})
+
+describe('the section at a station', () => {
+  it('is that which is pointed at, with its area, scale and twist', async () => {
+    const part: Part = {
+      ...bar,
+      steps: bar.steps.map((s) =>
+        s.kind === 'run'
+          ? ({
+              ...s,
+              twist: { kind: 'total', angle: '90 deg' },
+              scale: { kind: 'ends', start: '1', end: '2', ease: 'straight' },
+            } as RunStep)
+          : s,
+      ),
+    }
+    const { session } = await onBench(part, <SectionPanel run={runOf(part)} onClose={() => undefined} />)
+    const of = (label: string) => screen.getByText(label).nextElementSibling
+    expect(of('Area')).toHaveTextContent(`${(25 * Math.PI).toFixed(2)} mm²`)
+    act(() => session.point({ station: 150 }))
+    expect(of('Area')).toHaveTextContent(`${(25 * Math.PI * 2.25).toFixed(2)} mm²`)
+    expect(of('Scale')).toHaveTextContent('1.5000')
+    expect(of('Twist')).toHaveTextContent('45.00°')
+    act(() => session.point(undefined))
+    type(screen.getByLabelText('Typed'), '300')
+    expect(of('Area')).toHaveTextContent(`${(100 * Math.PI).toFixed(2)} mm²`)
+    expect(session.store.getState().focus).toEqual({ station: 300 })
+  })
+})
