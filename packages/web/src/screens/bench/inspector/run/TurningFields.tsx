@@ -7,7 +7,7 @@ import { useChangeRun } from './useChangeRun.ts'
 
 const TURNING_WORDS = {
   square: 'square to the path',
-  upright: 'upright, leaning to a direction',
+  upright: 'upright, to a direction',
   fixed: 'fixed, it only travels',
 } as const satisfies Record<RunStep['turning'], string>
 
