@@ -1,3 +1,4 @@
+import { tolerance } from './tolerance.ts'
 import { pivotedQr } from './pivoted-qr.ts'
 
 /** A row of a matrix by its columns. */
@@ -13,8 +14,6 @@ export interface NullSpace {
 const SAFE = 0.1
 /** Of the safe entries of a row those this near to its largest are weighed by how much they fill in. */
 const NEARLY_LARGEST = 0.5
-/** What elimination leaves below this is round-off. */
-const ROUND_OFF = 1e-14
 /** Rows longer than this are left to the dense part. */
 const LONG = 40
 
@@ -123,7 +122,7 @@ function eliminate(row: Row, pivot: Row, column: number, index: number, inColumn
     } else entries[k]! -= factor * pivot.entries[i]!
   }
   for (let k = columns.length - 1; k >= 0; k--) {
-    if (columns[k] !== column && Math.abs(entries[k]!) > ROUND_OFF) continue
+    if (columns[k] !== column && Math.abs(entries[k]!) > tolerance.eliminated) continue
     columns[k] = columns.at(-1)!
     entries[k] = entries.at(-1)!
     columns.pop()

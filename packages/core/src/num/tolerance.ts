@@ -53,4 +53,61 @@ export const tolerance = {
 
   /** A fraction shown for a length is called exact when it is this near, relative to its denominator's step. */
   exactFraction: 1e-7,
+
+  /** Places nearer than this share of the size of what they lie on are one place: far above round-off, far below any drawing. */
+  samePlace: 1e-9,
+
+  /** Turns nearer than this to a whole one are whole, rad or as a share. */
+  wholeTurn: 1e-9,
+
+  /** A length below this is none, mm: nothing is built on it and no direction taken from it. */
+  vanishes: 1e-9,
+
+  /** What must keep off by a distance may fall short of it by this share, and areas that should agree by as much. */
+  clearance: 1e-6,
+
+  /** A roll against the mitre below this is none worth telling, rad. */
+  rollJump: 1e-4,
+
+  /** Frames on both sides of a joint that differ by less meet, rad. */
+  framesMeet: 1e-6,
+
+  /** Room left between the section and the middle of a rounded corner, as a share of how far it reaches inward. */
+  roundedClear: 1e-3,
+
+  /** Cosine below which a section that only travels has no thickness to speak of. */
+  noThickness: 1e-3,
+
+  /** Sine of the angle between two stretches of a path below which their sections are parted as parallel ones. */
+  parallelStretches: 0.02,
+
+  /** Contact less deep than this share of the section's reach is touching and no more. */
+  touching: 1e-3,
+
+  /** Halves of a piece of a shaped volume that agree with their whole to this share are fine. */
+  shapedVolume: 1e-10,
+
+  /** Edges and faces this near to parallel are measured as parallel, rad: meshes in single precision lie no better. */
+  parallelPicks: 1e-4,
+
+  /** Anchors nearer than this are offered once, mm. */
+  offeredOnce: 1e-6,
+
+  /** Ends of a stroke nearer than this share of its size count as one place. */
+  strokeMeets: 1e-7,
+
+  /** Directions whose sine is smaller run on smoothly. */
+  runsOnSmoothly: 1e-6,
+
+  /** Curves whose directions differ by less leave a crossing the same way, rad. */
+  sameLeaving: 1e-6,
+
+  /** Shares of a curve nearer than this to each other or to an end are the same place. */
+  sameShare: 1e-6,
+
+  /** What elimination leaves below this is round-off. */
+  eliminated: 1e-14,
+
+  /** Substituted equalities that differ by less than this say the same, relative. */
+  sameDifference: 1e-10,
 } as const

@@ -1,4 +1,4 @@
-import { TURN } from '../num/index.ts'
+import { TURN, tolerance } from '../num/index.ts'
 import { bezierCurvature } from './bezier.ts'
 import { curveLength, directionAt, pointAt, reverseCurve, type Curve2 } from './curve.ts'
 import { loopIntegrals } from './integrals.ts'
@@ -172,18 +172,15 @@ function walk(edges: readonly Edge[]): Half[][] {
   return loops
 }
 
-/** Directions that differ by less leave the same way; then the one that turns more to the left comes later. */
-const SAME_LEAVING = 1e-6
-
 function byLeaving(a: Half, b: Half): number {
   const [p, q] = [directionAt(a.curve, 0), directionAt(b.curve, 0)]
   const angle = (d: Vec2): number => {
     const t = Math.atan2(d[1], d[0])
     // Directions at the seam of the turn belong together.
-    return t > Math.PI - SAME_LEAVING ? t - TURN : t
+    return t > Math.PI - tolerance.sameLeaving ? t - TURN : t
   }
   const turn = angle(p) - angle(q)
-  return Math.abs(turn) > SAME_LEAVING ? turn : startCurvature(a.curve) - startCurvature(b.curve)
+  return Math.abs(turn) > tolerance.sameLeaving ? turn : startCurvature(a.curve) - startCurvature(b.curve)
 }
 
 function startCurvature(c: Curve2): number {

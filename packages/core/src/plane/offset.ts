@@ -1,4 +1,4 @@
-import { TURN } from '../num/index.ts'
+import { TURN, tolerance } from '../num/index.ts'
 import { crossings } from './intersect.ts'
 import { arc2, directionAt, line2, pointAt, type Arc2, type Curve2, type Line2 } from './curve.ts'
 import { vec2, type Vec2 } from './vec2.ts'
@@ -16,12 +16,9 @@ export interface OffsetStretch {
 /** Why there is no offset: an arc that would turn inside out, or a corner without room, by its place in the chain. */
 export type OffsetFault = { readonly kind: 'tight' | 'corner'; readonly at: number }
 
-/** Directions whose sine is smaller run on smoothly. */
-const SMOOTH = 1e-6
-
 export const runsOn = (a: Curve2, b: Curve2): boolean => {
   const [u, v] = [directionAt(a, 1), directionAt(b, 0)]
-  return Math.abs(vec2.cross(u, v)) < SMOOTH && vec2.dot(u, v) > 0
+  return Math.abs(vec2.cross(u, v)) < tolerance.runsOnSmoothly && vec2.dot(u, v) > 0
 }
 
 /**
@@ -52,7 +49,7 @@ export function offsetChain(
       after[i] = { beside: undefined, round: j, curve: roundCorner(here, next, corner, distance) }
       continue
     }
-    const [meeting] = crossings(whole(here, reach), whole(next, reach), 1e-9 * reach)
+    const [meeting] = crossings(whole(here, reach), whole(next, reach), tolerance.samePlace * reach)
       .map((x) => x.point)
       .sort((p, q) => vec2.distance(p, corner) - vec2.distance(q, corner))
     const cutHere = meeting && endedAt(here, meeting, 1)
@@ -79,7 +76,7 @@ function shifted(c: SimpleCurve, by: number): SimpleCurve | undefined {
     return line2(vec2.add(c.from, off), vec2.add(c.to, off))
   }
   const radius = c.radius - Math.sign(c.sweep) * by
-  return radius > 1e-9 * c.radius ? arc2(c.centre, radius, c.start, c.sweep) : undefined
+  return radius > tolerance.samePlace * c.radius ? arc2(c.centre, radius, c.start, c.sweep) : undefined
 }
 
 function roundCorner(here: SimpleCurve, next: SimpleCurve, corner: Vec2, distance: number): Arc2 {

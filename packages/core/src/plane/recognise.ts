@@ -1,4 +1,4 @@
-import { TURN } from '../num/index.ts'
+import { TURN, tolerance as TOLERANCE } from '../num/index.ts'
 import { bezierAt } from './bezier.ts'
 import { arc2, line2, pointAt, type Arc2, type Curve2 } from './curve.ts'
 import { vec2, type Vec2 } from './vec2.ts'
@@ -59,7 +59,7 @@ function joined(a: Curve2, b: Curve2, tolerance: number): Arc2 | undefined {
   if (Math.abs(a.radius - b.radius) > 2 * tolerance) return undefined
   if (vec2.distance(a.centre, b.centre) > 4 * tolerance) return undefined
   const sweep = a.sweep + b.sweep
-  if (Math.abs(sweep) > TURN * (1 + 1e-9)) return undefined
+  if (Math.abs(sweep) > TURN * (1 + TOLERANCE.wholeTurn)) return undefined
   if (Math.abs(sweep) > 0.999 * TURN) return arc2(a.centre, a.radius, a.start, Math.sign(sweep) * TURN)
   const [p, q, r] = [pointAt(a, 0), pointAt(a, 1), pointAt(b, 1)]
   const whole = arcThrough(p, q, r)

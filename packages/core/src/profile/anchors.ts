@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { pointAt, vec2, type Curve2, type Vec2 } from '../plane/index.ts'
 import { loopsOf, type Region, type Section } from './region.ts'
 
@@ -13,7 +14,7 @@ export function anchorPlaces(section: Region | Section): Vec2[] {
   const found: Vec2[] = []
   const add = (p: Vec2): void => {
     const clean: Vec2 = [tidy(p[0]), tidy(p[1])]
-    if (!found.some((f) => vec2.distance(f, clean) < NEAR)) found.push(clean)
+    if (!found.some((f) => vec2.distance(f, clean) < tolerance.offeredOnce)) found.push(clean)
   }
   for (const c of curves) if (!isWholeCircle(c)) add(pointAt(c, 0))
   if (found.length + 2 * curves.length > MOST) return found.slice(0, MOST)
@@ -25,10 +26,8 @@ export function anchorPlaces(section: Region | Section): Vec2[] {
   return found
 }
 
-/** Points nearer than this are offered once, mm. */
-const NEAR = 1e-6
-
-const isWholeCircle = (c: Curve2): boolean => c.kind === 'arc' && Math.abs(c.sweep) > 2 * Math.PI - 1e-9
+const isWholeCircle = (c: Curve2): boolean =>
+  c.kind === 'arc' && Math.abs(c.sweep) > 2 * Math.PI - tolerance.wholeTurn
 
 /** Without the last digits of round-off, so that it reads well in a field. */
 const tidy = (v: number): number => Math.round(v * 1e9) / 1e9 + 0

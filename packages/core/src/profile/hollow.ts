@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { fail, fault, ok, type Result } from '../base/index.ts'
 import {
   arrange,
@@ -46,9 +47,9 @@ function beside(loop: Loop2, distance: number): Loop2 | undefined {
   if ('kind' in made) return undefined
   const curves = made.map((s) => s.curve)
   // One simple loop the same way round, or the wall has run into itself.
-  const { faces } = arrange(curves, 1e-9 * Math.sqrt(Math.abs(loopIntegrals(loop).area)))
+  const { faces } = arrange(curves, tolerance.samePlace * Math.sqrt(Math.abs(loopIntegrals(loop).area)))
   const { area } = loopIntegrals(curves)
-  const whole = faces.length === 1 && Math.abs(faces[0]!.area - area) <= 1e-6 * Math.abs(area)
+  const whole = faces.length === 1 && Math.abs(faces[0]!.area - area) <= tolerance.clearance * Math.abs(area)
   return whole && area > 0 ? curves : undefined
 }
 
@@ -57,7 +58,7 @@ function keepsAway(inner: Loop2, outer: Loop2, thickness: number): boolean {
   return inner.every((c) =>
     CHECKS.every((t) => {
       const p = pointAt(c, t)
-      return outer.every((o) => nearestOn(o, p).distance >= thickness * (1 - 1e-6))
+      return outer.every((o) => nearestOn(o, p).distance >= thickness * (1 - tolerance.clearance))
     }),
   )
 }

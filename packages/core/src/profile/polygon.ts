@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { arc2, line2, vec2, type Curve2, type Loop2, type Vec2 } from '../plane/index.ts'
 
 /** A corner of an outline, rounded where `radius` is more than 0. */
@@ -25,10 +26,10 @@ export function roundedPolygon(corners: readonly Corner[]): Loop2 | undefined {
     const side = vec2.sub(at(j), at(i))
     const long = vec2.length(side)
     const free = long - trims[i]!.back - trims[j]!.back
-    if (free < -1e-9 * long) return undefined
+    if (free < -tolerance.samePlace * long) return undefined
     const u = vec2.scale(side, 1 / long)
     const [from, to] = [vec2.addScaled(at(i), u, trims[i]!.back), vec2.addScaled(at(j), u, -trims[j]!.back)]
-    if (free > 1e-9 * long) loop.push(line2(from, to))
+    if (free > tolerance.samePlace * long) loop.push(line2(from, to))
     const { r, turn } = trims[j]!
     if (r > 0) {
       const left: Vec2 = [-u[1], u[0]]

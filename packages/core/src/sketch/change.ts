@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import type { Id } from '../base/index.ts'
 import { vec2 } from '../plane/index.ts'
 import { arcSweep, placesOf } from './curves.ts'
@@ -19,7 +20,7 @@ const FLIP = (100 * Math.PI) / 180
 export function changeBetween(before: readonly SketchEntity[], after: readonly SketchEntity[]): Change {
   const [from, to] = [placesOf(before), placesOf(after)]
   const known = new Set(before.map((e) => e.id))
-  const eps = 1e-9 * sizeOf(before)
+  const eps = tolerance.samePlace * sizeOf(before)
   let farthest = 0
   let farthestPoint: Id | undefined
   const flipped: Id[] = []

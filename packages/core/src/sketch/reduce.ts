@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import type { Id } from '../base/index.ts'
 import type { Equation } from './constraints/constraint.ts'
 import type { Unknowns } from './unknowns.ts'
@@ -53,7 +54,7 @@ export function reduce(equations: readonly Equation[], u: Unknowns): Reduced {
     const need = offset[other]! + plain.is - offset[plain.of]!
     if (a === b) {
       // What contradicts stays in and is found failing.
-      if (need === 0 || Math.abs(need) <= SAME * u.size) repeated.push(e.constraint)
+      if (need === 0 || Math.abs(need) <= tolerance.sameDifference * u.size) repeated.push(e.constraint)
       else left.push(e)
     } else if (a === ground) {
       parent[b] = a
@@ -65,8 +66,6 @@ export function reduce(equations: readonly Equation[], u: Unknowns): Reduced {
   }
   return collect(u, find, offset, ground, left, repeated)
 }
-
-const SAME = 1e-10
 
 function collect(
   u: Unknowns,

@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { vec3, type Vec3 } from './vec3.ts'
 
 /** Something picked on a body to measure from: a point; a straight edge or a flat face through a point, by its direction or normal. */
@@ -18,9 +19,6 @@ export interface Measured {
   readonly angle: number | undefined
 }
 
-/** Directions this near to each other count as parallel, rad. */
-const PARALLEL = 1e-4
-
 export function measureBetween(a: Picked, b: Picked): Measured {
   const between = vec3.sub(b.at, a.at)
   const plain = { distance: vec3.length(between), square: false, between, angle: undefined }
@@ -31,7 +29,7 @@ export function measureBetween(a: Picked, b: Picked): Measured {
   const turn = Math.atan2(vec3.length(vec3.cross(da, db)), Math.abs(vec3.dot(da, db)))
   const mixed = a.kind !== b.kind
   const angle = mixed ? Math.PI / 2 - turn : turn
-  if (angle > PARALLEL) return { ...plain, angle }
+  if (angle > tolerance.parallelPicks) return { ...plain, angle }
   return { ...plain, angle: 0, ...squareTo(a.kind === 'face' ? a : b, between) }
 }
 

@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import type { Outline } from '../profile/index.ts'
 import { pathPoint, pathTangent } from '../path/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
@@ -18,10 +19,6 @@ const MOST = 3000
 const LEAST = 60
 /** Directions tried in the plane square to two nearly parallel stretches. */
 const AROUND = 180
-/** Sine of the angle between two stretches below which they count as parallel. */
-const PARALLEL = 0.02
-/** Contact less deep than this share of the section's reach is touching and no more. */
-const TOUCH = 1e-3
 
 /**
  * Self-contact of a run between places that are not neighbours. Where the distance between two places of the path is
@@ -44,7 +41,7 @@ export function contactsOf(c: Carriage, outline: Outline): Contact[] {
     const place = nearest(c, stations[i]!, stations[j]!, path.length / n)
     if (!place) continue
     const depth = depthAt(c, outline, place[0], place[1])
-    if (depth > TOUCH * around) found.push({ from: place[0], to: place[1], depth })
+    if (depth > tolerance.touching * around) found.push({ from: place[0], to: place[1], depth })
   }
   return apart(found, 4 * around)
 }
@@ -90,7 +87,7 @@ function closePairs(points: readonly Vec3[], near: number, closed: boolean): [nu
     return dx * dx + dy * dy + dz * dz
   }
   const isLeast = (i: number, j: number, d: number): boolean => {
-    const under = d * (1 - 1e-9)
+    const under = d * (1 - tolerance.samePlace)
     // A pair that gets nearer along the diagonal only follows the path into itself: asked first, it is most of them.
     for (const [a, b] of AROUND_PAIR) if (gap(i + a, j + b) < under) return false
     return true
@@ -171,7 +168,7 @@ function depthAt(c: Carriage, outline: Outline, s: number, t: number): number {
   const [h, k] = [supportOf(c, outline, s), supportOf(c, outline, t)]
   const overlap = (d: Vec3): number => h(d) + k(vec3.scale(d, -1)) - vec3.dot(way, d)
   const directions: Vec3[] = []
-  if (vec3.length(across) > PARALLEL) {
+  if (vec3.length(across) > tolerance.parallelStretches) {
     const d = vec3.unit(across)
     directions.push(d, vec3.scale(d, -1))
   } else {
@@ -196,7 +193,7 @@ function depthAt(c: Carriage, outline: Outline, s: number, t: number): number {
 
 function perpendicular(u: Vec3, way: Vec3): Vec3 {
   const flat = vec3.addScaled(way, u, -vec3.dot(way, u))
-  if (vec3.length(flat) > 1e-9) return flat
+  if (vec3.length(flat) > tolerance.vanishes) return flat
   return Math.abs(u[2]) < 0.9 ? vec3.cross(u, [0, 0, 1]) : vec3.cross(u, [1, 0, 0])
 }
 

@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { type Outline, type Section } from '../profile/index.ts'
 import {
   kinksOf,
@@ -148,15 +149,12 @@ function acrossIn(c: Carriage, segment: number): Fold | undefined {
   for (let i = 0; i <= looks; i++) {
     const s = (g.length * i) / looks
     const forward = vec3.dot(segmentTangent(g, s), frameOn(c.frames, segment, s).t)
-    if (forward > LEAST_FORWARD) continue
+    if (forward > tolerance.noThickness) continue
     from = Math.min(from, start + s)
     to = Math.max(to, start + s)
   }
   return to >= from ? { kind: 'across', segment, from, to } : undefined
 }
-
-/** Cosine below which a section that only travels has no thickness to speak of. */
-const LEAST_FORWARD = 1e-3
 
 /** A straight whose shortest fibre falls below zero between its corners and ends; undefined when none does. */
 function shortIn(

@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { ok, fail, fault, type Result } from '../base/index.ts'
 import {
   arcSegment,
@@ -19,9 +20,6 @@ import { mitreLean } from './rings.ts'
 
 /** What is made of a corner where the direction breaks. */
 export type Joint = 'mitre' | 'round' | 'butt'
-
-/** Room between the section and the middle of a rounded corner, as a share of how far it reaches inward. */
-const CLEAR = 1e-3
 
 /**
  * The path with some corners rounded so that the section turns about its own innermost point there: arcs whose radius is
@@ -50,7 +48,7 @@ export function roundedPath(
     const frame = frameOn(frames, k.before, before.length)
     const inside = reach(section, [vec3.dot(inward, frame.n), vec3.dot(inward, frame.b)])
     const outside = reach(section, [-vec3.dot(inward, frame.n), -vec3.dot(inward, frame.b)])
-    const radius = Math.max(inside, 0) + CLEAR * (Math.max(inside, 0) + Math.max(outside, 0))
+    const radius = Math.max(inside, 0) + tolerance.roundedClear * (Math.max(inside, 0) + Math.max(outside, 0))
     const taken = radius * Math.tan(k.deflection / 2)
     const start = segmentPoint(before, before.length - taken)
     const centre = vec3.addScaled(start, inward, radius)
@@ -72,7 +70,7 @@ export function roundedPath(
       )
     if (head && i > 0) parts.push({ segment: head.arc, origin: path.origins[i]! })
     if (g.kind === 'line') {
-      if (to - from > 1e-9)
+      if (to - from > tolerance.vanishes)
         parts.push({
           segment: lineSegment(segmentPoint(g, from), g.direction, to - from),
           origin: path.origins[i]!,
@@ -96,9 +94,6 @@ export function rollJump(f: Frames, kink: Kink): number {
   return Math.atan2(vec3.dot(vec3.cross(turned, b.b), b.t), vec3.dot(turned, b.b))
 }
 
-/** Frames that differ by less meet, rad. */
-const MEETS = 1e-6
-
 /**
  * The stretches that are carried in one go: the path parted at butt corners, and where the frames do not meet (each side
  * then ends in the mitre plane by itself). At a butt the piece before runs on past the corner to cover the piece after,
@@ -114,7 +109,7 @@ export function chunksOf(
   const { path } = f
   const parted = kinksOf(path).filter((k) => {
     const lines = path.segments[k.before]!.kind === 'line' && path.segments[k.after]!.kind === 'line'
-    return (jointAt(k) === 'butt' && lines) || Math.abs(rollJump(f, k)) > MEETS
+    return (jointAt(k) === 'butt' && lines) || Math.abs(rollJump(f, k)) > tolerance.framesMeet
   })
   const last = path.segments.length - 1
   if (parted.length === 0) return [{ first: 0, last, closed: path.closed, start, end }]

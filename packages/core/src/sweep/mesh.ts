@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { indexArray, type Mesh } from '../space/index.ts'
 import type { Outline } from '../profile/index.ts'
 import { RING_STRIDE, type Rings } from './rings.ts'
@@ -102,7 +103,7 @@ function leanNormals(around: number, rings: Rings, p: Float32Array, normals: Flo
       const nx = normals[at]!
       const ny = normals[at + 1]!
       const nz = normals[at + 2]!
-      const k = along > 1e-9 ? (wx * nx + wy * ny + wz * nz) / along : 0
+      const k = along > tolerance.vanishes ? (wx * nx + wy * ny + wz * nz) / along : 0
       const mx = nx - k * tx
       const my = ny - k * ty
       const mz = nz - k * tz

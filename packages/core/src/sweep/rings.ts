@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { arcSteps, type Outline } from '../profile/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import {
@@ -148,7 +149,7 @@ function stationsIn(c: Carriage, chunk: Chunk, size: Size, chordError: number): 
       lists.push(even)
       continue
     }
-    const near = g.length * 1e-6
+    const near = g.length * tolerance.sameShare
     const { stations } = c.shape
     while (shaped < stations.length && stations[shaped]! <= from + near) shaped++
     const own: number[] = []

@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { reach, type Section } from '../profile/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import type { Vec2 } from '../plane/index.ts'
@@ -44,7 +45,7 @@ function leastWidthSeen(f: Frame, reachTo: (d: Vec2) => number): number {
     const d: Vec3 = vec3.addScaled(vec3.scale(across, Math.cos(angle)), above, Math.sin(angle))
     const seen: Vec2 = [vec3.dot(d, f.n), vec3.dot(d, f.b)]
     const size = Math.hypot(...seen)
-    if (size < 1e-12) return 0
+    if (size < tolerance.negligible) return 0
     const unit: Vec2 = [seen[0] / size, seen[1] / size]
     return size * (reachTo(unit) + reachTo([-unit[0], -unit[1]]))
   }

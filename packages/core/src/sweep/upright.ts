@@ -1,4 +1,4 @@
-import { TURN } from '../num/index.ts'
+import { TURN, tolerance } from '../num/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import { courseAt, type Course } from './course.ts'
 
@@ -39,7 +39,7 @@ export function leaned(u: Upright, station: number, t: Vec3, side: Vec3, up: Vec
   const flat = vec3.addScaled(u.toward, t, -vec3.dot(u.toward, t))
   const size = vec3.length(flat)
   // On the very edge of a stretch; the frame without roll is as good as any.
-  if (!(size > 1e-9)) return [side, up]
+  if (!(size > tolerance.vanishes)) return [side, up]
   const b = vec3.scale(flat, 1 / size)
   return [vec3.cross(b, t), b]
 }

@@ -1,4 +1,4 @@
-import { integrate } from '../num/index.ts'
+import { integrate, tolerance } from '../num/index.ts'
 import { kinksOf, segmentCurvature, segmentTangent } from '../path/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import type { Vec2 } from '../plane/index.ts'
@@ -78,8 +78,6 @@ export function volumeByTheorem(
 /** Pieces of the whole run that are looked at by themselves, so that no wave falls between the looks. */
 const PIECES = 16
 const HALVINGS = 6
-/** Halves that agree with their whole to this share are fine, relative to the piece. */
-const AGREE = 1e-10
 
 /** By pieces, halved where two halves do not agree with their whole: a section that changes is asked no oftener than it must. */
 function integrateShaped(c: Carriage, f: (s: number) => number, length: number): number {
@@ -97,7 +95,7 @@ function halved(f: (s: number) => number, a: number, b: number, whole: number, l
   const mid = (a + b) / 2
   const [first, second] = [gauss(f, a, mid), gauss(f, mid, b)]
   const both = first + second
-  if (left === 0 || Math.abs(both - whole) <= AGREE * Math.abs(both)) return both
+  if (left === 0 || Math.abs(both - whole) <= tolerance.shapedVolume * Math.abs(both)) return both
   return halved(f, a, mid, first, left - 1) + halved(f, mid, b, second, left - 1)
 }
 

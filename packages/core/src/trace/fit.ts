@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 
 /** A straight or an arc fitted to a stretch of points, with its sum of squared distances. */
@@ -82,7 +83,7 @@ export function arcSquares(s: Sums, from: number, to: number): number {
     2 * m2 * z -
     4 * m2 * (mx * x + my * y)
   const det = cxx * cyy - cxy * cxy
-  if (!(Math.abs(det) > 1e-9 * (cxx + cyy) * (cxx + cyy))) return Infinity
+  if (!(Math.abs(det) > tolerance.samePlace * (cxx + cyy) * (cxx + cyy))) return Infinity
   const a = (uw * cyy - vw * cxy) / (2 * det)
   const b = (vw * cxx - uw * cxy) / (2 * det)
   const r2 = w / n + a * a + b * b

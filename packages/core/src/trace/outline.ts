@@ -1,4 +1,4 @@
-import { TURN } from '../num/index.ts'
+import { TURN, tolerance as TOLERANCE } from '../num/index.ts'
 import {
   arc2,
   arcThrough,
@@ -60,7 +60,7 @@ function jointBefore({ points, stretches }: Parted, i: number, tolerance: number
   const before = stretches[(i + stretches.length - 1) % stretches.length]!
   const a = points[(here.from - 1 + points.length) % points.length]!
   const seen = vec2.scale(vec2.add(a, points[here.from]!), 0.5)
-  const [cross] = crossings(whole(before.fit), whole(here.fit), 1e-9)
+  const [cross] = crossings(whole(before.fit), whole(here.fit), TOLERANCE.samePlace)
     .map((x) => x.point)
     .sort((p, q) => vec2.distance(p, seen) - vec2.distance(q, seen))
   if (cross && vec2.distance(cross, seen) <= NEAR + 4 * tolerance) return cross

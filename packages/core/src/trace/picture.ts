@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 /** A picture in greys: row by row from the top, 0 is black, 255 white. */
 export interface GreyPicture {
   readonly width: number
@@ -23,8 +24,8 @@ export function otsuThreshold(p: GreyPicture): number {
     const gap = sumBelow / below - (sum - sumBelow) / above
     const between = below * above * gap * gap
     // Between two peaks the measure is level: the middle of the level stretch is meant.
-    if (between > best * (1 + 1e-12)) [best, bestAt, flat] = [between, v, 1]
-    else if (between > best * (1 - 1e-12)) flat = v - bestAt + 1
+    if (between > best * (1 + tolerance.negligible)) [best, bestAt, flat] = [between, v, 1]
+    else if (between > best * (1 - tolerance.negligible)) flat = v - bestAt + 1
   }
   return bestAt + flat / 2
 }

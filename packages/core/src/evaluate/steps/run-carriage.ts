@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { fail, fault, ok, type Result } from '../../base/index.ts'
 import type { RunStep, Step } from '../../document/index.ts'
 import type { Path } from '../../path/index.ts'
@@ -29,7 +30,7 @@ export function uprightDirection(step: RunStep, context: StepContext): OrFinding
     ? [context.number('up/x'), context.number('up/y'), context.number('up/z')]
     : [0, 0, 1]
   const size = vec3.length(given)
-  if (!(size > 1e-12))
+  if (!(size > tolerance.noDirection))
     return refusal(step, 'run.up', 'Upright turning needs a direction; 0, 0, 0 has none.', 'up/z')
   return { toward: vec3.scale(given, 1 / size) }
 }

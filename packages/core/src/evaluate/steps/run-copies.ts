@@ -1,5 +1,5 @@
 import { LIMITS, type CopiesEntry, type RunStep } from '../../document/index.ts'
-import { TURN } from '../../num/index.ts'
+import { TURN, tolerance } from '../../num/index.ts'
 import {
   IN_PLACE,
   mirrored,
@@ -52,7 +52,7 @@ function movesOf(
     if (entry.kind === 'row') return shifted(vec3.scale(place, i))
     const whole = number('angle')
     // A whole turn has its last copy one step before the first; less than that has it at the end.
-    const closes = Math.abs(Math.abs(whole) - TURN) < 1e-9
+    const closes = Math.abs(Math.abs(whole) - TURN) < tolerance.wholeTurn
     return turned(entry.axis, place, (whole * i) / (closes ? count : Math.max(count - 1, 1)))
   }
   return { moves: Array.from({ length: count }, (_, i) => (i === 0 ? IN_PLACE : at(i))) }

@@ -1,5 +1,5 @@
 import type { RunStep } from '../../document/index.ts'
-import { deg } from '../../num/index.ts'
+import { deg, tolerance } from '../../num/index.ts'
 import { kinksOf } from '../../path/index.ts'
 import { reach, type Outline, type Section } from '../../profile/index.ts'
 import {
@@ -15,9 +15,6 @@ import type { Cure, Finding } from '../finding.ts'
 import type { PathOutput } from '../output.ts'
 import { formulaBelow, shortFigures, shortLength, type StepContext } from './evaluator.ts'
 import type { CarriedPath } from './run-path.ts'
-
-/** A roll against the mitre below this is none worth telling, rad. */
-const JUMP = 1e-4
 
 interface About {
   readonly step: RunStep
@@ -132,7 +129,7 @@ function jumps(a: About): Finding[] {
   const { frames } = a.carriage
   return kinksOf(frames.path).flatMap((k): Finding[] => {
     const jump = rollJump(frames, k)
-    if (Math.abs(jump) < JUMP) return []
+    if (Math.abs(jump) < tolerance.rollJump) return []
     const { display } = a.context
     const message = `At the corner at ${shortLength(k.station, display)} the section would have to roll by ${deg(jump).toFixed(1)}° at once: its two sides do not meet over the mitre.`
     return [

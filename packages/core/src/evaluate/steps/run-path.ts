@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { EndEntry, JointName, PartLimit, RunStep } from '../../document/index.ts'
 import {
   extendedPath,
@@ -94,7 +95,8 @@ function stationOfLimit(
   }
   const value = context.number(`part/${side}/at`)
   const station = limit.kind === 'percent' ? (value / 100) * length : value
-  if (station >= -1e-9 && station <= length * (1 + 1e-9)) return Math.min(Math.max(station, 0), length)
+  if (station >= -tolerance.vanishes && station <= length * (1 + tolerance.samePlace))
+    return Math.min(Math.max(station, 0), length)
   const shown = limit.kind === 'percent' ? `${value} %` : shortLength(value, context.display)
   return `The part ${side === 'from' ? 'starts' : 'ends'} at ${shown}, and the path goes from 0 to ${shortLength(length, context.display)}.`
 }

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { Vec2 } from '../../plane/index.ts'
 
 /** x' = a x + c y + e, y' = b x + d y + f. */
@@ -20,7 +21,9 @@ export const apply = ([a, b, c, d, e, f]: Affine, [x, y]: Vec2): Vec2 => [
 /** How much lengths grow if circles stay circles; undefined where they do not. */
 export function similarity([a, b, c, d]: Affine): number | undefined {
   const k = Math.hypot(a, b)
-  const round = Math.abs(a * c + b * d) <= 1e-9 * k * k && Math.abs(Math.hypot(c, d) - k) <= 1e-9 * k
+  const round =
+    Math.abs(a * c + b * d) <= tolerance.samePlace * k * k &&
+    Math.abs(Math.hypot(c, d) - k) <= tolerance.samePlace * k
   return round && k > 0 ? k : undefined
 }
 

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import svgpath from 'svgpath'
 import { arc2, bezier2, line2, vec2, type Curve2, type Vec2 } from '../../plane/index.ts'
 import { apply, flips, similarity, type Affine } from './affine.ts'
@@ -9,9 +10,6 @@ export interface SubPath {
 }
 
 type Command = readonly [string, ...number[]]
-
-/** Ends nearer than this share of a stroke's size count as one place. */
-const SAME = 1e-7
 
 /**
  * Path data as strokes in mm, moved as `m` says. Arcs of circles stay arcs where circles stay circles; other arcs become
@@ -82,7 +80,7 @@ function meets(curves: readonly Curve2[]): boolean {
   const start = startOf(curves[0]!)
   let size = 0
   for (const c of curves) size = Math.max(size, vec2.distance(start, endOf(c)))
-  return size > 0 && vec2.distance(start, endOf(curves.at(-1)!)) <= SAME * size
+  return size > 0 && vec2.distance(start, endOf(curves.at(-1)!)) <= tolerance.strokeMeets * size
 }
 
 const startOf = (c: Curve2): Vec2 =>

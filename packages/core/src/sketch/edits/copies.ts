@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { fail, fault, ok, type Id, type Result } from '../../base/index.ts'
 import { vec2, type Vec2 } from '../../plane/index.ts'
 import { mapReferences, referencesOf, saysSomething, type Relation } from '../constraints/references.ts'
@@ -26,7 +27,7 @@ export const rotation = (about: Vec2, angle: number): Placement => ({
   place: (p) => vec2.add(about, vec2.turn(vec2.sub(p, about), angle)),
   scale: 1,
   flips: false,
-  keepsAxes: Math.abs(Math.sin(angle)) < 1e-12,
+  keepsAxes: Math.abs(Math.sin(angle)) < tolerance.negligible,
 })
 export const scaling = (about: Vec2, factor: number): Placement => ({
   place: (p) => vec2.addScaled(about, vec2.sub(p, about), factor),
@@ -45,7 +46,7 @@ export const reflection = (a: Vec2, b: Vec2): Placement => {
     },
     scale: 1,
     flips: true,
-    keepsAxes: Math.abs(u[0] * u[1]) < 1e-12,
+    keepsAxes: Math.abs(u[0] * u[1]) < tolerance.negligible,
   }
 }
 
@@ -98,7 +99,7 @@ export function copy(d: SketchDraft, chosen: readonly Id[], m: Placement): Resul
   const { curves, points } = closure(d, chosen)
   if (points.size === 0) return fail(NOTHING)
   const at = placesOf(d.entities)
-  const near = 1e-9 * sizeOf(d.entities)
+  const near = tolerance.samePlace * sizeOf(d.entities)
   const twin = new Map<Id, Id>()
   for (const p of points) {
     const to = m.place(at(p))

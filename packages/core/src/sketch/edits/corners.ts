@@ -1,5 +1,5 @@
 import { fail, fault, ok, type Id, type Result } from '../../base/index.ts'
-import { TURN } from '../../num/index.ts'
+import { TURN, tolerance } from '../../num/index.ts'
 import { arc2, crossings, line2, nearestOn, vec2, type Curve2, type Vec2 } from '../../plane/index.ts'
 import { referencesOf } from '../constraints/references.ts'
 import { placesOf, type Places } from '../curves.ts'
@@ -38,7 +38,7 @@ function wholeAside(e: Open, at: Places, aside: number, reach: number): Curve2 |
 function touchOn(e: Open, centre: Vec2, at: Places): Vec2 | undefined {
   if (e.kind === 'line') {
     const n = nearestOn(line2(at(e.from), at(e.to)), centre)
-    return n.t > 1e-9 && n.t < 1 - 1e-9 ? n.point : undefined
+    return n.t > tolerance.samePlace && n.t < 1 - tolerance.samePlace ? n.point : undefined
   }
   const c = at(e.centre)
   const way = vec2.sub(centre, c)
@@ -51,7 +51,7 @@ function touchOn(e: Open, centre: Vec2, at: Places): Vec2 | undefined {
     return t - 2 * Math.PI * Math.floor(t / (2 * Math.PI))
   }
   const [here, all] = [travel(turn(p)), travel(turn(at(e.to))) || 2 * Math.PI]
-  return here > 1e-9 && here < all - 1e-9 ? p : undefined
+  return here > tolerance.vanishes && here < all - tolerance.vanishes ? p : undefined
 }
 
 interface Rounding {
@@ -76,7 +76,7 @@ function roundingOf(
       const p = wholeAside(a, at, sideA, 4 * size + 4 * radius)
       const q = wholeAside(b, at, sideB, 4 * size + 4 * radius)
       if (!p || !q) continue
-      for (const { point: centre } of crossings(p, q, 1e-9 * size)) {
+      for (const { point: centre } of crossings(p, q, tolerance.samePlace * size)) {
         const [first, second] = [touchOn(a, centre, at), touchOn(b, centre, at)]
         const far = vec2.distance(centre, corner)
         if (first && second && (!best || far < best.far)) best = { centre, first, second, far }

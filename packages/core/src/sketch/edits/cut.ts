@@ -1,5 +1,5 @@
 import { fail, fault, ok, type Id, type Result } from '../../base/index.ts'
-import { TURN } from '../../num/index.ts'
+import { TURN, tolerance } from '../../num/index.ts'
 import {
   arc2,
   crossings,
@@ -29,9 +29,6 @@ interface Cut {
   readonly with: Id
 }
 
-/** Shares nearer than this to each other or to an end are the same place. */
-const SAME_SHARE = 1e-6
-
 function cuttable(d: SketchDraft, id: Id): Result<Cuttable> {
   const e = entityIn(d, id)
   if (e?.kind === 'line' || e?.kind === 'arc' || e?.kind === 'circle') return ok(e)
@@ -46,7 +43,7 @@ function curveOf(d: SketchDraft, e: Cuttable): Line2 | Arc2 | undefined {
 
 function cutsOn(d: SketchDraft, id: Id, curve: Curve2): Cut[] {
   const at = placesOf(d.entities)
-  const eps = 1e-9 * sizeOf(d.entities)
+  const eps = tolerance.samePlace * sizeOf(d.entities)
   const found = d.entities.flatMap((e): Cut[] => {
     if (e.id === id || e.kind === 'point') return []
     return piecesOf(e, at).flatMap((p) =>
@@ -60,7 +57,7 @@ function cutsOn(d: SketchDraft, id: Id, curve: Curve2): Cut[] {
 function pointFor(d: SketchDraft, cut: Cut): Id {
   const other = entityIn(d, cut.with)
   const at = placesOf(d.entities)
-  const near = 1e-7 * sizeOf(d.entities)
+  const near = tolerance.sketchMeet * sizeOf(d.entities)
   if (other?.kind === 'line' || other?.kind === 'arc') {
     const end = [other.from, other.to].find((p) => vec2.distance(at(p), cut.point) <= near)
     if (end !== undefined) return end
@@ -82,7 +79,7 @@ export function stretchAt(
   if (!curve) return undefined
   const { t } = nearestOn(curve, near)
   const inside = cutsOn(d as SketchDraft, id, curve).filter(
-    (c) => e.kind === 'circle' || (c.share > SAME_SHARE && c.share < 1 - SAME_SHARE),
+    (c) => e.kind === 'circle' || (c.share > tolerance.sameShare && c.share < 1 - tolerance.sameShare),
   )
   const before = inside.findLast((c) => c.share <= t)
   const after = inside.find((c) => c.share > t)
@@ -110,7 +107,8 @@ export function trim(d: SketchDraft, id: Id, near: Vec2): Result<readonly Id[]> 
   const cutAt = (share: number): Id => {
     const turned = ((share % 1) + 1) % 1
     const cut = cuts.find(
-      (c) => Math.abs(c.share - share) <= SAME_SHARE || Math.abs(c.share - turned) <= SAME_SHARE,
+      (c) =>
+        Math.abs(c.share - share) <= tolerance.sameShare || Math.abs(c.share - turned) <= tolerance.sameShare,
     )
     return pointFor(d, cut!)
   }
@@ -208,7 +206,7 @@ export function split(d: SketchDraft, id: Id, near: Vec2): Result<readonly Id[]>
     d.relate({ kind: 'equal', a: id, b: other })
     return ok([id, other])
   }
-  if (t <= SAME_SHARE || t >= 1 - SAME_SHARE)
+  if (t <= tolerance.sameShare || t >= 1 - tolerance.sameShare)
     return fail(fault('edit.at-end', 'It ends there already; choose a place along it.'))
   const at = d.point(pointAt(curve, t))
   return ok([id, cutInTwo(d, e, at, at)])
@@ -240,7 +238,7 @@ export function extend(d: SketchDraft, id: Id, near: Vec2): Result<readonly Id[]
   if (curvesAt(d, end).length > 1)
     return fail(fault('edit.joined', 'This end is joined to another curve; lengthen from a loose end.'))
   const onward = beyond(d, e, end)
-  const [hit] = onward ? cutsOn(d, id, onward).filter((c) => c.share > SAME_SHARE) : []
+  const [hit] = onward ? cutsOn(d, id, onward).filter((c) => c.share > tolerance.sameShare) : []
   if (!hit) return fail(fault('edit.nothing-ahead', 'It would meet nothing on its way.'))
   const target = pointFor(d, hit)
   moveEnd(d, id, end, target)
