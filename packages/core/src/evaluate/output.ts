@@ -97,6 +97,8 @@ export interface RunOutput {
   readonly from: number
   /** Length put on before that, so that the run's own stations start earlier. */
   readonly before: number
+  /** Stations of the whole path where the run's segments start, and where the last ends. */
+  readonly sourceStarts: readonly number[]
   readonly turning: Turning
   readonly frames: Frames
   readonly carriage: Carriage

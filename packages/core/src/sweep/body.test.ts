@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { bend, chains, sharp } from '../../testing/chains.ts'
 import { judge } from '../../testing/judge.ts'
 import { integrate, rad, TURN } from '../num/index.ts'
-import { pathThroughNodes, type Path, type PathNode } from '../path/index.ts'
+import { pathPoint, pathThroughNodes, segmentPoint, type Path, type PathNode } from '../path/index.ts'
 import {
   outlineOf,
   outlinePlan,
@@ -14,7 +14,7 @@ import {
   type Outline,
   type Section,
 } from '../profile/index.ts'
-import { checkWatertight, meshVolume, type Mesh } from '../space/index.ts'
+import { checkWatertight, meshVolume, vec3, type Mesh } from '../space/index.ts'
 import {
   chunksOf,
   courseBetween,
@@ -139,6 +139,24 @@ describe('every body is closed and right side out, by an independent library', (
       expect([status, bodies]).toEqual(['NoError', pieces])
       expect(Math.abs(volume / theorem! - 1)).toBeLessThan(joint === 'round' ? 1e-3 : 1e-6)
     }
+  })
+})
+
+describe('rounded corners', () => {
+  it.each([false, true])('know where they were on the path before (closed: %s)', (closed) => {
+    const path = pathOf([sharp(0, 0, 0), sharp(200, 0, 0), sharp(200, 120, 0), sharp(0, 120, 0)], closed)
+    const r = roundedPath(squareFrames(path), bar, () => true)
+    if (!r.ok) throw new Error(r.fault.message)
+    const { path: made, sourceStarts } = r.value
+    expect(sourceStarts).toHaveLength(made.segments.length + 1)
+    made.segments.forEach((g, i) => {
+      const was = pathPoint(path, sourceStarts[i]!)
+      expect(vec3.distance(segmentPoint(g, 0), was)).toBeLessThan(1e-9)
+      // A straight is as long as it was; an arc goes round a corner that was longer.
+      const spanned = sourceStarts[i + 1]! - sourceStarts[i]!
+      if (g.kind === 'line') expect(spanned).toBeCloseTo(g.length, 9)
+      else expect(spanned).toBeGreaterThan(g.length)
+    })
   })
 })
 

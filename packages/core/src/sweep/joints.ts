@@ -21,6 +21,13 @@ import { mitreLean } from './rings.ts'
 /** What is made of a corner where the direction breaks. */
 export type Joint = 'mitre' | 'round' | 'butt'
 
+export interface RoundedPath {
+  readonly path: Path
+  readonly rounded: number
+  /** Where each segment starts on the path as it was, and where the last one ends; an arc goes on round its corner. */
+  readonly sourceStarts: readonly number[]
+}
+
 /**
  * The path with some corners rounded so that the section turns about its own innermost point there: arcs whose radius is
  * how far it reaches inward (and a hair). `frames` are those of the path as it is.
@@ -29,10 +36,10 @@ export function roundedPath(
   frames: Frames,
   section: Section,
   isRound: (kink: Kink) => boolean,
-): Result<{ readonly path: Path; readonly rounded: number }> {
+): Result<RoundedPath> {
   const { path } = frames
   const round = kinksOf(path).filter(isRound)
-  if (round.length === 0) return ok({ path, rounded: 0 })
+  if (round.length === 0) return ok({ path, rounded: 0, sourceStarts: path.starts })
   const arcs = new Map<number, { arc: Segment; taken: number }>()
   for (const k of round) {
     const [before, after] = [path.segments[k.before]!, path.segments[k.after]!]
@@ -56,6 +63,11 @@ export function roundedPath(
   }
   const n = path.segments.length
   const parts: { segment: Segment; origin: Origin }[] = []
+  const sourceStarts: number[] = []
+  const put = (segment: Segment, i: number, station: number): void => {
+    parts.push({ segment, origin: path.origins[i]! })
+    sourceStarts.push(station)
+  }
   for (let i = 0; i < n; i++) {
     const g = path.segments[i]!
     const head = arcs.get(i)
@@ -68,18 +80,17 @@ export function roundedPath(
           `the straight from ${path.starts[i]!.toFixed(1)} mm is too short to round its corners`,
         ),
       )
-    if (head && i > 0) parts.push({ segment: head.arc, origin: path.origins[i]! })
+    const start = path.starts[i]!
+    if (head && i > 0) put(head.arc, i, start - head.taken)
     if (g.kind === 'line') {
       if (to - from > tolerance.vanishes)
-        parts.push({
-          segment: lineSegment(segmentPoint(g, from), g.direction, to - from),
-          origin: path.origins[i]!,
-        })
-    } else parts.push({ segment: g, origin: path.origins[i]! })
+        put(lineSegment(segmentPoint(g, from), g.direction, to - from), i, start + from)
+    } else put(g, i, start)
   }
   const seam = arcs.get(0)
-  if (seam) parts.push({ segment: seam.arc, origin: path.origins[0]! })
-  return ok({ path: makePath(parts, path.closed), rounded: round.length })
+  if (seam) put(seam.arc, 0, path.length - seam.taken)
+  sourceStarts.push(path.length + (seam?.taken ?? 0))
+  return ok({ path: makePath(parts, path.closed), rounded: round.length, sourceStarts })
 }
 
 /** Angle by which the frames before and after a corner do not meet over its mitre plane, rad. */

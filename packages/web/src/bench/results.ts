@@ -106,9 +106,24 @@ export interface SeenRun {
   readonly stale: boolean
 }
 
-/** A station of the whole path as one of the run along it, and back. */
-export const stationOnRun = (run: RunOutput, onPath: number): number => onPath - run.from + run.before
-export const stationOnPath = (run: RunOutput, onRun: number): number => onRun + run.from - run.before
+/** A station of the run as one of the whole path; a rounded corner goes on round it at an even pace. */
+export function stationOnPath(run: RunOutput, onRun: number): number {
+  return along(run.path.starts, run.sourceStarts, onRun)
+}
+
+/** A station of the whole path as one of the run along it. */
+export function stationOnRun(run: RunOutput, onPath: number): number {
+  return along(run.sourceStarts, run.path.starts, onPath)
+}
+
+/** From one row of stations to another, evenly between them; beyond their ends as far on. */
+function along(from: readonly number[], to: readonly number[], at: number): number {
+  const last = from.length - 1
+  if (at <= from[0]!) return to[0]! + at - from[0]!
+  if (at >= from[last]!) return to[last]! + at - from[last]!
+  const i = from.findLastIndex((s) => s <= at)
+  return to[i]! + ((at - from[i]!) / (from[i + 1]! - from[i]!)) * (to[i + 1]! - to[i]!)
+}
 
 /** Findings counted where they belong. */
 export function findingCounts(

@@ -57,6 +57,27 @@ describe('the straight bar', () => {
     const whole = layoutOf({ ...angle, steps: angle.steps.filter((s) => s.kind !== 'blank') })
     expect(length).toBeCloseTo(whole.length - 50 + 7, 9)
   })
+  it('of a run with rounded corners is all of its path, each straight on the segment it came from', () => {
+    const frame = STARTERS.frame.make('Frame')
+    const rounded: Part = {
+      ...frame,
+      steps: frame.steps.flatMap((s): Step[] => {
+        if (s.kind === 'blank') return []
+        if (s.kind === 'run') return [{ ...s, corners: { all: 'round', each: {} } }]
+        if (s.kind !== 'node-path') return [s]
+        return [{ ...s, nodes: s.nodes.map((n) => ({ ...n, corner: { kind: 'sharp' } })) }]
+      }),
+    }
+    const layout = layoutOf(rounded)
+    expect(layout.zones.map((z) => z.kind)).toEqual(
+      Array.from({ length: 4 }, () => ['straight', 'bend']).flat(),
+    )
+    expect(layout.zones.filter((z) => z.kind === 'straight').map((z) => z.segment)).toEqual([0, 1, 2, 3])
+    for (const station of [120, 300, 410, 800]) {
+      const place = placeOf(layout, station)!
+      expect(stationAt(zoneAt(layout, place)!, place)).toBeCloseTo(station, 9)
+    }
+  })
   it('goes from bar to path and back', () => {
     const layout = layoutOf(withBlank({ neutral: '0.4', startAllowance: '12' }))
     for (const station of [0, 100, 180, 217, 300]) {

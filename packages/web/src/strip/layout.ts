@@ -49,8 +49,7 @@ export function layOut(
     bend: 0,
   })
   const along = run?.path ?? path.path
-  /** From a station of the run to one of its path. */
-  const shift = run ? run.from - run.before : 0
+  const stations = run?.sourceStarts ?? path.path.starts
   const start = run?.from ?? 0
   let at = start
   let bend = 0
@@ -61,15 +60,15 @@ export function layOut(
     const length = developed.get(i) ?? g.length
     const kind = g.kind === 'line' ? 'straight' : g.kind === 'arc' ? 'bend' : 'curve'
     const added = along.origins[i]!.kind === 'added'
-    const station = along.starts[i]! + shift
-    const segment = added ? -1 : locate(path.path, station + g.length / 2).index
+    const [stationFrom, stationTo] = [stations[i]!, stations[i + 1]!]
+    const segment = added ? -1 : locate(path.path, (stationFrom + stationTo) / 2).index
     if (kind === 'bend') bend++
     zones.push({
       kind: added ? 'added' : kind,
       from: at,
       to: at + length,
-      stationFrom: station,
-      stationTo: station + g.length,
+      stationFrom,
+      stationTo,
       segment,
       radius: segmentRadius(g),
       turn: segmentTurn(g),
@@ -78,7 +77,7 @@ export function layOut(
     at += length
   })
   const pathEnd = at
-  const end = along.length + shift
+  const end = stations.at(-1)!
   if (blank && blank.endAllowance > 0) {
     zones.push(off('allowance', at, blank.endAllowance, end))
     at += blank.endAllowance

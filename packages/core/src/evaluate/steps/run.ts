@@ -46,6 +46,7 @@ interface Set {
   readonly shaped: Shaped
   readonly chunks: RunOutput['chunks']
   readonly carried: CarriedPath
+  readonly sourceStarts: readonly number[]
 }
 
 function setUp(
@@ -90,7 +91,9 @@ function setUp(
   const end = cutOf(step, 'end', carriage, context)
   if ('findings' in end) return end
   const chunks = chunksOf(frames, shaped.outline, joint(path), start, end)
-  return { carriage, shaped, chunks, carried: { ...given, path } }
+  const starts = changed ? rounded.value.sourceStarts : path.starts
+  const sourceStarts = starts.map((s) => s + given.from - given.before)
+  return { carriage, shaped, chunks, carried: { ...given, path }, sourceStarts }
 }
 
 /** The section's area at every station where its shape is known. */
@@ -124,6 +127,7 @@ function carry(
     path,
     from: carried.from,
     before: carried.before,
+    sourceStarts: set.sourceStarts,
     turning: step.turning,
     frames: carriage.frames,
     carriage,

@@ -13,12 +13,12 @@ export function usePartLimits(step: RunStep, path: Path) {
   const result = useSessionState((s) => stepResult(s.result, step.id))
   const run = result?.output?.kind === 'run' ? result.output : undefined
   if (!step.part || !run) return undefined
-  const added = (side: 0 | 1): number =>
-    run.path.segments.reduce((sum, g, i) => {
-      const origin = run.path.origins[i]!
-      return origin.kind === 'added' && origin.index === side ? sum + g.length : sum
-    }, 0)
-  const at = { from: run.from, to: run.from + run.path.length - added(0) - added(1) }
+  /** What the end puts on beyond the part. */
+  const added = run.path.segments.reduce((sum, g, i) => {
+    const origin = run.path.origins[i]!
+    return origin.kind === 'added' && origin.index === 1 ? sum + g.length : sum
+  }, 0)
+  const at = { from: run.from, to: run.sourceStarts.at(-1)! - added }
   /** What counts, and not what is being shown. */
   const kept = (): RunStep['part'] => {
     const now = partOf(session.store.getState()).steps.find((s) => s.id === step.id)

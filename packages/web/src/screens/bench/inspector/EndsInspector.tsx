@@ -2,7 +2,7 @@ import type { RunOutput } from '@flexum/core/evaluate'
 import { pathPoint } from '@flexum/core/path'
 import { piecesBetween } from '@flexum/core/sweep'
 import { formatLength, formatLengthFigures } from '@flexum/core/units'
-import { stepInWork, stepResult } from '../../../bench/results.ts'
+import { stationOnPath, stepInWork, stepResult } from '../../../bench/results.ts'
 import { selectionOf } from '../../../bench/session.ts'
 import { EmptyState } from '../../../ui/EmptyState.tsx'
 import { Figures, Section } from '../../../ui/Figures.tsx'
@@ -87,7 +87,7 @@ function Pieces({ run }: { readonly run: RunOutput }) {
             key={i}
             className="flex justify-between"
             onPointerEnter={() =>
-              session.point({ station: (((p.from + p.to) / 2) % run.path.length) + run.from - run.before })
+              session.point({ station: stationOnPath(run, ((p.from + p.to) / 2) % run.path.length) })
             }
             onPointerLeave={() => session.point(undefined)}
           >

@@ -4,6 +4,7 @@ import { deg } from '@flexum/core/num'
 import type { Outline } from '@flexum/core/profile'
 import { rollAt, scaleAt, shapeOutline } from '@flexum/core/sweep'
 import { formatDecimal, formatLength, LENGTH_FACTORS } from '@flexum/core/units'
+import { stationOnPath, stationOnRun } from '../../../bench/results.ts'
 import { Figures } from '../../../ui/Figures.tsx'
 import { useBench, usePart, useSessionState } from '../context.ts'
 import { LengthEntry } from './LengthEntry.tsx'
@@ -26,7 +27,7 @@ export function SectionPanel({ run, onClose }: { readonly run: RunOutput; onClos
   const focus = useSessionState((s) => s.focus)
   const [chosen, setChosen] = useState(0)
   const { length } = run.path
-  const pointed = focus?.station === undefined ? undefined : focus.station - run.from + run.before
+  const pointed = focus?.station === undefined ? undefined : stationOnRun(run, focus.station)
   const at = Math.min(Math.max(pointed ?? chosen, 0), length)
   const outline = outlineAt(run, at)
   const k = scaleAt(run.carriage, at)
@@ -42,7 +43,7 @@ export function SectionPanel({ run, onClose }: { readonly run: RunOutput; onClos
   }).join('')
   const go = (v: number): void => {
     setChosen(Math.min(Math.max(v, 0), length))
-    session.point({ station: v + run.from - run.before })
+    session.point({ station: stationOnPath(run, v) })
   }
   return (
     <ToolPanel title="Section" onClose={onClose}>

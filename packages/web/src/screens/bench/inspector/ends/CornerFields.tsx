@@ -2,6 +2,7 @@ import { JOINTS, type JointName, type RunStep } from '@flexum/core/document'
 import type { RunOutput } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLength } from '@flexum/core/units'
+import { stationOnPath } from '../../../../bench/results.ts'
 import { useBench, usePart } from '../../context.ts'
 import { Choice } from '../run/Choice.tsx'
 import { useChangeRun } from '../run/useChangeRun.ts'
@@ -34,7 +35,7 @@ export function CornerFields({ step, run }: { readonly step: RunStep; readonly r
             <li
               key={`${c.key}-${i}`}
               className="grid grid-cols-[1fr_116px] items-center gap-x-2"
-              onPointerEnter={() => session.point({ station: c.station + run.from - run.before })}
+              onPointerEnter={() => session.point({ station: stationOnPath(run, c.station) })}
               onPointerLeave={() => session.point(undefined)}
             >
               <span className="figure">
