@@ -208,6 +208,27 @@ describe('ends', () => {
     })
     expect(run(plugged).volume - run(open).volume).toBeCloseTo(Math.PI * 64 * 2, 6)
   })
+  it('plug an angled end in the plane of its cut', () => {
+    const cut = { kind: 'angled', runOn: '0', across: '45 deg', tilt: '0' } as const
+    const ends = (closed: boolean): Part =>
+      withRun(sized(bar, 'tube', { diameter: '20', wall: '2' }), {
+        ends: { start: SQUARE_CUT, end: { ...cut, closed } },
+      })
+    const [open, plugged] = [run(ends(false)), run(ends(true))]
+    expect(plugged.volume - open.volume).toBeCloseTo(Math.PI * 64 * 2, 6)
+    expect(plugged.meshVolume / plugged.volume).toBeCloseTo(1, 1)
+    // Nothing of the plug stands out beyond the cut: the tube's own rim is the outermost all along it.
+    const p = plugged.mesh.positions
+    const normal = open.chunks[0]!.end.plane!
+    const out = (q: Float32Array): number => {
+      let most = -Infinity
+      for (let i = 0; i < q.length; i += 3)
+        most = Math.max(most, (q[i]! - 300) * normal[0] + q[i + 1]! * normal[1] + q[i + 2]! * normal[2])
+      return most
+    }
+    expect(out(open.mesh.positions)).toBeLessThan(1e-4)
+    expect(out(p)).toBeLessThan(1e-4)
+  })
 })
 
 describe('corners', () => {

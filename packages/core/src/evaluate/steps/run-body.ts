@@ -1,6 +1,6 @@
 import type { EndEntry, RunStep } from '../../document/index.ts'
 import { outlineOf, region, sectionProperties, type Outline, type Region } from '../../profile/index.ts'
-import { meshVolume, vec3, type Mesh } from '../../space/index.ts'
+import { meshVolume, vec3, type Mesh, type Vec3 } from '../../space/index.ts'
 import {
   domeMesh,
   drawRun,
@@ -150,8 +150,15 @@ interface Cap {
   readonly density: number
 }
 
+/** A frame with its axes leaned along the travel into a plane, so that what stands on it ends in that plane. */
+function leanedInto(f: Frame, plane: Vec3 | undefined): Frame {
+  if (!plane) return f
+  const lean = (axis: Vec3): Vec3 => vec3.addScaled(axis, f.t, -vec3.dot(axis, plane) / vec3.dot(f.t, plane))
+  return { ...f, n: lean(f.n), b: lean(f.b) }
+}
+
 function capsOf(
-  { carriage: c, strands, made }: BodyPlan,
+  { carriage: c, chunks, strands, made }: BodyPlan,
   sectionAt: (strand: number, station: number) => SectionAt,
   chordError: number,
 ): Cap[] {
@@ -175,7 +182,10 @@ function capsOf(
           const plug = region(hole)
           const thick = plugThickness(r)
           const [from, to] = out > 0 ? [-thick, 0] : [0, thick]
-          const mesh = plugMesh(outlineOf(plug, chordError), scaled, from, to, s.firstEdge)
+          const cut = end.side === 'start' ? chunks[0]!.start : chunks.at(-1)!.end
+          // Its faces lie as the end is cut; leaning along the travel changes no volume.
+          const face = leanedInto(scaled, cut.plane)
+          const mesh = plugMesh(outlineOf(plug, chordError), face, from, to, s.firstEdge)
           return { mesh, volume: sectionProperties(plug).area * k * k * thick, density: s.density }
         })
       }),
