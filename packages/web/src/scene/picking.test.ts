@@ -1,9 +1,10 @@
 import type { Intersection } from 'three'
-import { Mesh, Vector3, type Face } from 'three'
+import { Mesh, Raycaster, Vector3, type Face } from 'three'
 import { describe, expect, it } from 'vitest'
 import { STARTERS } from '@flexum/core/document'
 import { createEvaluator, type RunOutput } from '@flexum/core/evaluate'
 import { pickedAt } from './picking.ts'
+import { RunBody } from './RunBody.ts'
 
 /** A bar along x of 20 by 10, seen from above: a pixel a millimetre. */
 const bar = STARTERS.straight.make('Bar')
@@ -38,6 +39,22 @@ describe('what a place on a body means to someone who measures', () => {
     expect(picked.at[0]).toBeCloseTo(150, 6)
     expect(picked.at[1]).toBeCloseTo(10, 6)
     expect(picked.kind === 'edge' && Math.abs(picked.direction[0])).toBeCloseTo(1, 9)
+  })
+  it('is a face of a round surface with the normal of the round, not of its facet', () => {
+    const hoop = createEvaluator().evaluate(STARTERS.hoop.make('Hoop'))
+    const tube = new RunBody(
+      'r',
+      hoop.steps.find((s) => s.kind === 'run')!.output as RunOutput,
+      'flexum-day',
+      'whole',
+    )
+    tube.group.updateMatrixWorld(true)
+    // At the upright leg from the front, off its middle: the normal leans as far as the place does.
+    for (const off of [-7, -3.3, 0.4, 5]) {
+      const hit = tube.hit(new Raycaster(new Vector3(off, -100, 90), new Vector3(0, 1, 0)), undefined)!
+      const picked = pickedAt(tube.run, 0, hit, [0, 0], () => undefined)
+      expect(picked.kind === 'face' && picked.normal[0]).toBeCloseTo(off / 10, 1)
+    }
   })
   it('is a face elsewhere, with its normal', () => {
     expect(at(150, 0)).toEqual({ kind: 'face', at: [150, 0, 5], normal: [0, 0, 1] })

@@ -48,7 +48,9 @@ export function pickedAt(
   }
   if (corner) return { kind: 'point', at: corner.at }
   if (edge) return { kind: 'edge', at: edge.at, direction: edge.direction }
-  const normal = hit.face!.normal.clone().transformDirection(hit.object.matrixWorld)
+  // Of the surface and not of the facet that stands for it, where it is round.
+  const own = hit.normal ?? hit.face!.normal
+  const normal = own.clone().transformDirection(hit.object.matrixWorld)
   return {
     kind: 'face',
     at: hit.point.toArray() as unknown as Vec3,
