@@ -19,7 +19,7 @@ export function goodOutput<K extends StepOutput['kind']>(
 /** A part in another form, or why it has none. */
 export function exportPart(part: Part, result: PartResult, kind: ExportKind): Result<Uint8Array | string> {
   if (kind.to === 'stl') {
-    const mesh = meshOfPart(result, kind.chordError)
+    const mesh = meshOfPart(result)
     if (!mesh) return fail(fault('export.no-body', 'this part has no sound body to write'))
     return ok(stlOf(mesh, part.name))
   }

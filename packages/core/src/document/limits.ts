@@ -1,5 +1,7 @@
 /** The most a part document may hold; past that it is refused rather than half read. */
 export const LIMITS = {
+  /** Levels of objects and lists in each other. */
+  depth: 16,
   textLength: 500,
   nameLength: 120,
   values: 500,

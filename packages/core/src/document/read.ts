@@ -90,6 +90,8 @@ const partSchema = record<AnyObject>({
  * document it stopped and what would fit.
  */
 export function readPart(input: unknown): Result<Part> {
+  if (deeperThan(input, LIMITS.depth))
+    return fail(fault('part.deep', `this is not a part: it is nested deeper than ${LIMITS.depth}`))
   const current = migrate(input)
   if (!current.ok) return current
   try {
@@ -100,8 +102,8 @@ export function readPart(input: unknown): Result<Part> {
     return fail(fault('part.field', `this part cannot be read; ${where}${sentence(error)}`))
   }
   const part = current.value as unknown as Part
-  const ids = idsIn(part)
-  const twice = ids.find((id, i) => ids.indexOf(id) !== i)
+  const seen = new Set<string>()
+  const twice = idsIn(part).find((id) => seen.size === seen.add(id).size)
   if (twice !== undefined)
     return fail(fault('part.ids', `this part cannot be read; the id "${twice}" is used twice`))
   const broken = part.steps.map(brokenSketch).find((b) => b !== undefined)
@@ -123,6 +125,16 @@ function brokenSketch(step: Step): string | undefined {
     if (missing !== undefined) return `${where} "${x.id}" refers to "${missing}", which is not there`
   }
   return undefined
+}
+
+/** Whether anything in it lies deeper than so many levels, looked at level by level and without recursion. */
+export function deeperThan(input: unknown, most: number): boolean {
+  let level: unknown[] = [input]
+  for (let depth = 0; level.length > 0; depth++) {
+    if (depth > most) return true
+    level = level.flatMap((v) => (typeof v === 'object' && v !== null ? Object.values(v) : []))
+  }
+  return false
 }
 
 function sentence(error: ValidationError): string {

@@ -1,4 +1,6 @@
-import type { Part } from '../document/index.ts'
+import type { Id } from '../base/index.ts'
+import type { Part, RunStep } from '../document/index.ts'
+import type { BendTable } from '../forming/index.ts'
 import type { Mesh } from '../space/index.ts'
 import { joinRunMeshes, scaleAt, unpackTag } from '../sweep/index.ts'
 import type { PartResult } from './evaluator.ts'
@@ -12,10 +14,10 @@ export function runsOf(result: PartResult): RunOutput[] {
   )
 }
 
-/** All bodies of a part with their copies as one mesh, at a chord error of its own if one is given; none without a body. */
-export function meshOfPart(result: PartResult, chordError?: number): Mesh | undefined {
+/** All bodies of a part with their copies as one mesh; none without a body. As fine as the part was worked out. */
+export function meshOfPart(result: PartResult): Mesh | undefined {
   const runs = runsOf(result)
-  return runs.length > 0 ? joinRunMeshes(runs.map((r) => meshOfRun(r, chordError))) : undefined
+  return runs.length > 0 ? joinRunMeshes(runs.map(meshOfRun)) : undefined
 }
 
 /** The strand that a triangle of a run's mesh, or of its copies, belongs to. */
@@ -39,8 +41,14 @@ function sumOver(result: PartResult, of: (r: RunOutput) => number): number | und
   return runs.length > 0 ? runs.reduce((sum, r) => sum + of(r) * r.places.length, 0) : undefined
 }
 
-/** What a part is known by: the path and profile of its first sound run, else the first there are. */
+/**
+ * What a part is known by, in reports, on the Rack and in files: one run with its path, profile and blank, all of them telling
+ * of the same run. Without a run, the first path and profile there are.
+ */
 export interface Lead {
+  /** The step of the run, sound or not. */
+  readonly step: RunStep | undefined
+  readonly run: RunOutput | undefined
   readonly path: PathOutput | undefined
   readonly profile: ProfileOutput | undefined
   /** The profile in words. */
@@ -48,20 +56,46 @@ export interface Lead {
   readonly blank: BlankOutput | undefined
 }
 
-export function leadOf(part: Part, result: PartResult): Lead {
+/** The run that is meant by a chosen step (itself, or one that is built on it or that it is built on); else the first one. */
+export function leadRun(part: Part, chosen: Id | null = null): RunStep | undefined {
+  const runs = part.steps.filter((s) => s.kind === 'run')
+  const step = chosen === null ? undefined : part.steps.find((s) => s.id === chosen)
+  const named = step?.kind === 'blank' ? step.run : chosen
+  return (
+    runs.find((r) => r.id === named) ??
+    runs.find((r) => r.path === chosen || r.profile === chosen) ??
+    runs.find((r) => !r.aside) ??
+    runs[0]
+  )
+}
+
+/** The lead by a chosen step, by itself the first run that is not set aside. */
+export function leadOf(part: Part, result: PartResult, chosen: Id | null = null): Lead {
   const good = (kind: StepOutput['kind']) =>
     result.steps.filter((s) => s.state === 'good' && s.output?.kind === kind)
-  const run = part.steps.find((s) => s.kind === 'run' && good('run').some((r) => r.id === s.id))
-  const own = run?.kind === 'run' ? run : undefined
-  const pick = (kind: StepOutput['kind'], id: string | undefined) =>
-    good(kind).find((s) => s.id === id) ?? good(kind)[0]
-  const profile = pick('profile', own?.profile)
-  const blankOfRun = part.steps.find((s) => s.kind === 'blank' && s.run === own?.id)
+  const step = leadRun(part, chosen)
+  const pick = (kind: StepOutput['kind'], id: Id | undefined) =>
+    step ? good(kind).find((s) => s.id === id) : good(kind)[0]
+  const profile = pick('profile', step?.profile)
+  const blankStep = part.steps.find((s) => s.kind === 'blank' && s.run === step?.id)
   return {
-    path: pick('path', own?.path)?.output as PathOutput | undefined,
+    step,
+    run: pick('run', step?.id)?.output as RunOutput | undefined,
+    path: pick('path', step?.path)?.output as PathOutput | undefined,
     profile: profile?.output as ProfileOutput | undefined,
     profileWords: profile?.summary,
-    blank: pick('blank', blankOfRun?.id)?.output as BlankOutput | undefined,
+    blank: pick('blank', blankStep?.id)?.output as BlankOutput | undefined,
+  }
+}
+
+/** The bend table of the lead: of its run as it is made, or of its path when nothing is carried along it; or why there is none. */
+export function bendingOfLead(lead: Lead): { readonly table: BendTable } | { readonly none: string } {
+  const of = lead.step ? lead.run : lead.path
+  if (of?.table) return { table: of.table }
+  return {
+    none:
+      of?.notBendable ??
+      (lead.step ? `"${lead.step.name}" cannot be built as it stands` : 'there is no sound path'),
   }
 }
 

@@ -22,7 +22,7 @@ export interface ComparedTurning {
   readonly findings: number
 }
 
-/** Builds a run by every way of turning, all else as it is. The evaluator's memory serves what they share. */
+/** Builds a run by every way of turning, all else as it is. The evaluator's memory serves what they share; last good results stay as they are. */
 export function compareTurnings(evaluator: Evaluator, part: Part, runId: Id): ComparedTurning[] {
   return TURNINGS.map((turning) => {
     const steps = part.steps.map((s) => (s.id === runId && s.kind === 'run' ? { ...s, turning } : s))

@@ -89,8 +89,8 @@ describe('a whole part', () => {
 describe('when a step fails', () => {
   it('names each node whose bend cannot fit, with the largest that does, and a cure that works', () => {
     const evaluator = createEvaluator()
-    const good = evaluator.evaluate(angle)
-    const r = evaluator.evaluate(cell(angle, 'n2', 'radius', '180'))
+    const good = evaluator.evaluate(angle, { owner: 'angle' })
+    const r = evaluator.evaluate(cell(angle, 'n2', 'radius', '180'), { owner: 'angle' })
     expect(r.findings).toHaveLength(1)
     const [finding] = r.findings
     expect(finding).toMatchObject({ severity: 'blocks', code: 'path.no-room', node: 'n2', station: 'path' })
@@ -128,7 +128,10 @@ describe('when a step fails', () => {
   })
   it('warns of sharp corners that cannot be bent, and still gives a picture', () => {
     const r = fresh(cell(angle, 'n2', 'radius', ''))
-    expect(r.findings).toMatchObject([{ code: 'blank.sharp', severity: 'warns', from: 200 }])
+    expect(r.findings).toMatchObject([
+      { code: 'blank.sharp', severity: 'warns', from: 200 },
+      { code: 'blank.pieces', severity: 'notes' },
+    ])
     expect(output<RunOutput>(r, 'run').theoremVolume).toBeCloseTo(25 * Math.PI * 350, 6)
   })
   it.each<[string, Part, string]>([

@@ -1,9 +1,8 @@
-import { ok, type Fault, type Id, type Result } from '../base/index.ts'
+import { ok, within, type Id, type Result } from '../base/index.ts'
 import {
   dimensionOfMeasured,
   dimensionsOf,
   inputsOf,
-  kindOf,
   mapStepFormulas,
   overridesInForce,
   stepOf,
@@ -21,7 +20,17 @@ import {
 } from '../units/index.ts'
 import type { Finding } from './finding.ts'
 import { resolveStep, type ResolvedFields } from './fields.ts'
+import { noNumberIn } from './finite.ts'
+import { createMemory, type Fresh } from './memory.ts'
 import type { StepOutput, StepResult, StepState } from './output.ts'
+import {
+  fieldFindings,
+  noNumberFinding,
+  tooMuchFinding,
+  valueFindings,
+  waitsFor,
+  type Waiting,
+} from './step-findings.ts'
 import type { FieldChange, StepContext } from './steps/evaluator.ts'
 import { evaluatorOf } from './steps/index.ts'
 
@@ -39,15 +48,31 @@ export interface PartResult {
   readonly findings: readonly Finding[]
 }
 
-/** Works out parts, and remembers step by step, so that the next part only costs what changed. */
+/** What one step may ask for in work, and all steps of a part together: some seconds, of which everyday parts use hundredths. */
+const STEP_EFFORT = 3e7
+const PART_EFFORT = 1e8
+
+/**
+ * Works out parts, and remembers results by what they depend on, so that the next part only costs what is new in it. With an
+ * owner, where a step of its part fails, the part's own last good result stands in.
+ */
 export interface Evaluator {
-  evaluate(part: Part): PartResult
+  evaluate(part: Part, how?: How): PartResult
 }
 
-interface Remembered {
-  readonly key: string
-  readonly result: StepResult
-  readonly lastGood: StepOutput | undefined
+/** Whose part it is, and how near to the true surface meshes are to be, mm: without that as fine as the picture needs. */
+export interface How {
+  readonly owner?: string
+  readonly chordError?: number
+}
+
+/** What a step is worked out in. */
+interface Scope {
+  readonly part: Part
+  readonly built: boolean
+  readonly results: ReadonlyMap<Id, StepResult>
+  readonly waiting: Waiting | undefined
+  readonly chordError: number | undefined
 }
 
 /** Bare numbers in values and formulas; lengths carry their own unit, masses are kg. */
@@ -55,11 +80,9 @@ export const BARE: BareUnits = { length: 'mm', mass: 'kg' }
 
 /** An evaluator with an empty memory. */
 export function createEvaluator(): Evaluator {
-  const memory = new Map<Id, Remembered>()
-  let versions = 0
+  const memory = createMemory()
   return {
-    evaluate(part) {
-      const dimensions = drivingDimensions(part)
+    evaluate(part, { owner, chordError } = {}) {
       const table = namesOf(part)
       /** Names that formulas see: values and driving dimensions, and what came of the steps before. */
       const names = new Map(table)
@@ -67,31 +90,26 @@ export function createEvaluator(): Evaluator {
       const measured: ValueResult[] = []
       const results = new Map<Id, StepResult>()
       let built = true
-      for (const step of part.steps) {
-        const before = memory.get(step.id)
-        const resolved = resolveStep(step, around)
-        const key = keyOf(step, resolved, part, built, results)
-        if (before?.key === key) {
-          results.set(step.id, before.result)
-        } else {
-          const fresh = evaluateStep(step, resolved, part, built, results)
-          const lastGood = fresh.state === 'good' ? fresh.output : before?.lastGood
-          const stale = fresh.state !== 'good' && lastGood !== undefined
-          const result = { ...fresh, output: fresh.output ?? lastGood, stale, version: ++versions }
-          memory.set(step.id, { key, result, lastGood })
+      within(PART_EFFORT, () => {
+        for (const step of part.steps) {
+          const resolved = resolveStep(step, around)
+          const waiting = waitsFor(step, part, results)
+          const scope: Scope = { part, built, results, waiting, chordError }
+          const key = keyOf(step, resolved, scope)
+          const result = memory.result(key, () => evaluateStep(step, resolved, scope), owner)
           results.set(step.id, result)
+          for (const m of measuredNames(step, result)) {
+            names.set(m.name, m.result)
+            measured.push(m)
+          }
+          if (step.id === part.builtTo) built = false
         }
-        for (const m of measuredNames(step, results.get(step.id))) {
-          names.set(m.name, m.result)
-          measured.push(m)
-        }
-        if (step.id === part.builtTo) built = false
-      }
-      for (const id of memory.keys()) if (!results.has(id)) memory.delete(id)
+      })
+      if (owner !== undefined) memory.keepGood(owner, results)
       const steps = [...results.values()]
       return {
         values: [
-          ...[...part.values, ...dimensions].map((v) => ({
+          ...[...part.values, ...drivingDimensions(part)].map((v) => ({
             id: v.id,
             name: v.name,
             result: table.get(v.name)!,
@@ -138,26 +156,27 @@ function measuredNames(step: Step, result: StepResult | undefined): ValueResult[
  * All that a step's result depends on: its choices, its fields as values (so a rename or another way to write the same
  * size costs nothing), the results it builds on, and how lengths are worded.
  */
-function keyOf(
-  step: Step,
-  resolved: ResolvedFields,
-  part: Part,
-  built: boolean,
-  results: ReadonlyMap<Id, StepResult>,
-): string {
+function keyOf(step: Step, resolved: ResolvedFields, scope: Scope): string {
+  const { part, built, results, waiting, chordError } = scope
   const choices = mapStepFormulas(step, () => '')
   const inputs = inputsOf(step).map((id) => results.get(id)?.version ?? 0)
   const { fields, faults, alongKey } = resolved
-  return JSON.stringify([choices, fields, faults, alongKey, inputs, part.units.length, built])
+  const waits = waiting?.finding?.message
+  return JSON.stringify([
+    choices,
+    fields,
+    faults,
+    alongKey,
+    inputs,
+    waits,
+    part.units.length,
+    built,
+    chordError,
+  ])
 }
 
-function evaluateStep(
-  step: Step,
-  resolved: ResolvedFields,
-  part: Part,
-  built: boolean,
-  results: ReadonlyMap<Id, StepResult>,
-): Omit<StepResult, 'stale' | 'version'> {
+function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Fresh {
+  const { part, built, results, waiting } = scope
   const display = part.units.length
   const base = { id: step.id, kind: step.kind, fields: resolved.fields, nodePoints: [], output: undefined }
   const none = (state: StepState, summary: string, findings: readonly Finding[] = []) => ({
@@ -169,13 +188,8 @@ function evaluateStep(
   if (step.aside) return none('aside', 'set aside')
   if (!built) return none('unbuilt', 'not built')
   if (resolved.faults.length > 0) {
-    return none(
-      'failed',
-      'cannot be built',
-      resolved.faults.map((f) => fieldFinding(step, f.field, f.fault)),
-    )
+    return none('failed', 'cannot be built', fieldFindings(step, resolved.faults))
   }
-  const waiting = waitsFor(step, part, results)
   if (waiting)
     return none(
       'waiting',
@@ -183,8 +197,8 @@ function evaluateStep(
       [waiting].flatMap((w) => w.finding ?? []),
     )
   const evaluator = evaluatorOf(step)
-  const { output, findings, nodePoints } = evaluator.evaluate(step, {
-    ...contextOf(step, resolved.fields, display, (id) => results.get(id)?.output),
+  const context: StepContext = {
+    ...contextOf(step, resolved.fields, scope, (id) => results.get(id)?.output),
     along: (field) => {
       const found = resolved.along[field]
       if (!found) throw new Error(`step kind ${step.kind} has no formula "${field}" along it`)
@@ -192,9 +206,14 @@ function evaluateStep(
     },
     around: {
       step: (id) => stepOf(part, id),
-      again: (id, changes) => outputAgain(id, changes, part, results),
+      again: (id, changes) => outputAgain(id, changes, scope),
     },
-  })
+  }
+  const done = within(STEP_EFFORT, () => evaluator.evaluate(step, context))
+  if (!done.ok) return none('failed', 'too much work', [tooMuchFinding(step, done.fault)])
+  const { output, findings, nodePoints } = done.value
+  const noNumber = output && noNumberIn(output)
+  if (noNumber !== undefined) return none('failed', 'comes to no number', [noNumberFinding(step, noNumber)])
   return {
     ...base,
     state: output ? 'good' : 'failed',
@@ -209,7 +228,7 @@ function evaluateStep(
 function contextOf(
   step: Step,
   fields: ResolvedFields['fields'],
-  display: Part['units']['length'],
+  { part, chordError }: Scope,
   outputs: (id: Id) => StepOutput | undefined,
 ): StepContext {
   const none = (): never => {
@@ -225,19 +244,16 @@ function contextOf(
       const found = outputs(id)
       return found?.kind === kind ? (found as Extract<StepOutput, { kind: K }>) : undefined
     },
-    display,
+    display: part.units.length,
+    chordError,
     along: none,
     around: { step: none, again: none },
   }
 }
 
 /** A step's output with other values in some fields, of it or of what it builds on. What is not touched is taken as it is. */
-function outputAgain(
-  id: Id,
-  changes: readonly FieldChange[],
-  part: Part,
-  results: ReadonlyMap<Id, StepResult>,
-): StepOutput | undefined {
+function outputAgain(id: Id, changes: readonly FieldChange[], scope: Scope): StepOutput | undefined {
+  const { part, results } = scope
   const made = new Map<Id, StepOutput | undefined>()
   const touched = (at: Id): boolean => {
     const step = stepOf(part, at)
@@ -251,81 +267,10 @@ function outputAgain(
     if (step && known && touched(at)) {
       const own = changes.filter((c) => c.step === at).map((c) => [c.field, { value: c.value, assumed: [] }])
       const fields = { ...known.fields, ...Object.fromEntries(own) }
-      output = evaluatorOf(step).evaluate(step, contextOf(step, fields, part.units.length, build)).output
+      output = evaluatorOf(step).evaluate(step, contextOf(step, fields, scope, build)).output
     }
     made.set(at, output)
     return output
   }
   return build(id)
-}
-
-/** The input that keeps a step from being built. What failed by itself says so itself and needs no second finding here. */
-function waitsFor(
-  step: Step,
-  part: Part,
-  results: ReadonlyMap<Id, StepResult>,
-): { finding: Finding | undefined } | undefined {
-  for (const id of inputsOf(step)) {
-    const input = results.get(id)
-    if (input?.state === 'good') continue
-    const named = stepOf(part, id)
-    const why = !named
-      ? `a step "${id}" that is not in the recipe`
-      : !input
-        ? `"${named.name}", which stands after it`
-        : input.state === 'aside'
-          ? `"${named.name}", which is set aside`
-          : undefined
-    if (why === undefined) return { finding: undefined }
-    return {
-      finding: {
-        id: `${step.id}:waits-${id}`,
-        severity: 'blocks',
-        code: 'step.input',
-        message: `"${step.name}" builds on ${why}.`,
-        station: kindOf(step).station,
-        step: step.id,
-        cures: [],
-      },
-    }
-  }
-  return undefined
-}
-
-function fieldFinding(step: Step, field: string, fault: Fault): Finding {
-  const node =
-    step.kind === 'node-path' ? step.nodes.findIndex((n) => field.startsWith(`nodes/${n.id}/`)) : -1
-  const [group, ...rest] = field.split('/')
-  const last = rest.at(-1) ?? group!
-  // A formula along the run goes by what it drives: shaping, twist, scale.
-  const column = last === 'formula' ? group![0]!.toUpperCase() + group!.slice(1) : last
-  const where = node >= 0 ? `Node ${node + 1}, ${column}: ` : `${column}: `
-  return {
-    id: `${step.id}:${field}`,
-    severity: 'blocks',
-    code: fault.code,
-    message: `${where}${fault.message}`,
-    station: kindOf(step).station,
-    step: step.id,
-    field,
-    ...(node >= 0 && step.kind === 'node-path' ? { node: step.nodes[node]!.id } : {}),
-    cures: [],
-  }
-}
-
-function valueFindings(part: Part, table: ValueTable): Finding[] {
-  return part.values.flatMap((v) => {
-    const r = table.get(v.name)!
-    if (r.ok) return []
-    return {
-      id: `value:${v.id}`,
-      severity: 'blocks' as const,
-      code: r.fault.code,
-      message: `${v.name}: ${r.fault.message}`,
-      station: 'values' as const,
-      step: '',
-      field: v.id,
-      cures: [],
-    }
-  })
 }

@@ -1,6 +1,14 @@
-import { fail, ok, type Fault, type Result } from '../base/index.ts'
+import { fail, ok, spend, type Fault, type Result } from '../base/index.ts'
 import { mapStepFormulas, type Step } from '../document/index.ts'
-import { DIMENSIONS, formulaText, readFormula, resolveFormula, type Surroundings } from '../units/index.ts'
+import {
+  DIMENSIONS,
+  formulaText,
+  formulaUnit,
+  namesUsed,
+  readFormula,
+  resolveFormula,
+  type Surroundings,
+} from '../units/index.ts'
 import type { FieldResult } from './output.ts'
 
 /** A formula worked out along a run: a function of its share `t` (0 to 1) and the length `s` so far, mm. */
@@ -11,12 +19,12 @@ export interface ResolvedFields {
   readonly fields: Readonly<Record<string, FieldResult>>
   readonly faults: readonly { readonly field: string; readonly fault: Fault }[]
   readonly along: Readonly<Record<string, AlongField>>
-  /** What tells formulas along the run apart: their texts and some of their values. */
+  /** All that formulas along the run depend on: their texts, what bare lengths in them are, and what their names stand for. */
   readonly alongKey: string
 }
 
-/** Where formulas along a run are looked at to tell whether they changed, and first of all whether they can be read. */
-const LOOKS = [0.37, 0, 0.11, 0.5, 0.83, 1] as const
+/** Where a formula along a run is first looked at, to tell whether it can be read and what it assumes. */
+const LOOK = 0.37
 
 export function resolveStep(step: Step, around: Surroundings): ResolvedFields {
   const fields: Record<string, FieldResult> = {}
@@ -32,16 +40,17 @@ export function resolveStep(step: Step, around: Surroundings): ResolvedFields {
     }
     const read = readFormula(formula, dimension)
     const at: AlongField = (t, s) => {
+      spend(10, 'a formula along the run')
       if (!read.ok) return read
       const r = read.value(alongRun(around, t, s))
       return r.ok ? ok(r.value.value) : fail(r.fault)
     }
-    const looks = LOOKS.map((t) => at(t, t * 1000))
-    const [first] = looks
-    if (first?.ok) fields[field] = { value: first.value, assumed: assumedIn(read, around) }
-    else if (first) faults.push({ field, fault: first.fault })
+    const first = at(LOOK, LOOK * 1000)
+    if (first.ok) fields[field] = { value: first.value, assumed: assumedIn(read, around) }
+    else faults.push({ field, fault: first.fault })
     along[field] = at
-    keys.push(formulaText(formula), ...looks.map((l) => (l.ok ? l.value : null)))
+    const names = namesUsed(formula).map((name) => [name, around.lookup(name)])
+    keys.push(field, formulaText(formula), formulaUnit(formula), names)
     return formula
   })
   return { fields, faults, along, alongKey: JSON.stringify(keys) }
@@ -60,6 +69,6 @@ export function alongRun(around: Surroundings, t: number, s: number): Surroundin
 }
 
 function assumedIn(read: ReturnType<typeof readFormula>, around: Surroundings): readonly string[] {
-  const r = read.ok ? read.value(alongRun(around, LOOKS[0], LOOKS[0] * 1000)) : read
+  const r = read.ok ? read.value(alongRun(around, LOOK, LOOK * 1000)) : read
   return r.ok ? r.value.assumed : []
 }

@@ -29,5 +29,7 @@ export interface Finding {
   readonly to?: number
   /** Single stations that belong together, when it is about places far apart. */
   readonly places?: readonly number[]
+  /** Stretches that belong together, each from one station to another: of two that lie on each other. */
+  readonly stretches?: readonly (readonly [number, number])[]
   readonly cures: readonly Cure[]
 }

@@ -4,6 +4,7 @@ export {
   createEvaluator,
   namesOf,
   type Evaluator,
+  type How,
   type PartResult,
   type ValueResult,
 } from './evaluator.ts'
@@ -30,5 +31,16 @@ export {
 export { constraintName, entityName, measuredName } from './sketch-words.ts'
 export { alongRun, resolveStep, type ResolvedFields } from './fields.ts'
 export { pickedRegions } from './steps/sketch-profile.ts'
-export { areaAt, leadOf, massOf, meshOfPart, runsOf, strandOf, volumeOf, type Lead } from './bodies.ts'
+export {
+  areaAt,
+  bendingOfLead,
+  leadOf,
+  leadRun,
+  massOf,
+  meshOfPart,
+  runsOf,
+  strandOf,
+  volumeOf,
+  type Lead,
+} from './bodies.ts'
 export { meshOfRun } from './steps/run.ts'

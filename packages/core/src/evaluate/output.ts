@@ -6,7 +6,7 @@ import type { Outline, Section, SectionProperties } from '../profile/index.ts'
 import type { Gap, SketchEntity, SketchRegion } from '../sketch/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 import type { Mesh, Placement, Vec3 } from '../space/index.ts'
-import type { Carriage, Chunk, Frames, Joint, RunDrawing, Turning } from '../sweep/index.ts'
+import type { Carriage, Chunk, Frames, Joint, Piece, RunDrawing, Turning } from '../sweep/index.ts'
 import type { Finding } from './finding.ts'
 
 /** A node where it stands, with what became of its corner. */
@@ -105,6 +105,13 @@ export interface RunOutput {
   /** Stretches carried in one go, parted at butt corners. */
   readonly chunks: readonly Chunk[]
   readonly corners: readonly RunCorner[]
+  /** What is cut from stock in one go, parted at all corners but rounded ones. */
+  readonly pieces: readonly Piece[]
+  /** How far the material goes beyond the ends of its path, mm: leaning cuts to their furthest tip, and domes. */
+  readonly tips: { readonly start: number; readonly end: number }
+  /** The bend table of the run as it is made; none when it cannot be bent, and then `notBendable` says why. */
+  readonly table: BendTable | undefined
+  readonly notBendable: string | undefined
   /** Domes and plugs on its ends. */
   readonly made: readonly EndMade[]
   /** The whole section as points, in the order of the mesh's edges; at the start when it is shaped. */
@@ -123,13 +130,13 @@ export interface RunOutput {
   readonly mesh: Mesh
   /** Lines of the mesh, and how far it has grown at each station. */
   readonly drawing: RunDrawing
-  /** Largest distance between the mesh and the true surface, mm. */
+  /** The mesh lies nowhere further than this from the true surface, mm: all that it leaves out, and single precision. */
   readonly chordError: number
   /** Volume in mm3: by theorem where one holds, else by the mesh. */
   readonly volume: number
   readonly theoremVolume: number | undefined
   readonly meshVolume: number
-  /** How far the mesh's volume may be from the theorem's: chord error times the surface of the straight bar. */
+  /** How far the mesh's volume may be from the theorem's: chord error times the mesh's surface. */
   readonly volumeBound: number
   readonly mass: number
 }
@@ -138,8 +145,12 @@ export interface BlankOutput {
   readonly kind: 'blank'
   readonly run: Id
   readonly developed: Developed
+  /** What the cuts and domes of the ends take beyond the path. */
+  readonly tips: RunOutput['tips']
   readonly startAllowance: number
   readonly endAllowance: number
+  /** How many pieces it is the sum of. */
+  readonly pieces: number
   readonly cut: number
   /** Mass of the sawn bar. */
   readonly mass: number

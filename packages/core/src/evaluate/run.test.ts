@@ -250,7 +250,10 @@ describe('corners', () => {
       createEvaluator()
         .evaluate(part)
         .findings.map((f) => [f.code, f.severity])
-    expect(codes(flat)).toEqual(Array.from({ length: 4 }, () => ['blank.sharp', 'warns']))
+    expect(codes(flat)).toEqual([
+      ...Array.from({ length: 4 }, () => ['blank.sharp', 'warns']),
+      ['blank.pieces', 'notes'],
+    ])
     const chosen = withRun(flat, { corners: { all: 'mitre', each: {} } })
     expect(codes(chosen)).toEqual([['blank.pieces', 'notes']])
     expect(createEvaluator().evaluate(chosen).findings[0]!.message).toContain('cut into 4 pieces')

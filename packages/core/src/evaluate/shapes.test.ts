@@ -81,7 +81,10 @@ describe('every stock shape on a path in space', () => {
       expect(Math.abs(run.meshVolume - run.volume)).toBeLessThan(run.volumeBound)
       expect(run.mass).toBeCloseTo(run.volume * 7.85e-6, 9)
       expect(profile.massPerLength * path.analysis.length).toBeCloseTo(run.mass, 9)
-      const fine = meshOfRun(run, run.chordError / 10)
+      const fine = meshOfRun(
+        outputs(createEvaluator().evaluate(made(bent, shape, sizes), { chordError: run.chordError / 10 }))
+          .run,
+      )
       expect(fine.triangles.length).toBeGreaterThanOrEqual(run.mesh.triangles.length)
       expect(checkWatertight(fine).watertight).toBe(true)
     },
@@ -128,7 +131,10 @@ describe('closed and sharp paths', () => {
     ] as const
     const nodes = corners.map(([x, y], i) => nodeEntry(`n${i}`, x, y, '0'))
     const r = createEvaluator().evaluate(made(nodes, 'square-bar', { side: '10', corner: '0' }, true))
-    expect(r.findings.map((f) => [f.code, f.severity])).toEqual(Array(4).fill(['blank.sharp', 'warns']))
+    expect(r.findings.map((f) => [f.code, f.severity])).toEqual([
+      ...Array(4).fill(['blank.sharp', 'warns']),
+      ['blank.pieces', 'notes'],
+    ])
     const { run, path } = outputs(r)
     expect(run.theoremVolume).toBeCloseTo((210 * 110 - 190 * 90) * 10, 6)
     expect(Math.abs(run.meshVolume / run.theoremVolume! - 1)).toBeLessThan(1e-6)

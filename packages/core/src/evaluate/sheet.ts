@@ -1,8 +1,8 @@
-import type { SketchConstraint, SketchStep } from '../document/index.ts'
+import { dimensionsOf, type SketchConstraint, type SketchStep } from '../document/index.ts'
 import {
   areasOf,
   freedomOf,
-  measuredValue,
+  measuredValues,
   solveGently,
   type Areas,
   type Constraint,
@@ -55,9 +55,12 @@ export function solveSketch(step: SketchStep, value: FieldValue): SolvedSketch {
   const solved = solveGently(step.entities, constraints)
   const { converged, failing } = solved
   const entities = converged ? solved.entities : step.entities
-  const measures = new Map<Id, number>()
-  for (const c of step.constraints)
-    if (c.kind === 'dimension') measures.set(c.id, c.side * measuredValue(entities, c.measured))
+  const dimensions = dimensionsOf(step)
+  const values = measuredValues(
+    entities,
+    dimensions.map((d) => d.measured),
+  )
+  const measures = new Map(dimensions.map((d, i) => [d.id, d.side * values[i]!]))
   return {
     entities,
     constraints,

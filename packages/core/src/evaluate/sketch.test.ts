@@ -95,7 +95,7 @@ describe('a sketch in a recipe', () => {
   })
   it('names what cannot all hold, and keeps the last good path', () => {
     const evaluator = createEvaluator()
-    evaluator.evaluate(hook)
+    evaluator.evaluate(hook, { owner: 'hook' })
     const clashing: Step = {
       ...hookSketch,
       constraints: [
@@ -108,7 +108,10 @@ describe('a sketch in a recipe', () => {
         } as never,
       ],
     }
-    const result = evaluator.evaluate({ ...hook, steps: [clashing, ...hook.steps.slice(1)] })
+    const result = evaluator.evaluate(
+      { ...hook, steps: [clashing, ...hook.steps.slice(1)] },
+      { owner: 'hook' },
+    )
     expect(result.steps[0]).toMatchObject({ state: 'failed', stale: true })
     expect(result.findings[0]!.message).toMatch(
       /^2 constraints of "Hook line" cannot all hold: Length d1; Length again\. /,

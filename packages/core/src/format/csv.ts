@@ -40,7 +40,10 @@ export function nodesCsv(
 
 /** Rows from a spreadsheet's clipboard: tab-separated if there is a tab, else comma- or semicolon-separated. */
 export function rowsFromText(text: string): string[][] {
-  const plain = text.replace(/\r\n?/g, '\n').replace(/\n+$/, '')
+  const unix = text.replace(/\r\n?/g, '\n')
+  let end = unix.length
+  while (end > 0 && unix[end - 1] === '\n') end--
+  const plain = unix.slice(0, end)
   if (plain.includes('\t')) return tsvParseRows(plain)
   if (plain.includes(';')) return dsvFormat(';').parseRows(plain)
   return csvParseRows(plain)

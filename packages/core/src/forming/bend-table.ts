@@ -18,13 +18,19 @@ import { vec3, type Vec3 } from '../space/index.ts'
  * direction (right-hand rule looking along the path; 0 in the first row; in (-pi, pi]), bend by `angle` > 0 about
  * the centreline `radius`.
  */
-export interface BendRow {
+export interface Bend {
   readonly length: number
   readonly rotation: number
   readonly angle: number
   readonly radius: number
+}
+
+/** A bend of a path. */
+export interface BendRow extends Bend {
   /** Where the bend stands in the path's source. */
   readonly origin: Origin
+  /** The path's first and last segment that it is made of. */
+  readonly segments: readonly [number, number]
 }
 
 export interface BendTable {
@@ -33,14 +39,16 @@ export interface BendTable {
   readonly last: number
 }
 
-/** The bend table of a path of straights and arcs; anything else is not bendable in this form, and says where. */
-export function bendTableOf(path: Path): Result<BendTable> {
+/** Why a path cannot be bent from one bar, and the station where. */
+export type NotBendable = { readonly kind: 'sharp' | 'helix' | 'spline'; readonly station: number }
+
+/**
+ * The bend table of a path of straights and arcs; anything else is not bendable in this form, and says where. Arcs of one
+ * plane, sense and radius with nothing between are one bend for the bender, unless `apart` keeps each by itself.
+ */
+export function bendTableOf(path: Path, apart = false): Result<BendTable, NotBendable> {
   const kink = kinksOf(path)[0]
-  if (kink) {
-    return fail(
-      fault('forming.sharp', `a sharp corner at station ${kink.station} cannot be bent; give it a radius`),
-    )
-  }
+  if (kink) return fail({ kind: 'sharp', station: kink.station })
   const rows: BendRow[] = []
   let straight = 0
   let normal: Vec3 | undefined
@@ -49,17 +57,31 @@ export function bendTableOf(path: Path): Result<BendTable> {
     else if (g.kind === 'arc') {
       const turned = vec3.cross(g.out, g.along)
       const rotation = normal ? halfTurn(turnAboutTravel(normal, turned, g.along)) : 0
-      rows.push({ length: straight, rotation, angle: g.sweep, radius: g.radius, origin: path.origins[i]! })
+      const before = rows.at(-1)
+      const goesOn =
+        before !== undefined &&
+        !apart &&
+        straight === 0 &&
+        Math.abs(rotation) <= tolerance.sameBendPlane &&
+        Math.abs(before.radius - g.radius) <= tolerance.sameRadius * g.radius
+      if (goesOn)
+        rows[rows.length - 1] = {
+          ...before,
+          angle: before.angle + g.sweep,
+          segments: [before.segments[0], i],
+        }
+      else
+        rows.push({
+          length: straight,
+          rotation,
+          angle: g.sweep,
+          radius: g.radius,
+          origin: path.origins[i]!,
+          segments: [i, i],
+        })
       normal = turned
       straight = 0
-    } else {
-      return fail(
-        fault(
-          'forming.not-bendable',
-          'a helix is not bendable in this form: it has no straights between bends',
-        ),
-      )
-    }
+    } else return fail({ kind: g.kind, station: path.starts[i]! })
   }
   return ok({ rows, last: straight })
 }
@@ -68,8 +90,14 @@ function turnAboutTravel(from: Vec3, to: Vec3, travel: Vec3): number {
   return Math.atan2(vec3.dot(travel, vec3.cross(from, to)), vec3.dot(from, to))
 }
 
+/** Bends as they are typed, and the straight after the last. */
+export interface Bends {
+  readonly rows: readonly Bend[]
+  readonly last: number
+}
+
 /** The path a bend table makes: from the origin along +X, the first bend toward +Y. */
-export function pathOfBendTable(table: BendTable): Path {
+export function pathOfBendTable(table: Bends): Path {
   const parts: { segment: Segment; origin: Origin }[] = []
   let at: Vec3 = [0, 0, 0]
   let travel: Vec3 = [1, 0, 0]
@@ -97,7 +125,7 @@ export function pathOfBendTable(table: BendTable): Path {
  * The nodes of a bend table: start, the meeting point of the legs at each bend, end. A bend of half a turn or more
  * has no meeting point and is refused by row.
  */
-export function nodesOfBendTable(table: BendTable): Result<PathNode[]> {
+export function nodesOfBendTable(table: Bends): Result<PathNode[]> {
   const nodes: PathNode[] = [{ point: [0, 0, 0], corner: { kind: 'sharp' } }]
   let travel: Vec3 = [1, 0, 0]
   let normal: Vec3 = [0, 0, 1]

@@ -10,7 +10,8 @@ import {
   developedLength,
   nodesOfBendTable,
   pathOfBendTable,
-  type BendRow,
+  type Bend,
+  type Bends,
   type BendTable,
 } from './index.ts'
 
@@ -21,14 +22,14 @@ const pathOf = (nodes: readonly PathNode[]): Path => {
 }
 const tableOf = (path: Path): BendTable => {
   const r = bendTableOf(path)
-  if (!r.ok) throw new Error(r.fault.message)
+  if (!r.ok) throw new Error(r.fault.kind)
   return r.value
 }
-const figures = (t: BendTable): number[] => [
+const figures = (t: Bends): number[] => [
   ...t.rows.flatMap((r) => [r.length, r.rotation, r.angle, r.radius]),
   t.last,
 ]
-const expectClose = (a: BendTable, b: BendTable, within: number): void => {
+const expectClose = (a: Bends, b: Bends, within: number): void => {
   const [x, y] = [figures(a), figures(b)]
   expect(x.length).toBe(y.length)
   x.forEach((v, i) => expect(Math.abs(v - y[i]!)).toBeLessThan(within))
@@ -52,16 +53,28 @@ describe('bend table', () => {
     const up = tableOf(pathOf([sharp(0, 0, 0), bend(50, 0, 0, 5), bend(50, 50, 0, 5), sharp(50, 50, -50)]))
     expect(deg(up.rows[1]!.rotation)).toBeCloseTo(-90, 9)
   })
+  it('takes bends of one plane, sense and radius with nothing between as one, unless they are parted', () => {
+    const u = pathOf([sharp(0, 0, 0), bend(60, 0, 0, 20), bend(60, 40, 0, 20), sharp(0, 40, 0)])
+    const t = tableOf(u)
+    expect(t.rows).toHaveLength(1)
+    expect(t.rows[0]).toMatchObject({ length: 40, rotation: 0, radius: 20, segments: [1, 2] })
+    expect(deg(t.rows[0]!.angle)).toBeCloseTo(180, 9)
+    expect(t.last).toBeCloseTo(40, 9)
+    const parted = bendTableOf(u, true)
+    expect(parted.ok && parted.value.rows.map((r) => Math.round(deg(r.angle)))).toEqual([90, 90])
+    // Another radius, another sense, or something between: two bends.
+    const others = [
+      [sharp(0, 0, 0), bend(60, 0, 0, 20), bend(60, 40, 0, 19.9), sharp(0, 40, 0)],
+      [sharp(0, 0, 0), bend(60, 0, 0, 20), bend(60, 40, 0, 20), sharp(120, 40, 0)],
+      [sharp(0, 0, 0), bend(60, 0, 0, 20), bend(60, 40.1, 0, 20), sharp(0, 40.1, 0)],
+      [sharp(0, 0, 0), bend(60, 0, 0, 20), bend(60, 40, 0, 20), sharp(60, 40, 90)],
+    ]
+    for (const nodes of others) expect(tableOf(pathOf(nodes)).rows).toHaveLength(2)
+  })
   it('refuses what cannot be bent', () => {
     const kinked = bendTableOf(pathOf([sharp(0, 0, 0), sharp(100, 0, 0), sharp(100, 50, 0)]))
-    expect(kinked).toMatchObject({ ok: false, fault: { code: 'forming.sharp' } })
-    const half: BendRow = {
-      length: 10,
-      rotation: 0,
-      angle: Math.PI,
-      radius: 5,
-      origin: { kind: 'node', index: 1 },
-    }
+    expect(kinked).toMatchObject({ ok: false, fault: { kind: 'sharp', station: 100 } })
+    const half: Bend = { length: 10, rotation: 0, angle: Math.PI, radius: 5 }
     expect(nodesOfBendTable({ rows: [half], last: 10 })).toMatchObject({
       ok: false,
       fault: { code: 'forming.half-turn' },
@@ -80,14 +93,7 @@ describe('bend table', () => {
     )
     fc.assert(
       fc.property(rows, fc.double({ min: 1, max: 100, noNaN: true }), (list, last) => {
-        const table: BendTable = {
-          rows: list.map((r, i) => ({
-            ...r,
-            rotation: i === 0 ? 0 : r.rotation,
-            origin: { kind: 'node', index: i + 1 },
-          })),
-          last,
-        }
+        const table = { rows: list.map((r, i) => ({ ...r, rotation: i === 0 ? 0 : r.rotation })), last }
         expectClose(tableOf(pathOfBendTable(table)), table, 1e-9)
         const nodes = nodesOfBendTable(table)
         if (!nodes.ok) throw new Error(nodes.fault.message)

@@ -1,4 +1,13 @@
-export { bendTableOf, nodesOfBendTable, pathOfBendTable, type BendRow, type BendTable } from './bend-table.ts'
+export {
+  bendTableOf,
+  nodesOfBendTable,
+  pathOfBendTable,
+  type Bend,
+  type BendRow,
+  type Bends,
+  type BendTable,
+  type NotBendable,
+} from './bend-table.ts'
 export {
   cutLength,
   developedLength,

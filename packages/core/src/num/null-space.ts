@@ -1,3 +1,4 @@
+import { spend } from '../base/index.ts'
 import { tolerance } from './tolerance.ts'
 import { pivotedQr } from './pivoted-qr.ts'
 
@@ -30,6 +31,7 @@ export function nullSpace(given: readonly SparseRow[], n: number, relative: numb
   })
   const pivots: { readonly column: number; readonly row: Row }[] = []
   for (;;) {
+    spend(rows.length / 10, 'counting what can still move')
     const i = shortest(rows)
     if (i < 0) break
     const pivot = rows[i]!

@@ -1,3 +1,5 @@
+import { spend } from '../base/index.ts'
+
 /** What a rank-revealing QR found out about the columns of a matrix. */
 export interface PivotedQr {
   readonly rank: number
@@ -25,6 +27,7 @@ export function pivotedQr(
   const mirrors: Float64Array[] = []
   let rank = 0
   for (let k = 0; k < Math.min(m, n); k++) {
+    spend(((m - k) * (n - k)) / 10, 'counting what can still move')
     let best = k
     for (let j = k; j < n; j++) {
       norms[j] = norm2(a, j * m, k, m)

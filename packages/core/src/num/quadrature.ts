@@ -1,3 +1,4 @@
+import { spend } from '../base/index.ts'
 import { tolerance } from './tolerance.ts'
 
 /** Nodes and weights of n-point Gauss-Legendre quadrature on [-1, 1]. */
@@ -43,6 +44,7 @@ const DEEPEST = 24
 
 function panel(f: (x: number) => number, a: number, b: number): number {
   const { nodes, weights } = gaussRule(ORDER)
+  spend(ORDER, 'an integral')
   const half = (b - a) / 2
   const mid = (a + b) / 2
   let sum = 0

@@ -18,6 +18,15 @@ export const tolerance = {
   /** A bend-plane turn this near -180 degrees is +180, and this near 0 is 0, rad; a planar S must not read -179.999, and directions from points 1 m apart are good to 1e-12. */
   halfTurnSide: 1e-9,
 
+  /** Bends whose planes differ by less turn in one plane, rad: the round-off of directions taken from points. */
+  sameBendPlane: 1e-7,
+
+  /** Radii that differ by less than this share are one radius. */
+  sameRadius: 1e-9,
+
+  /** A section that reaches to within this share of the centre of curvature reaches it. */
+  reachesCentre: 1e-9,
+
   /** Points within this of one plane, relative to the path's size, lie in it. */
   planarity: 1e-9,
 
@@ -80,6 +89,9 @@ export const tolerance = {
 
   /** Sine of the angle between two stretches of a path below which their sections are parted as parallel ones. */
   parallelStretches: 0.02,
+
+  /** Stretches in contact longer than this share of the path are told as stretches, shorter ones as places. */
+  stretch: 1e-3,
 
   /** Contact less deep than this share of the section's reach is touching and no more. */
   touching: 1e-3,

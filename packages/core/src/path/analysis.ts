@@ -78,7 +78,7 @@ function boxWithSegment(box: Box3, g: Segment): Box3 {
   return grown
 }
 
-/** Angles in (0, sweep) at which a coordinate stops growing: r(-o sin + a cos) + k = 0 for out o, along a, rise k per radian. */
+/** Angles in (0, sweep) at which a coordinate can be furthest out: r(-o sin + a cos) + k = 0 for out o, along a, rise k per radian. */
 function turningAngles(g: Exclude<Segment, { kind: 'line' | 'spline' }>, axis: number): number[] {
   const o = g.out[axis]! * g.radius
   const a = g.along[axis]! * g.radius
@@ -90,8 +90,10 @@ function turningAngles(g: Exclude<Segment, { kind: 'line' | 'spline' }>, axis: n
   const half = Math.acos(-k / size)
   const angles: number[] = []
   for (const base of [half - phase, -half - phase]) {
-    let t = base - TURN * Math.floor(base / TURN)
-    for (; t < g.sweep; t += TURN) angles.push(t)
+    const first = base - TURN * Math.floor(base / TURN)
+    if (!(first < g.sweep)) continue
+    // Turn after turn they lie a step of the rise apart: only the first and the last can be furthest out.
+    angles.push(first, first + TURN * Math.floor((g.sweep - first) / TURN))
   }
   return angles
 }

@@ -38,4 +38,5 @@ export {
 export { extendedPath, pathPart, segmentPart } from './part.ts'
 export { nearestOnSegment, stationNear } from './nearest.ts'
 export { pathOfHelix, type HelixSource } from './helix.ts'
+export { FURTHEST, pathFaults, type PathFault } from './sound.ts'
 export { analysePath, planeOf, type PathAnalysis, type SegmentRow } from './analysis.ts'

@@ -13,6 +13,52 @@ const curve = fc
   .filter((p) => p.every((a, i) => p.slice(i + 1).every((b) => Math.hypot(a[0] - b[0], a[1] - b[1]) > 3)))
   .map((p) => bezier2(p))
 
+describe('the bending of a spline piece', () => {
+  /** The control spline of degree 5 that goes round more than once in one piece. */
+  const round = bezier2([
+    [0, 0],
+    [3000, 0],
+    [1500, 2600],
+    [600, 900],
+    [2200, 600],
+    [1900, 1300],
+  ])
+  /** Turn and largest curvature by brute force: a great many looks. */
+  const byLooks = (c: ReturnType<typeof bezier2>, n = 1_000_000) => {
+    let [turn, most] = [0, 0]
+    let before = bezierAt(c, 0).first
+    for (let i = 1; i <= n; i++) {
+      const { first, second } = bezierAt(c, i / n)
+      turn += Math.abs(
+        Math.atan2(before[0] * first[1] - before[1] * first[0], before[0] * first[0] + before[1] * first[1]),
+      )
+      const k = Math.abs(first[0] * second[1] - first[1] * second[0]) / Math.hypot(...first) ** 3
+      most = Math.max(most, k)
+      before = first
+    }
+    return { turn, radius: 1 / most }
+  }
+  it('turns further than half a turn each way without folding it back', () => {
+    const parts = splineSegments(plane, round).filter((g) => g.kind === 'spline')
+    expect(parts.reduce((s, g) => s + g.turn, 0)).toBeCloseTo(8.2589, 3)
+    expect(parts.reduce((s, g) => s + g.turn, 0)).toBeCloseTo(byLooks(round).turn, 6)
+  })
+  it('is told to its sharpest place, however narrow that is', () => {
+    const narrow = bezier2([
+      [0, 0],
+      [100, 0.4],
+      [-2, 0.3],
+      [98, 0],
+    ])
+    for (const c of [round, narrow]) {
+      const least = Math.min(
+        ...splineSegments(plane, c).map((g) => (g.kind === 'spline' ? g.radius : Infinity)),
+      )
+      expect(least / byLooks(c).radius).toBeCloseTo(1, 4)
+    }
+  })
+})
+
 describe('spline segments', () => {
   it('are as long as the integral of their speed, and turn one way each', () => {
     fc.assert(

@@ -89,21 +89,67 @@ function oneSegment(plane: PlaneFrame, curve: Bezier2): SplineSegment {
   const shares = [0]
   for (let k = 1; k < TABLE; k++) shares.push(shareFor(curve, lengths, (length * k) / TABLE))
   shares.push(1)
-  let most = 0
-  for (let i = 0; i <= LOOKS; i++) most = Math.max(most, Math.abs(bezierCurvature(curve, i / LOOKS)))
-  const [a, b] = [tangentAt(curve, 0), tangentAt(curve, 1)]
-  const mid = tangentAt(curve, 0.5)
-  const between = (p: Vec2, q: Vec2): number =>
-    Math.abs(Math.atan2(p[0] * q[1] - p[1] * q[0], p[0] * q[0] + p[1] * q[1]))
+  const { turn, sharpest } = bendingOf(curve)
   return {
     kind: 'spline',
     plane,
     curve,
     length,
     shares,
-    radius: most > 0 ? 1 / most : Infinity,
-    turn: between(a, mid) + between(mid, b),
+    radius: sharpest > 0 ? 1 / sharpest : Infinity,
+    turn,
   }
+}
+
+/** A stretch that turns by less than this is one look, rad; a sharp place so gets as many looks as it needs. */
+const LOOK_TURN = 0.1
+/** Halvings of a stretch between two of the even looks. */
+const LOOK_HALVINGS = 20
+const NARROWINGS = 48
+const GOLDEN = (3 - Math.sqrt(5)) / 2
+
+/**
+ * How far a piece turns in all, and its largest curvature. The turn is the sum of the angles between the tangents at looks that
+ * stand so close that none can have gone round unseen: even ones, and more where the direction changes fast. The largest
+ * curvature lies beside the look where it is largest, and is narrowed down by golden section (Kiefer 1953).
+ */
+function bendingOf(c: Bezier2): { turn: number; sharpest: number } {
+  const shares: number[] = [0]
+  let turn = 0
+  const between = (t0: number, p: Vec2, t1: number, q: Vec2, left: number): void => {
+    const angle = Math.abs(Math.atan2(p[0] * q[1] - p[1] * q[0], p[0] * q[0] + p[1] * q[1]))
+    if (left === 0 || angle <= LOOK_TURN) {
+      turn += angle
+      shares.push(t1)
+      return
+    }
+    const mid = (t0 + t1) / 2
+    const m = tangentAt(c, mid)
+    between(t0, p, mid, m, left - 1)
+    between(mid, m, t1, q, left - 1)
+  }
+  let before = tangentAt(c, 0)
+  for (let i = 1; i <= LOOKS; i++) {
+    const next = tangentAt(c, i / LOOKS)
+    between((i - 1) / LOOKS, before, i / LOOKS, next, LOOK_HALVINGS)
+    before = next
+  }
+  const bend = (t: number): number => Math.abs(bezierCurvature(c, t))
+  const bends = shares.map(bend)
+  let sharpest = bends.reduce((a, b) => Math.max(a, b), 0)
+  bends.forEach((b, i) => {
+    const [left, right] = [Math.max(i - 1, 0), Math.min(i + 1, bends.length - 1)]
+    // Between three looks the curvature rises little above the middle one: lesser peaks need no narrowing.
+    if (b < bends[left]! || b < bends[right]! || b < sharpest / 2) return
+    let [low, high] = [shares[left]!, shares[right]!]
+    for (let k = 0; k < NARROWINGS; k++) {
+      const [p, q] = [low + (high - low) * GOLDEN, high - (high - low) * GOLDEN]
+      if (bend(p) > bend(q)) high = q
+      else low = p
+    }
+    sharpest = Math.max(sharpest, bend((low + high) / 2))
+  })
+  return { turn, sharpest }
 }
 
 function shareFor(c: Bezier2, lengths: readonly number[], s: number): number {

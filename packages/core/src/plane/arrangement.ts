@@ -1,3 +1,4 @@
+import { spend } from '../base/index.ts'
 import { TURN, tolerance } from '../num/index.ts'
 import { bezierCurvature } from './bezier.ts'
 import { curveLength, directionAt, pointAt, reverseCurve, type Curve2 } from './curve.ts'
@@ -65,12 +66,16 @@ export function arrange(curves: readonly Curve2[], eps: number): Arrangement {
   return { faces: nest(loops, points), looseEnds }
 }
 
+const PARTING = 'finding the closed regions'
+
 function cutUp(curves: readonly Curve2[], eps: number): { edges: Edge[]; points: Vec2[] } {
   const cuts = curves.map((c) => (isWhole(c, eps) ? [0, 0.5, 1] : [0, 1]))
   const boxes = curves.map(boxOf)
   for (let i = 0; i < curves.length; i++) {
+    spend(curves.length / 10, PARTING)
     for (let j = i + 1; j < curves.length; j++) {
       if (!boxesTouch(boxes[i]!, boxes[j]!, eps)) continue
+      spend(curves[i]!.kind === 'bezier' || curves[j]!.kind === 'bezier' ? 3000 : 20, PARTING)
       for (const x of crossings(curves[i]!, curves[j]!, eps)) {
         cuts[i]!.push(x.a)
         cuts[j]!.push(x.b)
@@ -86,6 +91,7 @@ function cutUp(curves: readonly Curve2[], eps: number): { edges: Edge[]; points:
   curves.forEach((c, source) => {
     const at = [...new Set(cuts[source]!)].sort((a, b) => a - b)
     for (let k = 1; k < at.length; k++) {
+      spend(1 + (points.length + edges.length) / 10, PARTING)
       const [t0, t1] = [at[k - 1]!, at[k]!]
       const curve = pieceOf(c, t0, t1)
       const [from, to] = [pointFor(pointAt(curve, 0)), pointFor(pointAt(curve, 1))]
@@ -132,6 +138,7 @@ function degreesOf(edges: readonly Edge[], points: number): Int32Array {
 function withoutDangling(edges: readonly Edge[], points: number): Edge[] {
   let kept = [...edges]
   for (;;) {
+    spend(kept.length / 5, PARTING)
     const degree = degreesOf(kept, points)
     const next = kept.filter((e) => degree[e.from]! > 1 && degree[e.to]! > 1)
     if (next.length === kept.length) return next
@@ -194,6 +201,10 @@ function nest(loops: readonly Half[][], points: readonly Vec2[]): Face[] {
   const holes = new Map<Half[], Half[][]>()
   for (const m of measured) {
     if (m.area > 0) continue
+    spend(
+      outers.reduce((n, o) => n + o.loop.length, 0),
+      PARTING,
+    )
     const at = points[m.loop[0]!.from]!
     const own = new Set(m.loop.map((h) => h.edge))
     const around = outers.find(

@@ -48,6 +48,13 @@ export function curveSteps(c: Curve2, chordError: number): number {
 const SPLINE_LOOKS = 16
 const MOST_SPLINE_STEPS = 256
 
+/** Points that a section's outline has at a chord error, before any is made. */
+export function outlinePoints(section: Region | Section, chordError: number): number {
+  return loopsOf(section)
+    .flat()
+    .reduce((sum, c) => sum + curveSteps(c, chordError), 0)
+}
+
 /** How an outline is cut up: steps for each section edge, and whether each joins the edge before it without a corner. */
 export interface OutlinePlan {
   readonly steps: readonly number[]

@@ -1,3 +1,4 @@
+import { spend } from '../base/index.ts'
 import { nearOrder, skyline, solveSkyline, type Skyline } from '../num/index.ts'
 import type { Cluster } from './clusters.ts'
 import type { Reduced } from './reduce.ts'
@@ -81,6 +82,9 @@ export function clusterSolver(cluster: Cluster, state: State): ClusterSolver {
   }))
   const normal = skyline(firstTied(rows, n))
   const damped: Skyline = { ...normal, values: new Float64Array(normal.values.length) }
+  /** Of one factorisation: half the sum of the squares of the rows' widths, a few of which go into a unit. */
+  let effort = n + rows.length
+  for (let i = 0; i < n; i++) effort += (i - normal.first[i]! + 1) ** 2 / 32
   const gradient = new Float64Array(n)
   const before = new Float64Array(n)
   const evaluate = (): { cost: number; worst: number } => {
@@ -116,6 +120,7 @@ export function clusterSolver(cluster: Cluster, state: State): ClusterSolver {
         const cost = now.cost
         let better = false
         while (!better && damping < MOST_DAMPING) {
+          spend(effort, 'solving the sketch')
           damped.values.set(normal.values)
           for (let i = 0; i < n; i++) damped.values[normal.at[i]! + i]! += damping
           const step = solveSkyline(damped, gradient)

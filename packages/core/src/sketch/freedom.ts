@@ -1,10 +1,11 @@
 import type { Id } from '../base/index.ts'
-import { nullSpace, tolerance, type SparseRow } from '../num/index.ts'
-import { clustersOf, type Cluster } from './clusters.ts'
+import { nullSpace, tolerance } from '../num/index.ts'
+import { clustersOf } from './clusters.ts'
 import { gradientsOf } from './gradients.ts'
 import { equationsOf, type Constraint } from './constraints/index.ts'
 import { pointsOf, type SketchEntity } from './entities.ts'
 import { reduce, type Reduced } from './reduce.ts'
+import { saidByOlder } from './redundant.ts'
 import { unknownsOf, type Unknowns } from './unknowns.ts'
 
 /** A way the sketch can still move: how far each point goes, and how each radius grows, for one unit of it. */
@@ -29,9 +30,10 @@ export interface Freedom {
  */
 export function freedomOf(entities: readonly SketchEntity[], constraints: readonly Constraint[]): Freedom {
   const u = unknownsOf(entities)
-  const r = reduce(equationsOf(entities, constraints, u), u)
+  const equations = equationsOf(entities, constraints, u)
+  const r = reduce(equations, u)
   const given = new Set(constraints.map((c) => c.id))
-  const redundant = new Set<Id>(r.repeated.filter((id) => given.has(id)))
+  let spare = r.repeated.some((id) => given.has(id))
   const motions: FreeMotion[] = []
   const bound = new Set<number>()
   const inClusters = new Set<Id>()
@@ -42,43 +44,20 @@ export function freedomOf(entities: readonly SketchEntity[], constraints: readon
     for (const e of cluster.equations) inClusters.add(e.constraint)
     const rows = gradientsOf(cluster, r, u.values)
     const { rank, vectors } = nullSpace(rows, m, tolerance.sketchRank)
-    if (rank < n) for (const id of dependent(cluster, rows, m, rank)) if (given.has(id)) redundant.add(id)
+    if (rank < n) spare = true
     for (const v of vectors) motions.push(motionOf(v, cluster.groups, r, u))
   }
   // Conditions in which nothing can move, and which hold, say nothing.
   for (const e of r.equations) {
     if (inClusters.has(e.constraint) || !given.has(e.constraint)) continue
     const off = e.measure.evaluate(u.values, new Float64Array(e.measure.unknowns.length))
-    if (Math.abs(off) <= tolerance.sketchResidual * u.size) redundant.add(e.constraint)
+    if (Math.abs(off) <= tolerance.sketchResidual * u.size) spare = true
   }
   for (let g = 0; g < r.groups; g++) {
     if (!bound.has(g)) motions.push(motionOf(Float64Array.of(1), [g], r, u))
   }
-  return { loose: motions.length, free: freeEntities(entities, motions), motions, redundant: [...redundant] }
-}
-
-/**
- * Constraints whose gradient depends on those of older ones, by Gram-Schmidt in order of age, twice for the round-off:
- * so the newer of two that say the same is named.
- */
-function dependent(cluster: Cluster, rows: readonly SparseRow[], m: number, rank: number): Set<Id> {
-  const basis: Float64Array[] = []
-  const found = new Set<Id>()
-  cluster.equations.forEach((e, j) => {
-    const v = new Float64Array(m)
-    rows[j]!.forEach((x, c) => (v[c] = x))
-    for (let pass = 0; pass < 2; pass++) {
-      for (const b of basis) {
-        let dot = 0
-        for (let i = 0; i < m; i++) dot += b[i]! * v[i]!
-        for (let i = 0; i < m; i++) v[i]! -= dot * b[i]!
-      }
-    }
-    const size = Math.sqrt(v.reduce((s, x) => s + x * x, 0))
-    if (size > tolerance.sketchRank && basis.length < rank) basis.push(v.map((x) => x / size))
-    else found.add(e.constraint)
-  })
-  return found
+  const redundant = spare ? saidByOlder(equations, u).filter((id) => given.has(id)) : []
+  return { loose: motions.length, free: freeEntities(entities, motions), motions, redundant }
 }
 
 function motionOf(v: Float64Array, groups: readonly number[], r: Reduced, u: Unknowns): FreeMotion {

@@ -12,6 +12,15 @@ export function measuredValue(entities: readonly SketchEntity[], m: Measured): n
   return measure.evaluate(u.values, new Float64Array(measure.unknowns.length))
 }
 
+/** The same for many dimensions of one sketch. */
+export function measuredValues(entities: readonly SketchEntity[], all: readonly Measured[]): number[] {
+  const u = unknownsOf(entities)
+  return all.map((m) => {
+    const measure = measureOf(m, u)
+    return measure.evaluate(u.values, new Float64Array(measure.unknowns.length))
+  })
+}
+
 /** How far a constraint is from holding, mm: the largest of its conditions. */
 export function residualOf(entities: readonly SketchEntity[], c: Constraint): number {
   const u = unknownsOf(entities)

@@ -26,7 +26,7 @@ export {
   saysSomething,
   type Relation,
 } from './constraints/references.ts'
-export { holds, measuredValue, residualOf } from './holds.ts'
+export { holds, measuredValue, measuredValues, residualOf } from './holds.ts'
 export { solve, solveGently, type Solution } from './solve.ts'
 export type { Pull } from './follow.ts'
 export { freedomOf, type FreeMotion, type Freedom } from './freedom.ts'

@@ -313,7 +313,7 @@ describe('a formula for the scale', () => {
   it('costs rings where it bends and is within the chord error', () => {
     const path = pathOf([sharp(0, 0, 0), sharp(300, 0, 0)])
     const f = (s: number): number => 1 + 0.2 * Math.sin((8 * TURN * s) / 300)
-    const c: Carriage = { frames: squareFrames(path), scale: courseOf(0, 300, f) }
+    const c: Carriage = { frames: squareFrames(path), scale: courseOf(0, 300, f).course }
     const { mesh, theorem } = carried(c, tube, 0.02)
     expect(judge(mesh).status).toBe('NoError')
     const exact = integrate((s) => sectionProperties(tube).area * f(s) ** 2, 0, 300)

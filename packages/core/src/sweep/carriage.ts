@@ -12,6 +12,8 @@ export interface Carriage {
   readonly scale?: Course
   /** Its points along the run, when its own sizes change. */
   readonly shape?: ShapeTable
+  /** On a closed path, which point of the outline at the start each point at the end meets; the same ones without it. */
+  readonly seam?: Uint32Array
 }
 
 /** How a stretch that is carried in one go ends. */

@@ -1,3 +1,4 @@
+import { spend } from '../base/index.ts'
 import { tolerance } from '../num/index.ts'
 import type { Outline } from '../profile/index.ts'
 import { pathPoint, pathTangent } from '../path/index.ts'
@@ -6,12 +7,17 @@ import { scaleAt, type Carriage } from './carriage.ts'
 import { frameAt } from './frames.ts'
 import { shapeOutline } from './shape.ts'
 
-/** Two places of a run far apart along it whose sections lie in each other. */
+/**
+ * Places of a run far apart along it whose sections lie in each other: where they do so deepest, and the stretches over which
+ * they do, as far as the looks show.
+ */
 export interface Contact {
   readonly from: number
   readonly to: number
-  /** How far they would have to part, mm. */
+  /** How far they would have to part at the deepest, mm. */
   readonly depth: number
+  /** The stretch round `from`, and the one round `to`; of no length where they meet at one place. */
+  readonly stretches: readonly [readonly [number, number], readonly [number, number]]
 }
 
 /** Most places along the path that are looked at; beyond that they stand further apart than the section is wide. */
@@ -19,12 +25,15 @@ const MOST = 3000
 const LEAST = 60
 /** Directions tried in the plane square to two nearly parallel stretches. */
 const AROUND = 180
+/** Most pairs of places that are looked at closely. A path that lies on itself has pairs without end; they are thinned out. */
+const MOST_PAIRS = 600
 
 /**
  * Self-contact of a run between places that are not neighbours. Where the distance between two places of the path is
  * least, the way between them is square to both tangents; two straight prisms that are not parallel can only be parted
  * along it, parallel ones in any direction square to them (separating axes, by convex hulls), and at an end also along
- * the end's own direction. Sections count by their convex hulls.
+ * the end's own direction. Sections count by their convex hulls. Bounded: at most `MOST` squared distances, `MOST_PAIRS`
+ * searches of at most `LEVELS` times `TRIES` rounds each, and one depth each.
  */
 export function contactsOf(c: Carriage, outline: Outline): Contact[] {
   const { path } = c.frames
@@ -35,15 +44,41 @@ export function contactsOf(c: Carriage, outline: Outline): Contact[] {
   const stations = Array.from({ length: count }, (_, i) => (path.length * i) / n)
   const points = stations.map((s) => pathPoint(path, s))
   const near = 2 * around + 2 * (path.length / n)
-  const pairs = closePairs(points, near, path.closed)
-  const found: Contact[] = []
+  const pairs = thinned(closePairs(points, near, path.closed), points)
+  const found: Deep[] = []
   for (const [i, j] of pairs) {
+    spend(8 * LEVELS + 2 * AROUND * outline.x.length, 'looking for places where the run meets itself')
     const place = nearest(c, stations[i]!, stations[j]!, path.length / n)
     if (!place) continue
     const depth = depthAt(c, outline, place[0], place[1])
     if (depth > tolerance.touching * around) found.push({ from: place[0], to: place[1], depth })
   }
-  return apart(found, 4 * around)
+  // Where pairs were thinned out, neighbours stand further apart.
+  const step = path.length / Math.sqrt(Math.max(pairs.length, 1))
+  const reach = Math.max(4 * around, pairs.length >= MOST_PAIRS / 4 ? 2 * step : 0, 4 * (path.length / n))
+  return together(found, reach)
+}
+
+interface Deep {
+  readonly from: number
+  readonly to: number
+  readonly depth: number
+}
+
+/** At most `MOST_PAIRS` of the pairs: of each block of neighbouring ones the nearest, blocks doubled until they are few enough. */
+function thinned(pairs: [number, number][], points: readonly Vec3[]): [number, number][] {
+  let kept = pairs
+  for (let block = 2; kept.length > MOST_PAIRS; block *= 2) {
+    const best = new Map<number, { pair: [number, number]; distance: number }>()
+    for (const pair of kept) {
+      const key = Math.floor(pair[0] / block) * points.length + Math.floor(pair[1] / block)
+      const distance = vec3.distance(points[pair[0]]!, points[pair[1]]!)
+      const known = best.get(key)
+      if (!known || distance < known.distance) best.set(key, { pair, distance })
+    }
+    kept = [...best.values()].map((b) => b.pair)
+  }
+  return kept
 }
 
 function reachOf(c: Carriage, o: Outline): number {
@@ -94,6 +129,7 @@ function closePairs(points: readonly Vec3[], near: number, closed: boolean): [nu
   }
   const pairs: [number, number][] = []
   for (let i = 0; i < n; i++) {
+    spend(30, 'looking for places where the run meets itself')
     const here = cellOf(i)
     for (let dx = -1; dx <= 1; dx++)
       for (let dy = -1; dy <= 1; dy++)
@@ -123,7 +159,15 @@ const AROUND_PAIR = [
   [-1, 1],
 ] as const
 
-/** The stations near two given ones where the path comes nearest to itself, by halving steps. */
+/** Halvings of the step, and moves tried at each. */
+const LEVELS = 24
+const TRIES = 8
+
+/**
+ * The stations near two given ones where the path comes nearest to itself, by halving steps. What is nearer by round-off
+ * alone is no progress, and along stretches that run beside each other all places are as near: so at most `TRIES` moves at
+ * each of `LEVELS` steps.
+ */
 function nearest(c: Carriage, a: number, b: number, step: number): [number, number] | undefined {
   const { path } = c.frames
   const limit = (s: number): number => {
@@ -132,14 +176,17 @@ function nearest(c: Carriage, a: number, b: number, step: number): [number, numb
   }
   let [s, t] = [a, b]
   let best = vec3.distance(pathPoint(path, s), pathPoint(path, t))
-  for (let h = step; h > 1e-7 * step;) {
-    let moved = false
-    for (const [ds, dt] of MOVES) {
-      const [p, q] = [limit(s + ds * h), limit(t + dt * h)]
-      const d = vec3.distance(pathPoint(path, p), pathPoint(path, q))
-      if (d < best) [s, t, best, moved] = [p, q, d, true]
+  for (let level = 0; level < LEVELS; level++) {
+    const h = step / 2 ** level
+    for (let tries = 0; tries < TRIES; tries++) {
+      let moved = false
+      for (const [ds, dt] of MOVES) {
+        const [p, q] = [limit(s + ds * h), limit(t + dt * h)]
+        const d = vec3.distance(pathPoint(path, p), pathPoint(path, q))
+        if (d < best * (1 - tolerance.samePlace)) [s, t, best, moved] = [p, q, d, true]
+      }
+      if (!moved) break
     }
-    if (!moved) h /= 2
   }
   let along = Math.abs(t - s)
   if (path.closed) along = Math.min(along, path.length - along)
@@ -210,12 +257,44 @@ function supportOf(c: Carriage, outline: Outline, station: number): (d: Vec3) =>
   }
 }
 
-/** The deepest of contacts that lie together. */
-function apart(found: readonly Contact[], reach: number): Contact[] {
-  const kept: Contact[] = []
-  for (const c of [...found].sort((a, b) => b.depth - a.depth)) {
-    const known = kept.some((k) => Math.abs(k.from - c.from) < reach && Math.abs(k.to - c.to) < reach)
-    if (!known) kept.push(c)
-  }
-  return kept.sort((a, b) => a.from - b.from)
+/**
+ * Contacts that lie together as one, with the stretches they take: each belongs to whatever it has a neighbour in within
+ * `reach` at both of its stations, by cells of that size.
+ */
+function together(found: readonly Deep[], reach: number): Contact[] {
+  const cellOf = (s: number): number => Math.floor(s / reach)
+  const cells = new Map<string, number[]>()
+  found.forEach((d, i) => {
+    const key = `${cellOf(d.from)},${cellOf(d.to)}`
+    const list = cells.get(key)
+    if (list) list.push(i)
+    else cells.set(key, [i])
+  })
+  const seen = new Uint8Array(found.length)
+  const contacts: Contact[] = []
+  found.forEach((_, first) => {
+    if (seen[first]) return
+    seen[first] = 1
+    const group = [first]
+    for (const i of group) {
+      const { from, to } = found[i]!
+      for (let dx = -1; dx <= 1; dx++)
+        for (let dy = -1; dy <= 1; dy++)
+          for (const j of cells.get(`${cellOf(from) + dx},${cellOf(to) + dy}`) ?? []) {
+            const other = found[j]!
+            if (seen[j] || Math.abs(other.from - from) >= reach || Math.abs(other.to - to) >= reach) continue
+            seen[j] = 1
+            group.push(j)
+          }
+    }
+    const all = group.map((i) => found[i]!)
+    const deepest = all.reduce((a, b) => (b.depth > a.depth ? b : a))
+    const span = (of: (d: Deep) => number): readonly [number, number] =>
+      all.reduce((s, d) => [Math.min(s[0], of(d)), Math.max(s[1], of(d))] as const, [
+        Infinity,
+        -Infinity,
+      ] as const)
+    contacts.push({ ...deepest, stretches: [span((d) => d.from), span((d) => d.to)] })
+  })
+  return contacts.sort((a, b) => a.from - b.from)
 }

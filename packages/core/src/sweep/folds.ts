@@ -1,3 +1,4 @@
+import { spend } from '../base/index.ts'
 import { tolerance } from '../num/index.ts'
 import { type Outline, type Section } from '../profile/index.ts'
 import {
@@ -24,6 +25,8 @@ export type Fold =
       /** Of the path at the worst place, where `reach` is the largest share of it. */
       readonly radius: number
       readonly reach: number
+      /** It reaches the centre at the worst place and nowhere past it: possible, with no inside radius left. */
+      readonly touches: boolean
     }
   /** A straight between corners or leaning ends is shorter than they need; `missing` is by how much. */
   | {
@@ -63,6 +66,7 @@ function looksAt(c: Carriage, g: Segment): number[] {
   const changing = !isPlain(c) || g.kind === 'helix' || g.kind === 'spline'
   if (!changing) return [0]
   const looks = Math.min(4000, Math.max(LOOKS, c.shape ? 2 * c.shape.stations.length : 0))
+  spend(looks * (c.shape?.around ?? 10), 'looking for folds')
   // Not at the very ends, where a spline may run straight.
   return Array.from({ length: looks }, (_, i) => (g.length * (i + 0.5)) / looks)
 }
@@ -117,7 +121,8 @@ function bendFold(c: Carriage, section: Section, segment: number): Fold | undefi
     const radius = segmentRadius(g)
     const { inside } = reachInBend(c, section, segment)
     const to = path.starts[segment + 1]!
-    return inside >= radius ? { kind: 'bend', segment, from: start, to, radius, reach: inside } : undefined
+    if (inside < radius * (1 - tolerance.reachesCentre)) return undefined
+    return { kind: 'bend', segment, from: start, to, radius, reach: inside, touches: touches(inside, radius) }
   }
   const half = g.length / looks.length / 2
   let fold: Extract<Fold, { kind: 'bend' }> | undefined
@@ -125,7 +130,7 @@ function bendFold(c: Carriage, section: Section, segment: number): Fold | undefi
     const at = inwardAt(c, segment, s)
     if (!at) continue
     const inside = reachAt(c, section, start + s, [at.x, at.y])
-    if (inside < at.radius) continue
+    if (inside < at.radius * (1 - tolerance.reachesCentre)) continue
     const [from, to] = [start + Math.max(s - half, 0), start + Math.min(s + half, g.length)]
     const worse = !fold || inside / at.radius > fold.reach / fold.radius
     fold = {
@@ -135,10 +140,13 @@ function bendFold(c: Carriage, section: Section, segment: number): Fold | undefi
       to,
       radius: worse ? at.radius : fold!.radius,
       reach: worse ? inside : fold!.reach,
+      touches: (fold?.touches ?? true) && touches(inside, at.radius),
     }
   }
   return fold
 }
+
+const touches = (reach: number, radius: number): boolean => reach <= radius * (1 + tolerance.reachesCentre)
 
 function acrossIn(c: Carriage, segment: number): Fold | undefined {
   const { path } = c.frames

@@ -1,6 +1,6 @@
 import { vec3, type Vec3 } from '../space/index.ts'
 import { tolerance } from '../num/index.ts'
-import { courseAt, courseBetween, courseVariation, type Course } from './course.ts'
+import { courseAt, courseBetween, courseMost, type Course } from './course.ts'
 import { angleFrom, leaned, nearTurn, type Upright } from './upright.ts'
 import {
   kinksOf,
@@ -112,24 +112,27 @@ export function rollAt(f: Frames, station: number): number {
   return f.rolls.reduce((sum, r) => sum + courseAt(r, station), 0)
 }
 
-/** Roll about the path between the ends of a segment, counted up and down, against frames without roll. */
+/**
+ * Roll about the path over a segment if it rolled all along as fast as it does at most, against frames without roll: so that
+ * even steps of it are small enough everywhere. The roll of upright frames is taken from looks.
+ */
 export function rollOver(f: Frames, index: number): number {
   const from = f.path.starts[index]!
   const to = f.path.starts[index + 1]!
-  const rolled = f.rolls.reduce((sum, r) => sum + courseVariation(r, from, to), 0)
+  const rolled = (to - from) * f.rolls.reduce((sum, r) => sum + courseMost(r, from, to).slope, 0)
   if (!f.upright) return rolled
   const g = f.path.segments[index]!
-  let leaning = 0
+  let fastest = 0
   let before = 0
   for (let i = 0; i <= LEAN_LOOKS; i++) {
     const s = (g.length * i) / LEAN_LOOKS
     const [n, b] = carried(g, f.sides[index]!, f.ups[index]!, s)
     const [, up] = leaned(f.upright, from + s, segmentTangent(g, s), n, b)
     const angle = angleFrom(n, b, up)
-    if (i > 0) leaning += Math.abs(nearTurn(angle - before))
+    if (i > 0) fastest = Math.max(fastest, Math.abs(nearTurn(angle - before)))
     before = angle
   }
-  return rolled + leaning
+  return rolled + fastest * LEAN_LOOKS
 }
 
 const LEAN_LOOKS = 48

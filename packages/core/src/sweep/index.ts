@@ -1,4 +1,12 @@
-export { courseAt, courseBetween, courseOf, courseRange, type Course } from './course.ts'
+export {
+  courseAt,
+  courseBetween,
+  courseMost,
+  courseOf,
+  courseRange,
+  type Course,
+  type Followed,
+} from './course.ts'
 export {
   fixedFrames,
   frameAt,
@@ -23,7 +31,8 @@ export {
 } from './carriage.ts'
 export { sampleShape, shapeOutline, type ShapeTable } from './shape.ts'
 export { chunksOf, rollJump, roundedPath, type Joint } from './joints.ts'
-export { placeRings, type Rings } from './rings.ts'
+export { placeRings, pointsNeeded, type Rings } from './rings.ts'
+export { seamOf, turnsOnto, type Seam } from './seam.ts'
 export { joinRunMeshes, meshRun, runMeshVolume } from './mesh.ts'
 export { domeMesh, plugMesh } from './caps.ts'
 export { unpackTag, type FaceTag } from './tags.ts'

@@ -63,6 +63,10 @@ function placeVertices(outline: Outline, rings: Rings, positions: Float32Array, 
     const bz = d[q + 14]!
     let at = r * around * 3
     const row = rings.copies[r]! * stride
+    if (rings.seam && r === rings.count - 1) {
+      placeSeam(outline, rings, positions, normals)
+      continue
+    }
     for (let i = 0; i < around; i++) {
       const a = x[row + i]!
       const b = y[row + i]!
@@ -76,6 +80,27 @@ function placeVertices(outline: Outline, rings: Rings, positions: Float32Array, 
       normals[at + 2] = na * sz + nb * bz
       at += 3
     }
+  }
+}
+
+/** The last ring of a closed run whose points meet others of the first ring: it stands where those stand, to the bit. */
+function placeSeam(outline: Outline, rings: Rings, positions: Float32Array, normals: Float32Array): void {
+  const around = outline.x.length
+  const last = rings.count - 1
+  const { nx, ny } = rings.points ?? outline
+  const row = rings.points ? last * around : 0
+  const [sx, sy, sz, bx, by, bz] = rings.data.subarray(
+    last * RING_STRIDE + 9,
+    last * RING_STRIDE + 15,
+  ) as unknown as [number, number, number, number, number, number]
+  for (let i = 0; i < around; i++) {
+    const at = (last * around + i) * 3
+    const from = rings.seam![i]! * 3
+    for (let k = 0; k < 3; k++) positions[at + k] = positions[from + k]!
+    const [na, nb] = [nx[row + i]!, ny[row + i]!]
+    normals[at] = na * sx + nb * bx
+    normals[at + 1] = na * sy + nb * by
+    normals[at + 2] = na * sz + nb * bz
   }
 }
 

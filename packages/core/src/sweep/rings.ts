@@ -1,3 +1,4 @@
+import { spend } from '../base/index.ts'
 import { tolerance } from '../num/index.ts'
 import { arcSteps, type Outline } from '../profile/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
@@ -11,7 +12,7 @@ import {
   type Kink,
 } from '../path/index.ts'
 import { isPlain, scaleAt, wholeChunk, type Carriage, type Chunk } from './carriage.ts'
-import { courseAt, courseRange, type Course } from './course.ts'
+import { courseMost, courseRange, type Course } from './course.ts'
 import { frameOn, rollOver, type Frame, type Frames } from './frames.ts'
 import { writeShape } from './shape.ts'
 
@@ -27,6 +28,8 @@ export interface Rings {
   readonly segments: Int32Array
   /** Ring r takes its place from ring `copies[r]` (a break: same place, other normals; a closed end: the first ring). */
   readonly copies: Int32Array
+  /** Which point of the first ring each point of a closed run's last ring is, where they are not the same ones. */
+  readonly seam?: Uint32Array
   /** The section rolls, grows or changes on the way, so that normals lean along it. */
   readonly changing: boolean
   /** Each ring's own points and normals, row after row, when the section changes its shape. */
@@ -53,9 +56,10 @@ export function placeRings(
 ): Rings {
   const { frames: f } = c
   const { path } = f
-  const size = measure(outline, c)
   const plain = isPlain(c)
-  const places = stationsIn(c, chunk, size, chordError)
+  const counts = stepsIn(c, outline, chordError, chunk)
+  spend(counts.reduce((sum, n) => sum + n, 1) * outline.x.length, 'the mesh')
+  const places = stationsIn(c, chunk, counts)
   const kinks = kinksOf(path)
   const breakAt = new Map(
     kinks.filter((k) => k.after > chunk.first && k.after <= chunk.last).map((k) => [k.after, k]),
@@ -70,6 +74,7 @@ export function placeRings(
     copies: Int32Array.from({ length: count }, (_, i) => i),
     changing: !plain,
     ...(c.shape ? { points: shapeRows(count * c.shape.around) } : {}),
+    ...(chunk.closed && c.seam ? { seam: c.seam } : {}),
   }
   let at = 0
   const put = (index: number, s: number, plane: Vec3 | undefined): void => {
@@ -118,32 +123,54 @@ const shapeRows = (n: number) => ({
   ny: new Float64Array(n),
 })
 
-/** Where rings stand on each segment of a chunk, from its start (0 first) to before its end. */
-function stationsIn(c: Carriage, chunk: Chunk, size: Size, chordError: number): number[][] {
+/** Points that a chunk's rings have in all at a chord error: what its mesh costs. */
+export function pointsNeeded(c: Carriage, outline: Outline, chordError: number, chunk: Chunk): number {
+  const shaped = c.shape ? c.shape.stations.length : 0
+  const steps = stepsIn(c, outline, chordError, chunk).reduce((sum, n) => sum + n, 1)
+  return (steps + shaped) * outline.x.length
+}
+
+/**
+ * Even steps on each segment of a chunk that keep what stands between rings within `chordError`: for the bend, for the roll,
+ * for sides that wind as it rolls, and for the scale, each by itself.
+ */
+function stepsIn(c: Carriage, outline: Outline, chordError: number, chunk: Chunk): number[] {
   const { frames: f } = c
   const { path } = f
+  const size = measure(outline, c)
+  const counts: number[] = []
+  for (let i = chunk.first; i <= chunk.last; i++) {
+    const g = path.segments[i]!
+    const [from, to] = [path.starts[i]!, path.starts[i + 1]!]
+    const turn = segmentTurn(g)
+    let n =
+      g.kind === 'spline'
+        ? splineSteps(g, size.reach, chordError)
+        : turn > 0
+          ? arcSteps(segmentRadius(g) + size.reach, turn, chordError)
+          : 1
+    const rolled = rollOver(f, i)
+    if (rolled > 0) {
+      const winding = Math.ceil((rolled * size.longestSide) / (4 * chordError))
+      n = Math.max(n, arcSteps(size.reach, rolled, chordError), winding)
+    }
+    if (c.scale)
+      n = Math.max(n, Math.ceil(scaleSteps(c.scale, from, to, size.reach, turn + rolled, chordError)))
+    counts.push(n)
+  }
+  return counts
+}
+
+/** Where rings stand on each segment of a chunk, from its start (0 first) to before its end: evenly, and where the shape needs them. */
+function stationsIn(c: Carriage, chunk: Chunk, counts: readonly number[]): number[][] {
+  const { path } = c.frames
   const lists: number[][] = []
   /** The next station of the shape; they and the segments go along together. */
   let shaped = 0
   for (let i = chunk.first; i <= chunk.last; i++) {
     const g = path.segments[i]!
     const [from, to] = [path.starts[i]!, path.starts[i + 1]!]
-    const turn = segmentTurn(g)
-    const bending =
-      g.kind === 'spline'
-        ? splineSteps(g, size.reach, chordError)
-        : turn > 0
-          ? arcSteps(segmentRadius(g) + size.reach, turn, chordError)
-          : 1
-    let n = bending
-    const rolled = rollOver(f, i)
-    if (rolled > 0) {
-      const flatness = Math.ceil((rolled * size.longestSide) / (4 * chordError))
-      n = Math.max(bending, arcSteps(size.reach, rolled, chordError), flatness)
-    }
-    if (c.scale)
-      n = Math.max(n, Math.ceil(scaleSteps(c.scale, from, to, size.reach, turn + rolled, chordError)))
-    n = Math.min(n, MOST_STEPS)
+    const n = counts[i - chunk.first]!
     const even = Array.from({ length: n }, (_, k) => (g.length * k) / n)
     if (!c.shape) {
       lists.push(even)
@@ -160,9 +187,6 @@ function stationsIn(c: Carriage, chunk: Chunk, size: Size, chordError: number): 
   return lists
 }
 
-/** Most rings on one segment. */
-const MOST_STEPS = 20_000
-
 /** Steps that keep a point at `reach` within the chord error while its distance changes as the scale does. */
 function scaleSteps(
   scale: Course,
@@ -172,13 +196,10 @@ function scaleSteps(
   turn: number,
   chordError: number,
 ): number {
-  const looks = 64
-  const v = Array.from({ length: looks + 1 }, (_, i) => courseAt(scale, from + ((to - from) * i) / looks))
-  let bend = 0
-  for (let i = 1; i < looks; i++) bend = Math.max(bend, Math.abs(v[i - 1]! - 2 * v[i]! + v[i + 1]!))
-  const change = Math.max(...v) - Math.min(...v)
+  const { slope, bend } = courseMost(scale, from, to)
+  const length = to - from
   // Second derivative over the whole segment: of the scale, and of the scale with the turn.
-  const second = reach * (bend * looks * looks + 2 * change * turn)
+  const second = reach * (bend * length * length + 2 * slope * length * turn)
   return Math.sqrt(second / (8 * chordError))
 }
 

@@ -1,3 +1,4 @@
+import { spend } from '../base/index.ts'
 import type { Outline } from '../profile/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 
@@ -19,6 +20,8 @@ const FIRST = 48
 const DEEPEST = 7
 /** Most stations kept. */
 const MOST = 6000
+/** Shares of a stretch that no even wave meets all at once. */
+const UNEVEN = [0.218, 0.793] as const
 
 /**
  * Samples a shape that changes along a run so that points going straight between stations stay within `chordError`.
@@ -31,13 +34,19 @@ export function sampleShape(
   at: (station: number) => Outline,
 ): ShapeTable {
   const rows: { station: number; outline: Outline }[] = []
-  const row = (station: number) => ({ station, outline: at(station) })
+  const row = (station: number) => {
+    const outline = at(station)
+    spend(2 * outline.x.length, 'the shaping')
+    return { station, outline }
+  }
   const between = (a: (typeof rows)[0], b: (typeof rows)[0], depth: number): void => {
     const mid = row((a.station + b.station) / 2)
-    // A wave through both ends and the middle shows at the quarters.
+    // A wave through both ends and the middle shows at uneven shares of the way.
     const off = Math.max(
       leaving(a.outline, mid.outline, b.outline, 0.5),
-      depth < 2 ? leaving(a.outline, at(a.station * 0.75 + b.station * 0.25), b.outline, 0.25) : 0,
+      ...(depth < 2 ? UNEVEN : []).map((u) =>
+        leaving(a.outline, at(a.station * (1 - u) + b.station * u), b.outline, u),
+      ),
     )
     if (off <= chordError || depth >= DEEPEST || rows.length > MOST) {
       rows.push(mid, b)

@@ -222,8 +222,10 @@ describe('folds', () => {
         to: expect.any(Number),
         radius: 5.95,
         reach: expect.closeTo(6, 12),
+        touches: false,
       },
     ])
+    expect(check(nodes(6), tube)).toMatchObject([{ kind: 'bend', radius: 6, touches: true }])
     // Standing on its 5 mm side the bar needs 2.5 mm, turned flat it needs 4 mm.
     expect(check(nodes(3), placeRegion(bar, { anchor: [0, 0], clock: rad(90), flip: false }))).toEqual([])
     expect(check(nodes(3), bar)).toHaveLength(1)

@@ -16,7 +16,9 @@ import { vec3, type Vec3 } from '../space/index.ts'
 import {
   courseAt,
   courseBetween,
+  courseMost,
   courseOf,
+  courseRange,
   fixedFrames,
   frameAt,
   rollAt,
@@ -50,11 +52,32 @@ describe('courses', () => {
   })
   it('follow a wave of 24 periods to a millionth', () => {
     const f = (s: number): number => 1 + 0.1 * Math.sin((24 * TURN * s) / 300)
-    const c = courseOf(0, 300, f)
+    const { course, sound } = courseOf(0, 300, f)
+    expect(sound).toBe(true)
     for (let i = 0; i < 997; i++) {
       const s = (300 * i) / 997
-      expect(Math.abs(courseAt(c, s) - f(s))).toBeLessThan(1e-4)
+      expect(Math.abs(courseAt(course, s) - f(s))).toBeLessThan(3e-6)
     }
+  })
+  it.each([64, 200, 256, 512])('follow %i waves, also where they stand in step with the looks', (waves) => {
+    const f = (s: number): number => 1 + 0.1 * Math.sin((waves * TURN * s) / 300)
+    const { course, sound } = courseOf(0, 300, f)
+    expect(sound).toBe(true)
+    let worst = 0
+    for (let i = 0; i < 4999; i++)
+      worst = Math.max(worst, Math.abs(courseAt(course, (300 * i) / 4999) - f((300 * i) / 4999)))
+    expect(worst).toBeLessThan(3e-6)
+    const { least, most } = courseRange(course, 0, 300)
+    expect(least).toBeCloseTo(0.9, 5)
+    expect(most).toBeCloseTo(1.1, 5)
+    expect(courseMost(course, 0, 300).slope / ((0.1 * waves * TURN) / 300)).toBeCloseTo(1, 3)
+  })
+  it('say so where a function has more waves than can be followed, and stand a jump', () => {
+    expect(courseOf(0, 300, (s) => Math.sin((20_000 * TURN * s) / 300)).sound).toBe(false)
+    const step = courseOf(0, 300, (s) => (s < 123.4 ? 1 : 2))
+    expect(step.sound).toBe(true)
+    expect(courseAt(step.course, 123.3)).toBe(1)
+    expect(courseAt(step.course, 123.5)).toBe(2)
   })
 })
 

@@ -1,3 +1,4 @@
+import { spend } from '../base/index.ts'
 import { integrate, tolerance } from '../num/index.ts'
 import { kinksOf, segmentCurvature, segmentTangent } from '../path/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
@@ -101,6 +102,7 @@ function halved(f: (s: number) => number, a: number, b: number, whole: number, l
 
 /** 8-point Gauss-Legendre (Abramowitz & Stegun 25.4.30). */
 function gauss(f: (s: number) => number, a: number, b: number): number {
+  spend(2 * GAUSS8.length, 'the volume')
   const half = (b - a) / 2
   const mid = (a + b) / 2
   return GAUSS8.reduce((sum, [x, w]) => sum + w * (f(mid - half * x) + f(mid + half * x)), 0) * half

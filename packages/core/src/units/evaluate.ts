@@ -97,9 +97,23 @@ function named(name: string, span: Span, w: Working): Result<Term> {
   const found = w.around.lookup(name)
   if (found?.ok) return ok({ ...found.value, bare: false })
   if (found) return fail(placed(found.fault, span))
-  const known = [...(w.around.known ?? [])]
-  const advice = known.length ? `; the values here are ${known.join(', ')}` : '; no values are named here yet'
-  return fail(fault('formula.unknown-name', `"${name}" is not the name of a value${advice}`, span))
+  return fail(
+    fault('formula.unknown-name', `"${name}" is not the name of a value${adviceFor(w.around)}`, span),
+  )
+}
+
+/** Names told where one is not known. */
+const MOST_NAMES = 8
+
+function adviceFor({ known }: Surroundings): string {
+  const names: string[] = []
+  let more = 0
+  for (const name of known ?? []) {
+    if (names.length < MOST_NAMES) names.push(name)
+    else more++
+  }
+  if (names.length === 0) return '; no values are named here yet'
+  return `; the values here are ${names.join(', ')}${more > 0 ? ` and ${more} more` : ''}`
 }
 
 const placed = (f: Fault, span: Span): Fault => ({ ...f, span: f.span ?? span })

@@ -12,15 +12,30 @@ import { unitNamed } from './unit.ts'
 export function parse(text: string): Result<Expression> {
   const known = read.get(text)
   if (known) return known
+  if (text.length > LONGEST)
+    return fail(
+      fault('formula.long', `this formula has ${text.length} characters; at most ${LONGEST} are read`),
+    )
   const result = readFormula(text)
-  if (read.size >= MOST_KEPT) read.clear()
+  kept += text.length
+  if (kept > MOST_KEPT) {
+    read.clear()
+    kept = text.length
+  }
   read.set(text, result)
   return result
 }
 
-/** Formulas read before: a part is read over and over while it is worked on, and most of its texts stay. */
+/** Longer texts are no formulas that anybody typed. */
+const LONGEST = 4000
+
+/**
+ * Formulas read before: a part is read over and over while it is worked on, and most of its texts stay. Bounded by the
+ * characters read, to which what was read is in proportion (some 100 bytes each).
+ */
 const read = new Map<string, Result<Expression>>()
-const MOST_KEPT = 20_000
+const MOST_KEPT = 200_000
+let kept = 0
 
 function readFormula(text: string): Result<Expression> {
   if (text.trim() === '')

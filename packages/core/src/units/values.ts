@@ -1,7 +1,7 @@
-import { fail, fault, ok, type Result } from '../base/index.ts'
+import { fail, fault, ok, own, type Result } from '../base/index.ts'
 import { DIMENSIONS, type DimensionName } from './dimension.ts'
 import type { BareUnits, Surroundings } from './evaluate.ts'
-import { resolveFormula, type Formula } from './formula.ts'
+import { namesUsed, resolveFormula, type Formula } from './formula.ts'
 import type { Quantity } from './quantity.ts'
 
 /** A value with a name: what it measures and the formula that gives it. */
@@ -26,36 +26,61 @@ export function evaluateValues(
 ): ValueTable {
   const byName = new Map(values.map((v) => [v.name, v]))
   const done = new Map<string, Result<Quantity>>()
-  const open: string[] = []
-
-  const compute = (name: string): Result<Quantity> | undefined => {
-    const known = done.get(name)
-    if (known) return known
-    const value = byName.get(name)
-    if (!value) return undefined
-    const start = open.indexOf(name)
-    if (start >= 0) {
-      const loop = [...open.slice(start), name].join(' -> ')
-      return fail(fault('values.cycle', `the values depend on each other in a loop: ${loop}`))
-    }
-    open.push(name)
-    const formula = overrides[name] ?? value.formula
-    const result = resolveFormula(formula, value.dimension, { bare, lookup, known: byName.keys() })
-    open.pop()
-    const quantity: Result<Quantity> = result.ok
-      ? ok({ value: result.value.value, dimension: DIMENSIONS[value.dimension] })
-      : result
-    done.set(name, quantity)
-    return quantity
-  }
+  const formulaOf = (v: NamedFormula): Formula => own(overrides, v.name) ?? v.formula
 
   const lookup: Surroundings['lookup'] = (name) => {
-    const result = compute(name)
+    const result = done.get(name)
     if (!result || result.ok || result.fault.code === 'values.cycle') return result
     return fail(fault('values.failed', `"${name}" has no value: ${result.fault.message}`))
   }
+  const around: Surroundings = {
+    bare,
+    lookup,
+    get known() {
+      return byName.keys()
+    },
+  }
 
-  for (const v of values) compute(v.name)
+  const compute = (value: NamedFormula): void => {
+    const result = resolveFormula(formulaOf(value), value.dimension, around)
+    done.set(
+      value.name,
+      result.ok ? ok({ value: result.value.value, dimension: DIMENSIONS[value.dimension] }) : result,
+    )
+  }
+
+  // Depth first without recursion: what a value needs is worked out before it, however long the chain.
+  const open = new Map<string, Iterator<string>>()
+  for (const first of values) {
+    if (done.has(first.name)) continue
+    const way = [first]
+    while (way.length > 0) {
+      const value = way.at(-1)!
+      let needs = open.get(value.name)
+      if (!needs) {
+        needs = namesUsed(formulaOf(value))[Symbol.iterator]()
+        open.set(value.name, needs)
+      }
+      const next = needs.next()
+      if (next.done) {
+        if (!done.has(value.name)) compute(value)
+        open.delete(value.name)
+        way.pop()
+        continue
+      }
+      const needed = byName.get(next.value)
+      if (!needed || done.has(needed.name)) continue
+      if (!open.has(needed.name)) {
+        way.push(needed)
+        continue
+      }
+      const names = way.map((v) => v.name)
+      const loop = names.slice(names.indexOf(needed.name))
+      const words = [...loop, needed.name].join(' -> ')
+      for (const name of loop)
+        done.set(name, fail(fault('values.cycle', `the values depend on each other in a loop: ${words}`)))
+    }
+  }
   return new Map(values.map((v) => [v.name, done.get(v.name)!]))
 }
 

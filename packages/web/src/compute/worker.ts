@@ -27,7 +27,7 @@ const compute: ComputeApi = {
         pictureOf([{ mesh: meshOfRun(made), look: PICTURE_LOOKS[made.look] }], CARD.width, CARD.height),
     })),
   stl(part, chordError) {
-    const mesh = meshOfPart(evaluator.evaluate(part), chordError)
+    const mesh = meshOfPart(evaluator.evaluate(part, chordError === undefined ? {} : { chordError }))
     return mesh && stlOf(mesh, part.name)
   },
 }

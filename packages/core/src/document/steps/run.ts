@@ -78,6 +78,8 @@ export interface RunStep extends StepBase {
   readonly corners?: CornersEntry
   readonly ends?: EndsEntry
   readonly copies?: readonly CopiesEntry[]
+  /** Bends that touch and turn alike stay bends of their own in the bend table; else they are one. */
+  readonly partedBends?: boolean
   /** A look of its own in pictures; else that of the material. */
   readonly look?: Look
   /** Built and counted, and not drawn. */
@@ -117,6 +119,7 @@ export const runKind: StepKind<RunStep> = {
       .strict()
       .oneOf([...LOOKS], `a look is one of ${LOOKS.join(', ')}`)
       .optional(),
+    partedBends: boolean().strict().optional(),
     hidden: boolean().strict().optional(),
   }),
   inputs: (step) => [

@@ -39,27 +39,48 @@ export const blankEvaluator: StepEvaluator<BlankStep> = {
         'The neutral line of a bend falls on or past its centre; the section is too deep for the radius.',
       )
     }
-    const cut = cutLength(developed.length, { start: start!, end: end!, step: step_! })
-    const findings: Finding[] = run.corners
-      .filter((c) => !c.chosen)
-      .map((corner, i) => ({
-        ...base,
-        id: `${step.id}:sharp-${i}`,
-        severity: 'warns',
-        code: 'blank.sharp',
-        message: `The sharp corner at ${shortLength(corner.station, context.display)} cannot be bent from one bar; give it a radius, or choose how it is joined at Ends.`,
-        from: corner.station,
-        to: corner.station,
-      }))
-    const cuts = run.corners.filter((c) => c.chosen).length
-    if (cuts > 0) {
-      const pieces = cuts + (run.path.closed ? 0 : 1)
+    const { tips } = run
+    const cut = cutLength(developed.length + tips.start + tips.end, {
+      start: start!,
+      end: end!,
+      step: step_!,
+    })
+    const unsaid = run.corners.filter((c) => !c.chosen)
+    const findings: Finding[] = unsaid.map((corner, i) => ({
+      ...base,
+      id: `${step.id}:sharp-${i}`,
+      severity: 'warns',
+      code: 'blank.sharp',
+      message: `The sharp corner at ${shortLength(corner.station, context.display)} cannot be bent from one bar; give it a radius, or choose how it is joined at Ends.`,
+      from: corner.station,
+      to: corner.station,
+      cures: [
+        {
+          label: unsaid.length === 1 ? 'Mitre it' : 'Mitre all corners',
+          step: step.run,
+          field: 'corners',
+          formula: 'mitre',
+        },
+      ],
+    }))
+    const pieces = run.pieces.length
+    if (pieces > 1) {
       findings.push({
         ...base,
         id: `${step.id}:pieces`,
         severity: 'notes',
         code: 'blank.pieces',
-        message: `The run is cut into ${pieces} ${pieces === 1 ? 'piece' : 'pieces'} at its corners; this blank is their length together along the path.`,
+        message: `The run is cut into ${pieces} pieces at its corners; this blank is the sum of their lengths along the path.`,
+      })
+    }
+    const plugs = run.made.filter((m) => m.kind === 'plug').length
+    if (plugs > 0) {
+      findings.push({
+        ...base,
+        id: `${step.id}:plugs`,
+        severity: 'notes',
+        code: 'blank.plugs',
+        message: `${plugs === 1 ? 'The plug of its end is' : 'The plugs of its ends are'} made by themselves and not part of this blank.`,
       })
     }
     return {
@@ -67,6 +88,8 @@ export const blankEvaluator: StepEvaluator<BlankStep> = {
         kind: 'blank',
         run: step.run,
         developed,
+        tips,
+        pieces,
         startAllowance: start!,
         endAllowance: end!,
         cut,

@@ -19,6 +19,8 @@ export interface StepContext {
   /** The good result of an input, or of the wrong kind: undefined. */
   input<K extends StepOutput['kind']>(id: Id, kind: K): Extract<StepOutput, { kind: K }> | undefined
   readonly display: LengthDisplay
+  /** Largest distance of meshes from the true surface that is asked for, mm; without it that of the picture. */
+  readonly chordError: number | undefined
   /** A formula that is worked out along a run, by its field. */
   along(field: string): AlongField
   readonly around: Around

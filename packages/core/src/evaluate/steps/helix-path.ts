@@ -1,7 +1,7 @@
 import type { HelixPathStep } from '../../document/index.ts'
-import { bendTableOf } from '../../forming/index.ts'
-import { analysePath, pathOfHelix } from '../../path/index.ts'
+import { pathOfHelix } from '../../path/index.ts'
 import type { StepEvaluator } from './evaluator.ts'
+import { pathEvaluation } from './path-output.ts'
 import { pathSummary } from './path-summary.ts'
 
 export const helixPathEvaluator: StepEvaluator<HelixPathStep> = {
@@ -32,18 +32,7 @@ export const helixPathEvaluator: StepEvaluator<HelixPathStep> = {
         ],
       }
     }
-    const table = bendTableOf(built.value)
-    return {
-      output: {
-        kind: 'path',
-        path: built.value,
-        analysis: analysePath(built.value),
-        nodes: [],
-        table: table.ok ? table.value : undefined,
-        notBendable: table.ok ? undefined : table.fault.message,
-      },
-      findings: [],
-    }
+    return pathEvaluation(step, built.value, context)
   },
   summary: pathSummary,
 }

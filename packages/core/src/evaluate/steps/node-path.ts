@@ -1,10 +1,9 @@
 import type { NodePathStep } from '../../document/index.ts'
-import { bendTableOf } from '../../forming/index.ts'
-import { analysePath, pathThroughNodes, type NodeFault, type PathNode } from '../../path/index.ts'
+import { pathThroughNodes, type NodeFault, type PathNode } from '../../path/index.ts'
 import { formulaText } from '../../units/index.ts'
 import type { Finding } from '../finding.ts'
-import type { PathOutput } from '../output.ts'
 import { formulaBelow, shortFigures, shortLength, type StepContext, type StepEvaluator } from './evaluator.ts'
+import { pathEvaluation } from './path-output.ts'
 import { pathSummary } from './path-summary.ts'
 
 export const nodePathEvaluator: StepEvaluator<NodePathStep> = {
@@ -23,16 +22,8 @@ export const nodePathEvaluator: StepEvaluator<NodePathStep> = {
       return { findings: built.fault.map((f) => findingOf(f, step, context)), nodePoints }
     }
     const { path, corners } = built.value
-    const table = bendTableOf(path)
-    const output: PathOutput = {
-      kind: 'path',
-      path,
-      analysis: analysePath(path),
-      nodes: nodePoints.map((n, i) => ({ ...n, corner: corners[i]! })),
-      table: table.ok ? table.value : undefined,
-      notBendable: table.ok ? undefined : table.fault.message,
-    }
-    return { output, findings: [], nodePoints }
+    const placed = nodePoints.map((n, i) => ({ ...n, corner: corners[i]! }))
+    return { ...pathEvaluation(step, path, context, { nodes: placed }), nodePoints }
   },
   summary: pathSummary,
 }

@@ -9,8 +9,10 @@ import {
   meshRun,
   placeRings,
   plugMesh,
+  pointsNeeded,
   runMeshVolume,
   scaleAt,
+  shapeOutline,
   SQUARE_END,
   volumeByTheorem,
   type Carriage,
@@ -121,19 +123,36 @@ export function bodyOf(
   }
 }
 
-/** The body again at another chord error, for files. A shaped one keeps the stations it has. */
-export function meshAgain(plan: BodyPlan, outline: Outline, chordError: number): Mesh {
-  const finer = plan.carriage.shape
-    ? outline
-    : outlineOf(
-        plan.strands.flatMap((s) => s.section),
-        chordError,
-      )
-  const caps = capsOf(plan, (k) => plan.strands[k]!, chordError)
-  return joinRunMeshes([
-    ...sweptMeshes(plan, finer, chordError).map((p) => p.mesh),
-    ...caps.map((c) => c.mesh),
-  ])
+/** Points that a body's mesh comes to at a chord error, without its domes and plugs. */
+export function pointsOf(
+  { carriage, chunks }: Pick<BodyPlan, 'carriage' | 'chunks'>,
+  outline: Outline,
+  chordError: number,
+): number {
+  return sum(chunks.map((chunk) => pointsNeeded(carriage, outline, chordError, chunk)))
+}
+
+/** How far the material goes beyond the path's ends: a leaning cut to its furthest tip, a dome by its height. */
+export function tipsOf(plan: BodyPlan, outline: Outline): { readonly start: number; readonly end: number } {
+  const { carriage: c, chunks, made } = plan
+  if (c.frames.path.closed) return { start: 0, end: 0 }
+  const tip = (side: 'start' | 'end'): number => {
+    const dome = made.find((m) => m.kind === 'dome' && m.side === side)
+    if (dome?.kind === 'dome') return dome.height
+    const { plane } = side === 'start' ? chunks[0]!.start : chunks.at(-1)!.end
+    if (!plane) return 0
+    const station = side === 'start' ? 0 : c.frames.path.length
+    const frame = endFrame(c, side)
+    const o = c.shape ? shapeOutline(c.shape, station, outline) : outline
+    const k = scaleAt(c, station)
+    const [u, v] = [frame.n, frame.b].map((axis) => -vec3.dot(axis, plane) / vec3.dot(frame.t, plane)) as [
+      number,
+      number,
+    ]
+    const sign = side === 'start' ? -1 : 1
+    return o.x.reduce((most, x, i) => Math.max(most, sign * k * (u * x + v * o.y[i]!)), 0)
+  }
+  return { start: tip('start'), end: tip('end') }
 }
 
 function sweptMeshes({ carriage, chunks }: BodyPlan, outline: Outline, chordError: number) {

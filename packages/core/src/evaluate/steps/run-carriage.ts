@@ -1,8 +1,15 @@
 import { tolerance } from '../../num/index.ts'
-import { fail, fault, ok, type Result } from '../../base/index.ts'
+import { fail, fault, ok, own, spend, type Result } from '../../base/index.ts'
 import type { RunStep, Step } from '../../document/index.ts'
 import type { Path } from '../../path/index.ts'
-import { outlineOf, outlinePlan, reachAround, type Outline, type Section } from '../../profile/index.ts'
+import {
+  outlineOf,
+  outlinePlan,
+  outlinePoints,
+  reachAround,
+  type Outline,
+  type Section,
+} from '../../profile/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import {
   courseBetween,
@@ -50,12 +57,13 @@ export function framesBy(turning: Turning, path: Path, toward: Vec3): Frames {
 /** A formula along the run as a course; the place where it has no value is told. */
 function courseBy(at: AlongField, length: number): Result<Course> {
   let wrong: string | undefined
-  const course = courseOf(0, length, (s) => {
+  const { course, sound } = courseOf(0, length, (s) => {
     const r = at(s / length, s)
     if (r.ok) return r.value
-    wrong ??= `at t = ${(s / length).toFixed(3)}: ${r.fault.message}`
+    wrong ??= `has no value at t = ${(s / length).toFixed(3)}: ${r.fault.message}`
     return 0
   })
+  if (!sound) wrong ??= 'changes too fast to be followed; some hundred waves along the run would fit'
   return wrong === undefined ? ok(course) : fail(fault('run.formula', wrong))
 }
 
@@ -71,7 +79,7 @@ export function twistOf(
     const course = courseBy(context.along('twist/formula'), length)
     return course.ok
       ? { twist: course.value }
-      : refusal(step, 'run.twist', `The twist has no value ${course.fault.message}.`, 'twist/formula')
+      : refusal(step, 'run.twist', `The twist ${course.fault.message}.`, 'twist/formula')
   }
   const angle = context.number('twist/angle')
   if (twist.kind === 'total') return { twist: courseBetween(0, length, 0, angle) }
@@ -92,8 +100,7 @@ export function scaleOf(
   let course: Course
   if (scale.kind === 'formula') {
     const made = courseBy(context.along('scale/formula'), length)
-    if (!made.ok)
-      return refusal(step, 'run.scale', `The scale has no value ${made.fault.message}.`, 'scale/formula')
+    if (!made.ok) return refusal(step, 'run.scale', `The scale ${made.fault.message}.`, 'scale/formula')
     course = made.value
   } else {
     const [a, b] = [context.number('scale/start'), context.number('scale/end')]
@@ -115,21 +122,34 @@ export interface Shaped {
   readonly at: (strand: number, station: number) => SectionAt
 }
 
-/** Chord error of the picture as a share of the section's reach: about 35 sides to a circle. */
-export const CHORD_SHARE = 0.004
+/** Chord error of each part of the picture as a share of the section's reach: about 35 sides to a circle. */
+const CHORD_SHARE = 0.004
 
-/** The outline that is carried, and how its points go along the run when sizes of the profile are shaped. */
+/**
+ * How many parts of a mesh leave the true surface, each by up to its chord error: the outline's sides and the bands along the
+ * path, and where there is such, the roll with its winding sides, the scale, and the shape between its stations.
+ */
+export function chordParts(step: RunStep, frames: Frames): number {
+  const rolls = frames.rolls.length > 0 || frames.upright !== undefined
+  return 2 + (rolls ? 2 : 0) + (step.scale ? 1 : 0) + (step.shaping?.length ? 0.5 : 0)
+}
+
+/**
+ * The outline that is carried, and how its points go along the run when sizes of the profile are shaped; at a chord error of
+ * its own if one is given, else at that of the picture times `coarser`.
+ */
 export function shapingOf(
   step: RunStep,
   strands: readonly Strand[],
   length: number,
   context: StepContext,
-  chord?: number,
+  { chord, coarser }: { readonly chord: number | undefined; readonly coarser: number },
 ): OrFindings<Shaped> {
   const section = strands.flatMap((s) => s.section)
   const entries = step.shaping ?? []
   if (entries.length === 0) {
-    const chordError = chord ?? CHORD_SHARE * reachAround(section)
+    const chordError = chord ?? coarser * CHORD_SHARE * reachAround(section)
+    spend(outlinePoints(section, chordError), 'the outline')
     return { outline: outlineOf(section, chordError), chordError, at: (k) => strands[k]! }
   }
   const missing = entries.find((e) => !holderOf(step, e.field, context))
@@ -145,6 +165,7 @@ export function shapingOf(
   const strandsAt = (station: number): readonly Strand[] => {
     const before = known.get(station)
     if (before) return before
+    spend(200, 'the shaping')
     const t = station / length
     const changes: FieldChange[] = []
     for (const e of entries) {
@@ -171,7 +192,8 @@ export function shapingOf(
     refusal(step, 'run.shaping', `The shaping ${wrong!.message}.`, wrong!.field)
   const states = Array.from({ length: 25 }, (_, i) => strandsAt((length * i) / 24).flatMap((s) => s.section))
   if (wrong) return stop()
-  const chordError = chord ?? CHORD_SHARE * Math.max(...states.map((s) => reachAround(s)))
+  const chordError = chord ?? coarser * CHORD_SHARE * Math.max(...states.map((s) => reachAround(s)))
+  spend(outlinePoints(section, chordError), 'the outline')
   const plan = outlinePlan(states, chordError)
   if (!plan)
     return refusal(
@@ -203,7 +225,9 @@ function holderOf(step: RunStep, field: string, context: StepContext): Step | un
   const profile = context.around.step(step.profile)
   if (profile?.kind === 'stock-profile') {
     const [group, name] = field.split('/')
-    return group === 'sizes' && name !== undefined && name in profile.sizes ? profile : undefined
+    return group === 'sizes' && name !== undefined && own(profile.sizes, name) !== undefined
+      ? profile
+      : undefined
   }
   if (profile?.kind !== 'sketch-profile') return undefined
   const sketch = context.around.step(profile.sketch)

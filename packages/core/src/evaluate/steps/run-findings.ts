@@ -1,5 +1,5 @@
 import type { RunStep } from '../../document/index.ts'
-import { deg, tolerance } from '../../num/index.ts'
+import { deg, TURN, tolerance } from '../../num/index.ts'
 import { kinksOf } from '../../path/index.ts'
 import { reach, type Outline, type Section } from '../../profile/index.ts'
 import {
@@ -7,10 +7,14 @@ import {
   foldsOf,
   rollJump,
   steepStretches,
+  turnsOnto,
   type Carriage,
   type Chunk,
+  type Contact,
   type Fold,
+  type Seam,
 } from '../../sweep/index.ts'
+import { formatExact } from '../../units/index.ts'
 import type { Cure, Finding } from '../finding.ts'
 import type { PathOutput } from '../output.ts'
 import { formulaBelow, shortFigures, shortLength, type StepContext } from './evaluator.ts'
@@ -25,6 +29,11 @@ interface About {
   readonly outline: Outline
   readonly chunks: readonly Chunk[]
   readonly context: StepContext
+  readonly seam: Seam | undefined
+  /** Of each part of the mesh, mm. */
+  readonly chordError: number
+  /** How far the mesh lies off the true surface when it had to be made coarser than usual. */
+  readonly coarse?: number
 }
 
 /** Everything that is wrong with a run or worth knowing, in order along it. */
@@ -33,31 +42,110 @@ export function runFindings(a: About): Finding[] {
   const folds = foldsOf(carriage, section, outline, chunks)
   const found = folds.map((f) => foldFinding(f, a))
   found.push(...jumps(a), ...steep(a), ...away(a))
+  found.push(...seam(a), ...coarse(a))
   // Where it folds anyway, contact is no news.
-  if (!folds.some((f) => f.kind === 'across'))
-    for (const c of contactsOf(carriage, outline)) {
-      const inFold = folds.some(
-        (f) => (c.from >= f.from && c.from <= f.to) || (c.to >= f.from && c.to <= f.to),
-      )
-      if (inFold) continue
-      const { display } = a.context
-      const message =
-        `The run meets itself: at ${shortLength(c.from, display)} and at ${shortLength(c.to, display)} the sections lie ` +
-        `${shortLength(c.depth, display)} in each other.`
+  if (!folds.some((f) => f.kind === 'across')) {
+    const inFold = (s: number): boolean => folds.some((f) => s >= f.from && s <= f.to)
+    const contacts = contactsOf(carriage, outline).filter((c) => !inFold(c.from) && !inFold(c.to))
+    found.push(...contacts.slice(0, MOST_CONTACTS).map((c, i) => contactFinding(c, i, a)))
+    const more = contacts.length - MOST_CONTACTS
+    if (more > 0)
       found.push({
-        id: `${step.id}:contact-${found.length}`,
+        ...about(step),
+        id: `${step.id}:more-contacts`,
         severity: 'warns',
         code: 'run.contact',
-        message,
-        station: 'run',
-        step: step.id,
-        from: c.from,
-        to: c.to,
-        places: [c.from, c.to],
-        cures: [],
+        message: `The run meets itself at ${more} more places.`,
       })
-    }
+  }
   return found
+}
+
+/** Contacts told one by one. */
+const MOST_CONTACTS = 12
+
+const about = (step: RunStep) => ({ station: 'run', step: step.id, cures: [] }) as const
+
+function contactFinding(c: Contact, i: number, a: About): Finding {
+  const { display } = a.context
+  const length = (s: number): string => shortLength(s, display)
+  const [one, other] = c.stretches
+  const long =
+    Math.max(one[1] - one[0], other[1] - other[0]) > tolerance.stretch * a.carriage.frames.path.length
+  const message = long
+    ? `The run lies in itself: from ${length(one[0])} to ${length(one[1])} and from ${length(other[0])} to ${length(other[1])} ` +
+      `the sections lie in each other, by up to ${length(c.depth)}.`
+    : `The run meets itself: at ${length(c.from)} and at ${length(c.to)} the sections lie ${length(c.depth)} in each other.`
+  return {
+    ...about(a.step),
+    id: `${a.step.id}:contact-${i}`,
+    severity: 'warns',
+    code: 'run.contact',
+    message,
+    from: c.from,
+    to: c.to,
+    places: [c.from, c.to],
+    ...(long ? { stretches: c.stretches } : {}),
+  }
+}
+
+/** A closed run that does not arrive as it set off. */
+function seam({ step, seam: at, outline, chordError, context, carriage }: About): Finding[] {
+  if (!at || at.apart <= 2 * chordError) return []
+  const { display } = context
+  const turned = Math.abs(at.turned) > tolerance.rollJump ? ` and ${deg(at.turned).toFixed(1)}° turned` : ''
+  const message =
+    `The section does not meet itself where the closed path comes round: it arrives up to ${shortLength(at.apart, display)} off${turned}. ` +
+    'A twist by whole steps of its symmetry, and a scale or shaping that ends as it began, would close it.'
+  return [
+    {
+      ...about(step),
+      id: `${step.id}:seam`,
+      severity: 'blocks',
+      code: 'run.seam',
+      message,
+      from: 0,
+      to: 0,
+      cures: seamCures(step, turnsOnto(outline, 2 * chordError), context, carriage.frames.path.length),
+    },
+  ]
+}
+
+/** The nearest twist that brings the section onto itself, and an end scale like that at the start. */
+function seamCures(step: RunStep, order: number, context: StepContext, length: number): Cure[] {
+  const cures: Cure[] = []
+  const { twist, scale } = step
+  if (twist && twist.kind !== 'formula' && order > 0) {
+    const every = twist.kind === 'rate' ? context.number('twist/every') : length
+    const total = (context.number('twist/angle') * length) / every
+    const whole = (Math.round((total * order) / TURN) * TURN) / order
+    const angle = (whole * every) / length
+    const formula = `${formatExact(deg(angle))} deg`
+    if (Math.abs(whole - total) > tolerance.rollJump)
+      cures.push({
+        label: `Twist by ${formatExact(Number(deg(whole).toFixed(3)))}° in all`,
+        step: step.id,
+        field: 'twist/angle',
+        formula,
+      })
+  }
+  if (scale?.kind === 'ends' && context.number('scale/start') !== context.number('scale/end'))
+    cures.push({
+      label: 'End at the scale of the start',
+      step: step.id,
+      field: 'scale/end',
+      formula: scale.start,
+    })
+  return cures
+}
+
+/** A body that is drawn and written coarser than usual. */
+function coarse({ step, coarse: error, context }: About): Finding[] {
+  if (error === undefined) return []
+  const message =
+    `The body of "${step.name}" is so large for its section that its mesh is made coarser than usual: the picture lies up to ` +
+    `${shortLength(error, context.display)} off the true surface. Length, volume and mass are not touched by that.`
+  return [{ ...about(step), id: `${step.id}:coarse`, severity: 'warns', code: 'run.coarse', message }]
 }
 
 function nodeAt(a: About, segment: number): { id: string; number: number } | undefined {
@@ -103,6 +191,17 @@ function foldFinding(fold: Fold, a: About): Finding {
     }
   }
   const where = node ? `The bend at node ${node.number}` : `The path ${between}`
+  if (fold.touches) {
+    const message = `${where} is as tight as the section allows: it reaches the centre, ${shortLength(fold.radius, display)} inward, and no inside radius is left.`
+    return {
+      ...base,
+      severity: 'warns',
+      id: `${step.id}:fold-${fold.segment}`,
+      code: 'run.no-inside',
+      message,
+      cures: [],
+    }
+  }
   const share = fold.radius / fold.reach
   const width = Math.max(reach(a.section, [1, 0]) + reach(a.section, [-1, 0]), 0)
   const message =

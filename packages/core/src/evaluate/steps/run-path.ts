@@ -2,7 +2,9 @@ import { tolerance } from '../../num/index.ts'
 import type { EndEntry, JointName, PartLimit, RunStep } from '../../document/index.ts'
 import {
   extendedPath,
+  FURTHEST,
   lineSegment,
+  pathFaults,
   pathPart,
   segmentPoint,
   segmentTangent,
@@ -67,6 +69,21 @@ export function carriedPath(
     }
     if (made) [path, from] = [made.value, a!]
   }
+  const added = withEnds(step, path, from, context)
+  if ('findings' in added) return added
+  const [bad] = pathFaults(added.path)
+  if (bad) {
+    const message =
+      bad.kind === 'fold-back'
+        ? `The run folds back on itself at ${shortLength(bad.station, context.display)}: it cannot turn by 180° on the spot.`
+        : `With what its ends put on, "${step.name}" goes further than the ${shortLength(FURTHEST, context.display)} that a path may.`
+    return refusal(step, 'run.path', message)
+  }
+  return added
+}
+
+/** The used stretch with what its ends put on. */
+function withEnds(step: RunStep, path: Path, from: number, context: StepContext): OrFindings<CarriedPath> {
   if (!step.ends || path.closed) return { path, from, before: 0 }
   const start = addedTo(step, 'start', path, context)
   if ('findings' in start) return start

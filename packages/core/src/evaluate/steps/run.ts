@@ -1,12 +1,31 @@
 import type { RunStep } from '../../document/index.ts'
 import { kinksOf } from '../../path/index.ts'
-import { meshPlaced } from '../../space/index.ts'
-import { chunksOf, roundedPath, twisted, type Carriage, type Joint } from '../../sweep/index.ts'
-import type { PathOutput, RunOutput, Strand } from '../output.ts'
-import type { StepContext, StepEvaluation, StepEvaluator } from './evaluator.ts'
-import { bodyOf, cutOf, endsMade, meshAgain } from './run-body.ts'
+import { meshPlaced, meshSurface } from '../../space/index.ts'
+import {
+  chunksOf,
+  piecesBetween,
+  roundedPath,
+  seamOf,
+  twisted,
+  type Carriage,
+  type Joint,
+  type Seam,
+} from '../../sweep/index.ts'
+import { formatExact } from '../../units/index.ts'
+import type { PathOutput, RunCorner, RunOutput, Strand } from '../output.ts'
+import { bendingOf } from './bend-words.ts'
+import { shortLength, type StepContext, type StepEvaluation, type StepEvaluator } from './evaluator.ts'
+import { bodyOf, cutOf, endsMade, pointsOf, tipsOf } from './run-body.ts'
 import { placesOf } from './run-copies.ts'
-import { framesBy, scaleOf, shapingOf, twistOf, uprightDirection, type Shaped } from './run-carriage.ts'
+import {
+  chordParts,
+  framesBy,
+  scaleOf,
+  shapingOf,
+  twistOf,
+  uprightDirection,
+  type Shaped,
+} from './run-carriage.ts'
 import { runFindings } from './run-findings.ts'
 import { carriedPath, cornerKey, jointOf, refusal, type CarriedPath, type OrFindings } from './run-path.ts'
 import { overlaps, strandsOf } from './run-section.ts'
@@ -34,10 +53,9 @@ export const runEvaluator: StepEvaluator<RunStep> = {
   },
 }
 
-/** A run's mesh with all its copies, for files; at another chord error when one is given. */
-export function meshOfRun(run: RunOutput, chordError?: number): RunOutput['mesh'] {
-  const one = chordError === undefined ? run.mesh : meshAgain(run, run.outline, chordError)
-  return meshPlaced(one, run.places)
+/** A run's mesh with all its copies, for files. */
+export function meshOfRun(run: RunOutput): RunOutput['mesh'] {
+  return meshPlaced(run.mesh, run.places)
 }
 
 /** Frames, scale, shape and chunks of a run. */
@@ -47,6 +65,10 @@ interface Set {
   readonly chunks: RunOutput['chunks']
   readonly carried: CarriedPath
   readonly sourceStarts: readonly number[]
+  /** How many parts of the mesh leave the true surface, each by up to the chord error. */
+  readonly parts: number
+  /** Of a closed run that changes along its way. */
+  readonly seam: Seam | undefined
 }
 
 function setUp(
@@ -55,6 +77,7 @@ function setUp(
   strands: readonly Strand[],
   given: CarriedPath,
   context: StepContext,
+  coarser: number,
 ): OrFindings<Set> {
   const up = uprightDirection(step, context)
   if ('findings' in up) return up
@@ -77,15 +100,20 @@ function setUp(
   if ('findings' in twist) return twist
   const scale = scaleOf(step, length, context)
   if ('findings' in scale) return scale
-  const shaped = shapingOf(step, strands, length, context)
-  if ('findings' in shaped) return shaped
   const bare = changed ? framesBy(step.turning, path, up.toward) : sharp
   const frames = twist.twist ? twisted(bare, twist.twist) : bare
-  const carriage: Carriage = {
+  const parts = chordParts(step, frames)
+  const chord = context.chordError === undefined ? undefined : context.chordError / parts
+  const shaped = shapingOf(step, strands, length, context, { chord, coarser })
+  if ('findings' in shaped) return shaped
+  const open: Carriage = {
     frames,
     ...(scale.scale ? { scale: scale.scale } : {}),
     ...(shaped.shape ? { shape: shaped.shape } : {}),
   }
+  const changing = step.twist !== undefined || open.scale !== undefined || open.shape !== undefined
+  const seam = path.closed && changing ? seamOf(open, shaped.outline) : undefined
+  const carriage: Carriage = seam ? { ...open, seam: seam.meets } : open
   const start = cutOf(step, 'start', carriage, context)
   if ('findings' in start) return start
   const end = cutOf(step, 'end', carriage, context)
@@ -93,7 +121,44 @@ function setUp(
   const chunks = chunksOf(frames, shaped.outline, joint(path), start, end)
   const starts = changed ? rounded.value.sourceStarts : path.starts
   const sourceStarts = starts.map((s) => s + given.from - given.before)
-  return { carriage, shaped, chunks, carried: { ...given, path }, sourceStarts }
+  return { carriage, shaped, chunks, parts, seam, carried: { ...given, path }, sourceStarts }
+}
+
+/** Most points of the mesh of one run: some 100 MB. */
+const MOST_POINTS = 2e6
+/** How much coarser than usual a body is drawn before it is refused. */
+const COARSEST = 16
+
+/**
+ * All that the body is made from, as fine as it is asked for; where that would be too many points, coarser. Refused where even
+ * that is too many, and where a fineness was asked for by name.
+ */
+function setUpWithin(
+  step: RunStep,
+  source: PathOutput,
+  strands: readonly Strand[],
+  given: CarriedPath,
+  context: StepContext,
+): OrFindings<Set & { readonly coarser: number }> {
+  const { display, chordError } = context
+  for (let coarser = 1; ; coarser *= 2) {
+    const set = setUp(step, source, strands, given, context, coarser)
+    if ('findings' in set) return set
+    const points = pointsOf(set, set.shaped.outline, set.shaped.chordError)
+    if (points <= MOST_POINTS) return { ...set, coarser }
+    const millions = `${formatExact(Number((points / 1e6).toPrecision(3)))} million points`
+    if (chordError !== undefined) {
+      // Points go with the chord error's inverse, or slower: so much more is surely enough.
+      const fits = shortLength((chordError * points) / MOST_POINTS, display)
+      const message = `At ${shortLength(chordError, display)} from the true surface the mesh of "${step.name}" would take ${millions}, and at most ${MOST_POINTS / 1e6} million are made; ${fits} would fit.`
+      return refusal(step, 'run.too-fine', message)
+    }
+    if (coarser >= COARSEST) {
+      const fits = shortLength((set.carriage.frames.path.length * MOST_POINTS) / points, display)
+      const message = `The body of "${step.name}" would take ${millions} even drawn coarsely, and at most ${MOST_POINTS / 1e6} million are made. About ${fits} of the path would fit as it is carried, or less twist, fewer waves, fewer strands.`
+      return refusal(step, 'run.too-much', message)
+    }
+  }
 }
 
 /** The section's area at every station where its shape is known. */
@@ -109,7 +174,7 @@ function carry(
   given: CarriedPath,
   context: StepContext,
 ): StepEvaluation {
-  const set = setUp(step, source, strands, given, context)
+  const set = setUpWithin(step, source, strands, given, context)
   if ('findings' in set) return set
   const { carriage, shaped, chunks, carried } = set
   const { outline, chordError, at } = shaped
@@ -121,7 +186,10 @@ function carry(
   const body = bodyOf(plan, outline, at, chordError)
   const section = strands.flatMap((s) => s.section)
   const { path } = carriage.frames
-  const sum = (of: (s: Strand) => number): number => strands.reduce((total, s) => total + of(s), 0)
+  const corners = cornersOf(step, source, path)
+  // Single precision holds 24 binary digits of the largest coordinate.
+  const furthest = body.mesh.positions.reduce((most, v) => Math.max(most, Math.abs(v)), 0)
+  const error = set.parts * chordError + furthest * 2 ** -24
   const output: RunOutput = {
     kind: 'run',
     path,
@@ -133,11 +201,14 @@ function carry(
     carriage,
     chunks,
     made: ends.made,
-    corners: kinksOf(path).map((k) => {
-      const key = cornerKey(path, source, k)
-      const chosen = step.corners !== undefined || key === 'start' || key === 'end'
-      return { key, station: k.station, deflection: k.deflection, joint: jointOf(step, key), chosen }
-    }),
+    corners,
+    pieces: piecesBetween(
+      path.length,
+      path.closed,
+      corners.filter((c) => c.joint !== 'round').map((c) => c.station),
+    ),
+    tips: tipsOf(plan, outline),
+    ...bendingOf(path, context.display, step.partedBends),
     outline,
     section,
     areas: areasAlong(shaped, strands),
@@ -148,13 +219,34 @@ function carry(
     places: copies.places,
     mesh: body.mesh,
     drawing: body.drawing,
-    chordError,
+    chordError: error,
     volume: body.theoremVolume ?? body.meshVolume,
     theoremVolume: body.theoremVolume,
     meshVolume: body.meshVolume,
-    volumeBound: chordError * sum((s) => s.perimeter * path.length + 2 * s.area),
+    volumeBound: error * meshSurface(body.mesh),
     mass: body.mass,
   }
-  const findings = runFindings({ step, source, carried, carriage, section, outline, chunks, context })
+  const findings = runFindings({
+    step,
+    source,
+    carried,
+    carriage,
+    section,
+    outline,
+    chunks,
+    context,
+    seam: set.seam,
+    chordError,
+    ...(set.coarser > 1 ? { coarse: error } : {}),
+  })
   return { output, findings: [...findings, ...overlaps(step, strands, chordError, context)] }
+}
+
+/** Places where the direction breaks, with what is made of each. */
+function cornersOf(step: RunStep, source: PathOutput, path: RunOutput['path']): RunCorner[] {
+  return kinksOf(path).map((k) => {
+    const key = cornerKey(path, source, k)
+    const chosen = step.corners !== undefined || key === 'start' || key === 'end'
+    return { key, station: k.station, deflection: k.deflection, joint: jointOf(step, key), chosen }
+  })
 }

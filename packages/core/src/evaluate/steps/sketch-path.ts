@@ -1,8 +1,6 @@
 import type { SketchPathStep } from '../../document/index.ts'
-import { bendTableOf } from '../../forming/index.ts'
 import { reverseCurve, type Curve2 } from '../../plane/index.ts'
 import {
-  analysePath,
   arcSegment,
   lineSegment,
   makePath,
@@ -15,6 +13,7 @@ import { vec3, type Vec3 } from '../../space/index.ts'
 import type { Finding } from '../finding.ts'
 import type { SketchOutput } from '../output.ts'
 import { shortFigures, shortLength, type StepContext, type StepEvaluator } from './evaluator.ts'
+import { pathEvaluation } from './path-output.ts'
 import { pathSummary } from './path-summary.ts'
 
 export const sketchPathEvaluator: StepEvaluator<SketchPathStep> = {
@@ -58,20 +57,7 @@ export const sketchPathEvaluator: StepEvaluator<SketchPathStep> = {
         .map((segment) => ({ segment, origin: { kind: 'piece', index } as const }))
     })
     if (parts.length === 0) return refuse('path.none', 'The curves of this path have no length.')
-    const path = makePath(parts, chain.value.closed)
-    const table = bendTableOf(path)
-    return {
-      output: {
-        kind: 'path',
-        path,
-        analysis: analysePath(path),
-        nodes: [],
-        pieces,
-        table: table.ok ? table.value : undefined,
-        notBendable: table.ok ? undefined : table.fault.message,
-      },
-      findings: [],
-    }
+    return pathEvaluation(step, makePath(parts, chain.value.closed), context, { pieces })
   },
   summary: pathSummary,
 }

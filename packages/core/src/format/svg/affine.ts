@@ -33,18 +33,26 @@ const deg = (x: number): number => (x * Math.PI) / 180
 
 /** What a `transform` attribute says; undefined where it cannot be read. */
 export function transformOf(text: string): Affine | undefined {
+  const all = text.trim()
   let whole: Affine = IDENTITY
-  const rest = text.replace(/([a-zA-Z]+)\s*\(([^()]*)\)\s*,?\s*/g, (_, name: string, list: string) => {
-    const n = list
+  // From place to place, each letter looked at once: what does not begin a transform ends the reading.
+  const next = /([a-zA-Z]{1,9})\s*\(([^()]*)\)[\s,]*/y
+  while (next.lastIndex < all.length) {
+    const found = next.exec(all)
+    if (!found) return undefined
+    const n = found[2]!
       .trim()
       .split(/[\s,]+/)
       .map(Number)
-    const one = oneOf(name, n)
-    whole = one && n.every(Number.isFinite) ? after(whole, one) : [NaN, 0, 0, 0, 0, 0]
-    return ''
-  })
-  return rest.trim() === '' && whole.every(Number.isFinite) ? whole : undefined
+    const one = oneOf(found[1]!, n)
+    if (!one || !n.every(Number.isFinite)) return undefined
+    whole = after(whole, one)
+  }
+  return whole.every((v) => Math.abs(v) <= MOST) ? whole : undefined
 }
+
+/** Beyond this a drawing is not moved or made larger: what comes of it has no digits left. */
+const MOST = 1e9
 
 function oneOf(name: string, n: readonly number[]): Affine | undefined {
   const [p = NaN, q, r] = n

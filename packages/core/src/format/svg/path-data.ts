@@ -71,10 +71,23 @@ export function strokesOf(data: string, m: Affine): readonly SubPath[] | string 
       }
     })
   end(false)
+  // Transforms may take it out of range too.
+  if (!strokes.every((s) => s.curves.every(inRange))) fault ??= 'a coordinate is out of range'
   return fault ?? strokes
 }
 
+/** mm, and the drawing's own units. */
 const MOST = 1e7
+
+function inRange(c: Curve2): boolean {
+  const numbers =
+    c.kind === 'line'
+      ? [...c.from, ...c.to]
+      : c.kind === 'arc'
+        ? [...c.centre, c.radius, c.start, c.sweep]
+        : c.points.flat()
+  return numbers.every((v) => Math.abs(v) <= MOST)
+}
 
 function meets(curves: readonly Curve2[]): boolean {
   const start = startOf(curves[0]!)

@@ -170,7 +170,8 @@ function cutInTwo(d: SketchDraft, e: Open, end: Id, begin: Id): Id {
   )
   // Where both share the cut they are in line as soon as they are parallel.
   if (e.kind === 'line') d.relate({ kind: end === begin ? 'parallel' : 'collinear', a: e.id, b: rest })
-  else d.relate({ kind: 'equal', a: e.id, b: rest })
+  // Arcs that share their centre and the cut are of one radius by that.
+  else if (end !== begin) d.relate({ kind: 'equal', a: e.id, b: rest })
   return rest
 }
 
@@ -203,7 +204,6 @@ export function split(d: SketchDraft, id: Id, near: Vec2): Result<readonly Id[]>
       radius: e.radius,
       clockwise: false,
     })
-    d.relate({ kind: 'equal', a: id, b: other })
     return ok([id, other])
   }
   if (t <= tolerance.sameShare || t >= 1 - tolerance.sameShare)

@@ -1,0 +1,148 @@
+import type { Fault, Id, TooMuch } from '../base/index.ts'
+import { inputsOf, kindOf, stepOf, type Part, type Step } from '../document/index.ts'
+import type { ValueTable } from '../units/index.ts'
+import type { Finding } from './finding.ts'
+import type { StepResult } from './output.ts'
+
+/** Code of the finding of a step that asked for more work than it may. */
+export const TOO_MUCH = 'step.too-much'
+
+/** Fields of one step that are told one by one when they cannot be worked out; the others are counted. */
+const MOST_FIELDS = 20
+
+/** Why a step waits; without a finding when what it waits for says so itself. */
+export interface Waiting {
+  readonly finding: Finding | undefined
+}
+
+/** The input that keeps a step from being built. What failed by itself says so itself and needs no second finding here. */
+export function waitsFor(step: Step, part: Part, results: ReadonlyMap<Id, StepResult>): Waiting | undefined {
+  for (const id of inputsOf(step)) {
+    const input = results.get(id)
+    if (input?.state === 'good') continue
+    const named = stepOf(part, id)
+    const why = !named
+      ? `a step "${id}" that is not in the recipe`
+      : !input
+        ? `"${named.name}", which stands after it`
+        : input.state === 'aside'
+          ? `"${named.name}", which is set aside`
+          : undefined
+    if (why === undefined) return { finding: undefined }
+    return {
+      finding: {
+        id: `${step.id}:waits-${id}`,
+        severity: 'blocks',
+        code: 'step.input',
+        message: `"${step.name}" builds on ${why}.`,
+        station: kindOf(step).station,
+        step: step.id,
+        cures: [],
+      },
+    }
+  }
+  return undefined
+}
+
+/** Fields whose formulas come to nothing, each with its place; past the first ones only how many more there are. */
+export function fieldFindings(
+  step: Step,
+  faults: readonly { readonly field: string; readonly fault: Fault }[],
+): Finding[] {
+  const nodes = step.kind === 'node-path' ? new Map(step.nodes.map((n, i) => [n.id, i])) : undefined
+  const told = faults.slice(0, MOST_FIELDS).map((f) => fieldFinding(step, f.field, f.fault, nodes))
+  const more = faults.length - told.length
+  if (more <= 0) return told
+  return [
+    ...told,
+    {
+      id: `${step.id}:more-fields`,
+      severity: 'blocks',
+      code: 'step.more-fields',
+      message: `${more} more ${more === 1 ? 'field' : 'fields'} of "${step.name}" cannot be worked out either.`,
+      station: kindOf(step).station,
+      step: step.id,
+      cures: [],
+    },
+  ]
+}
+
+function fieldFinding(
+  step: Step,
+  field: string,
+  fault: Fault,
+  nodes: ReadonlyMap<Id, number> | undefined,
+): Finding {
+  const [group, ...rest] = field.split('/')
+  const node = group === 'nodes' ? nodes?.get(rest[0]!) : undefined
+  const last = rest.at(-1) ?? group!
+  // A formula along the run goes by what it drives: shaping, twist, scale.
+  const column = last === 'formula' ? group![0]!.toUpperCase() + group!.slice(1) : last
+  const where = node === undefined ? `${column}: ` : `Node ${node + 1}, ${column}: `
+  return {
+    id: `${step.id}:${field}`,
+    severity: 'blocks',
+    code: fault.code,
+    message: `${where}${fault.message}`,
+    station: kindOf(step).station,
+    step: step.id,
+    field,
+    ...(node === undefined ? {} : { node: rest[0]! }),
+    cures: [],
+  }
+}
+
+export function valueFindings(part: Part, table: ValueTable): Finding[] {
+  return part.values.flatMap((v) => {
+    const r = table.get(v.name)!
+    if (r.ok) return []
+    return {
+      id: `value:${v.id}`,
+      severity: 'blocks' as const,
+      code: r.fault.code,
+      message: `${v.name}: ${r.fault.message}`,
+      station: 'values' as const,
+      step: '',
+      field: v.id,
+      cures: [],
+    }
+  })
+}
+
+/** What makes a step of each kind cheaper. */
+const CHEAPER: Readonly<Record<Step['kind'], string>> = {
+  sketch: 'Part the drawing into smaller sketches, or take constraints out.',
+  'node-path': 'Fewer nodes would fit.',
+  'helix-path': 'Fewer turns would fit.',
+  'sketch-path': 'A path of fewer curves would fit.',
+  'stock-profile': 'Other sizes would fit.',
+  'sketch-profile': 'A section of fewer curves would fit.',
+  run: 'A shorter path, fewer turns, less twist, fewer strands or a formula with fewer waves would fit.',
+  blank: 'A shorter path would fit.',
+}
+
+/** A step that asked for more work than it may. */
+export function tooMuchFinding(step: Step, { on }: TooMuch): Finding {
+  return {
+    id: `${step.id}:too-much`,
+    severity: 'blocks',
+    code: TOO_MUCH,
+    message: `"${step.name}" asks for more work than a step may take, and was given up at ${on}. ${CHEAPER[step.kind]}`,
+    station: kindOf(step).station,
+    step: step.id,
+    cures: [],
+  }
+}
+
+/** A step whose result has a figure that is no number. */
+export function noNumberFinding(step: Step, what: string): Finding {
+  return {
+    id: `${step.id}:no-number`,
+    severity: 'blocks',
+    code: 'step.no-number',
+    message: `The ${what} of "${step.name}" comes to no finite number. Look for a size that is far too large, too small, or turned round.`,
+    station: kindOf(step).station,
+    step: step.id,
+    cures: [],
+  }
+}

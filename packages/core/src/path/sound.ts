@@ -1,0 +1,32 @@
+import { tolerance } from '../num/index.ts'
+import type { Vec3 } from '../space/index.ts'
+import { kinksOf, type Path } from './path.ts'
+import { segmentPoint } from './segment.ts'
+
+/** The longest a path may be, and the furthest from the origin it may go, mm: ten kilometres. Beyond, single precision shows steps. */
+export const FURTHEST = 1e7
+
+/** Why a chain of segments is no path that something can be carried along. */
+export type PathFault =
+  /** A length or a place is no finite number. */
+  | { readonly kind: 'no-number' }
+  /** It is longer, or goes further from the origin, than `FURTHEST`. */
+  | { readonly kind: 'too-far'; readonly reach: number }
+  /** It turns by half a turn on the spot. */
+  | { readonly kind: 'fold-back'; readonly station: number; readonly at: Vec3; readonly after: number }
+
+/** What is wrong with a path of whatever source; none when it is sound. */
+export function pathFaults(path: Path): PathFault[] {
+  const ends = path.segments.flatMap((g) => [segmentPoint(g, 0), segmentPoint(g, g.length)])
+  if (!Number.isFinite(path.length) || !ends.flat().every(Number.isFinite)) return [{ kind: 'no-number' }]
+  const reach = ends.flat().reduce((most, v) => Math.max(most, Math.abs(v)), path.length)
+  if (reach > FURTHEST) return [{ kind: 'too-far', reach }]
+  return kinksOf(path)
+    .filter((k) => k.deflection >= Math.PI - tolerance.foldBack)
+    .map((k) => ({
+      kind: 'fold-back',
+      station: k.station,
+      at: segmentPoint(path.segments[k.after]!, 0),
+      after: k.after,
+    }))
+}
