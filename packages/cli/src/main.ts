@@ -5,12 +5,13 @@ import { createEvaluator, type PartResult } from '@flexum/core/evaluate'
 import { exportPart, type ExportKind } from './export.ts'
 import { reportJson, reportText } from './report.ts'
 
-const USAGE = `usage: flexum report PART.json [--json] [--variant NAME]
-       flexum export PART.json --to stl|csv [--table bends|nodes] [--chord MM] [--out FILE] [--variant NAME]
+const USAGE = `usage: flexum report PART.json [--json] [--variant NAME] [--run NAME]
+       flexum export PART.json --to stl|csv [--table bends|nodes] [--chord MM] [--out FILE] [--variant NAME] [--run NAME]
 
 report  prints length, segments, bend table, cut length and mass
 export  writes the body as binary STL, or the bend table (or the nodes) as CSV;
-        to standard output unless --out names a file
+        to standard output unless --out names a file; --chord is how far the mesh may lie off the true surface
+--run   the run that tables and figures are of, by name; by itself the first
 exit    0 done, 1 the part is not sound or cannot give this, 2 wrong use or unreadable file`
 
 /** Where a run of the program prints; tests bring their own. */
@@ -43,6 +44,7 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
         chord: { type: 'string' },
         out: { type: 'string' },
         variant: { type: 'string' },
+        run: { type: 'string' },
       },
     })
   } catch (error) {
@@ -64,17 +66,22 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
     streams.err(`flexum: ${part}`)
     return 2
   }
-  const result = createEvaluator().evaluate(part)
+  const kind = command === 'export' ? exportKind(values.to, values.table, values.chord) : undefined
+  if (typeof kind === 'string') return misuse(kind)
+  const run = runNamed(part, values.run)
+  if (run !== null && typeof run !== 'string') return misuse(run.message)
+  const chordError = kind?.to === 'stl' ? kind.chordError : undefined
+  const result = createEvaluator().evaluate(part, chordError === undefined ? {} : { chordError })
   tellFindings(result, streams)
-  if (command === 'report') {
+  if (kind === undefined) {
     streams.out(
-      values.json ? `${JSON.stringify(reportJson(part, result), null, 2)}\n` : reportText(part, result),
+      values.json
+        ? `${JSON.stringify(reportJson(part, result, run), null, 2)}\n`
+        : reportText(part, result, run),
     )
     return result.findings.some((f) => f.severity === 'blocks') ? 1 : 0
   }
-  const kind = exportKind(values.to, values.table, values.chord)
-  if (typeof kind === 'string') return misuse(kind)
-  const made = exportPart(part, result, kind)
+  const made = exportPart(part, result, kind, run)
   if (!made.ok) {
     streams.err(`flexum: ${made.fault.message}`)
     return 1
@@ -82,6 +89,17 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
   if (values.out === undefined) streams.out(made.value)
   else await writeFile(values.out, made.value)
   return 0
+}
+
+/** The run of a name, or none when no name is given; else what would fit. */
+function runNamed(part: Part, name: string | undefined): string | null | { readonly message: string } {
+  if (name === undefined) return null
+  const runs = part.steps.filter((s) => s.kind === 'run')
+  const found = runs.find((r) => r.name === name || r.id === name)
+  if (found) return found.id
+  return {
+    message: `there is no run "${name}"; there are ${runs.map((r) => `"${r.name}"`).join(', ') || 'none'}`,
+  }
 }
 
 async function readPartFile(file: string, variant: string | undefined): Promise<Part | string> {

@@ -1,13 +1,19 @@
+import type { Id } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
-import { leadOf, massOf, volumeOf, type PartResult } from '@flexum/core/evaluate'
+import { bendingOfLead, leadOf, massOf, volumeOf, type PartResult } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
 import { formatAngle, formatLength, formatLengthFigures, formatMass } from '@flexum/core/units'
 
 /** All figures of a part for programs: lengths mm, angles degrees, masses kg; null where the part gives none. */
-export function reportJson(part: Part, result: PartResult) {
-  const { path, profile, blank } = leadOf(part, result)
+export function reportJson(part: Part, result: PartResult, chosen: Id | null = null) {
+  const lead = leadOf(part, result, chosen)
+  const { step, run, path, profile, blank } = lead
+  const bending = bendingOfLead(lead)
   return {
     name: part.name,
+    run: step
+      ? { name: step.name, length: run?.path.length ?? null, pieces: run?.pieces.length ?? null }
+      : null,
     variant: part.variants.find((v) => v.id === part.variant)?.name ?? null,
     path: path
       ? {
@@ -25,17 +31,18 @@ export function reportJson(part: Part, result: PartResult) {
           })),
         }
       : null,
-    bendTable: path?.table
-      ? {
-          rows: path.table.rows.map((r) => ({
-            length: r.length,
-            rotationDeg: deg(r.rotation),
-            angleDeg: deg(r.angle),
-            radius: r.radius,
-          })),
-          last: path.table.last,
-        }
-      : null,
+    bendTable:
+      'table' in bending
+        ? {
+            rows: bending.table.rows.map((r) => ({
+              length: r.length,
+              rotationDeg: deg(r.rotation),
+              angleDeg: deg(r.angle),
+              radius: r.radius,
+            })),
+            last: bending.table.last,
+          }
+        : null,
     profile: profile
       ? {
           area: profile.properties.area,
@@ -58,10 +65,11 @@ function table(rows: readonly (readonly string[])[]): string {
 }
 
 /** The same for people, in the part's units. */
-export function reportText(part: Part, result: PartResult): string {
+export function reportText(part: Part, result: PartResult, chosen: Id | null = null): string {
   const display = part.units.length
   const length = (mm: number): string => formatLengthFigures(mm, display)
-  const { path, profileWords, blank } = leadOf(part, result)
+  const lead = leadOf(part, result, chosen)
+  const { step, run, path, profileWords, blank } = lead
   const mass = massOf(result)
   const variant = part.variants.find((v) => v.id === part.variant)
   const lines: string[] = [variant ? `${part.name}, ${variant.name}` : part.name]
@@ -72,6 +80,11 @@ export function reportText(part: Part, result: PartResult): string {
     line('Extents', `${path.analysis.size.map(length).join(' × ')} ${display.unit}`)
     if (path.analysis.tightest) line('Smallest radius', formatLength(path.analysis.tightest.radius, display))
   }
+  if (step && run && (run.path !== path?.path || part.steps.filter((s) => s.kind === 'run').length > 1)) {
+    line('Run', step.name)
+    line('Length of run', formatLength(run.path.length, display))
+  }
+  if (run && run.pieces.length > 1) line('Pieces', String(run.pieces.length))
   if (blank) {
     line('Developed', formatLength(blank.developed.length, display))
     line('Cut length', formatLength(blank.cut, display))
@@ -89,18 +102,20 @@ export function reportText(part: Part, result: PartResult): string {
     ])
     lines.push('', 'Segments', table([head, ...rows]))
   }
-  if (path?.table) {
+  const bending = bendingOfLead(lead)
+  if ('table' in bending) {
+    const { table: bends } = bending
     const head = ['bend', `length (${display.unit})`, 'rotation', 'angle', 'radius']
-    const rows = path.table.rows.map((r, i) => [
+    const rows = bends.rows.map((r, i) => [
       String(i + 1),
       length(r.length),
       formatAngle(r.rotation, 3),
       formatAngle(r.angle, 3),
       length(r.radius),
     ])
-    lines.push('', 'Bend table', table([head, ...rows, ['end', length(path.table.last), '', '', '']]))
+    lines.push('', 'Bend table', table([head, ...rows, ['end', length(bends.last), '', '', '']]))
   } else if (path) {
-    lines.push('', `No bend table: ${path.notBendable ?? ''}.`)
+    lines.push('', `No bend table: ${bending.none}.`)
   }
   return `${lines.join('\n')}\n`
 }

@@ -13,7 +13,7 @@ import { BenchContext } from '../src/screens/bench/context.ts'
 export function directCompute(): Compute {
   const evaluator = createEvaluator()
   return {
-    evaluate: async (part) => evaluator.evaluate(part),
+    evaluate: async (part) => evaluator.evaluate(part, { owner: 'page' }),
     stl: async () => undefined,
     compare: async (part, run) =>
       compareTurnings(evaluator, part, run).map(({ run: made, ...card }) => ({

@@ -33,8 +33,8 @@ describe('reading a part', () => {
   it.each<[string, unknown, RegExp]>([
     ['no object', 'a part', /not a part: an object/],
     ['another format', { format: 'drawing' }, /"format" reads "drawing"; "flexum-part" is needed/],
-    ['no version', { format: 'flexum-part' }, /"version" reads undefined/],
-    ['a newer version', { format: 'flexum-part', version: 99 }, /reads up to 1; update it/],
+    ['no version', { format: 'flexum-part' }, /"version" reads nothing/],
+    ['a newer version', { format: 'flexum-part', version: 99 }, /reads up to 2; update it/],
     [
       'a formula that is a number',
       broken((p) => (p['steps'][0].nodes[1].x = 12)),

@@ -14,6 +14,7 @@ export { mapSame, STATIONS, type FormulaVisitor, type Station } from './steps/ki
 export type { NodeCorner, NodeEntry, NodePathStep } from './steps/node-path.ts'
 export type { HelixPathStep } from './steps/helix-path.ts'
 export {
+  HOLLOW_SHAPES,
   LOOKS,
   MOULDINGS,
   sizeDimension,
@@ -63,6 +64,7 @@ export type { FreeStrand, StrandsEntry } from './steps/strands.ts'
 export type { BlankStep } from './steps/blank.ts'
 export { LIMITS } from './limits.ts'
 export { readPart, readPartText, writePart } from './read.ts'
+export { breachesOf, type Breach } from './rules.ts'
 export {
   emptyPart,
   METRIC,

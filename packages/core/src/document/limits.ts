@@ -12,5 +12,7 @@ export const LIMITS = {
   splinePoints: 200,
   regions: 100,
   strands: 200,
+  shaped: 20,
+  copiesEntries: 4,
   copies: 200,
 } as const

@@ -41,7 +41,7 @@ export interface Part {
 }
 
 export const PART_FORMAT = 'flexum-part'
-export const PART_VERSION = 1
+export const PART_VERSION = 2
 
 /** Formulas of the variant in force, by value name. */
 export function overridesInForce(part: Part): Readonly<Record<string, Formula>> {

@@ -4,9 +4,9 @@ import { DIMENSIONS, LENGTH_FACTORS, MASS_FACTORS, type Formula } from '../units
 import { LIMITS } from './limits.ts'
 import { migrate } from './migrate.ts'
 import { idsIn, PART_FORMAT, type Part } from './part.ts'
+import { brokenSketch } from './rules.ts'
 import { formulaSchema, idSchema, nameSchema, record } from './schema-parts.ts'
-import { STEP_KINDS, type Step, type StepKindName } from './steps/index.ts'
-import { referencesIn, SHEET_IDS } from './steps/sketch-references.ts'
+import { STEP_KINDS, type StepKindName } from './steps/index.ts'
 
 const oneOf = (words: readonly string[], what: string) =>
   string()
@@ -95,7 +95,8 @@ export function readPart(input: unknown): Result<Part> {
   const current = migrate(input)
   if (!current.ok) return current
   try {
-    partSchema.validateSync(current.value, { abortEarly: true })
+    // Strict throughout: what is checked is what is taken, and nothing is changed on the way.
+    partSchema.validateSync(current.value, { abortEarly: true, strict: true })
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error
     const where = error.path ? `at ${error.path}: ` : ''
@@ -106,25 +107,11 @@ export function readPart(input: unknown): Result<Part> {
   const twice = idsIn(part).find((id) => seen.size === seen.add(id).size)
   if (twice !== undefined)
     return fail(fault('part.ids', `this part cannot be read; the id "${twice}" is used twice`))
-  const broken = part.steps.map(brokenSketch).find((b) => b !== undefined)
-  if (broken !== undefined) return fail(fault('part.sketch', `this part cannot be read; ${broken}`))
+  for (const step of part.steps)
+    if (step.kind === 'sketch')
+      for (const broken of brokenSketch(step))
+        return fail(fault('part.sketch', `this part cannot be read; ${broken}`))
   return ok(part)
-}
-
-/** What is wrong with the references inside a sketch, if anything. */
-function brokenSketch(step: Step): string | undefined {
-  if (step.kind !== 'sketch') return undefined
-  const where = `in the sketch "${step.name}"`
-  const kinds = new Map<string, string>()
-  for (const x of [...step.entities, ...step.constraints]) {
-    if (kinds.has(x.id) || SHEET_IDS.has(x.id)) return `${where} the id "${x.id}" is used twice`
-    kinds.set(x.id, x.kind)
-  }
-  for (const x of [...step.entities, ...step.constraints]) {
-    const missing = referencesIn(x).find((id) => !kinds.has(id) && !SHEET_IDS.has(id))
-    if (missing !== undefined) return `${where} "${x.id}" refers to "${missing}", which is not there`
-  }
-  return undefined
 }
 
 /** Whether anything in it lies deeper than so many levels, looked at level by level and without recursion. */

@@ -1,26 +1,41 @@
 import { boolean, lazy, mixed, object, string, type AnyObject, type ObjectSchema } from 'yup'
+import { own } from '../base/index.ts'
 import { LENGTH_FACTORS, type Formula } from '../units/index.ts'
 import { LIMITS } from './limits.ts'
+
+/** What an id looks like. */
+export const ID_FORM = /^[A-Za-z0-9_-]{1,40}$/
+
+/** Whether a text is one: no control characters, and no halves of characters, which no file keeps. */
+export const soundText = (text: string): boolean => !/[\p{Cc}\p{Cs}]/u.test(text)
 
 /** An id: a short word, unique in its part. */
 export const idSchema = string()
   .strict()
   .required('an id is missing here')
-  .matches(/^[A-Za-z0-9_-]{1,40}$/, 'an id is 1 to 40 letters, digits, _ or -')
+  .matches(ID_FORM, 'an id is 1 to 40 letters, digits, _ or -')
 
 export const nameSchema = string()
   .strict()
   .defined('a name is missing here')
   .max(LIMITS.nameLength, `a name has at most ${LIMITS.nameLength} characters`)
+  .test('text', 'a name holds no control characters or halves of characters', (v) => soundText(v))
 
 export const flagSchema = boolean().strict().defined('true or false is needed here')
 
-function isFormula(v: unknown): v is Formula {
-  const short = (t: unknown): boolean => typeof t === 'string' && t.length <= LIMITS.textLength
+/** Whether it is a formula: text of limited length, or that with the unit of its bare lengths. */
+export function isFormula(v: unknown): v is Formula {
+  const short = (t: unknown): boolean =>
+    typeof t === 'string' && t.length <= LIMITS.textLength && soundText(t)
   if (short(v)) return true
   if (typeof v !== 'object' || v === null) return false
   const { text, bare, ...rest } = v as Record<string, unknown>
-  return short(text) && typeof bare === 'string' && bare in LENGTH_FACTORS && Object.keys(rest).length === 0
+  return (
+    short(text) &&
+    typeof bare === 'string' &&
+    Object.hasOwn(LENGTH_FACTORS, bare) &&
+    Object.keys(rest).length === 0
+  )
 }
 
 /** A formula: text of limited length, or text with the unit of its bare lengths. */
@@ -52,7 +67,7 @@ export function recordByKind(
   return lazy((entry: unknown) => {
     const kind = String((entry as { kind?: unknown } | null | undefined)?.kind)
     const known = string().strict().oneOf(Object.keys(kinds), words.unknown).required(words.missing)
-    const fields = kinds[kind]
+    const fields = own(kinds, kind)
     return fields ? record({ kind: known, ...common, ...fields }) : object({ kind: known }).required()
   })
 }

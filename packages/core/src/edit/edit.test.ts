@@ -20,7 +20,7 @@ import {
   renamePart,
   renameValue,
   reselect,
-  reverseNodes,
+  reversePath,
   setBuiltTo,
   setCell,
   setFormula,
@@ -54,11 +54,11 @@ describe('nodes', () => {
     expect(ids(done(insertNode(hoop, { step: 'path', index: 1, node })))).toBe('n1 n9 n2 n3 n4')
     expect(ids(done(removeNodes(hoop, { step: 'path', nodes: ['n2', 'n3'] })))).toBe('n1 n4')
     expect(ids(done(moveNode(hoop, { step: 'path', node: 'n1', to: 2 })))).toBe('n2 n3 n1 n4')
-    expect(ids(done(reverseNodes(hoop, { step: 'path' })))).toBe('n4 n3 n2 n1')
+    expect(ids(done(reversePath(hoop, { step: 'path' })))).toBe('n4 n3 n2 n1')
     const closed = STARTERS.frame.make('Frame')
-    expect(ids(done(reverseNodes(closed, { step: 'path' })))).toBe('n1 n4 n3 n2')
+    expect(ids(done(reversePath(closed, { step: 'path' })))).toBe('n1 n4 n3 n2')
     const empty = done(removeNodes(closed, { step: 'path', nodes: ['n1', 'n2', 'n3', 'n4'] }))
-    expect(nodes(done(reverseNodes(empty, { step: 'path' })))).toEqual([])
+    expect(nodes(done(reversePath(empty, { step: 'path' })))).toEqual([])
   })
   it('take what is typed, and an empty radius makes a corner sharp', () => {
     const p = done(setCell(hoop, { step: 'path', node: 'n2', column: 'radius', formula: ' ' }))

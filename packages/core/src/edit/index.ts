@@ -1,3 +1,4 @@
+export { apply } from './apply.ts'
 export type { Command } from './command.ts'
 export { setFormula } from './fields.ts'
 export {
@@ -8,7 +9,6 @@ export {
   pasteCells,
   placeNode,
   removeNodes,
-  reverseNodes,
   setCell,
   setClosed,
   type Axis,
@@ -51,6 +51,7 @@ export {
   setPlane,
   type Drawing,
 } from './sketch.ts'
+export { againstTravel, reversePath } from './reverse.ts'
 export { renamePart, setUnits } from './whole.ts'
 export {
   commit,

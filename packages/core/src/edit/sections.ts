@@ -1,4 +1,4 @@
-import { countingIds, fail, fault, ok, type Id, type Result } from '../base/index.ts'
+import { countingIds, fail, fault, ok, own, type Id, type Result } from '../base/index.ts'
 import {
   dimensionsOf,
   emptyPart,
@@ -45,8 +45,8 @@ export function takeSection(part: Part, step: Id, name: string): Result<Part> {
   const sketch = profile.kind === 'sketch-profile' ? stepOf(part, profile.sketch) : undefined
   if (sketch?.kind === 'sketch' && (sketch.plane.kind === 'square' || sketch.plane.kind === 'nodes'))
     return fail(fault('section.plane', 'its sketch lies on a path; lay it on a plane of its own first'))
-  const { source: _, ...own } = profile
-  const steps: Step[] = [...(sketch ? [sketch] : []), { ...own, aside: false } as ProfileStep]
+  const { source: _, ...bare } = profile
+  const steps: Step[] = [...(sketch ? [sketch] : []), { ...bare, aside: false } as ProfileStep]
   const here = new Set(sketch?.kind === 'sketch' ? dimensionsOf(sketch).map((d) => d.name) : [])
   const overrides = overridesInForce(part)
   const values = new Map<string, NamedValue>()
@@ -57,7 +57,7 @@ export function takeSection(part: Part, step: Id, name: string): Result<Part> {
       const value = part.values.find((v) => v.name === used)
       if (!value) missing.add(used)
       else {
-        const formula = overrides[used] ?? value.formula
+        const formula = own(overrides, used) ?? value.formula
         values.set(used, { ...value, formula })
         need(formula)
       }

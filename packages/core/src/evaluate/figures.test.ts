@@ -363,7 +363,9 @@ describe('the seam of a closed run', () => {
     })
     expect(blocking(shaped).map((f) => f.code)).toEqual(['run.seam'])
     const closes = made('round-bar', {
-      shaping: [{ id: 'a', field: 'sizes/diameter', dimension: 'length', formula: '8 + 1 mm * sin(360 deg * t)' }],
+      shaping: [
+        { id: 'a', field: 'sizes/diameter', dimension: 'length', formula: '8 + 1 mm * sin(360 deg * t)' },
+      ],
     })
     expect(codesOf(closes)).toEqual([])
   })

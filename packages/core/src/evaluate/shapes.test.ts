@@ -139,7 +139,7 @@ describe('closed and sharp paths', () => {
     expect(run.theoremVolume).toBeCloseTo((210 * 110 - 190 * 90) * 10, 6)
     expect(Math.abs(run.meshVolume / run.theoremVolume! - 1)).toBeLessThan(1e-6)
     expect(path.table).toBeUndefined()
-    expect(path.notBendable).toMatch(/a sharp corner/)
+    expect(path.notBendable).toMatch(/the sharp corner at 0 mm cannot be bent/)
   })
   it('straights too short for their mitres are found', () => {
     const nodes = [

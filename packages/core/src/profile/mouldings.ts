@@ -78,8 +78,9 @@ export function skirting(s: Sizes<'height' | 'thickness' | 'round'>): Result<Reg
 }
 
 /**
- * A board leaning between wall (x = 0) and ceiling: `spring` is the angle between its back and the wall. Its edges are cut
- * plumb and level, so that they lie flat; the foot of its back is the origin.
+ * A board leaning between wall (x = 0) and ceiling: `spring` is the angle between its back and the wall, `face` the width of
+ * the front that is seen. Its edges are cut plumb and level, so that they lie flat; the foot of its back is the origin. With
+ * spring s and thickness t its back is t / (sin s cos s) narrower than its face.
  */
 export function cornice(s: Sizes<'face' | 'thickness' | 'spring'>): Result<Region> {
   const bad = needPositive(s, ['face', 'thickness'])
@@ -87,6 +88,11 @@ export function cornice(s: Sizes<'face' | 'thickness' | 'spring'>): Result<Regio
   const { face, thickness: t, spring } = s
   if (!(spring > 0 && spring < QUARTER))
     return refuse(`a spring angle of ${Number(deg(spring).toFixed(3))}° is not between 0 and 90°`)
-  const [p, h] = [face * Math.sin(spring), face * Math.cos(spring)]
+  const back = face - t / (Math.sin(spring) * Math.cos(spring))
+  if (!(back > 0))
+    return refuse(
+      `a face of ${face} leaves no back: at a thickness of ${t} it must be above ${Number((face - back).toFixed(3))}`,
+    )
+  const [p, h] = [back * Math.sin(spring), back * Math.cos(spring)]
   return ok(region(lines([0, 0], [0, -t / Math.sin(spring)], [p + t / Math.cos(spring), h], [p, h], [0, 0])))
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { rad } from '../num/index.ts'
-import { arc2, arrange, bezier2, line2, type Loop2, type Vec2 } from '../plane/index.ts'
+import { arc2, arrange, bezier2, curveLength, line2, type Loop2, type Vec2 } from '../plane/index.ts'
 import { hollow, loopsOf, region, sectionProperties, regionsOf, STOCK_SHAPES, type Region } from './index.ts'
 import { roundedPolygon } from './polygon.ts'
 
@@ -84,7 +84,10 @@ describe('mouldings', () => {
         (face, thickness, spring) => {
           const board = made('cornice', { face, thickness, spring: rad(spring) })
           const cut = (thickness * thickness * (Math.tan(rad(spring)) + 1 / Math.tan(rad(spring)))) / 2
-          expect(area(board)).toBeCloseTo(face * thickness + cut, 6)
+          expect(area(board)).toBeCloseTo(face * thickness - cut, 6)
+          // The longest edge is the face that is seen.
+          const edges = board.outer.map(curveLength)
+          expect(Math.max(...edges)).toBeCloseTo(face, 9)
           sound(board)
         },
       ),

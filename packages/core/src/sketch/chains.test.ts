@@ -33,6 +33,18 @@ describe('chains', () => {
     const fromD = chainOf(open, [], { start: 'd' })
     expect(fromD.ok && fromD.value.links[0]).toEqual({ curve: 'l3', forward: false })
   })
+  it('are none where there is nothing but circles, whatever their number', () => {
+    const rings = (n: number): SketchEntity[] =>
+      Array.from({ length: n }, (_, i) => [pt(`m${i}`, 0, 0), circle(`o${i}`, `m${i}`, 5 + i)]).flat()
+    // A tube's section.
+    expect(chainOf(rings(2), [])).toMatchObject({ ok: false, fault: { kind: 'apart', chains: 2 } })
+    expect(chainOf(rings(2), ['o1'])).toMatchObject({ ok: true, value: { closed: true } })
+    expect(chainOf(rings(30), [])).toMatchObject({ ok: false, fault: { kind: 'apart', chains: 30 } })
+    expect(chainOf([...square, ...rings(1)], [])).toMatchObject({
+      ok: false,
+      fault: { kind: 'apart', chains: 2 },
+    })
+  })
   it('close, and start where asked', () => {
     const chain = chainOf(square, [], { start: 'c' })
     expect(chain.ok && chain.value.closed).toBe(true)

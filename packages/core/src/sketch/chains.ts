@@ -66,6 +66,9 @@ export function chainOf(
   if (whole && curves.length === 1)
     return ok({ links: [{ curve: whole.id, forward: travel.reversed !== true }], closed: true })
   const { ends, places, nodeOf } = nodesOf(entities, curves)
+  const first = curves.find((c) => ends.has(c.id))
+  // Nothing but circles and the like, each closed in itself.
+  if (!first) return fail(apart(curves, new Set(), ends, places))
   const around = new Map<number, Id[]>()
   for (const [id, [a, b]] of ends) for (const n of [a, b]) around.set(n, [...(around.get(n) ?? []), id])
   for (const [node, ids] of around)
@@ -75,7 +78,6 @@ export function chainOf(
   const start = travel.start === undefined ? undefined : startNode(entities, travel.start, nodeOf)
   const links: Link[] = []
   const used = new Set<Id>()
-  const first = curves.find((c) => ends.has(c.id))!
   let node =
     loose.length > 0
       ? (loose.find((n) => n === start) ?? loose[0]!)
@@ -115,6 +117,13 @@ function apart(
   places: readonly Vec2[],
 ): ChainFault {
   const group = new Map<Id, number>()
+  const byNode = new Map<number, Id[]>()
+  for (const [id, nodes] of ends)
+    for (const n of nodes) {
+      const list = byNode.get(n)
+      if (list) list.push(id)
+      else byNode.set(n, [id])
+    }
   let chains = 0
   for (const c of curves) {
     if (group.has(c.id)) continue
@@ -122,8 +131,7 @@ function apart(
     for (let id = open.pop(); id !== undefined; id = open.pop()) {
       if (group.has(id)) continue
       group.set(id, chains)
-      const mine: readonly number[] = ends.get(id) ?? []
-      for (const [other, theirs] of ends) if (theirs.some((n) => mine.includes(n))) open.push(other)
+      for (const n of ends.get(id) ?? []) open.push(...byNode.get(n)!.filter((other) => !group.has(other)))
     }
     chains++
   }

@@ -354,8 +354,30 @@ describe('freedom', () => {
       { kind: 'horizontal', id: 'h2', a: 'c', b: 'd' },
       { kind: 'parallel', id: 'p', a: 'l', b: 'k' },
     ])
-    expect(f.redundant).toHaveLength(1)
+    expect(f.redundant).toEqual(['p'])
     expect(f.loose).toBe(6)
+  })
+  it('names the newest of those that say the same, also where it is of the plain kind', () => {
+    const e = [pt('a', 0, 0), pt('b', 50, 0), line('l', 'a', 'b')]
+    const held: Constraint[] = [
+      { kind: 'fixed', id: 'fix', point: 'a', x: 0, y: 0 },
+      { kind: 'horizontal', id: 'level', a: 'a', b: 'b' },
+      dim('long', 50, { of: 'distance', a: 'a', b: 'b' }),
+    ]
+    expect(freedomOf(e, held)).toMatchObject({ loose: 0, redundant: [] })
+    const across = dim('across', 50, { of: 'across', a: 'b', b: 'a' })
+    expect(freedomOf(e, [...held, across]).redundant).toEqual(['across'])
+    // The other way round the other is the newest.
+    expect(freedomOf(e, [held[0]!, held[1]!, across, held[2]!]).redundant).toEqual(['long'])
+    const again: Constraint = { kind: 'horizontal', id: 'again', a: 'b', b: 'a' }
+    expect(freedomOf(e, [...held, again]).redundant).toEqual(['again'])
+    const rounds = [pt('m', 0, 0), circle('c', 'm', 5), pt('n', 30, 0), circle('d', 'n', 5)]
+    const sizes: Constraint[] = [
+      dim('r', 5, { of: 'radius', round: 'c' }),
+      { kind: 'equal', id: 'same', a: 'c', b: 'd' },
+      dim('s', 10, { of: 'diameter', round: 'd' }),
+    ]
+    expect(freedomOf(rounds, sizes).redundant).toEqual(['s'])
   })
 })
 

@@ -1,11 +1,12 @@
 import type { Expression } from './expression.ts'
 import { LENGTH } from './dimension.ts'
 import { readUnit, type Reader } from './reader.ts'
+import { fractionValue } from './token.ts'
 import { LENGTH_FACTORS } from './unit.ts'
 
 /**
  * Reads a written number with whatever makes it one: a mixed number (`1 3/8`), a fraction before a unit
- * (`3/8 in`), feet and inches (`2'-3 1/2"`, `2 ft 3 in`), or a decimal, each with an optional unit.
+ * (`3/8 in`, `⅜ in`), one joined by a hyphen (`1-1/2 in`), feet and inches (`2'-3 1/2"`, `2 ft 3 in`), or a decimal, each with an optional unit.
  */
 export function readLiteral(r: Reader): Expression {
   const from = r.peek().span.from
@@ -21,7 +22,7 @@ export function readLiteral(r: Reader): Expression {
     return { kind: 'quantity', value: size * LENGTH_FACTORS.in, dimension: LENGTH, span: { from, to: end() } }
   }
   const unit = readUnit(r)
-  if (unit?.word === 'ft' && r.peek().kind === 'number') return feet(r, size, from, false)
+  if (unit?.word === 'ft' && startsNumber(r, 0)) return feet(r, size, from, false)
   if (unit) {
     return {
       kind: 'quantity',
@@ -32,6 +33,9 @@ export function readLiteral(r: Reader): Expression {
   }
   return { kind: 'bare', value: size, span: { from, to: end() } }
 }
+
+const startsNumber = (r: Reader, ahead: number): boolean =>
+  r.peek(ahead).kind === 'number' || r.peek(ahead).kind === 'fraction'
 
 const isWhole = (text: string): boolean => /^\d+$/.test(text)
 
@@ -55,6 +59,12 @@ function unitFollows(r: Reader, ahead: number): boolean {
 
 function readMagnitude(r: Reader, afterSlash: boolean): number {
   const first = r.peek()
+  if (first.kind === 'fraction') return fractionValue(r.take().text)
+  if (isWhole(first.text) && r.peek(1).kind === 'fraction') {
+    r.take()
+    return Number(first.text) + fractionValue(r.take().text)
+  }
+  if (isWhole(first.text) && isJoined(r)) return takeJoined(r, afterSlash)
   if (isWhole(first.text) && r.peek(1).kind === 'number' && r.peek(1).spaced && fractionAt(r, 1)) {
     r.take()
     return Number(first.text) + takeFraction(r, true)
@@ -72,7 +82,7 @@ function readMagnitude(r: Reader, afterSlash: boolean): number {
     return takeFraction(r, false)
   }
   r.take()
-  if (r.peek().kind === 'number') {
+  if (startsNumber(r, 0)) {
     const next = r.peek()
     r.stop(
       'formula.two-numbers',
@@ -81,6 +91,30 @@ function readMagnitude(r: Reader, afterSlash: boolean): number {
     )
   }
   return Number(first.text)
+}
+
+/** Whether a hyphen without spaces and a fraction below one follow a whole number: `1-1/2`. */
+function isJoined(r: Reader): boolean {
+  if (!r.isSign('-', 1) || r.peek(1).spaced || r.peek(2).spaced || !fractionAt(r, 2)) return false
+  return !r.peek(3).spaced && !r.peek(4).spaced && Number(r.peek(2).text) < Number(r.peek(4).text)
+}
+
+/** A mixed number joined by a hyphen, which it is where a unit follows; without one it could as well be a difference. */
+function takeJoined(r: Reader, afterSlash: boolean): number {
+  const whole = r.peek()
+  const to = r.peek(4).span.to
+  const text = r.text.slice(whole.span.from, to)
+  if (afterSlash || !unitFollows(r, 5)) {
+    const [top, bottom] = [r.peek(2).text, r.peek(4).text]
+    r.stop(
+      'formula.ambiguous',
+      `"${text}" may be a mixed number or a difference; write ${whole.text} ${top}/${bottom}, or ${whole.text} - ${top}/${bottom} with spaces`,
+      { from: whole.span.from, to },
+    )
+  }
+  r.take()
+  r.take()
+  return Number(whole.text) + takeFraction(r, true)
 }
 
 function takeFraction(r: Reader, mixed: boolean): number {
@@ -99,9 +133,9 @@ function takeFraction(r: Reader, mixed: boolean): number {
 /** Inches after feet. A hyphen right after the foot mark joins; inches need their own mark or unit. */
 function feet(r: Reader, size: number, from: number, marked: boolean): Expression {
   let inches = 0
-  const joined = marked && r.isSign('-') && !r.peek().spaced && r.peek(1).kind === 'number'
+  const joined = marked && r.isSign('-') && !r.peek().spaced && startsNumber(r, 1)
   if (joined) r.take()
-  if (r.peek().kind === 'number') {
+  if (startsNumber(r, 0)) {
     inches = readMagnitude(r, false)
     const next = r.peek()
     if (next.kind === 'inch' || r.unitAt(0)?.word === 'in') r.take()

@@ -114,7 +114,7 @@ function power(r: Reader): Expression {
 
 function primary(r: Reader): Expression {
   const token = r.peek()
-  if (token.kind === 'number') return readLiteral(r)
+  if (token.kind === 'number' || token.kind === 'fraction') return readLiteral(r)
   if (token.kind === 'word') return word(r)
   if (r.isSign('(')) return bracketed(r)
   const read = r.text.slice(0, token.span.from).trim()

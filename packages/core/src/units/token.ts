@@ -1,7 +1,7 @@
-import { fail, fault, ok, type Result, type Span } from '../base/index.ts'
+import { fail, fault, ok, own, type Result, type Span } from '../base/index.ts'
 
 /** The smallest parts of a formula. `foot` and `inch` are the marks ' and ". */
-export type TokenKind = 'number' | 'word' | 'foot' | 'inch' | 'sign' | 'end'
+export type TokenKind = 'number' | 'fraction' | 'word' | 'foot' | 'inch' | 'sign' | 'end'
 
 export interface Token {
   readonly kind: TokenKind
@@ -26,12 +26,38 @@ const SAME: Readonly<Record<string, string>> = {
   '×': '*',
   '·': '*',
   '÷': '/',
+  '⁄': '/',
+  '∕': '/',
   '\u00a0': ' ',
+}
+
+/** Fractions that are one character, as word processors and keyboards put them. */
+const FRACTIONS: ReadonlyMap<string, number> = new Map([
+  ['½', 1 / 2],
+  ['⅓', 1 / 3],
+  ['⅔', 2 / 3],
+  ['¼', 1 / 4],
+  ['¾', 3 / 4],
+  ['⅕', 1 / 5],
+  ['⅖', 2 / 5],
+  ['⅗', 3 / 5],
+  ['⅘', 4 / 5],
+  ['⅙', 1 / 6],
+  ['⅚', 5 / 6],
+  ['⅛', 1 / 8],
+  ['⅜', 3 / 8],
+  ['⅝', 5 / 8],
+  ['⅞', 7 / 8],
+])
+
+/** What a fraction of one character is worth. */
+export function fractionValue(text: string): number {
+  return FRACTIONS.get(text) ?? NaN
 }
 
 /** Splits a formula into tokens, closed by an `end` token. A sign that belongs to no formula is a fault at its place. */
 export function tokenize(text: string): Result<Token[]> {
-  const plain = Array.from(text, (c) => SAME[c] ?? c).join('')
+  const plain = Array.from(text, (c) => own(SAME, c) ?? c).join('')
   const tokens: Token[] = []
   let at = 0
   let spaced = false
@@ -51,6 +77,7 @@ export function tokenize(text: string): Result<Token[]> {
     }
     const number = NUMBER.exec(rest)
     if (number) push('number', number[0].length)
+    else if (FRACTIONS.has(c)) push('fraction', 1)
     else if (c === "'") push('foot', 1)
     else if (c === '"') push('inch', 1)
     else if (c === '°') {

@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import type { Part, RunStep, Station, Step } from '@flexum/core/document'
+import type { Part, Station, Step } from '@flexum/core/document'
 import type {
   BlankOutput,
   Finding,
@@ -10,6 +10,8 @@ import type {
   StepOutput,
   StepResult,
 } from '@flexum/core/evaluate'
+import type { Path } from '@flexum/core/path'
+import { leadRun } from '@flexum/core/evaluate'
 
 export function stepResult(
   result: PartResult | undefined,
@@ -45,26 +47,13 @@ export interface RunView {
 /** Kinds of step that give a path. */
 export const PATH_KINDS: ReadonlySet<Step['kind']> = new Set(['node-path', 'helix-path', 'sketch-path'])
 
-/** The run that is worked on: the chosen one, or one that the chosen step is part of; else the first. */
-function runInWork(part: Part, chosen: Id | null): RunStep | undefined {
-  const runs = part.steps.filter((s) => s.kind === 'run')
-  const step = part.steps.find((s) => s.id === chosen)
-  const named = step?.kind === 'blank' ? step.run : chosen
-  return (
-    runs.find((r) => r.id === named) ??
-    runs.find((r) => r.path === chosen || r.profile === chosen) ??
-    runs.find((r) => !r.aside) ??
-    runs[0]
-  )
-}
-
 /** The run in work, with the blank cut for it. Without a run, the first path alone. */
 export function runView(
   part: Part,
   result: PartResult | undefined,
   chosen: Id | null = null,
 ): RunView | undefined {
-  const run = runInWork(part, chosen)
+  const run = leadRun(part, chosen)
   const pathStep = run?.path ?? part.steps.find((s) => PATH_KINDS.has(s.kind))?.id
   if (pathStep === undefined) return undefined
   const blankStep = run && part.steps.find((s) => s.kind === 'blank' && s.run === run.id)
@@ -114,6 +103,14 @@ export function stationOnPath(run: RunOutput, onRun: number): number {
 /** A station of the whole path as one of the run along it. */
 export function stationOnRun(run: RunOutput, onPath: number): number {
   return along(run.sourceStarts, run.path.starts, onPath)
+}
+
+/** The bend table that is shown: of the run as it is made; of the path when nothing is carried along it. */
+export function bendsShown(
+  view: RunView,
+): { readonly path: Path; readonly bending: PathOutput | RunOutput } | undefined {
+  const of = view.runStep === undefined ? view.path : view.run
+  return of && { path: of.path, bending: of }
 }
 
 /** From one row of stations to another, evenly between them; beyond their ends as far on. */

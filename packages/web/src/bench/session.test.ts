@@ -20,7 +20,7 @@ function directCompute(): Compute & { readonly asked: Part[] } {
     evaluate: async (p) => {
       asked.push(p)
       await Promise.resolve()
-      return evaluator.evaluate(p)
+      return evaluator.evaluate(p, { owner: 'page' })
     },
     stl: async () => undefined,
     compare: async () => [],

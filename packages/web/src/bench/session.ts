@@ -2,6 +2,7 @@ import { createStore, type StoreApi } from 'zustand/vanilla'
 import type { Id, Result } from '@flexum/core/base'
 import { inputsOf, type Part, type Station } from '@flexum/core/document'
 import {
+  apply,
   commit,
   present,
   redo,
@@ -163,7 +164,8 @@ export function createSession(
     if (changed) evaluate()
   }
 
-  const attempt = <A>(command: Command<A>, args: A): Result<Part> => command(partOf(store.getState()), args)
+  const attempt = <A>(command: Command<A>, args: A): Result<Part> =>
+    apply(command, partOf(store.getState()), args)
 
   evaluate()
   return {

@@ -11,7 +11,7 @@ const CARD = { width: 560, height: 216 }
 
 const compute: ComputeApi = {
   evaluate(part, known) {
-    const { values, steps, findings } = evaluator.evaluate(part)
+    const { values, steps, findings } = evaluator.evaluate(part, { owner: 'page' })
     return {
       values,
       findings,

@@ -12,8 +12,10 @@ export interface Zone {
   readonly segment: number
   readonly radius: number
   readonly turn: number
-  /** Bends are counted from 1. */
+  /** Bends are counted from 1, as in the bend table. */
   readonly bend: number
+  /** All segments of the path it takes: bends that touch are one zone. */
+  readonly segments: readonly number[]
 }
 
 /** The straight bar a path is bent from, zone after zone. */
@@ -47,6 +49,7 @@ export function layOut(
     radius: Infinity,
     turn: 0,
     bend: 0,
+    segments: [],
   })
   const along = run?.path ?? path.path
   const stations = run?.sourceStarts ?? path.path.starts
@@ -54,33 +57,42 @@ export function layOut(
   let at = start
   let bend = 0
   if (start > 0) zones.push(off('unused', 0, start, 0))
-  if (blank && blank.startAllowance > 0) zones.push(off('allowance', at, blank.startAllowance, start))
-  at += blank?.startAllowance ?? 0
-  along.segments.forEach((g, i) => {
-    const length = developed.get(i) ?? g.length
+  const before = (blank?.startAllowance ?? 0) + (blank?.tips.start ?? 0)
+  if (before > 0) zones.push(off('allowance', at, before, start))
+  at += before
+  const rows = (run ?? path).table?.rows ?? []
+  for (let i = 0; i < along.segments.length; i++) {
+    const g = along.segments[i]!
     const kind = g.kind === 'line' ? 'straight' : g.kind === 'arc' ? 'bend' : 'curve'
     const added = along.origins[i]!.kind === 'added'
-    const [stationFrom, stationTo] = [stations[i]!, stations[i + 1]!]
-    const segment = added ? -1 : locate(path.path, (stationFrom + stationTo) / 2).index
+    const last = rows.find((r) => r.segments[0] === i)?.segments[1] ?? i
+    const own = Array.from({ length: last - i + 1 }, (_, k) => i + k)
+    const length = own.reduce((sum, k) => sum + (developed.get(k) ?? along.segments[k]!.length), 0)
+    const segments = added
+      ? []
+      : own.map((k) => locate(path.path, (stations[k]! + stations[k + 1]!) / 2).index)
     if (kind === 'bend') bend++
     zones.push({
       kind: added ? 'added' : kind,
       from: at,
       to: at + length,
-      stationFrom,
-      stationTo,
-      segment,
+      stationFrom: stations[i]!,
+      stationTo: stations[last + 1]!,
+      segment: segments[0] ?? -1,
       radius: segmentRadius(g),
-      turn: segmentTurn(g),
+      turn: own.reduce((sum, k) => sum + segmentTurn(along.segments[k]!), 0),
       bend: kind === 'bend' ? bend : 0,
+      segments,
     })
     at += length
-  })
+    i = last
+  }
   const pathEnd = at
   const end = stations.at(-1)!
-  if (blank && blank.endAllowance > 0) {
-    zones.push(off('allowance', at, blank.endAllowance, end))
-    at += blank.endAllowance
+  const after = (blank?.endAllowance ?? 0) + (blank?.tips.end ?? 0)
+  if (after > 0) {
+    zones.push(off('allowance', at, after, end))
+    at += after
   }
   if (blank && blank.cut > at - start) {
     zones.push(off('offcut', at, start + blank.cut - at, end))

@@ -1,5 +1,5 @@
 import type { Part, UnitSettings } from '@flexum/core/document'
-import { formatLengthFigures } from '@flexum/core/units'
+import { formatLengthFigures, LENGTH_FACTORS, MASS_FACTORS } from '@flexum/core/units'
 
 /** Ways to show lengths, by the name they have in the menu. */
 export const UNIT_CHOICES: readonly { readonly name: string; readonly units: UnitSettings['length'] }[] = [
@@ -18,9 +18,21 @@ export function unitChoiceOf(part: Part): string {
   return UNIT_CHOICES.find((c) => JSON.stringify(c.units) === now)?.name ?? part.units.length.unit
 }
 
-/** A length for a tight place: as set, but with at most this many places. */
-export function tightLength(length: number, display: UnitSettings['length'], places: number): string {
-  if (display.style.kind === 'fraction') return formatLengthFigures(length, display)
-  const fewer = Math.min(display.style.places, places)
-  return formatLengthFigures(length, { unit: display.unit, style: { kind: 'decimal', places: fewer } })
+/** A length for a tight place: with the places or fractions that are set, without zeros at its end. */
+export function tightLength(length: number, display: UnitSettings['length']): string {
+  const figures = formatLengthFigures(length, display)
+  return figures.includes('.') ? figures.replace(/\.?0+$/, '') : figures
+}
+
+/** Mass per length as it is asked for beside lengths in a unit: by the foot beside inches and feet, by the metre else. */
+export function massPerLengthUnits({ length, mass }: UnitSettings): {
+  readonly factor: number
+  readonly words: string
+} {
+  const imperial = length.unit === 'in' || length.unit === 'ft'
+  const massUnit = imperial && mass === 'kg' ? 'lb' : mass
+  return {
+    factor: LENGTH_FACTORS[imperial ? 'ft' : 'm'] / MASS_FACTORS[massUnit],
+    words: `${massUnit}/${imperial ? 'ft' : 'm'}`,
+  }
 }

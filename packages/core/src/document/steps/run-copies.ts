@@ -1,6 +1,7 @@
 import { array, string } from 'yup'
 import type { Id } from '../../base/index.ts'
 import type { DimensionName, Formula } from '../../units/index.ts'
+import { LIMITS } from '../limits.ts'
 import { formulaSchema, idSchema, recordByKind } from '../schema-parts.ts'
 import { mapFields, mapSame, type FormulaVisitor } from './kind.ts'
 
@@ -67,7 +68,7 @@ export const copiesSchema = array(
   ),
 )
   .strict()
-  .max(4)
+  .max(LIMITS.copiesEntries)
   .optional()
   .default(undefined)
 

@@ -78,7 +78,7 @@ export const shapingSchema = array(
   }),
 )
   .strict()
-  .max(20)
+  .max(LIMITS.shaped)
   .optional()
   .default(undefined)
 

@@ -1,4 +1,5 @@
 import { lazy, number, object, string } from 'yup'
+import { own } from '../../base/index.ts'
 import type { DimensionName, Formula } from '../../units/index.ts'
 import { formulaSchema, nameSchema, record } from '../schema-parts.ts'
 import { baseFields, mapFields, type StepBase, type StepKind } from './kind.ts'
@@ -41,6 +42,9 @@ export const MOULDINGS: ReadonlySet<StockShape> = new Set([
   'skirting',
   'cornice',
 ])
+
+/** Shapes that have a wall by themselves. */
+export const HOLLOW_SHAPES: ReadonlySet<StockShape> = new Set(['tube', 'square-tube', 'rectangular-tube'])
 
 export type StockShape = keyof typeof STOCK_SIZES
 
@@ -128,7 +132,7 @@ export const materialSchema = record({
 const shapes = Object.keys(STOCK_SIZES)
 
 const sizesFor = (shape: string) => {
-  const keys: readonly string[] = shape in STOCK_SIZES ? STOCK_SIZES[shape as StockShape] : []
+  const keys = own<readonly string[]>(STOCK_SIZES, shape) ?? []
   return keys.length > 0 ? record(Object.fromEntries(keys.map((k) => [k, formulaSchema]))) : object()
 }
 

@@ -3,6 +3,8 @@ import type { Step } from '../../document/index.ts'
 import type { Vec3 } from '../../space/index.ts'
 import {
   formatExact,
+  formatFraction,
+  formatLengthFigures,
   LENGTH_FACTORS,
   typedFormula,
   type Formula,
@@ -53,17 +55,28 @@ export interface StepEvaluator<S extends Step> {
   summary(output: StepOutput, display: LengthDisplay): string
 }
 
-/** A length as people write it, to 3 decimals in the shown unit, without trailing zeros. */
+/** A length as people write it, with the places or fractions that are set (3 places at least), without trailing zeros. */
 export function shortLength(length: number, display: LengthDisplay): string {
   return `${shortFigures(length, display)} ${display.unit}`
 }
 
 export function shortFigures(length: number, display: LengthDisplay): string {
-  return formatExact(Number((length / LENGTH_FACTORS[display.unit]).toFixed(3)))
+  if (display.style.kind === 'fraction') return formatLengthFigures(length, display)
+  return formatExact(
+    Number((length / LENGTH_FACTORS[display.unit]).toFixed(shortPlaces(display.style.places))),
+  )
 }
 
-/** A formula for a length, rounded down to 3 decimals of the shown unit. */
+const shortPlaces = (set: number): number => Math.max(3, set)
+
+/** A formula for a length, rounded down to the places or fractions of the shown unit; never to nothing. */
 export function formulaBelow(length: number, display: LengthDisplay): Formula {
-  const value = Math.floor((length / LENGTH_FACTORS[display.unit]) * 1000) / 1000
-  return typedFormula(formatExact(value), display.unit)
+  const { unit, style } = display
+  const value = length / LENGTH_FACTORS[unit]
+  if (style.kind === 'fraction') {
+    const steps = Math.floor(value * style.denominator)
+    if (steps > 0) return typedFormula(formatFraction(steps / style.denominator, style.denominator), unit)
+  }
+  const places = style.kind === 'fraction' ? 4 : shortPlaces(style.places)
+  return typedFormula(formatExact(Math.floor(value * 10 ** places) / 10 ** places), unit)
 }

@@ -1,3 +1,4 @@
+import { own } from '../../base/index.ts'
 import { tolerance } from '../../num/index.ts'
 import type { EndEntry, JointName, PartLimit, RunStep } from '../../document/index.ts'
 import {
@@ -166,7 +167,7 @@ export function cornerKey(path: Path, source: PathOutput, kink: Kink): string {
 
 /** What a run makes of a corner: its own choice, or that for all. Corners of returns are mitred. */
 export function jointOf(step: RunStep, key: string): Joint {
-  const chosen: JointName | undefined = step.corners?.each[key] ?? step.corners?.all
-  if (key === 'start' || key === 'end') return step.corners?.each[key] ?? 'mitre'
-  return chosen ?? 'mitre'
+  const single: JointName | undefined = step.corners && own(step.corners.each, key)
+  if (key === 'start' || key === 'end') return single ?? 'mitre'
+  return single ?? step.corners?.all ?? 'mitre'
 }

@@ -1,11 +1,31 @@
 import type { Result } from '../../base/index.ts'
-import { STOCK_SIZES, STOCK_TITLES, type StockProfileStep, type StockShape } from '../../document/index.ts'
+import {
+  sizeDimension,
+  STOCK_SIZES,
+  STOCK_TITLES,
+  type StockProfileStep,
+  type StockShape,
+} from '../../document/index.ts'
 import { regionsOf, sectionProperties, STOCK_SHAPES, type Region, type Section } from '../../profile/index.ts'
+import { deg } from '../../num/index.ts'
+import { formatExact, type LengthDisplay } from '../../units/index.ts'
 import { shortFigures, type StepEvaluator } from './evaluator.ts'
 import { walledSection } from './wall.ts'
 
 /** Sizes that are left out of the summary where they are nothing. */
-const ROUNDINGS: ReadonlySet<string> = new Set(['corner', 'root', 'round'])
+const ROUNDINGS: ReadonlySet<string> = new Set(['corner', 'root', 'round', 'edge'])
+
+/** A size by what it measures: an angle in degrees, a number as it is, a corner by its radius. */
+function sizeText(name: string, value: number, display: LengthDisplay): string {
+  switch (sizeDimension(name)) {
+    case 'angle':
+      return `${formatExact(Number(deg(value).toFixed(3)))}°`
+    case 'number':
+      return formatExact(value)
+    default:
+      return name === 'corner' ? `R${shortFigures(value, display)}` : shortFigures(value, display)
+  }
+}
 
 /** Builders by shape. The document and the geometry name the same shapes and sizes, or this does not compile. */
 const BUILDERS: {
@@ -61,9 +81,7 @@ export const stockProfileEvaluator: StepEvaluator<StockProfileStep> = {
     if (output.kind !== 'profile' || !output.shape) return ''
     const sizes = Object.entries(output.sizes)
       .filter(([name, value]) => !(value === 0 && ROUNDINGS.has(name)))
-      .map(([name, value]) =>
-        name === 'corner' ? `R${shortFigures(value, display)}` : shortFigures(value, display),
-      )
+      .map(([name, value]) => sizeText(name, value, display))
     const wall = output.hollow ? ', hollow' : ''
     return `${STOCK_TITLES[output.shape].toLowerCase()} ${sizes.join(' × ')}${wall}`
   },

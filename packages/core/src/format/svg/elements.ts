@@ -1,3 +1,5 @@
+import { own } from '../../base/index.ts'
+
 /** Attributes of an element as written. */
 export type Attributes = Readonly<Record<string, string>>
 
@@ -15,7 +17,7 @@ const UNITS: Readonly<Record<string, number>> = {
 /** A length in mm; undefined for what is no length (percentages, em). */
 export function lengthOf(text: string | undefined): number | undefined {
   const [, figure, unit] = /^\s*([-+]?[\d.]+(?:e[-+]?\d+)?)\s*([a-z%]*)\s*$/i.exec(text ?? '') ?? []
-  const factor = UNITS[(unit ?? '?').toLowerCase()]
+  const factor = own(UNITS, (unit ?? '?').toLowerCase())
   const value = Number(figure)
   return factor !== undefined && Number.isFinite(value) ? value * factor : undefined
 }

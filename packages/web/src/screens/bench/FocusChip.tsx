@@ -1,31 +1,59 @@
-import { pathPoint } from '@flexum/core/path'
+import { locate, pathPoint } from '@flexum/core/path'
 import { deg } from '@flexum/core/num'
 import { formatDecimal } from '@flexum/core/units'
-import type { PathOutput } from '@flexum/core/evaluate'
 import type { UnitSettings } from '@flexum/core/document'
 import type { Focus } from '../../bench/session.ts'
-import type { RunView } from '../../bench/results.ts'
+import { stationOnRun, type RunView } from '../../bench/results.ts'
 import type { BenchView } from '../../scene/BenchView.ts'
 import { tightLength } from '../../ui/units.ts'
 import { usePart, useSessionState } from './context.ts'
 import { useProjected } from './useProjected.ts'
 
-/** What is at a place of the path, in words: the bend or straight, its size, the station. */
-export function describeFocus(path: PathOutput, focus: Focus, units: UnitSettings): string {
+/**
+ * What is at a place of the path, in words: the bend or straight, its size, and the station: along the run where there is
+ * one, as everywhere else it is told of.
+ */
+export function describeFocus(shown: RunView, focus: Focus, units: UnitSettings): string {
   const parts: string[] = []
+  const path = shown.path!
   const row = focus.segment === undefined ? undefined : path.analysis.rows[focus.segment]
-  if (row?.kind === 'line') parts.push(`straight ${tightLength(row.length, units.length, 2)}`)
-  if (row?.kind === 'helix') parts.push(`helix R${tightLength(row.radius, units.length, 2)}`)
+  if (row?.kind === 'line') parts.push(`straight ${tightLength(row.length, units.length)}`)
+  if (row?.kind === 'helix') parts.push(`helix R${tightLength(row.radius, units.length)}`)
+  const onRun =
+    shown.run && !shown.stale && focus.station !== undefined
+      ? stationOnRun(shown.run, focus.station)
+      : undefined
   if (row?.kind === 'arc') {
-    const bend = path.analysis.rows.slice(0, focus.segment! + 1).filter((r) => r.kind === 'arc').length
+    const bend = bendAt(shown, focus.segment!, onRun)
     parts.push(
-      `bend ${bend}`,
-      `R${tightLength(row.radius, units.length, 2)}`,
-      `${formatDecimal(deg(row.turn), 1)}°`,
+      ...(bend ? [`bend ${bend.number}`] : []),
+      `R${tightLength(row.radius, units.length)}`,
+      `${formatDecimal(deg(bend?.angle ?? row.turn), 1)}°`,
     )
   }
-  if (focus.station !== undefined) parts.push(`at ${tightLength(focus.station, units.length, 1)}`)
+  if (focus.station !== undefined) {
+    const beside = onRun !== undefined && (onRun < 0 || onRun > shown.run!.path.length)
+    parts.push(
+      beside
+        ? `at ${tightLength(focus.station, units.length)} of the path, beside the run`
+        : `at ${tightLength(onRun ?? focus.station, units.length)}`,
+    )
+  }
   return parts.join(' · ')
+}
+
+/** The bend of the table that a place belongs to: of the run's table, or of the path's. */
+function bendAt(
+  { run, path }: RunView,
+  segment: number,
+  onRun: number | undefined,
+): { readonly number: number; readonly angle: number } | undefined {
+  const of =
+    run && onRun !== undefined
+      ? { table: run.table, at: locate(run.path, onRun).index }
+      : { table: path?.table, at: segment }
+  const row = of.table?.rows.findIndex((r) => of.at >= r.segments[0] && of.at <= r.segments[1]) ?? -1
+  return row < 0 ? undefined : { number: row + 1, angle: of.table!.rows[row]!.angle }
 }
 
 /** The dark label beside the place that is pointed at. */
@@ -48,7 +76,7 @@ export function FocusChip({ view, shown }: { readonly view: BenchView; readonly 
         ...(right ? { left: at[0] - 16, transform: 'translateX(-100%)' } : { left: at[0] + 16 }),
       }}
     >
-      {describeFocus(shown.path, focus, part.units)}
+      {describeFocus(shown, focus, part.units)}
     </div>
   )
 }

@@ -245,7 +245,7 @@ export function NodeHandles({ view, stepId, index, points, part }: Props) {
         <DragFields
           drag={drag}
           at={view.project(drag.point) ?? at}
-          figure={(axis) => tightLength(drag.point[AXES.indexOf(axis)]!, part.units.length, 3)}
+          figure={(axis) => tightLength(drag.point[AXES.indexOf(axis)]!, part.units.length)}
           unit={part.units.length.unit}
           onType={(axis, text) => {
             const typed = type(drag, axis, text)

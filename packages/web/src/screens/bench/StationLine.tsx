@@ -134,8 +134,9 @@ function figureOf(
         : `${part.values.length} ${part.values.length === 1 ? 'value' : 'values'}`
     case 'path': {
       if (!view?.path) return 'none yet'
-      const bends = view.path.path.segments.filter((g) => g.kind === 'arc').length
-      return `${tightLength(view.path.analysis.length, display, 1)} · ${bends} ${bends === 1 ? 'bend' : 'bends'}`
+      const bends =
+        view.path.table?.rows.length ?? view.path.path.segments.filter((g) => g.kind === 'arc').length
+      return `${tightLength(view.path.analysis.length, display)} · ${bends} ${bends === 1 ? 'bend' : 'bends'}`
     }
     case 'profile':
       return stepSummary('stock-profile', 'sketch-profile')
@@ -150,7 +151,7 @@ function figureOf(
       return blocks + warns === 0 ? 'nothing open' : `${blocks + warns} open`
     }
     case 'shop':
-      return view?.blank ? `cut ${tightLength(view.blank.cut, display, 1)}` : 'none yet'
+      return view?.blank ? `cut ${tightLength(view.blank.cut, display)}` : 'none yet'
   }
 }
 
@@ -160,7 +161,7 @@ function endsFigure(part: Part, { run, runStep }: RunView): string {
   const ends = step?.kind === 'run' ? step.ends : undefined
   const kinds = [ends?.start.kind ?? 'square', ends?.end.kind ?? 'square'] as const
   const words = run!.path.closed ? 'closed' : kinds[0] === kinds[1] ? `2 ${kinds[0]}` : kinds.join(' · ')
-  const pieces = run!.corners.filter((c) => c.joint !== 'round').length + (run!.path.closed ? 0 : 1)
+  const pieces = run!.pieces.length
   return pieces > 1 ? `${words} · ${pieces} pcs` : words
 }
 

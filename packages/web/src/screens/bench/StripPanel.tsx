@@ -115,8 +115,8 @@ export function StripPanel() {
         <h2 className="heading">Straight bar</h2>
         <p className="figure muted mt-1">
           {shown.blank
-            ? `cut ${tightLength(shown.blank.cut, units.length, 2)}`
-            : `length ${tightLength(layout.length, units.length, 2)}`}
+            ? `cut ${tightLength(shown.blank.cut, units.length)}`
+            : `length ${tightLength(layout.length, units.length)}`}
         </p>
         <p className="figure muted">{units.length.unit}</p>
       </div>
@@ -155,7 +155,7 @@ export function StripPanel() {
               zone={zone}
               from={x(zone.from)}
               to={x(zone.to)}
-              lit={focus?.segment === zone.segment && zone.segment >= 0}
+              lit={focus?.segment !== undefined && zone.segments.includes(focus.segment)}
               units={units}
             />
           ))}
@@ -235,7 +235,7 @@ const ZoneMark = memo(function ZoneMark(props: {
   const { zone, from, to, lit } = props
   const mid = (from + to) / 2
   const width = Math.max(to - from, 0)
-  const length = tightLength(zone.to - zone.from, props.units.length, 1)
+  const length = tightLength(zone.to - zone.from, props.units.length)
   const curved = zone.kind === 'bend' || zone.kind === 'curve'
   const fill = lit
     ? 'var(--color-primary)'
@@ -247,7 +247,7 @@ const ZoneMark = memo(function ZoneMark(props: {
           ? 'var(--color-base-200)'
           : 'transparent'
   const angle = `${formatDecimal(deg(zone.turn), zone.turn > 20 ? 0 : 1)}°`
-  const radius = `R${tightLength(zone.radius, props.units.length, 1)}`
+  const radius = `R${tightLength(zone.radius, props.units.length)}`
   return (
     <g data-zone={zone.kind} data-lit={lit || undefined}>
       <rect

@@ -3,6 +3,7 @@ import { countingIds, type Id } from '@flexum/core/base'
 import {
   ANCHORS,
   idsIn,
+  JOINTS,
   kindOf,
   LIMITS,
   STOCK_SIZES,
@@ -16,19 +17,28 @@ import {
 } from '@flexum/core/document'
 import {
   addStep,
+  againstTravel,
   changeRun,
   insertNode,
+  present,
   removeNodes,
-  reverseNodes,
+  reversePath as turnRound,
   setFormula,
   setUnits,
   type RunChoices,
 } from '@flexum/core/edit'
-import type { Cure, Finding, PathOutput, RunOutput } from '@flexum/core/evaluate'
+import {
+  bendingOfLead,
+  leadOf,
+  type Cure,
+  type Finding,
+  type PathOutput,
+  type RunOutput,
+} from '@flexum/core/evaluate'
 import { locate, pathPoint, type Path } from '@flexum/core/path'
 import { reachAround } from '@flexum/core/profile'
 import { bendTableCsv, nodesCsv, readSvg, sectionSvg } from '@flexum/core/format'
-import { formatExact, LENGTH_FACTORS, typedFormula, type MassUnit } from '@flexum/core/units'
+import { formatExact, LENGTH_FACTORS, typedFormula, type Formula, type MassUnit } from '@flexum/core/units'
 import { runView, stationOnPath, stepInWork, stepResult } from '../../bench/results.ts'
 import { partOf, selectionOf, type Session } from '../../bench/session.ts'
 import type { BenchView } from '../../scene/BenchView.ts'
@@ -72,6 +82,8 @@ export function cure(session: Session, c: Cure): void {
 function chosenBy({ field, formula }: Cure): RunChoices | undefined {
   const turning = TURNINGS.find((t) => t === formula)
   if (field === 'turning' && turning) return { turning }
+  const joint = JOINTS.find((j) => j === formula)
+  if (field === 'corners' && joint) return { corners: { all: joint, each: {} } }
   const anchor = ANCHORS.find((a) => a === formula)
   if (field === 'anchor' && anchor) return { anchor }
   return undefined
@@ -140,10 +152,29 @@ export function removeChosenNode(session: Session): void {
   session.run(removeNodes, { step: path.id, nodes: [node] }, { label: 'Remove node', select: { node: null } })
 }
 
-export function reversePath(session: Session): void {
-  const part = partOf(session.store.getState())
-  const path = stepInWork(part, selectionOf(session.store.getState()).step, 'node-path')
-  if (path) session.run(reverseNodes, { step: path.id }, { label: 'Reverse path' })
+/** Travels the path in work the other way; runs along it stay on their side, and what does not stay is said. */
+export function reversePath(session: Session, step?: Id): void {
+  const { result, history } = session.store.getState()
+  const part = present(history).part
+  const path = stepInWork(
+    part,
+    step ?? selectionOf(session.store.getState()).step,
+    'node-path',
+    'sketch-path',
+  )
+  if (!path || !session.run(turnRound, { step: path.id }, { label: 'Reverse path' })) return
+  const output = stepResult(result, path.id)?.output
+  const planar = output?.kind !== 'path' || output.analysis.planar
+  for (const run of part.steps) {
+    if (run.kind !== 'run' || run.path !== path.id) continue
+    const changed = [
+      ...(planar ? [] : ['how its section lies, as the path leaves its plane']),
+      ...againstTravel(run),
+    ]
+    if (changed.length === 0)
+      toast(`“${run.name}” was flipped with the path, so that its section stays on its side`)
+    else toast.warning(`Look at “${run.name}”: ${changed.join('; ')} goes by the direction of travel`)
+  }
 }
 
 /** Steps that can be added, with what they are called. */
@@ -173,6 +204,12 @@ export function addNewStep(session: Session, kind: Step['kind']): void {
       { step, index: part.steps.length },
       { label: `Add ${step.name}`, select: { station: kindOf(step).station, step: id, node: null } },
     )
+}
+
+/** What a cut length is rounded up to at first: a step people measure with in the unit that is shown. */
+function roundingStep(part: Part): Formula {
+  const { unit } = part.units.length
+  return unit === 'in' || unit === 'ft' ? typedFormula('1/16 in', 'in') : '1'
 }
 
 const FIRST_MATERIAL = { name: 'Mild steel', density: '7850 kg/m3', look: 'steel' } as const
@@ -220,12 +257,21 @@ function newStep(
     case 'blank': {
       const run = last('run')
       if (!run) return 'A blank needs a run first'
-      return { ...base, kind, run, neutral: '0.5', startAllowance: '0', endAllowance: '0', roundUp: '1' }
+      return {
+        ...base,
+        kind,
+        run,
+        neutral: '0.5',
+        startAllowance: '0',
+        endAllowance: '0',
+        roundUp: roundingStep(part),
+      }
     }
   }
 }
 
-const fileName = (part: Part, what: string): string => `${part.name.replaceAll(/[\\/:*?"<>|]/g, '-')}${what}`
+const fileName = (part: Part, what: string): string =>
+  `${part.name}${what}`.replaceAll(/[\\/:*?"<>|\p{Cc}]/gu, '-')
 
 /** Opens the sheet of a sketch. */
 export function openSheet(session: Session, step: Id): void {
@@ -327,9 +373,16 @@ export const TAKE_OUT = {
   'Bend table (CSV)': (session: Session) => {
     const state = session.store.getState()
     const part = partOf(state)
-    const path = runView(part, state.result, selectionOf(state).step)?.path
-    if (!path?.table) toast.error(path?.notBendable ?? 'There is no sound path to write')
-    else download(fileName(part, ' bends.csv'), bendTableCsv(path.table, part.units.length.unit), 'text/csv')
+    const lead = state.result && leadOf(part, state.result, selectionOf(state).step)
+    const bending = lead && bendingOfLead(lead)
+    if (!bending || 'none' in bending) {
+      toast.error(`There is no bend table to write: ${bending?.none ?? 'nothing is worked out yet'}`)
+      return
+    }
+    // With several runs the file says of which it is.
+    const several = part.steps.filter((s) => s.kind === 'run').length > 1
+    const what = several && lead.step ? ` ${lead.step.name} bends.csv` : ' bends.csv'
+    download(fileName(part, what), bendTableCsv(bending.table, part.units.length.unit), 'text/csv')
   },
   'Nodes (CSV)': (session: Session) => {
     const state = session.store.getState()

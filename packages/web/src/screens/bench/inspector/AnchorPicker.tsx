@@ -60,7 +60,7 @@ export function AnchorPicker({ step }: { readonly step: RunStep }) {
     session.run(changeRun, { step: step.id, choices: { anchor, point } }, { label: 'Anchor' })
   }
   const figures = (p: readonly [number, number]): string =>
-    p.map((v) => tightLength(v, units.length, 3)).join(', ')
+    p.map((v) => tightLength(v, units.length)).join(', ')
   const [px, py] = [fields?.['point/x']?.value, fields?.['point/y']?.value]
   const chosen = (p: Place): boolean =>
     step.anchor === p.anchor && (p.anchor !== 'point' || (px === p.at[0] && py === p.at[1]))

@@ -1,11 +1,23 @@
 import { massOf } from '@flexum/core/evaluate'
-import { formatDecimal, formatLength, formatMass } from '@flexum/core/units'
+import {
+  formatDecimal,
+  formatLength,
+  formatMass,
+  LENGTH_FACTORS,
+  type LengthDisplay,
+} from '@flexum/core/units'
 import { runView } from '../../../bench/results.ts'
 import { selectionOf } from '../../../bench/session.ts'
 import { FindingCard } from '../../../ui/FindingCard.tsx'
 import { Figures, Section } from '../../../ui/Figures.tsx'
 import { cure, showFinding } from '../actions.ts'
 import { useBench, usePart, useSessionState } from '../context.ts'
+
+/** A volume in the cube of the unit that is shown; millimetres in cm3, whose figures people can read. */
+function volumeText(volume: number, { unit }: LengthDisplay): string {
+  const shown = unit === 'mm' ? 'cm' : unit
+  return `${formatDecimal(volume / LENGTH_FACTORS[shown] ** 3, shown === 'm' || shown === 'ft' ? 7 : 4)} ${shown}³`
+}
 
 /** All that is open, and the figures to compare with a drawing. */
 export function CheckInspector() {
@@ -49,7 +61,8 @@ export function CheckInspector() {
               }),
             ],
             mass === undefined ? undefined : ['Mass', formatMass(mass, units.mass, 4)],
-            view?.run && ['Volume', `${formatDecimal(view.run.volume / 1000, 4)} cm³`],
+            view?.run && ['Volume', volumeText(view.run.volume, units.length)],
+            view?.run && view.run.pieces.length > 1 ? ['Pieces', String(view.run.pieces.length)] : undefined,
             view?.blank && ['Cut length', formatLength(view.blank.cut, units.length)],
           ]}
         />

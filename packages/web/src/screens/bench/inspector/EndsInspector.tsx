@@ -1,6 +1,5 @@
 import type { RunOutput } from '@flexum/core/evaluate'
 import { pathPoint } from '@flexum/core/path'
-import { piecesBetween } from '@flexum/core/sweep'
 import { formatLength, formatLengthFigures } from '@flexum/core/units'
 import { stationOnPath, stepInWork, stepResult } from '../../../bench/results.ts'
 import { selectionOf } from '../../../bench/session.ts'
@@ -70,8 +69,7 @@ export function EndsInspector() {
 function Pieces({ run }: { readonly run: RunOutput }) {
   const part = usePart()
   const { session } = useBench()
-  const cuts = run.corners.filter((c) => c.joint !== 'round').map((c) => c.station)
-  const pieces = piecesBetween(run.path.length, run.path.closed, cuts)
+  const { pieces } = run
   if (pieces.length === 1) {
     return (
       <Section title="Pieces">

@@ -51,7 +51,7 @@ function shown(formula: Formula, value: number | undefined, display: LengthDispl
   if (formula === '') return ''
   if (value === undefined) return formulaText(formula)
   return display.style.kind === 'fraction'
-    ? tightLength(value, display, 3)
+    ? tightLength(value, display)
     : formatExact(Number((value / LENGTH_FACTORS[display.unit]).toFixed(3)))
 }
 

@@ -158,7 +158,7 @@ function PathFigures({ output, stale }: { readonly output: PathOutput; readonly 
             ['Smallest radius', analysis.tightest ? length(analysis.tightest.radius) : 'none'],
             [
               'Extents',
-              `${analysis.size.map((v) => tightLength(v, units.length, 1)).join(' × ')} ${units.length.unit}`,
+              `${analysis.size.map((v) => tightLength(v, units.length)).join(' × ')} ${units.length.unit}`,
             ],
             ['Lies in', analysis.planar ? 'one plane' : 'space'],
           ]}
@@ -213,9 +213,9 @@ const SegmentLine = memo(function SegmentLine(p: {
       <td className="text-left font-sans">
         {row.kind === 'arc' ? 'bend' : row.kind === 'line' ? 'straight' : row.kind}
       </td>
-      <td>{tightLength(row.station, display, 2)}</td>
-      <td>{tightLength(row.length, display, 2)}</td>
-      <td>{Number.isFinite(row.radius) ? tightLength(row.radius, display, 2) : '·'}</td>
+      <td>{tightLength(row.station, display)}</td>
+      <td>{tightLength(row.length, display)}</td>
+      <td>{Number.isFinite(row.radius) ? tightLength(row.radius, display) : '·'}</td>
       <td>{row.turn > 0 ? `${formatDecimal(deg(row.turn), 1)}°` : '·'}</td>
     </tr>
   )

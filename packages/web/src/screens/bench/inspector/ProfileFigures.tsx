@@ -3,9 +3,10 @@ import { useState } from 'react'
 import type { UnitSettings } from '@flexum/core/document'
 import { createEvaluator, type ProfileOutput } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
-import { formatDecimal, LENGTH_FACTORS, MASS_FACTORS } from '@flexum/core/units'
+import { formatDecimal, formatLengthFigures, LENGTH_FACTORS } from '@flexum/core/units'
 import { fetchSection, fetchSections } from '../../../api/sections.ts'
 import { Figures, Section } from '../../../ui/Figures.tsx'
+import { massPerLengthUnits } from '../../../ui/units.ts'
 import { usePart, useSessionState } from '../context.ts'
 import { SectionDrawing } from './SectionDrawing.tsx'
 
@@ -23,7 +24,7 @@ function rowsOf(output: ProfileOutput, units: UnitSettings): Row[] {
   const f = LENGTH_FACTORS[units.length.unit]
   const { unit } = units.length
   const places = f >= 10 ? 4 : 2
-  const length = (v: number): string => formatDecimal(v / f, places)
+  const length = (v: number): string => formatLengthFigures(v, units.length)
   const moment = (label: string, v: number, title: string): Row => ({
     label,
     title,
@@ -32,7 +33,7 @@ function rowsOf(output: ProfileOutput, units: UnitSettings): Row[] {
   })
   const [cx, cy] = p.centroid
   const { min, max } = p.box
-  const perMetre = (output.massPerLength * 1000) / MASS_FACTORS[units.mass]
+  const perLength = massPerLengthUnits(units)
   return [
     {
       label: 'Area',
@@ -63,7 +64,11 @@ function rowsOf(output: ProfileOutput, units: UnitSettings): Row[] {
       title: 'Extreme fibres from the centroid',
       value: `${length(cy - min[1])}, ${length(max[1] - cy)}`,
     },
-    { label: 'Mass per metre', value: `${formatDecimal(perMetre, 4)} ${units.mass}/m`, amount: perMetre },
+    {
+      label: 'Mass per length',
+      value: `${formatDecimal(output.massPerLength * perLength.factor, 4)} ${perLength.words}`,
+      amount: output.massPerLength,
+    },
   ]
 }
 

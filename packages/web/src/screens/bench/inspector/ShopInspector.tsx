@@ -1,7 +1,11 @@
+import type { RunStep } from '@flexum/core/document'
+import { changeRun } from '@flexum/core/edit'
+import type { RunOutput } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
-import { formatDecimal, formatLength, formatMass } from '@flexum/core/units'
-import { runView, stepInWork, stepResult } from '../../../bench/results.ts'
-import { selectionOf } from '../../../bench/session.ts'
+import { locate, type Path } from '@flexum/core/path'
+import { formatDecimal, formatLength, formatLengthFigures, formatMass } from '@flexum/core/units'
+import { bendsShown, runView, stationOnPath, stepInWork, stepResult } from '../../../bench/results.ts'
+import { partOf, selectionOf } from '../../../bench/session.ts'
 import { EmptyState } from '../../../ui/EmptyState.tsx'
 import { Figures, Section } from '../../../ui/Figures.tsx'
 import { tightLength } from '../../../ui/units.ts'
@@ -9,6 +13,8 @@ import { addNewStep, TAKE_OUT } from '../actions.ts'
 import { useBench, usePart, useSessionState } from '../context.ts'
 import { StationFindings } from './StationFindings.tsx'
 import { StepField } from './StepField.tsx'
+
+type BendTableRows = NonNullable<RunOutput['table']>
 
 /** What the shop works from: the bend table, the blank, the cut length. */
 export function ShopInspector() {
@@ -20,6 +26,9 @@ export function ShopInspector() {
   const result = stepResult(all, step?.id)
   const blank = result?.output?.kind === 'blank' ? result.output : undefined
   const view = runView(part, all, selection.step)
+  const bends = view && bendsShown(view)
+  const runStep = part.steps.find((s): s is RunStep => s.kind === 'run' && s.id === view?.runStep)
+  const hasTouching = bends?.bending.table?.rows.some((r) => r.segments[0] !== r.segments[1]) ?? false
   const { units } = part
   return (
     <>
@@ -76,32 +85,58 @@ export function ShopInspector() {
                   formatLength(blank.developed.length, units.length),
                   String(blank.developed.length),
                 ],
-                ['Cut length', formatLength(blank.cut, units.length)],
+                blank.tips.start + blank.tips.end > 0
+                  ? [
+                      'Cuts and domes at its ends',
+                      formatLength(blank.tips.start + blank.tips.end, units.length),
+                    ]
+                  : undefined,
+                [
+                  blank.pieces > 1 ? `Cut length, ${blank.pieces} pieces together` : 'Cut length',
+                  formatLength(blank.cut, units.length),
+                ],
                 ['Mass of the blank', formatMass(blank.mass, units.mass, 4)],
               ]}
             />
           </Section>
         </div>
       )}
-      {view?.path && (
+      {bends && (
         <Section
           title="Bend table"
           aside={
-            view.path.table && (
+            bends.bending.table && (
               <button
                 type="button"
                 className="link text-xs"
-                onClick={() => TAKE_OUT['Bend table (CSV)'](session)}
+                onClick={() => void TAKE_OUT['Bend table (CSV)'](session)}
               >
                 Save as CSV
               </button>
             )
           }
         >
-          {view.path.table ? (
-            <BendTable path={view.path} units={units} />
+          {bends.bending.table ? (
+            <BendTable path={bends.path} table={bends.bending.table} run={view?.run} units={units} />
           ) : (
-            <p className="muted">None: {view.path.notBendable}.</p>
+            <p className="muted">None: {bends.bending.notBendable}.</p>
+          )}
+          {runStep && (hasTouching || runStep.partedBends) && (
+            <label className="mt-1.5 flex items-center gap-1.5">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-xs"
+                checked={runStep.partedBends ?? false}
+                onChange={(e) =>
+                  session.run(
+                    changeRun,
+                    { step: runStep.id, choices: { partedBends: e.target.checked || undefined } },
+                    { label: 'Bends that touch' },
+                  )
+                }
+              />
+              Bends that touch stay apart
+            </label>
           )}
         </Section>
       )}
@@ -111,15 +146,24 @@ export function ShopInspector() {
 
 function BendTable({
   path,
+  table,
+  run,
   units,
 }: {
-  readonly path: NonNullable<ReturnType<typeof runView>>['path'] & object
+  readonly path: Path
+  readonly table: BendTableRows
+  /** The run the table is of, when it is not of the path alone. */
+  readonly run: RunOutput | undefined
   readonly units: ReturnType<typeof usePart>['units']
 }) {
   const { session } = useBench()
   const focus = useSessionState((s) => s.focus)
-  const table = path.table!
-  const segments = path.path.segments.flatMap((g, i) => (g.kind === 'arc' ? [i] : []))
+  const onPath = (station: number): number => (run ? stationOnPath(run, station) : station)
+  const whole = useSessionState((s) => runView(partOf(s), s.result, selectionOf(s).step)?.path?.path)
+  const pointedAt = (station: number) => ({
+    station,
+    ...(whole && station >= 0 && station <= whole.length ? { segment: locate(whole, station).index } : {}),
+  })
   return (
     <table className="figure w-full text-right" aria-label="Bend table">
       <thead>
@@ -133,26 +177,27 @@ function BendTable({
       </thead>
       <tbody>
         {table.rows.map((row, i) => {
-          const segment = segments[i]!
-          const station = path.path.starts[segment]!
+          const [first, last] = row.segments
+          const [from, to] = [onPath(path.starts[first]!), onPath(path.starts[last + 1]!)]
+          const lit = focus?.station !== undefined && focus.station > from && focus.station < to
           return (
             <tr
               key={i}
-              className={`border-t hairline ${focus?.segment === segment ? 'bg-[var(--chosen-wash)]' : ''}`}
-              onPointerEnter={() => session.point({ segment, station })}
+              className={`border-t hairline ${lit ? 'bg-[var(--chosen-wash)]' : ''}`}
+              onPointerEnter={() => session.point(pointedAt((from + to) / 2))}
               onPointerLeave={() => session.point(undefined)}
             >
               <td className="py-0.5 text-left muted">{i + 1}</td>
-              <td>{tightLength(row.length, units.length, 3)}</td>
+              <td>{formatLengthFigures(row.length, units.length)}</td>
               <td>{formatDecimal(deg(row.rotation), 2)}°</td>
               <td>{formatDecimal(deg(row.angle), 2)}°</td>
-              <td>{tightLength(row.radius, units.length, 2)}</td>
+              <td>{tightLength(row.radius, units.length)}</td>
             </tr>
           )
         })}
         <tr className="border-t hairline">
           <td className="py-0.5 text-left muted">end</td>
-          <td>{tightLength(table.last, units.length, 3)}</td>
+          <td>{formatLengthFigures(table.last, units.length)}</td>
           <td colSpan={3} />
         </tr>
       </tbody>

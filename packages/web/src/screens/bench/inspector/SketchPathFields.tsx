@@ -4,7 +4,7 @@ import { changeSketchPath } from '@flexum/core/edit'
 import { entityName } from '@flexum/core/evaluate'
 import { chainOf, endsOf } from '@flexum/core/sketch'
 import { stepResult } from '../../../bench/results.ts'
-import { openSheet } from '../actions.ts'
+import { openSheet, reversePath } from '../actions.ts'
 import { useBench, usePart, useSessionState } from '../context.ts'
 import { SketchMap } from './SketchMap.tsx'
 import { UseInRun } from './UseInRun.tsx'
@@ -74,11 +74,7 @@ export function SketchPathFields({ step }: { readonly step: SketchPathStep }) {
       )}
       <div className="flex gap-2">
         <UseInRun step={step.id} as="path" />
-        <button
-          type="button"
-          className="btn btn-xs btn-paper"
-          onClick={() => change({ reversed: !step.reversed }, 'Reverse path')}
-        >
+        <button type="button" className="btn btn-xs btn-paper" onClick={() => reversePath(session, step.id)}>
           <ArrowLeftRight size={12} aria-hidden /> Reverse
         </button>
         <button

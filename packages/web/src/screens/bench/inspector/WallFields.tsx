@@ -1,4 +1,9 @@
-import type { SketchProfileStep, StockProfileStep, WallEntry } from '@flexum/core/document'
+import {
+  HOLLOW_SHAPES,
+  type SketchProfileStep,
+  type StockProfileStep,
+  type WallEntry,
+} from '@flexum/core/document'
 import { setWall } from '@flexum/core/edit'
 import { useBench } from '../context.ts'
 import { StepField } from './StepField.tsx'
@@ -13,6 +18,8 @@ const SIDES = {
 /** Whether the section is solid, or has a wall inside, outside or on both sides of its outline. */
 export function WallFields({ step }: { readonly step: StockProfileStep | SketchProfileStep }) {
   const { session } = useBench()
+  // A tube is hollow by itself; there is no solid one to go back to.
+  if (step.kind === 'stock-profile' && HOLLOW_SHAPES.has(step.shape)) return null
   const choose = (side: keyof typeof SIDES): void => {
     const wall: WallEntry | undefined =
       side === 'solid' ? undefined : { side, thickness: step.wall?.thickness ?? '1' }

@@ -202,7 +202,7 @@ export function GapsLayer({ model, view }: LayerProps) {
             />
             <Label
               at={[at[0] + r + 6, at[1] - r - 4]}
-              text={`gap ${tightLength(g.distance, units.length, 3)}`}
+              text={`gap ${tightLength(g.distance, units.length)}`}
               tone="warn"
             />
           </g>

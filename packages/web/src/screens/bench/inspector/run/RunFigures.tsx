@@ -32,7 +32,7 @@ export function RunFigures({ run }: { readonly run: RunOutput }) {
         run.turning === 'fixed' || shaped
           ? ['Against area × length', `${formatDecimal((run.volume / straight) * 100, 2)} %`]
           : undefined,
-        ['Chord error', formatLength(run.chordError, units.length)],
+        ['Mesh within', formatLength(run.chordError, units.length)],
         ['Triangles', String((run.mesh.triangles.length / 3) * count)],
         run.frames.rolls.length === 0
           ? undefined

@@ -1,0 +1,158 @@
+import type { Id } from '../base/index.ts'
+import { formulaText } from '../units/index.ts'
+import { LIMITS } from './limits.ts'
+import { idsIn, type Part } from './part.ts'
+import { ID_FORM, soundText } from './schema-parts.ts'
+import { inputsOf, mapStepFormulas, type Step } from './steps/index.ts'
+import { SHEET_KINDS, wrongReference } from './steps/sketch-kinds.ts'
+import type { SketchStep } from './steps/sketch.ts'
+
+/** A rule that a part breaks: what it is about, by which it is told from others, and the sentence. */
+export interface Breach {
+  readonly about: string
+  readonly message: string
+}
+
+/**
+ * Everything the types of a part cannot say: lengths of names and formulas, how much of everything there may be, ids used once,
+ * steps after what they build on, references of a sketch by kind. What passes here and is of the types reads as a part.
+ */
+export function breachesOf(part: Part): Breach[] {
+  return [...inWhole(part), ...part.steps.flatMap(inStep), ...inOrder(part)]
+}
+
+const known = new WeakMap<Step, readonly Breach[]>()
+
+/** Remembered by the step itself, which never changes: in an edit nearly all of them are as they were. */
+function inStep(step: Step): readonly Breach[] {
+  let found = known.get(step)
+  if (!found) known.set(step, (found = lookAt(step)))
+  return found
+}
+
+function lookAt(step: Step): Breach[] {
+  const found: Breach[] = []
+  const say = (about: string, message: string): void =>
+    void found.push({ about: `${step.id} ${about}`, message })
+  named(step.name, `the step "${step.id}"`, (m) => say('name', m))
+  mapStepFormulas(step, (formula, field) => {
+    const text = formulaText(formula)
+    if (text.length > LIMITS.textLength)
+      say(
+        field,
+        `a formula has at most ${LIMITS.textLength} characters; ${field} of "${step.name}" has ${text.length}`,
+      )
+    else if (!soundText(text))
+      say(field, `the formula ${field} of "${step.name}" holds characters that are no text`)
+    return formula
+  })
+  const most = (n: number, limit: number, what: string): void => {
+    if (n > limit) say(what, `"${step.name}" has ${n} ${what}; at most ${limit} are kept`)
+  }
+  switch (step.kind) {
+    case 'node-path':
+      most(step.nodes.length, LIMITS.nodes, 'nodes')
+      break
+    case 'sketch':
+      most(step.entities.length, LIMITS.sketchEntities, 'entities')
+      most(step.constraints.length, LIMITS.sketchEntities, 'constraints')
+      for (const e of step.entities)
+        if (e.kind === 'spline') most(e.points.length, LIMITS.splinePoints, 'points of a spline')
+      for (const message of brokenSketch(step)) say('references', message)
+      break
+    case 'sketch-path':
+      most(step.curves.length, LIMITS.sketchEntities, 'curves')
+      break
+    case 'sketch-profile':
+      most(step.regions.length, LIMITS.regions, 'regions')
+      named(step.material.name, 'the material', (m) => say('material', m))
+      break
+    case 'stock-profile':
+      named(step.material.name, 'the material', (m) => say('material', m))
+      break
+    case 'run':
+      most(step.shaping?.length ?? 0, LIMITS.shaped, 'shaped sizes')
+      most(step.copies?.length ?? 0, LIMITS.copiesEntries, 'ways of copying')
+      if (step.strands?.kind === 'free') most(step.strands.places.length, LIMITS.strands, 'strands')
+      break
+    case 'helix-path':
+    case 'blank':
+  }
+  return found
+}
+
+function named(name: string, what: string, say: (message: string) => void): void {
+  if (name.length > LIMITS.nameLength)
+    say(`a name has at most ${LIMITS.nameLength} characters; that of ${what} has ${name.length}`)
+  else if (!soundText(name)) say(`the name of ${what} holds characters that are no text`)
+}
+
+function inWhole(part: Part): Breach[] {
+  const out: Breach[] = []
+  const say =
+    (about: string) =>
+    (message: string): void =>
+      void out.push({ about, message })
+  named(part.name, 'the part', say('name'))
+  const most = (n: number, limit: number, what: string): void => {
+    if (n > limit) say(what)(`a part has at most ${limit} ${what}`)
+  }
+  most(part.values.length, LIMITS.values, 'values')
+  most(part.variants.length, LIMITS.variants, 'variants')
+  most(part.steps.length, LIMITS.steps, 'steps')
+  const texts: [string, string][] = part.values.map((v) => [v.name, formulaText(v.formula)])
+  for (const v of part.values) named(v.name, 'a value', say(`value ${v.id}`))
+  for (const v of part.variants) {
+    named(v.name, 'a variant', say(`variant ${v.id}`))
+    for (const [name, f] of Object.entries(v.overrides)) texts.push([`${v.name}, ${name}`, formulaText(f)])
+  }
+  for (const [what, text] of texts) {
+    if (text.length > LIMITS.textLength)
+      say(`formula ${what}`)(
+        `a formula has at most ${LIMITS.textLength} characters; that of ${what} has ${text.length}`,
+      )
+    else if (!soundText(text))
+      say(`formula ${what}`)(`the formula of ${what} holds characters that are no text`)
+  }
+  const seen = new Set<Id>()
+  for (const id of idsIn(part)) {
+    if (!ID_FORM.test(id))
+      say(`id ${id}`)(`"${id.slice(0, 50)}" is no id: 1 to 40 letters, digits, _ or - are`)
+    else if (seen.has(id)) say(`id ${id}`)(`the id "${id}" is used twice`)
+    seen.add(id)
+  }
+  return out
+}
+
+function* inOrder(part: Part): Generator<Breach> {
+  const at = new Map(part.steps.map((s, i) => [s.id, i]))
+  for (const [i, step] of part.steps.entries())
+    for (const id of inputsOf(step)) {
+      const needed = at.get(id)
+      if (needed === undefined || needed < i) continue
+      const needs = part.steps[needed]!
+      yield {
+        about: `order ${step.id} ${id}`,
+        message:
+          needs === step
+            ? `"${step.name}" cannot build on itself`
+            : `"${step.name}" needs "${needs.name}" before it`,
+      }
+    }
+}
+
+/** What is wrong with the ids and references inside a sketch. */
+export function* brokenSketch(step: SketchStep): Generator<string> {
+  const where = `in the sketch "${step.name}"`
+  const seen = new Set<Id>()
+  for (const x of [...step.entities, ...step.constraints]) {
+    if (seen.has(x.id) || SHEET_KINDS.has(x.id)) yield `${where} the id "${x.id}" is used twice`
+    seen.add(x.id)
+  }
+  const kinds = new Map(step.entities.map((e) => [e.id, e.kind]))
+  const kindOf = (id: Id) => kinds.get(id) ?? SHEET_KINDS.get(id)
+  for (const x of [...step.entities, ...step.constraints]) {
+    const wrong = wrongReference(x, kindOf)
+    if (wrong !== undefined) yield `${where} ${wrong}`
+  }
+}
