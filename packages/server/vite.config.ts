@@ -1,7 +1,16 @@
 import { defineConfig } from 'vite'
 
-/** One file for Node; libSQL stays outside, its native part cannot be bundled. */
+/** A file for the server and one for its worker thread; libSQL stays outside, its native part cannot be bundled. */
 export default defineConfig({
   ssr: { noExternal: true, external: ['@libsql/client'] },
-  build: { ssr: 'src/main.ts', outDir: 'dist', target: 'node20', emptyOutDir: true },
+  build: {
+    ssr: true,
+    outDir: 'dist',
+    target: 'node20',
+    emptyOutDir: true,
+    rollupOptions: {
+      input: { main: 'src/main.ts', thread: 'src/work/thread.ts' },
+      output: { entryFileNames: '[name].js' },
+    },
+  },
 })

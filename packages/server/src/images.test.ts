@@ -2,6 +2,7 @@ import { PNG } from 'pngjs'
 import { describe, expect, it } from 'vitest'
 import { serverForEach } from '../testing/app.ts'
 import { imageHead } from './services/image-head.ts'
+import { imageService } from './services/images.ts'
 
 const server = serverForEach()
 
@@ -12,8 +13,12 @@ const jpeg = (width: number, height: number): Buffer => {
   const app0 = [0xff, 0xe0, 0, 6, 1, 2, 3, 4]
   return Buffer.concat([Buffer.from([0xff, 0xd8, ...app0, 0xff, 0xc0, 0, 17, 8]), size, Buffer.alloc(20)])
 }
-const post = (body: Buffer) =>
-  server.app().request('/api/images', { method: 'POST', body: new Uint8Array(body) })
+const post = (body: Buffer, type = 'image/png') =>
+  server.app().request('/api/images', {
+    method: 'POST',
+    body: new Uint8Array(body),
+    headers: { 'content-type': type },
+  })
 
 describe('pictures for sheets', () => {
   it('are kept once by what they hold, and come back as they were', async () => {
@@ -51,6 +56,9 @@ describe('pictures for sheets', () => {
     }
     expect(await message(Buffer.from('hello'))).toEqual([422, 'this is neither a PNG nor a JPEG picture'])
     expect(await message(jpeg(9000, 20))).toEqual([422, expect.stringContaining('at most 8000')])
+    expect(await message(jpeg(7000, 6000))).toEqual([422, expect.stringContaining('42 megapixels')])
+    for (const type of ['text/plain', 'image/svg+xml', ''])
+      expect((await post(png(2, 2), type)).status, type).toBe(415)
     expect(await message(Buffer.concat([png(2, 2), Buffer.alloc(5 * 1024 * 1024)]))).toEqual([
       413,
       expect.stringContaining('4 MB'),
@@ -58,5 +66,12 @@ describe('pictures for sheets', () => {
     expect((await server.app().request(`/api/images/${'a'.repeat(64)}`)).status).toBe(404)
     expect((await server.app().request('/api/images/../parts')).status).toBe(200)
     expect((await server.app().request('/api/images/nonsense')).status).toBe(400)
+  })
+  it('are kept up to a quota, and one that is there already is no more', async () => {
+    const [a, b] = [png(30, 20), png(31, 20)]
+    const images = imageService(server.db(), Date.now, a.length + 10)
+    expect((await images.keep(a)).kind).toBe('kept')
+    expect((await images.keep(a)).kind).toBe('kept')
+    expect(await images.keep(b)).toMatchObject({ kind: 'full', message: expect.stringContaining('fill the') })
   })
 })

@@ -1,35 +1,94 @@
 import { existsSync } from 'node:fs'
-import { resolve } from 'node:path'
+import type { Server } from 'node:http'
 import { fileURLToPath } from 'node:url'
 import { serve } from '@hono/node-server'
 import { createApp } from './app.ts'
-import { MIGRATIONS, openDatabase } from './db/open.ts'
+import { CannotOpen } from './db/failure.ts'
+import { MIGRATIONS, openDatabase, type Database } from './db/open.ts'
 import { seed } from './demo/seed.ts'
+import { workingService } from './services/working.ts'
+import { settingsFrom } from './settings.ts'
+import { threadedWork } from './work/pool.ts'
 
-const HOST = process.env['FLEXUM_HOST'] ?? '127.0.0.1'
-const PORT = Number(process.env['FLEXUM_PORT'] ?? 4600)
-const DATABASE = process.env['FLEXUM_DATABASE'] ?? resolve('.flexum', 'flexum.db')
 const WEB = fileURLToPath(new URL('../../web/dist', import.meta.url))
+const THREAD = new URL('./thread.js', import.meta.url)
 
-const db = await openDatabase(DATABASE, MIGRATIONS)
-const seeded = await seed(db)
-if (seeded > 0) console.log(`seeded the demo: ${seeded} parts`)
-const app = createApp(db, existsSync(WEB) ? WEB : undefined)
-const server = serve({ fetch: app.fetch, hostname: HOST, port: PORT }, (at) => {
-  console.log(`Flexum is at http://${HOST}:${at.port}`)
-})
-server.on('error', (error: NodeJS.ErrnoException) => {
-  const why =
-    error.code === 'EADDRINUSE' ? `port ${PORT} is taken; set FLEXUM_PORT to another` : error.message
-  console.error(`the server could not start: ${why}`)
+/** How long what is in flight may take after the server was told to stop, ms; it is gone a second later whatever happens. */
+const LAST_ANSWERS_MS = 4000
+
+/** Says in one line why there is no server, and ends. */
+function give(up: string): never {
+  console.error(`the server could not start: ${up}`)
   process.exit(1)
-})
-for (const signal of ['SIGINT', 'SIGTERM'] as const) {
-  process.on(signal, () => {
-    server.close(() => {
-      db.close()
-      process.exit(0)
-    })
-    setTimeout(() => process.exit(0), 1000).unref()
-  })
 }
+
+const read = settingsFrom(process.env)
+if (!read.ok) give(read.fault.message)
+const settings = read.value
+
+async function open(): Promise<Database> {
+  try {
+    return await openDatabase(settings.database, MIGRATIONS)
+  } catch (error) {
+    if (error instanceof CannotOpen) give(error.message)
+    throw error
+  }
+}
+
+const db = await open()
+const work = threadedWork(THREAD)
+const working = workingService(db, work)
+try {
+  const seeded = await seed(db)
+  if (seeded > 0) console.log(`seeded the demo: ${seeded} parts`)
+} catch (error) {
+  await db.close()
+  give(`the demo could not be put in: ${error instanceof Error ? error.message : String(error)}`)
+}
+if (settings.warning !== undefined) console.warn(`warning: ${settings.warning}`)
+const app = createApp({
+  db,
+  work,
+  working,
+  names: settings.names,
+  ...(settings.passPhrase === undefined ? {} : { passPhrase: settings.passPhrase }),
+  ...(existsSync(WEB) ? { webRoot: WEB } : {}),
+})
+const server = serve({ fetch: app.fetch, hostname: settings.host, port: settings.port }, (at) => {
+  const host = settings.host.includes(':') ? `[${settings.host}]` : settings.host
+  console.log(`Flexum is at http://${host}:${at.port}`)
+  void working.takeUp()
+}) as Server
+server.on('error', (error: NodeJS.ErrnoException) => {
+  void db.close()
+  give(
+    error.code === 'EADDRINUSE'
+      ? `port ${settings.port} is taken; set FLEXUM_PORT to another`
+      : error.code === 'EADDRNOTAVAIL' || error.code === 'ENOTFOUND'
+        ? `FLEXUM_HOST reads "${settings.host}", which is no address of this machine`
+        : error.code === 'EACCES'
+          ? `port ${settings.port} needs rights this process does not have; set FLEXUM_PORT to one from 1024 on`
+          : error.message,
+  )
+})
+
+let stopping = false
+/** Answers what is in flight, ends what is being worked out, and goes. */
+async function stop(): Promise<void> {
+  if (stopping) return
+  stopping = true
+  setTimeout(() => process.exit(0), LAST_ANSWERS_MS + 500).unref()
+  working.stop()
+  await work.stop()
+  await new Promise<void>((done) => {
+    server.close(() => done())
+    server.closeIdleConnections()
+    setTimeout(() => {
+      server.closeAllConnections()
+      done()
+    }, LAST_ANSWERS_MS).unref()
+  })
+  await db.close()
+  process.exit(0)
+}
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop())

@@ -63,7 +63,7 @@ export { COPY_AXES, MIRROR_PLANES, type CopiesEntry } from './steps/run-copies.t
 export type { FreeStrand, StrandsEntry } from './steps/strands.ts'
 export type { BlankStep } from './steps/blank.ts'
 export { LIMITS } from './limits.ts'
-export { readPart, readPartText, writePart } from './read.ts'
+export { deeperThan, readPart, readPartText, writePart } from './read.ts'
 export { breachesOf, type Breach } from './rules.ts'
 export {
   emptyPart,

@@ -35,6 +35,8 @@ function lookAt(step: Step): Breach[] {
   const say = (about: string, message: string): void =>
     void found.push({ about: `${step.id} ${about}`, message })
   named(step.name, `the step "${step.id}"`, (m) => say('name', m))
+  for (const id of inputsOf(step))
+    if (!ID_FORM.test(id)) say(`input ${id}`, `"${step.name}" builds on "${id.slice(0, 50)}", which is no id`)
   mapStepFormulas(step, (formula, field) => {
     const text = formulaText(formula)
     if (text.length > LIMITS.textLength)

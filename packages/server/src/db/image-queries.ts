@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import type { Queries } from './open.ts'
 import { images } from './schema.ts'
 
@@ -12,4 +12,10 @@ export async function findImage(q: Queries, hash: string): Promise<ImageRow | un
 /** Keeps a picture; one that is there already stays as it is. */
 export async function keepImage(q: Queries, row: ImageRow): Promise<void> {
   await q.insert(images).values(row).onConflictDoNothing()
+}
+
+/** Bytes of all pictures together. */
+export async function bytesOfImages(q: Queries): Promise<number> {
+  const [row] = await q.select({ n: sql<number>`coalesce(sum(length(${images.bytes})), 0)` }).from(images)
+  return Number(row?.n ?? 0)
 }

@@ -1,4 +1,4 @@
-import { and, count, desc, eq, isNotNull, isNull } from 'drizzle-orm'
+import { and, count, desc, eq, isNotNull, isNull, lt } from 'drizzle-orm'
 import type { Queries } from './open.ts'
 import { parts, revisions, type PartFigures } from './schema.ts'
 
@@ -34,26 +34,68 @@ export async function findHead(q: Queries, id: string): Promise<HeadRow | undefi
 export interface Saved {
   readonly name: string
   readonly at: number
-  readonly figures: PartFigures
   readonly body: string
 }
 
 export async function insertPart(q: Queries, id: string, s: Saved): Promise<void> {
-  const { name, at, figures, body } = s
-  await q.insert(parts).values({ id, name, revision: 1, createdAt: at, updatedAt: at, figures })
+  const { name, at, body } = s
+  await q
+    .insert(parts)
+    .values({ id, name, revision: 1, createdAt: at, updatedAt: at, figures: { blocking: 0 } })
   await q.insert(revisions).values({ partId: id, number: 1, savedAt: at, body })
 }
 
 export async function addRevision(q: Queries, id: string, revision: number, s: Saved): Promise<void> {
-  const { name, at, figures, body } = s
+  const { name, at, body } = s
   await q.insert(revisions).values({ partId: id, number: revision, savedAt: at, body })
-  await q.update(parts).set({ name, revision, updatedAt: at, figures }).where(eq(parts.id, id))
+  await q.update(parts).set({ name, revision, updatedAt: at }).where(eq(parts.id, id))
 }
 
-/** Numbers and times of a part's revisions, newest first. */
-export function listRevisions(q: Queries, id: string): Promise<{ number: number; savedAt: number }[]> {
+/** What came of working a revision out. */
+export interface PartOutcome {
+  readonly figures: PartFigures | undefined
+  readonly trouble: string | null
+  readonly pictured: boolean
+}
+
+/** Marks a revision as worked out or given up; the part's row follows while that is its newest. */
+export async function markWorked(q: Queries, id: string, revision: number, o: PartOutcome): Promise<void> {
+  const state = o.trouble === null ? 'known' : 'failed'
+  await q
+    .update(revisions)
+    .set({ state })
+    .where(and(eq(revisions.partId, id), eq(revisions.number, revision)))
+  await q
+    .update(parts)
+    .set({
+      figured: revision,
+      trouble: o.trouble,
+      ...(o.figures ? { figures: o.figures, pictured: o.pictured ? revision : 0 } : {}),
+    })
+    .where(and(eq(parts.id, id), eq(parts.revision, revision)))
+}
+
+/** Parts whose newest revision has not been worked out, last changed first. */
+export async function partsToWork(q: Queries): Promise<string[]> {
+  const rows = await q
+    .select({ id: parts.id })
+    .from(parts)
+    .where(and(lt(parts.figured, parts.revision), isNull(parts.binnedAt)))
+    .orderBy(desc(parts.updatedAt))
+  return rows.map((r) => r.id)
+}
+
+/** A revision in a list; `state` tells whether it could be worked out, null when nobody looked. */
+export interface RevisionRow {
+  readonly number: number
+  readonly savedAt: number
+  readonly state: 'known' | 'failed' | null
+}
+
+/** A part's revisions, newest first. */
+export function listRevisions(q: Queries, id: string): Promise<RevisionRow[]> {
   return q
-    .select({ number: revisions.number, savedAt: revisions.savedAt })
+    .select({ number: revisions.number, savedAt: revisions.savedAt, state: revisions.state })
     .from(revisions)
     .where(eq(revisions.partId, id))
     .orderBy(desc(revisions.number))

@@ -8,6 +8,8 @@ export async function findPicture(q: Queries, partId: string, revision: number):
   return row?.png
 }
 
+/** Keeps the picture of a revision; those of other revisions go. */
 export async function keepPicture(q: Queries, partId: string, revision: number, png: Buffer): Promise<void> {
-  await q.insert(pictures).values({ partId, revision, png }).onConflictDoNothing()
+  await q.delete(pictures).where(eq(pictures.partId, partId))
+  await q.insert(pictures).values({ partId, revision, png })
 }

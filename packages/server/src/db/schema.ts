@@ -10,8 +10,14 @@ export const parts = sqliteTable(
     createdAt: integer('created_at').notNull(),
     updatedAt: integer('updated_at').notNull(),
     binnedAt: integer('binned_at'),
-    /** Key figures for the Rack, worked out when the revision was saved. */
+    /** Key figures for the Rack, of revision `figured`. */
     figures: text('figures', { mode: 'json' }).notNull().$type<PartFigures>(),
+    /** The last revision that was worked out or given up; below `revision` while that is still to come. */
+    figured: integer('figured').notNull().default(0),
+    /** Why revision `figured` could not be worked out. */
+    trouble: text('trouble'),
+    /** The revision that the small picture shows; 0 when there is none. */
+    pictured: integer('pictured').notNull().default(0),
   },
   (t) => [index('parts_by_change').on(t.binnedAt, t.updatedAt)],
 )
@@ -26,11 +32,13 @@ export const revisions = sqliteTable(
     number: integer('number').notNull(),
     savedAt: integer('saved_at').notNull(),
     body: text('body').notNull(),
+    /** Whether it could be worked out; null when nobody looked, as it was not the newest for long. */
+    state: text('state', { enum: ['known', 'failed'] }),
   },
   (t) => [primaryKey({ columns: [t.partId, t.number] })],
 )
 
-/** Small pictures of parts as PNG, made when first asked for. */
+/** The newest small picture of each part as PNG. */
 export const pictures = sqliteTable(
   'pictures',
   {
@@ -85,8 +93,12 @@ export const sections = sqliteTable(
     updatedAt: integer('updated_at').notNull(),
     binnedAt: integer('binned_at'),
     tags: text('tags', { mode: 'json' }).notNull().$type<readonly string[]>(),
-    /** Key figures for the library, worked out when the version was saved. */
-    figures: text('figures', { mode: 'json' }).notNull().$type<SectionFigures>(),
+    /** Key figures for the library, of version `figured`. */
+    figures: text('figures', { mode: 'json' }).notNull().$type<SectionFigures | Record<string, never>>(),
+    /** The last version that was worked out or given up. */
+    figured: integer('figured').notNull().default(0),
+    /** Why version `figured` could not be worked out. */
+    trouble: text('trouble'),
   },
   (t) => [index('sections_by_change').on(t.binnedAt, t.updatedAt)],
 )

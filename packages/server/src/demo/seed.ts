@@ -1,46 +1,57 @@
+import { createHash, randomUUID } from 'node:crypto'
 import { listMaterials, listStock, putMaterial, putStock } from '../db/catalogue-queries.ts'
-import type { Database } from '../db/open.ts'
-import { countParts } from '../db/part-queries.ts'
-import { listSections } from '../db/section-queries.ts'
-import { imageService } from '../services/images.ts'
-import { partService } from '../services/parts.ts'
-import { sectionService } from '../services/sections.ts'
+import { keepImage } from '../db/image-queries.ts'
+import type { Database, Queries } from '../db/open.ts'
+import { countParts, insertPart } from '../db/part-queries.ts'
+import { insertSection, listSections } from '../db/section-queries.ts'
 import { DEMO_MATERIALS, DEMO_STOCK } from './materials.ts'
 import { MOULDING_AT, MOULDING_SCALE, mouldingPicture } from './moulding-picture.ts'
 import { bayCornice, DEMO_PARTS } from './parts.ts'
 import { DEMO_SECTIONS } from './sections.ts'
 
-/** Fills the tables that are empty with the demo; what is there already is left alone. Gives the number of parts made. */
-export async function seed(db: Database): Promise<number> {
-  // Tables that people have changed stay as they are; rows they took out do not come back.
-  if ((await listMaterials(db.read)).length + (await listStock(db.read)).length === 0) {
-    await db.write(async (tx) => {
+/**
+ * Fills the tables that are empty with the demo, all in one go or not at all; what is there already is left alone. Gives the
+ * number of parts made. `now` gives ms since 1970.
+ */
+export function seed(db: Database, now: () => number = Date.now): Promise<number> {
+  return db.write(async (tx) => {
+    // Tables that people have changed stay as they are; rows they took out do not come back.
+    if ((await listMaterials(tx)).length + (await listStock(tx)).length === 0) {
       for (const m of DEMO_MATERIALS) await putMaterial(tx, { ...m })
       for (const s of DEMO_STOCK)
         await putStock(tx, { ...s, sizes: { ...s.sizes }, barLengths: [...s.barLengths] })
-    })
-  }
-  // A library is only filled once: one with everything in the bin is meant to be empty.
-  if ((await listSections(db.read, false)).length + (await listSections(db.read, true)).length === 0) {
-    const library = sectionService(db)
-    for (const { section, tags } of DEMO_SECTIONS) await library.create(section, tags)
-  }
-  if ((await countParts(db.read)) > 0) return 0
-  const service = partService(db)
-  const { png, width, height } = mouldingPicture()
-  const kept = await imageService(db).keep(png)
-  if (kept.kind === 'kept') {
-    const picture = {
-      image: kept.hash,
-      width,
-      height,
-      at: MOULDING_AT,
-      scale: MOULDING_SCALE,
-      angle: 0,
-      shade: 0.6,
     }
-    await service.create(bayCornice(picture))
+    // A library is only filled once: one with everything in the bin is meant to be empty.
+    if ((await listSections(tx, false)).length + (await listSections(tx, true)).length === 0) {
+      for (const { section, tags } of DEMO_SECTIONS)
+        await insertSection(tx, randomUUID(), {
+          name: section.name,
+          tags,
+          at: now(),
+          body: JSON.stringify(section),
+        })
+    }
+    return (await countParts(tx)) > 0 ? 0 : seedParts(tx, now)
+  })
+}
+
+async function seedParts(tx: Queries, now: () => number): Promise<number> {
+  const { png, width, height } = mouldingPicture()
+  const hash = createHash('sha256').update(png).digest('hex')
+  await keepImage(tx, { hash, type: 'image/png', width, height, savedAt: now(), bytes: png })
+  const picture = {
+    image: hash,
+    width,
+    height,
+    at: MOULDING_AT,
+    scale: MOULDING_SCALE,
+    angle: 0,
+    shade: 0.6,
   }
-  for (const part of DEMO_PARTS) await service.create(part)
-  return DEMO_PARTS.length + 1
+  const parts = [bayCornice(picture), ...DEMO_PARTS]
+  // The last made stands first on the Rack.
+  const first = now()
+  for (const [i, part] of parts.entries())
+    await insertPart(tx, randomUUID(), { name: part.name, at: first + i, body: JSON.stringify(part) })
+  return parts.length
 }

@@ -1,11 +1,16 @@
 import { validator } from 'hono/validator'
-import { ValidationError, type InferType, type Schema } from 'yup'
+import { mixed, ValidationError, type InferType, type Schema } from 'yup'
+import { deeperThan } from '@flexum/core/document'
 import { problem } from './problem.ts'
+
+/** Levels of objects and lists in each other that a request may have: those of a part, and a few round it. */
+const DEEPEST = 20
 
 function read<S extends Schema>(
   schema: S,
   value: unknown,
 ): { ok: true; value: InferType<S> } | { ok: false; message: string } {
+  if (deeperThan(value, DEEPEST)) return { ok: false, message: `it is nested deeper than ${DEEPEST}` }
   try {
     return { ok: true, value: schema.validateSync(value, { abortEarly: true }) as InferType<S> }
   } catch (error) {
@@ -37,3 +42,6 @@ export function paramsOf<S extends Schema>(schema: S) {
     return r.ok ? r.value : problem(c, 400, 'request.path', r.message)
   })
 }
+
+/** A part in a request body, still to be read: that is not done where requests are checked, as it may be large. */
+export const documentField = (name: string) => mixed().required(`"${name}" is missing`)

@@ -1,6 +1,7 @@
 import { Hono, type Context } from 'hono'
 import { array, lazy, number, object, string, type AnyObject } from 'yup'
-import { LOOKS, STOCK_SIZES, type StockShape } from '@flexum/core/document'
+import { own } from '@flexum/core/base'
+import { LOOKS, STOCK_SIZES } from '@flexum/core/document'
 import { jsonBody, paramsOf } from '../http/input.ts'
 import { problem } from '../http/problem.ts'
 import type { CatalogueService, TableChange } from '../services/catalogue.ts'
@@ -12,7 +13,11 @@ const byId = paramsOf(
       .required(),
   }),
 )
-const name = string().strict().trim().max(80).required('a name is missing')
+const name = string()
+  .strict()
+  .max(80, 'a name has at most 80 characters')
+  .required('a name is missing')
+  .matches(/^(?=.*\S)[^\p{Cc}\p{Cs}]*$/u, 'a name is a word or more, without control characters')
 const above0 = (what: string) =>
   number().strict().positive(`the ${what} must be above 0`).required(`the ${what} is missing`)
 
@@ -28,7 +33,7 @@ const material = object({
 
 /** Exactly the sizes of the shape, each a number. */
 const sizesOf = (shape: unknown) => {
-  const names: readonly string[] = STOCK_SIZES[shape as StockShape] ?? []
+  const names: readonly string[] = own<readonly string[]>(STOCK_SIZES, String(shape)) ?? []
   const fields = names.map((n) => [n, number().strict().required(`the ${n} is missing`)] as const)
   return object(Object.fromEntries(fields) as AnyObject)
     .strict()

@@ -12,14 +12,29 @@ const byHash = paramsOf(
   }),
 )
 
+const TYPES: ReadonlySet<string> = new Set(['image/png', 'image/jpeg'])
+
 /** Pictures for sheets: kept by content, given back as they were. */
 export function imageRoutes(images: ImageService) {
   return new Hono()
     .post('/', async (c) => {
+      const type = c.req.header('content-type')?.split(';')[0]?.trim().toLowerCase() ?? ''
+      if (!TYPES.has(type))
+        return problem(
+          c,
+          415,
+          'image.type',
+          `a picture is sent as ${[...TYPES].join(' or ')}, and this came as "${type.slice(0, 60)}"`,
+        )
       const outcome = await images.keep(Buffer.from(await c.req.arrayBuffer()))
-      return outcome.kind === 'kept'
-        ? c.json(outcome, 201)
-        : problem(c, 422, 'image.refused', outcome.message)
+      switch (outcome.kind) {
+        case 'kept':
+          return c.json(outcome, 201)
+        case 'full':
+          return problem(c, 507, 'image.full', outcome.message)
+        case 'refused':
+          return problem(c, 422, 'image.refused', outcome.message)
+      }
     })
     .get('/:hash', byHash, async (c) => {
       const row = await images.get(c.req.valid('param').hash)

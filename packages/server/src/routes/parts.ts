@@ -1,11 +1,10 @@
-import { Hono } from 'hono'
+import { Hono, type Context } from 'hono'
 import { number, object, string } from 'yup'
 import { writePart } from '@flexum/core/document'
-import { jsonBody, paramsOf, queryOf } from '../http/input.ts'
-import { partField } from '../http/part-field.ts'
+import { documentField, jsonBody, paramsOf, queryOf } from '../http/input.ts'
 import { problem } from '../http/problem.ts'
 import type { PartService } from '../services/parts.ts'
-import type { PictureService } from '../services/pictures.ts'
+import type { Work } from '../work/work.ts'
 
 const byId = paramsOf(object({ id: string().uuid('a part id is a UUID').required() }))
 const byRevision = paramsOf(
@@ -15,23 +14,33 @@ const byRevision = paramsOf(
   }),
 )
 
-const partIn = partField('part')
+const partIn = documentField('part')
+
+const nameField = string()
+  .strict()
+  .max(120)
+  .matches(/^[^\p{Cc}\p{Cs}]*$/u, 'a name holds no control characters')
 
 const NO_PART = 'there is no such part'
 
+/** What is kept and cannot be read is there all the same: its revisions can be listed and gone back to. */
+const unreadable = (c: Context, message: string) => problem(c, 422, 'part.unreadable', message)
+
 /** Parts: list, make, read, save, copy, bin, revisions, pictures, files. */
-export function partRoutes(parts: PartService, pictures: PictureService) {
+export function partRoutes(parts: PartService, work: Work) {
   return new Hono()
     .get('/', queryOf(object({ bin: string().oneOf(['yes', 'no']).default('no') })), async (c) =>
       c.json({ parts: await parts.list(c.req.valid('query').bin === 'yes') }, 200),
     )
     .post('/', jsonBody(object({ part: partIn })), async (c) => {
-      const head = await parts.create(c.req.valid('json').part)
-      return c.json(head, 201)
+      const read = await work.read(c.req.valid('json').part)
+      if (!read.ok) return problem(c, 400, 'request.body', read.fault.message)
+      return c.json(await parts.create(read.value), 201)
     })
     .get('/:id', byId, async (c) => {
       const head = await parts.head(c.req.valid('param').id)
-      return head ? c.json(head, 200) : problem(c, 404, 'part.none', NO_PART)
+      if (!head) return problem(c, 404, 'part.none', NO_PART)
+      return head.ok ? c.json(head.value, 200) : unreadable(c, head.fault.message)
     })
     .put(
       '/:id',
@@ -41,8 +50,11 @@ export function partRoutes(parts: PartService, pictures: PictureService) {
       ),
       async (c) => {
         const { base, part } = c.req.valid('json')
-        const outcome = await parts.save(c.req.valid('param').id, base, part)
+        const read = await work.read(part)
+        if (!read.ok) return problem(c, 400, 'request.body', read.fault.message)
+        const outcome = await parts.save(c.req.valid('param').id, base, read.value)
         if (outcome.kind === 'missing') return problem(c, 404, 'part.none', NO_PART)
+        if (outcome.kind === 'unreadable') return unreadable(c, outcome.message)
         if (outcome.kind === 'saved') {
           return c.json({ revision: outcome.revision, updatedAt: outcome.updatedAt }, 200)
         }
@@ -50,9 +62,10 @@ export function partRoutes(parts: PartService, pictures: PictureService) {
         return c.json({ error: { code: 'part.stale', message }, head: outcome.head }, 409)
       },
     )
-    .post('/:id/copy', byId, jsonBody(object({ name: string().max(120) })), async (c) => {
+    .post('/:id/copy', byId, jsonBody(object({ name: nameField })), async (c) => {
       const head = await parts.duplicate(c.req.valid('param').id, c.req.valid('json').name)
-      return head ? c.json(head, 201) : problem(c, 404, 'part.none', NO_PART)
+      if (!head) return problem(c, 404, 'part.none', NO_PART)
+      return head.ok ? c.json(head.value, 201) : unreadable(c, head.fault.message)
     })
     .post('/:id/bin', byId, async (c) =>
       (await parts.setBinned(c.req.valid('param').id, true))
@@ -70,12 +83,13 @@ export function partRoutes(parts: PartService, pictures: PictureService) {
     .get('/:id/revisions/:revision', byRevision, async (c) => {
       const { id, revision } = c.req.valid('param')
       const part = await parts.revision(id, revision)
-      return part ? c.json({ part }, 200) : problem(c, 404, 'part.none', 'there is no such revision')
+      if (!part) return problem(c, 404, 'part.none', 'there is no such revision')
+      return part.ok ? c.json({ part: part.value }, 200) : unreadable(c, part.fault.message)
     })
     .get('/:id/revisions/:revision/picture.png', byRevision, async (c) => {
       const { id, revision } = c.req.valid('param')
-      const png = await pictures.of(id, revision)
-      if (!png) return problem(c, 404, 'picture.none', 'this part has no body to draw')
+      const png = await parts.picture(id, revision)
+      if (!png) return problem(c, 404, 'picture.none', 'there is no picture of this revision')
       return c.body(new Uint8Array(png), 200, {
         'content-type': 'image/png',
         'cache-control': 'private, max-age=31536000, immutable',
@@ -84,9 +98,11 @@ export function partRoutes(parts: PartService, pictures: PictureService) {
     .get('/:id/file', byId, async (c) => {
       const head = await parts.head(c.req.valid('param').id)
       if (!head) return problem(c, 404, 'part.none', NO_PART)
-      return c.body(writePart(head.part), 200, {
+      if (!head.ok) return unreadable(c, head.fault.message)
+      const { part } = head.value
+      return c.body(writePart(part), 200, {
         'content-type': 'application/json; charset=utf-8',
-        'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(head.part.name)}.flexum.json`,
+        'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(part.name)}.flexum.json`,
       })
     })
 }

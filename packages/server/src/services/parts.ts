@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { fail, fault, ok, type Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
 import type { Database, Queries } from '../db/open.ts'
 import {
@@ -9,9 +10,12 @@ import {
   listParts,
   listRevisions,
   setBinnedAt,
-  type PartRow,
+  type HeadRow,
 } from '../db/part-queries.ts'
-import { figuresOf } from './figures.ts'
+import { findPicture } from '../db/picture-queries.ts'
+import type { PartFigures } from '../db/schema.ts'
+import type { Work } from '../work/work.ts'
+import type { WorkingService } from './working.ts'
 
 /** A part as it is now. */
 export interface PartHead {
@@ -22,26 +26,53 @@ export interface PartHead {
   readonly part: Part
 }
 
+/** A part on the Rack. */
+export interface RackRow {
+  readonly id: string
+  readonly name: string
+  readonly revision: number
+  readonly createdAt: number
+  readonly updatedAt: number
+  readonly binnedAt: number | null
+  /** The last figures there are; of an older revision while the newest waits or could not be worked out. */
+  readonly figures: PartFigures
+  readonly state: 'known' | 'waiting' | 'failed'
+  /** Why it could not be worked out. */
+  readonly trouble: string | null
+  /** The revision whose small picture there is; null for none. */
+  readonly picture: number | null
+}
+
 export type SaveOutcome =
   | { readonly kind: 'saved'; readonly revision: number; readonly updatedAt: number }
   /** Someone saved in between; `head` is what they saved. */
   | { readonly kind: 'stale'; readonly head: PartHead }
   | { readonly kind: 'missing' }
+  /** Someone saved in between what this program cannot read. */
+  | { readonly kind: 'unreadable'; readonly message: string }
 
-/** Parts with every revision kept. `now` gives ms since 1970. */
-export function partService(db: Database, now: () => number = Date.now) {
-  async function headIn(q: Queries, id: string): Promise<PartHead | undefined> {
+/**
+ * Parts with every revision kept. What is kept is read anew, and brought up to date, whenever it leaves; nothing is worked out
+ * here. `now` gives ms since 1970.
+ */
+export function partService(db: Database, work: Work, working: WorkingService, now: () => number = Date.now) {
+  const headOf = async ({ row, body }: HeadRow): Promise<Result<PartHead>> => {
+    const read = await work.readKept(body)
+    if (!read.ok) return fail(fault('part.unreadable', read.fault.message))
+    const { id, revision, updatedAt, binnedAt } = row
+    return ok({ id, revision, updatedAt, binnedAt, part: read.value })
+  }
+  const head = async (q: Queries, id: string): Promise<Result<PartHead> | undefined> => {
     const found = await findHead(q, id)
-    if (!found) return undefined
-    const { revision, updatedAt, binnedAt } = found.row
-    return { id, revision, updatedAt, binnedAt, part: JSON.parse(found.body) as Part }
+    return found && headOf(found)
   }
 
   async function create(part: Part): Promise<PartHead> {
     const id = randomUUID()
     const at = now()
-    const saved = { name: part.name, at, figures: figuresOf(part), body: JSON.stringify(part) }
-    await db.write((tx) => insertPart(tx, id, saved))
+    const body = JSON.stringify(part)
+    await db.write((tx) => insertPart(tx, id, { name: part.name, at, body }))
+    working.want({ kind: 'part', id })
     return { id, revision: 1, updatedAt: at, binnedAt: null, part }
   }
 
@@ -49,44 +80,66 @@ export function partService(db: Database, now: () => number = Date.now) {
     create,
 
     /** Rows of the Rack or of the bin, last changed first. */
-    list: (binned: boolean): Promise<PartRow[]> => listParts(db.read, binned),
+    async list(binned: boolean): Promise<RackRow[]> {
+      const rows = await listParts(db.read, binned)
+      return rows.map(({ figured, pictured, ...row }) => ({
+        ...row,
+        state: figured < row.revision ? 'waiting' : row.trouble === null ? 'known' : 'failed',
+        picture: pictured > 0 ? pictured : null,
+      }))
+    },
 
-    head: (id: string): Promise<PartHead | undefined> => headIn(db.read, id),
+    head: (id: string) => head(db.read, id),
 
     /** Saves a new revision if `base` is still the newest; saving what is there already changes nothing. */
     async save(id: string, base: number, part: Part): Promise<SaveOutcome> {
-      const figures = figuresOf(part)
       const body = JSON.stringify(part)
-      return db.write(async (tx) => {
-        const head = await headIn(tx, id)
-        if (!head) return { kind: 'missing' }
-        if (JSON.stringify(head.part) === body) {
-          return { kind: 'saved', revision: head.revision, updatedAt: head.updatedAt }
-        }
-        if (head.revision !== base) return { kind: 'stale', head }
+      const outcome = await db.write(async (tx) => {
+        const found = await findHead(tx, id)
+        if (!found) return 'missing'
+        const { revision, updatedAt } = found.row
+        if (found.body === body) return { kind: 'saved', revision, updatedAt } as const
+        if (revision !== base) return found
         const at = now()
-        await addRevision(tx, id, base + 1, { name: part.name, at, figures, body })
-        return { kind: 'saved', revision: base + 1, updatedAt: at }
+        await addRevision(tx, id, base + 1, { name: part.name, at, body })
+        return { kind: 'saved', revision: base + 1, updatedAt: at } as const
       })
+      if (outcome === 'missing') return { kind: 'missing' }
+      if ('kind' in outcome) {
+        if (outcome.revision === base + 1) working.want({ kind: 'part', id })
+        return outcome
+      }
+      const theirs = await headOf(outcome)
+      return theirs.ok
+        ? { kind: 'stale', head: theirs.value }
+        : { kind: 'unreadable', message: theirs.fault.message }
     },
 
-    /** Numbers and times of all revisions, newest first. */
+    /** All revisions, newest first. */
     revisions: (id: string) => listRevisions(db.read, id),
 
-    async revision(id: string, number: number): Promise<Part | undefined> {
+    async revision(id: string, number: number): Promise<Result<Part> | undefined> {
       const body = await findRevision(db.read, id, number)
-      return body === undefined ? undefined : (JSON.parse(body) as Part)
+      return body === undefined ? undefined : work.readKept(body)
     },
 
     /** A new part with the same recipe, named "… copy" unless told otherwise. */
-    async duplicate(id: string, name?: string): Promise<PartHead | undefined> {
-      const head = await headIn(db.read, id)
-      return head && create({ ...head.part, name: name ?? `${head.part.name} copy` })
+    async duplicate(id: string, name?: string): Promise<Result<PartHead> | undefined> {
+      const found = await head(db.read, id)
+      if (!found?.ok) return found
+      const { part } = found.value
+      return ok(await create({ ...part, name: name ?? `${part.name.slice(0, 115)} copy` }))
     },
 
+    /** The small picture of a revision, if there is one. */
+    picture: (id: string, revision: number) => findPicture(db.read, id, revision),
+
     /** Puts a part into the bin, or takes it out; tells whether there is such a part. */
-    setBinned: (id: string, binned: boolean): Promise<boolean> =>
-      db.write((tx) => setBinnedAt(tx, id, binned ? now() : null)),
+    async setBinned(id: string, binned: boolean): Promise<boolean> {
+      const found = await db.write((tx) => setBinnedAt(tx, id, binned ? now() : null))
+      if (found && !binned) working.want({ kind: 'part', id })
+      return found
+    },
   }
 }
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
+import { ok, type Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
 import { profileOf } from '@flexum/core/edit'
-import { sectionPicture } from '@flexum/core/format'
 import {
   addVersion,
   findSection,
@@ -9,11 +9,11 @@ import {
   insertSection,
   listSections,
   setSectionBinned,
-  type SectionRow,
 } from '../db/section-queries.ts'
 import type { Database } from '../db/open.ts'
 import type { SectionFigures } from '../db/schema.ts'
-import { evaluateOnce } from './figures.ts'
+import type { Work } from '../work/work.ts'
+import type { WorkingService } from './working.ts'
 
 /** A section with one of its versions. */
 export interface SectionVersion {
@@ -23,77 +23,89 @@ export interface SectionVersion {
   readonly section: Part
 }
 
+/** A section in the library. */
+export interface LibraryRow {
+  readonly id: string
+  readonly name: string
+  readonly version: number
+  readonly createdAt: number
+  readonly updatedAt: number
+  readonly binnedAt: number | null
+  readonly tags: readonly string[]
+  /** The last figures there are; null before there are any. */
+  readonly figures: SectionFigures | null
+  readonly state: 'known' | 'waiting' | 'failed'
+  readonly trouble: string | null
+}
+
 export type SectionOutcome =
   | { readonly kind: 'saved'; readonly id: string; readonly version: number }
   /** Someone saved a version in between. */
   | { readonly kind: 'stale'; readonly newest: number }
   | { readonly kind: 'missing' }
-  /** It gives no sound section; `message` says why. */
+  /** It is no section; `message` says why. */
   | { readonly kind: 'unsound'; readonly message: string }
 
-/** What a section is worth, or why it is none. */
-function figuresOf(section: Part): SectionFigures | string {
-  const found = profileOf(section)
-  if (!found) return 'it holds no profile'
-  const result = evaluateOnce(section)
-  const step = result.steps.find((s) => s.id === found.profile.id)
-  const output = step?.output
-  if (step?.state !== 'good' || output?.kind !== 'profile')
-    return result.findings.find((f) => f.severity === 'blocks')?.message ?? 'it cannot be worked out'
-  const { min, max } = output.properties.box
-  return {
-    kind: found.sketch ? 'drawn' : 'stock',
-    summary: step.summary,
-    width: max[0] - min[0],
-    height: max[1] - min[1],
-    area: output.properties.area,
-    massPerMetre: output.massPerLength * 1000,
-    material: output.material,
-    picture: sectionPicture(output.section),
-  }
-}
+const NO_PROFILE = { kind: 'unsound', message: 'it holds no profile' } as const
 
-/** The library of sections, with every version kept. `now` gives ms since 1970. */
-export function sectionService(db: Database, now: () => number = Date.now) {
+/** The library of sections, with every version kept; figures follow a save. `now` gives ms since 1970. */
+export function sectionService(
+  db: Database,
+  work: Work,
+  working: WorkingService,
+  now: () => number = Date.now,
+) {
   return {
     /** Rows of the library or of its bin, last changed first. */
-    list: (binned: boolean): Promise<SectionRow[]> => listSections(db.read, binned),
+    async list(binned: boolean): Promise<LibraryRow[]> {
+      const rows = await listSections(db.read, binned)
+      return rows.map(({ figured, figures, ...row }) => ({
+        ...row,
+        figures: 'summary' in figures ? (figures as SectionFigures) : null,
+        state: figured < row.version ? 'waiting' : row.trouble === null ? 'known' : 'failed',
+      }))
+    },
 
     /** A version of a section, by itself the newest. */
-    async get(id: string, version?: number): Promise<SectionVersion | undefined> {
+    async get(id: string, version?: number): Promise<Result<SectionVersion> | undefined> {
       const row = await findSection(db.read, id)
       if (!row) return undefined
       const number = version ?? row.version
       const body = await findVersion(db.read, id, number)
       if (body === undefined) return undefined
-      return { id, version: number, newest: row.version, section: JSON.parse(body) as Part }
+      const read = await work.readKept(body)
+      return read.ok ? ok({ id, version: number, newest: row.version, section: read.value }) : read
     },
 
     async create(section: Part, tags: readonly string[]): Promise<SectionOutcome> {
-      const figures = figuresOf(section)
-      if (typeof figures === 'string') return { kind: 'unsound', message: figures }
+      if (!profileOf(section)) return NO_PROFILE
       const id = randomUUID()
       const body = JSON.stringify(section)
-      await db.write((tx) => insertSection(tx, id, { name: section.name, tags, at: now(), figures, body }))
+      await db.write((tx) => insertSection(tx, id, { name: section.name, tags, at: now(), body }))
+      working.want({ kind: 'section', id })
       return { kind: 'saved', id, version: 1 }
     },
 
     /** Saves a new version if `base` is still the newest. */
     async save(id: string, base: number, section: Part, tags: readonly string[]): Promise<SectionOutcome> {
-      const figures = figuresOf(section)
-      if (typeof figures === 'string') return { kind: 'unsound', message: figures }
-      return db.write(async (tx) => {
+      if (!profileOf(section)) return NO_PROFILE
+      const body = JSON.stringify(section)
+      const outcome = await db.write(async (tx): Promise<SectionOutcome> => {
         const row = await findSection(tx, id)
         if (!row) return { kind: 'missing' }
         if (row.version !== base) return { kind: 'stale', newest: row.version }
-        const saved = { name: section.name, tags, at: now(), figures, body: JSON.stringify(section) }
-        await addVersion(tx, id, base + 1, saved)
+        await addVersion(tx, id, base + 1, { name: section.name, tags, at: now(), body })
         return { kind: 'saved', id, version: base + 1 }
       })
+      if (outcome.kind === 'saved') working.want({ kind: 'section', id })
+      return outcome
     },
 
-    setBinned: (id: string, binned: boolean): Promise<boolean> =>
-      db.write((tx) => setSectionBinned(tx, id, binned ? now() : null)),
+    async setBinned(id: string, binned: boolean): Promise<boolean> {
+      const found = await db.write((tx) => setSectionBinned(tx, id, binned ? now() : null))
+      if (found && !binned) working.want({ kind: 'section', id })
+      return found
+    },
   }
 }
 

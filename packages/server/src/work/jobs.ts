@@ -1,0 +1,99 @@
+import { PNG } from 'pngjs'
+import { breachesOf, readPart, type Part } from '@flexum/core/document'
+import { profileOf } from '@flexum/core/edit'
+import {
+  createEvaluator,
+  leadOf,
+  massOf,
+  meshOfRun,
+  runsOf,
+  strandOf,
+  type PartResult,
+} from '@flexum/core/evaluate'
+import { PICTURE_LOOKS, pictureOf, sectionPicture } from '@flexum/core/format'
+import { fail, fault, type Result } from '@flexum/core/base'
+import type { PartFigures, SectionFigures } from '../db/schema.ts'
+
+/** What is worked out of a part: its key figures, and its small picture as PNG; none when it has no body to draw. */
+export interface PartWork {
+  readonly figures: PartFigures
+  readonly picture: Uint8Array | undefined
+}
+
+export const PICTURE_SIZE = { width: 300, height: 190 } as const
+
+/** Reads a part of any version from what came in, checked by every rule there is. */
+export function readWhole(input: unknown): Result<Part> {
+  const read = readPart(input)
+  if (!read.ok) return read
+  const own = breachesOf(read.value).find((b) => !b.about.startsWith('order '))
+  return own ? fail(fault('part.rules', `this part cannot be read; ${own.message}`)) : read
+}
+
+/** A part as it is kept: JSON text of any version. */
+export function readText(text: string): Result<Part> {
+  try {
+    return readWhole(JSON.parse(text))
+  } catch {
+    return fail(fault('part.json', 'this is not JSON'))
+  }
+}
+
+export function workOnPart(part: Part): PartWork {
+  const result = createEvaluator().evaluate(part)
+  return { figures: figuresOf(part, result), picture: drawn(result) }
+}
+
+/** Key figures of a part, as far as it gives them; all of its lead run, where it has one. */
+export function figuresOf(part: Part, result: PartResult): PartFigures {
+  const { run, path, profile, profileWords } = leadOf(part, result)
+  const mass = massOf(result)
+  const bends = (run ?? path)?.table?.rows.length ?? 0
+  return {
+    ...(run || path ? { length: run?.path.length ?? path!.analysis.length, bends } : {}),
+    ...(profile && profileWords !== undefined ? { profile: profileWords, material: profile.material } : {}),
+    ...(mass === undefined ? {} : { mass }),
+    blocking: result.findings.filter((f) => f.severity === 'blocks').length,
+  }
+}
+
+/** Bodies drawn small; undefined when there is none. */
+function drawn(result: PartResult): Uint8Array | undefined {
+  const runs = runsOf(result)
+  if (runs.length === 0) return undefined
+  const { width, height } = PICTURE_SIZE
+  const picture = pictureOf(
+    runs.map((r) => ({
+      mesh: meshOfRun(r),
+      look: PICTURE_LOOKS[r.look],
+      lookOf: (t) => PICTURE_LOOKS[strandOf(r, t).look],
+    })),
+    width,
+    height,
+  )
+  const png = new PNG({ width, height })
+  png.data.set(picture.pixels)
+  return new Uint8Array(PNG.sync.write(png))
+}
+
+/** What a section of the library is worth, or why it is none. */
+export function workOnSection(section: Part): SectionFigures | string {
+  const found = profileOf(section)
+  if (!found) return 'it holds no profile'
+  const result = createEvaluator().evaluate(section)
+  const step = result.steps.find((s) => s.id === found.profile.id)
+  const output = step?.output
+  if (step?.state !== 'good' || output?.kind !== 'profile')
+    return result.findings.find((f) => f.severity === 'blocks')?.message ?? 'it cannot be worked out'
+  const { min, max } = output.properties.box
+  return {
+    kind: found.sketch ? 'drawn' : 'stock',
+    summary: step.summary,
+    width: max[0] - min[0],
+    height: max[1] - min[1],
+    area: output.properties.area,
+    massPerMetre: output.massPerLength * 1000,
+    material: output.material,
+    picture: sectionPicture(output.section),
+  }
+}

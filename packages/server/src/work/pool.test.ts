@@ -1,0 +1,92 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath, pathToFileURL } from 'node:url'
+import { build } from 'esbuild'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { STARTERS, type Part } from '@flexum/core/document'
+import { threadedWork } from './pool.ts'
+
+let folder: string
+let script: URL
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'flexum-thread-'))
+  const file = join(folder, 'thread.mjs')
+  await build({
+    entryPoints: [fileURLToPath(new URL('thread.ts', import.meta.url))],
+    outfile: file,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    banner: { js: "import { createRequire } from 'module';const require = createRequire(import.meta.url);" },
+    logLevel: 'error',
+  })
+  script = pathToFileURL(file)
+})
+afterAll(() => rm(folder, { recursive: true }))
+
+const hoop = STARTERS.hoop.make('Hoop')
+/** A thread of a few lines, to be as bad as can be. */
+const made = async (name: string, code: string): Promise<URL> => {
+  const file = join(folder, name)
+  await writeFile(file, `import { parentPort } from 'node:worker_threads'\n${code}`)
+  return pathToFileURL(file)
+}
+
+describe('work in a thread', () => {
+  it('gives figures, pictures, and what was read, one after the other', async () => {
+    const work = threadedWork(script)
+    const all = await Promise.all(Array.from({ length: 5 }, () => work.part(JSON.stringify(hoop))))
+    for (const r of all) {
+      expect(r).toMatchObject({ ok: true, value: { figures: { bends: 2, blocking: 0 } } })
+      expect(r.ok && Buffer.from(r.value.picture!).subarray(1, 4).toString()).toBe('PNG')
+    }
+    // Large enough to be read in the thread.
+    const nodes = Array.from({ length: 3000 }, (_, i) => ({
+      id: `k${i}`,
+      x: `${i}`,
+      y: '0',
+      z: '0',
+      corner: { kind: 'sharp' },
+    }))
+    const large = { ...hoop, steps: [{ ...hoop.steps[0], nodes }] } as unknown as Part
+    expect(await work.read(large)).toEqual({ ok: true, value: large })
+    expect(await work.readKept(JSON.stringify(large))).toEqual({ ok: true, value: large })
+    expect(await work.read({ ...large, format: 'x' })).toMatchObject({ ok: false })
+    await work.stop()
+    expect(await work.part('{}')).toMatchObject({ ok: false, trouble: 'the server is stopping' })
+  })
+  it('that never ends is ended, and what comes after it is done', async () => {
+    const stuck = await made(
+      'stuck.mjs',
+      "parentPort.on('message', (j) => { if (j.body === 'stuck') for (;;) {} else parentPort.postMessage({ answer: { ok: true, value: j.body } }) })",
+    )
+    const work = threadedWork(stuck, { workMs: 300, readMs: 300, memoryMb: 64 })
+    const [a, b, c] = await Promise.all([work.part('one'), work.part('stuck'), work.part('two')])
+    expect(a).toEqual({ ok: true, value: 'one' })
+    expect(b).toEqual({ ok: false, trouble: 'it took longer than 0.3 s' })
+    expect(c).toEqual({ ok: true, value: 'two' })
+    await work.stop()
+  })
+  it('that fills the memory, or throws, is marked with that', async () => {
+    const hungry = await made(
+      'hungry.mjs',
+      "const kept = []; parentPort.on('message', (j) => { if (j.body === 'eat') for (;;) kept.push(new Array(1e5).fill(Math.random())); throw new Error('a bug') })",
+    )
+    const work = threadedWork(hungry, { workMs: 60_000, readMs: 1000, memoryMb: 48 })
+    expect(await work.part('eat')).toEqual({ ok: false, trouble: 'it needs more than 48 MB of memory' })
+    expect(await work.part('throw')).toMatchObject({ ok: false, trouble: expect.stringContaining('a bug') })
+    await work.stop()
+  })
+  it('does not hold reading up', async () => {
+    const slow = await made(
+      'slow.mjs',
+      "parentPort.on('message', (j) => { if (j.kind === 'part') for (;;) {} else parentPort.postMessage({ answer: { ok: true, value: j.kind } }) })",
+    )
+    const work = threadedWork(slow, { workMs: 60_000, readMs: 5000, memoryMb: 64 })
+    const stuck = work.part('x')
+    expect(await work.readKept('x'.repeat(20_000))).toEqual({ ok: true, value: 'read-kept' })
+    await work.stop()
+    expect(await stuck).toMatchObject({ ok: false })
+  })
+})

@@ -1,0 +1,159 @@
+import { Worker } from 'node:worker_threads'
+import { deeperThan, LIMITS } from '@flexum/core/document'
+import { fail, fault, type Result } from '@flexum/core/base'
+import type { Part } from '@flexum/core/document'
+import { readText, readWhole } from './jobs.ts'
+import type { Job, Work, Worked } from './work.ts'
+
+/** How long and how large a job may become. */
+export interface WorkLimits {
+  /** For figures and a picture, ms. */
+  readonly workMs: number
+  /** For reading a document, ms. */
+  readonly readMs: number
+  /** Of a thread's memory, MB. */
+  readonly memoryMb: number
+}
+
+export const WORK_LIMITS: WorkLimits = { workMs: 20_000, readMs: 10_000, memoryMb: 1024 }
+
+/** Documents up to so many characters are read where they come in: a hundredth of a second at most. */
+const SMALL = 16_000
+
+/**
+ * Work in threads with limits of time and memory: one for figures and pictures, one for reading, so that a request never waits
+ * behind a part that takes long. A job past a limit is ended with its thread, and the next one gets a new thread.
+ */
+export function threadedWork(script: URL, limits: WorkLimits = WORK_LIMITS): Work {
+  const figuring = lane(script, limits.memoryMb)
+  const reading = lane(script, limits.memoryMb)
+  const read = async (job: Job): Promise<Result<Part>> => {
+    const done = await reading.run<Result<Part>>(job, limits.readMs)
+    return done.ok ? done.value : fail(fault('part.unread', `this part could not be read: ${done.trouble}`))
+  }
+  return {
+    part: (body) => figuring.unfold({ kind: 'part', body }, limits.workMs),
+    section: (body) => figuring.unfold({ kind: 'section', body }, limits.workMs),
+    async read(input) {
+      if (deeperThan(input, LIMITS.depth) || sizeOf(input) <= SMALL) return readWhole(input)
+      return read({ kind: 'read', input })
+    },
+    async readKept(body) {
+      return body.length <= SMALL ? readText(body) : read({ kind: 'read-kept', body })
+    },
+    async stop() {
+      await Promise.all([figuring.stop(), reading.stop()])
+    },
+  }
+}
+
+/** About how much there is to look at in a document, counted no further than it matters. */
+function sizeOf(input: unknown): number {
+  let size = 0
+  const open: unknown[] = [input]
+  for (let v = open.pop(); size <= SMALL; v = open.pop()) {
+    if (typeof v === 'string') size += v.length
+    else if (typeof v === 'object' && v !== null) {
+      const inside = Object.values(v)
+      size += 8 * inside.length
+      if (size <= SMALL) open.push(...inside)
+    } else size += 4
+    if (open.length === 0) break
+  }
+  return size
+}
+
+interface Waiting {
+  readonly job: Job
+  readonly limitMs: number
+  done(outcome: Worked<unknown>): void
+}
+
+/** One thread with its queue; started when first needed, and again after it was ended. */
+function lane(script: URL, memoryMb: number) {
+  const queue: Waiting[] = []
+  let worker: Worker | undefined
+  let current: Waiting | undefined
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let stopped = false
+
+  const settle = (outcome: Worked<unknown>): void => {
+    clearTimeout(timer)
+    const finished = current
+    current = undefined
+    finished?.done(outcome)
+    next()
+  }
+  const drop = (): void => {
+    const old = worker
+    worker = undefined
+    old?.removeAllListeners()
+    // What a thread still says after it was given up is nobody's.
+    old?.on('error', () => undefined)
+    void old?.terminate()
+  }
+  const start = (): Worker => {
+    const made = new Worker(script, {
+      resourceLimits: { maxOldGenerationSizeMb: memoryMb, maxYoungGenerationSizeMb: 64, stackSizeMb: 4 },
+    })
+    made.on('message', (m: { readonly answer?: unknown; readonly error?: string }) =>
+      settle(
+        m.error === undefined
+          ? { ok: true, value: m.answer }
+          : { ok: false, trouble: `it stopped with an error of ours (${m.error})` },
+      ),
+    )
+    made.on('error', (error: NodeJS.ErrnoException) => {
+      drop()
+      settle({
+        ok: false,
+        trouble:
+          error.code === 'ERR_WORKER_OUT_OF_MEMORY'
+            ? `it needs more than ${memoryMb} MB of memory`
+            : `it stopped with an error of ours (${error.message})`,
+      })
+    })
+    made.unref()
+    return made
+  }
+  const next = (): void => {
+    if (current || stopped) return
+    current = queue.shift()
+    if (!current) return
+    const { job, limitMs } = current
+    timer = setTimeout(() => {
+      drop()
+      settle({ ok: false, trouble: `it took longer than ${limitMs / 1000} s` })
+    }, limitMs)
+    try {
+      worker ??= start()
+      worker.postMessage(job)
+    } catch (error) {
+      settle({ ok: false, trouble: error instanceof Error ? error.message : String(error) })
+    }
+  }
+  const run = <T>(job: Job, limitMs: number): Promise<Worked<T>> =>
+    new Promise((resolve) => {
+      if (stopped) resolve({ ok: false, trouble: 'the server is stopping' })
+      else {
+        queue.push({ job, limitMs, done: (outcome) => resolve(outcome as Worked<T>) })
+        next()
+      }
+    })
+  return {
+    run,
+    /** The same for a job whose answer is an outcome itself. */
+    async unfold<T>(job: Job, limitMs: number): Promise<Worked<T>> {
+      const outcome = await run<Worked<T>>(job, limitMs)
+      return outcome.ok ? outcome.value : outcome
+    },
+    async stop(): Promise<void> {
+      stopped = true
+      clearTimeout(timer)
+      const open = [...(current ? [current] : []), ...queue.splice(0)]
+      current = undefined
+      drop()
+      for (const w of open) w.done({ ok: false, trouble: 'the server is stopping' })
+    },
+  }
+}
