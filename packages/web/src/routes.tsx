@@ -23,7 +23,10 @@ export const router = createBrowserRouter([
       },
       {
         path: '/parts/:id',
-        lazy: async () => ({ Component: (await import('./screens/bench/BenchScreen.tsx')).BenchScreen }),
+        lazy: async () => ({
+          Component: (await import('./screens/bench/BenchScreen.tsx')).BenchScreen,
+          ErrorBoundary: (await import('./screens/PartProblem.tsx')).PartProblem,
+        }),
       },
       { path: '*', element: <NotFound /> },
     ],

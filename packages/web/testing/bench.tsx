@@ -14,7 +14,7 @@ export function directCompute(): Compute {
   const evaluator = createEvaluator()
   return {
     evaluate: async (part) => evaluator.evaluate(part, { owner: 'page' }),
-    stl: async () => undefined,
+    stl: async () => ({ bytes: undefined, problem: undefined }),
     compare: async (part, run) =>
       compareTurnings(evaluator, part, run).map(({ run: made, ...card }) => ({
         ...card,

@@ -76,7 +76,7 @@ export async function openDatabase(location: string, migrations: string): Promis
     const read = drizzle(connect(4), { schema })
     const renew = async (): Promise<void> => {
       if (isUrl || writer.closed) return
-      await writer.reconnect()
+      writer.reconnect()
       await told()
     }
     return { read, write: writeQueue(write, renew), close }
@@ -89,8 +89,9 @@ export async function openDatabase(location: string, migrations: string): Promis
 /** A damaged file is told at the start and not at the first save that hits the damage. */
 async function soundOrThrow(client: Client, location: string): Promise<void> {
   const { rows } = await client.execute('PRAGMA quick_check(1)')
-  const said = String(rows[0]?.[0] ?? 'ok')
-  if (said !== 'ok') throw new CannotOpen(`the database ${location} is damaged: ${said}`)
+  const said = rows[0]?.[0]
+  if (typeof said === 'string' && said !== 'ok')
+    throw new CannotOpen(`the database ${location} is damaged: ${said}`)
 }
 
 /** A database that a newer program has been at holds tables this one does not know. */

@@ -44,7 +44,8 @@ export function workingService(db: Database, work: Work, tell: (message: string)
     const outcome = await work.section(body)
     if (stopped) return
     const figures = outcome.ok && typeof outcome.value !== 'string' ? outcome.value : undefined
-    const trouble = figures ? null : outcome.ok ? String(outcome.value) : outcome.trouble
+    const refused = outcome.ok && typeof outcome.value === 'string' ? outcome.value : ''
+    const trouble = figures ? null : outcome.ok ? refused : outcome.trouble
     await db.write((tx) => markSectionWorked(tx, id, row.version, { figures, trouble }))
   }
 

@@ -1,4 +1,5 @@
 import type { Look, StockShape } from '@flexum/core/document'
+import { materialRows, readAnswer, stockRows } from './answers.ts'
 import { api, good } from './client.ts'
 
 export interface Material {
@@ -20,11 +21,13 @@ export interface StockBar {
 }
 
 export async function fetchMaterials(): Promise<Material[]> {
-  return ((await good(api.catalogue.materials.$get())) as unknown as { materials: Material[] }).materials
+  const answer = await good(api.catalogue.materials.$get())
+  return readAnswer<{ materials: Material[] }>(materialRows, answer).materials
 }
 
 export async function fetchStock(): Promise<StockBar[]> {
-  return ((await good(api.catalogue.stock.$get())) as unknown as { stock: StockBar[] }).stock
+  const answer = await good(api.catalogue.stock.$get())
+  return readAnswer<{ stock: StockBar[] }>(stockRows, answer).stock
 }
 
 export async function putMaterial({ id, ...json }: Material): Promise<void> {

@@ -1,3 +1,4 @@
+import { keptImage, readAnswer } from './answers.ts'
 import { ApiError, refusal } from './client.ts'
 
 export interface KeptImage {
@@ -12,9 +13,9 @@ export const imageAddress = (hash: string): string => `/api/images/${hash}`
 export async function uploadImage(file: Blob): Promise<KeptImage> {
   const response = await fetch('/api/images', {
     method: 'POST',
-    headers: { 'content-type': 'application/octet-stream' },
+    headers: { 'content-type': file.type || 'image/png' },
     body: file,
   })
   if (!response.ok) throw new ApiError(response.status, await refusal(response))
-  return (await response.json()) as KeptImage
+  return readAnswer<KeptImage>(keptImage, await response.json())
 }

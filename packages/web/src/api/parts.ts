@@ -1,5 +1,6 @@
 import type { Part } from '@flexum/core/document'
 import type { PartFigures } from '@flexum/server/client'
+import { headFields, partRows, readAnswer, readPartIn, revisionRows, savedPart } from './answers.ts'
 import { api, ApiError, good, refusal } from './client.ts'
 
 /** A part on the Rack. */
@@ -10,7 +11,13 @@ export interface PartRow {
   readonly createdAt: number
   readonly updatedAt: number
   readonly binnedAt: number | null
+  /** The last figures there are. */
   readonly figures: PartFigures
+  /** Whether they are of the newest revision, still to come, or could not be worked out. */
+  readonly state: 'known' | 'waiting' | 'failed'
+  readonly trouble: string | null
+  /** The revision of its small picture; null when there is none. */
+  readonly picture: number | null
 }
 
 /** A part as saved. */
@@ -22,30 +29,56 @@ export interface PartHead {
   readonly part: Part
 }
 
+/** A saved revision; `state` tells whether it could be worked out, null when nobody looked. */
+export interface RevisionRow {
+  readonly number: number
+  readonly savedAt: number
+  readonly state: 'known' | 'failed' | null
+}
+
 export type SaveAnswer =
   | { readonly kind: 'saved'; readonly revision: number }
   | { readonly kind: 'stale'; readonly head: PartHead }
 
 export async function fetchParts(bin: boolean): Promise<PartRow[]> {
-  const answer = (await good(api.parts.$get({ query: { bin: bin ? 'yes' : 'no' } }))) as { parts: PartRow[] }
-  return answer.parts
+  const answer = await good(api.parts.$get({ query: { bin: bin ? 'yes' : 'no' } }))
+  return readAnswer<{ parts: PartRow[] }>(partRows, answer).parts
+}
+
+async function headIn(answer: unknown): Promise<PartHead> {
+  const head = readAnswer<PartHead>(headFields, answer)
+  return { ...head, part: await readPartIn(head.part) }
 }
 
 export async function fetchPart(id: string): Promise<PartHead> {
-  return (await good(api.parts[':id'].$get({ param: { id } }))) as PartHead
+  return headIn(await good(api.parts[':id'].$get({ param: { id } })))
 }
 
 export async function createPart(part: Part): Promise<PartHead> {
-  return (await good(api.parts.$post({ json: { part } as never }))) as PartHead
+  return headIn(await good(api.parts.$post({ json: { part } as never })))
 }
 
 export async function copyPart(id: string): Promise<PartHead> {
-  return (await good(api.parts[':id'].copy.$post({ param: { id }, json: {} }))) as PartHead
+  return headIn(await good(api.parts[':id'].copy.$post({ param: { id }, json: {} })))
 }
 
 export async function setBinned(id: string, binned: boolean): Promise<void> {
   const of = api.parts[':id']
   await good(binned ? of.bin.$post({ param: { id } }) : of.restore.$post({ param: { id } }))
+}
+
+/** A part's revisions, newest first. */
+export async function fetchRevisions(id: string): Promise<RevisionRow[]> {
+  const answer = await good(api.parts[':id'].revisions.$get({ param: { id } }))
+  return readAnswer<{ revisions: RevisionRow[] }>(revisionRows, answer).revisions
+}
+
+/** Saves an older revision as the newest one: nothing in between is lost. */
+export async function goBackTo(id: string, newest: number, revision: number): Promise<void> {
+  const answer = (await good(
+    api.parts[':id'].revisions[':revision'].$get({ param: { id, revision: String(revision) } }),
+  )) as { part?: unknown }
+  await savePart(id, newest, await readPartIn(answer.part))
 }
 
 /** Browsers let a request outlive its page only up to 64 KB; a larger one is sent as usual, and the draft stands behind it. */
@@ -66,9 +99,9 @@ export async function savePart(id: string, base: number, part: Part, leaving = f
     throw new ApiError(0, 'the server cannot be reached')
   }
   if (response.ok)
-    return { kind: 'saved', revision: ((await response.json()) as { revision: number }).revision }
+    return { kind: 'saved', ...readAnswer<{ revision: number }>(savedPart, await response.json()) }
   if (response.status === 409)
-    return { kind: 'stale', head: ((await response.json()) as { head: PartHead }).head }
+    return { kind: 'stale', head: await headIn(((await response.json()) as { head?: unknown }).head) }
   throw new ApiError(response.status, await refusal(response))
 }
 

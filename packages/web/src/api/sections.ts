@@ -1,5 +1,6 @@
 import type { Part } from '@flexum/core/document'
 import type { SectionFigures } from '@flexum/server/client'
+import { readAnswer, readPartIn, savedSection, sectionRows, sectionVersion } from './answers.ts'
 import { api, good } from './client.ts'
 
 /** A section of the library. */
@@ -11,7 +12,10 @@ export interface SectionRow {
   readonly updatedAt: number
   readonly binnedAt: number | null
   readonly tags: readonly string[]
-  readonly figures: SectionFigures
+  /** The last figures there are; null before there are any. */
+  readonly figures: SectionFigures | null
+  readonly state: 'known' | 'waiting' | 'failed'
+  readonly trouble: string | null
 }
 
 export interface SectionVersion {
@@ -23,11 +27,13 @@ export interface SectionVersion {
 
 export async function fetchSections(bin: boolean): Promise<SectionRow[]> {
   const answer = await good(api.sections.$get({ query: { bin: bin ? 'yes' : 'no' } }))
-  return (answer as { sections: SectionRow[] }).sections
+  return readAnswer<{ sections: SectionRow[] }>(sectionRows, answer).sections
 }
 
 export async function fetchSection(id: string): Promise<SectionVersion> {
-  return (await good(api.sections[':id'].$get({ param: { id }, query: {} as never }))) as SectionVersion
+  const answer = await good(api.sections[':id'].$get({ param: { id }, query: {} as never }))
+  const version = readAnswer<SectionVersion>(sectionVersion, answer)
+  return { ...version, section: await readPartIn(version.section) }
 }
 
 interface Saved {
@@ -36,7 +42,7 @@ interface Saved {
 }
 
 export async function createSection(section: Part, tags: readonly string[]): Promise<Saved> {
-  return (await good(api.sections.$post({ json: { section, tags } as never }))) as Saved
+  return readAnswer<Saved>(savedSection, await good(api.sections.$post({ json: { section, tags } as never })))
 }
 
 /** Saves a new version over `base`, the newest so far. */
@@ -46,9 +52,10 @@ export async function saveSection(
   section: Part,
   tags: readonly string[],
 ): Promise<Saved> {
-  return (await good(
-    api.sections[':id'].$put({ param: { id }, json: { base, section, tags } as never }),
-  )) as Saved
+  return readAnswer<Saved>(
+    savedSection,
+    await good(api.sections[':id'].$put({ param: { id }, json: { base, section, tags } as never })),
+  )
 }
 
 export async function setSectionBinned(id: string, binned: boolean): Promise<void> {

@@ -1,4 +1,5 @@
-import type { History } from '@flexum/core/edit'
+import { readPart } from '@flexum/core/document'
+import type { History, Moment } from '@flexum/core/edit'
 import type { PartHead } from '../api/parts.ts'
 import type { Selection, Session } from './session.ts'
 
@@ -31,18 +32,52 @@ export function readDraft(head: PartHead): Restored | undefined {
     if (text === null) return undefined
     const draft = JSON.parse(text) as Draft
     if (!Array.isArray(draft.history?.past) || draft.history.past.length === 0) return undefined
-    const past = [...draft.history.past]
-    const newest = past.at(-1)!
+    const past = readable(draft.history.past)
+    const newest = past.at(-1)
+    if (!newest) return undefined
     if (JSON.stringify(newest.part) === JSON.stringify(head.part)) {
       // The same part as saved is the same object, so that it does not count as a change.
       past[past.length - 1] = { ...newest, part: head.part }
-      return { history: { ...draft.history, past }, revision: head.revision }
+      return {
+        history: { ...draft.history, past, future: readable(draft.history.future) },
+        revision: head.revision,
+      }
     }
     if (draft.revision !== head.revision && !draft.unsent) return undefined
-    return { history: draft.history, revision: draft.revision }
+    return {
+      history: { ...draft.history, past, future: readable(draft.history.future) },
+      revision: draft.revision,
+    }
   } catch {
     return undefined
   }
+}
+
+/** Moments whose part reads today, brought up to date; storage is a door like any other. */
+function readable(moments: unknown): Moment<Selection>[] {
+  if (!Array.isArray(moments)) return []
+  return (moments as readonly Partial<Moment<Selection>>[]).flatMap((m) => {
+    const read = readPart(m?.part)
+    const { selection, label } = m ?? {}
+    if (!read.ok || typeof selection?.station !== 'string') return []
+    return { part: read.value, selection, label: typeof label === 'string' ? label : '' }
+  })
+}
+
+/** The newest part of a draft as text, as it stands in the storage; undefined when there is none. */
+export function draftText(id: string): string | undefined {
+  try {
+    const draft = JSON.parse(sessionStorage.getItem(keyOf(id)) ?? 'null') as Draft | null
+    const part = draft?.history.past.at(-1)?.part
+    return part && JSON.stringify(part, null, 2)
+  } catch {
+    return undefined
+  }
+}
+
+/** Lets a draft go, so that the part opens as it is kept. */
+export function dropDraft(id: string): void {
+  sessionStorage.removeItem(keyOf(id))
 }
 
 /** Keeps the draft up to date while the session lasts. */

@@ -56,8 +56,8 @@ describe('what is seen', () => {
     })
     const seen = (part: Part) => {
       const evaluator = createEvaluator()
-      evaluator.evaluate(two)
-      return shownRuns(evaluator.evaluate(part)).map((r) => [r.id, r.stale])
+      evaluator.evaluate(two, { owner: 'part' })
+      return shownRuns(evaluator.evaluate(part, { owner: 'part' })).map((r) => [r.id, r.stale])
     }
     expect(seen(change({ hidden: true }))).toEqual([['run', false]])
     expect(seen(change({ aside: true }))).toEqual([['run', false]])

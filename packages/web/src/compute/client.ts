@@ -2,12 +2,12 @@ import { wrap, type Remote } from 'comlink'
 import type { Part } from '@flexum/core/document'
 import type { PartResult, StepResult } from '@flexum/core/evaluate'
 import type { GreyPicture, traceOutlines, TraceOptions } from '@flexum/core/trace'
-import type { Answer, ComputeApi, TurningCard } from './messages.ts'
+import type { Answer, BodyFile, ComputeApi, TurningCard } from './messages.ts'
 
 /** The worker's end that the rest of the page works with. */
 export interface Compute {
   evaluate(part: Part): Promise<PartResult>
-  stl(part: Part, chordError?: number): Promise<Uint8Array<ArrayBuffer> | undefined>
+  stl(part: Part, chordError?: number): Promise<BodyFile>
   compare(part: Part, run: string): Promise<readonly TurningCard[]>
   trace(picture: GreyPicture, options: TraceOptions): Promise<ReturnType<typeof traceOutlines>>
   /** Ends work under way; the next call starts a new worker. */

@@ -26,6 +26,12 @@ export interface ComputeApi {
   trace(picture: GreyPicture, options: TraceOptions): ReturnType<typeof traceOutlines>
   /** Works out a part; `known` are the versions the page has, by step. */
   evaluate(part: Part, known: Readonly<Record<string, number>>): Answer
-  /** Binary STL at a chord error, or undefined when there is no sound body. */
-  stl(part: Part, chordError: number | undefined): Uint8Array<ArrayBuffer> | undefined
+  /** Binary STL, nowhere further from the true surface than a length, mm; without one as it is drawn. */
+  stl(part: Part, chordError: number | undefined): BodyFile
+}
+
+/** A body as a file, or why there is none. */
+export interface BodyFile {
+  readonly bytes: Uint8Array<ArrayBuffer> | undefined
+  readonly problem: string | undefined
 }

@@ -27,8 +27,13 @@ const compute: ComputeApi = {
         pictureOf([{ mesh: meshOfRun(made), look: PICTURE_LOOKS[made.look] }], CARD.width, CARD.height),
     })),
   stl(part, chordError) {
-    const mesh = meshOfPart(evaluator.evaluate(part, chordError === undefined ? {} : { chordError }))
-    return mesh && stlOf(mesh, part.name)
+    const result = evaluator.evaluate(part, chordError === undefined ? {} : { chordError })
+    const mesh = meshOfPart(result)
+    const refused = result.findings.find((f) => f.code === 'run.too-fine')
+    return {
+      bytes: mesh && !refused ? stlOf(mesh, part.name) : undefined,
+      problem: refused?.message ?? result.findings.find((f) => f.severity === 'blocks')?.message,
+    }
   },
 }
 

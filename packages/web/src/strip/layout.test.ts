@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { STARTERS, type Part, type Step } from '@flexum/core/document'
+import { nodeEntry, STARTERS, type Part, type Step } from '@flexum/core/document'
 import { createEvaluator } from '@flexum/core/evaluate'
 import { runView } from '../bench/results.ts'
 import { layOut, placeOf, stationAt, zoneAt } from './layout.ts'
@@ -36,6 +36,60 @@ describe('the straight bar', () => {
     expect(bend.to - bend.from).toBeCloseTo(14.5 * Math.PI, 9)
     expect(bend.stationTo - bend.stationFrom).toBeCloseTo(15 * Math.PI, 9)
     expect(layout.length).toBeCloseTo(12 + 290 + 14.5 * Math.PI + 8, 9)
+  })
+  it('shows bends that touch as one, as the bend table does, and apart where that is asked for', () => {
+    const u: Part = {
+      ...angle,
+      steps: angle.steps.map((s) =>
+        s.kind === 'node-path'
+          ? {
+              ...s,
+              nodes: [
+                ['0', '0', ''],
+                ['100', '0', '20'],
+                ['100', '40', '20'],
+                ['0', '40', ''],
+              ].map(([x, y, r], i) => nodeEntry(`n${i}`, x!, y!, '0', r)),
+            }
+          : s,
+      ),
+    }
+    const { zones } = layoutOf(u)
+    expect(zones.map((z) => z.kind)).toEqual(['straight', 'bend', 'straight', 'offcut'])
+    expect(zones[1]).toMatchObject({ bend: 1, turn: expect.closeTo(Math.PI, 9), segments: [1, 2] })
+    expect(zones[1]!.to - zones[1]!.from).toBeCloseTo(20 * Math.PI, 9)
+    const parted: Part = {
+      ...u,
+      steps: u.steps.map((s) => (s.kind === 'run' ? { ...s, partedBends: true } : s)),
+    }
+    expect(
+      layoutOf(parted)
+        .zones.filter((z) => z.kind === 'bend')
+        .map((z) => z.bend),
+    ).toEqual([1, 2])
+  })
+  it('leaves room for cuts and domes of the ends', () => {
+    const ends = {
+      start: { kind: 'domed', runOn: '0', height: '12' },
+      end: { kind: 'angled', runOn: '0', closed: false, across: '45', tilt: '0' },
+    } as const
+    const part: Part = {
+      ...angle,
+      steps: angle.steps.map((s) => (s.kind === 'run' ? { ...s, ends } : s)),
+    }
+    const { zones, length } = layoutOf(part)
+    expect(zones.map((z) => z.kind)).toEqual([
+      'allowance',
+      'straight',
+      'bend',
+      'straight',
+      'allowance',
+      'offcut',
+    ])
+    expect(zones[0]!.to).toBeCloseTo(12, 9)
+    // A bar of 10 cut at 45 degrees reaches 5 further at its tip.
+    expect(zones[4]!.to - zones[4]!.from).toBeCloseTo(5, 1)
+    expect(length).toBe(Math.ceil(290 + 15 * Math.PI + 12 + 5))
   })
   it('shows what a run leaves of its path beside the bar, and what its ends put on', () => {
     const part: Part = {

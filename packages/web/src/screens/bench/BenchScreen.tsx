@@ -3,6 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels'
 import { toast } from 'sonner'
+import { ApiError } from '../../api/client.ts'
 import { fetchPart, type PartHead } from '../../api/parts.ts'
 import { startAutosave } from '../../bench/autosave.ts'
 import { keepDraft, readDraft } from '../../bench/draft.ts'
@@ -10,6 +11,7 @@ import { createSession, partOf, selectionOf, type Session } from '../../bench/se
 import { createCompute } from '../../compute/client.ts'
 import type { BenchView } from '../../scene/BenchView.ts'
 import { EmptyState } from '../../ui/EmptyState.tsx'
+import { StoppedPart } from '../PartProblem.tsx'
 import { Waiting } from '../../ui/Waiting.tsx'
 import { createSheet, type Sheet } from '../../sheet/sheet.ts'
 import { BenchContext, useBench, useSessionState } from './context.ts'
@@ -18,6 +20,7 @@ import { SheetBar } from './sheet/SheetBar.tsx'
 import { SheetInspector } from './sheet/SheetInspector.tsx'
 import { SheetSurface } from './sheet/SheetSurface.tsx'
 import { SheetTools } from './sheet/SheetTools.tsx'
+import { BodyDialog } from './BodyDialog.tsx'
 import { ConflictBar } from './ConflictBar.tsx'
 import { Inspector } from './inspector/Inspector.tsx'
 import { Palette } from './Palette.tsx'
@@ -40,6 +43,8 @@ export function BenchScreen() {
     refetchOnReconnect: false,
   })
   if (head.isPending) return <Waiting what="the part" />
+  if (head.isError && head.error instanceof ApiError && head.error.status === 422)
+    return <StoppedPart id={id!} title="This part cannot be read" message={head.error.message} />
   if (head.isError) {
     return (
       <EmptyState title="This part cannot be opened">
@@ -106,13 +111,14 @@ function useOpenSheet(): Sheet | undefined {
 function Bench() {
   const sheet = useOpenSheet()
   const [palette, setPalette] = useState(false)
+  const [body, setBody] = useState(false)
   useBenchKeys(() => setPalette(true))
   const rows = useDefaultLayout({ id: 'bench-rows', storage: localStorage })
   const columns = useDefaultLayout({ id: 'bench-columns', storage: localStorage })
   return (
     <SheetContext value={sheet}>
       <main className="flex h-full flex-col overflow-hidden">
-        <TopLine onPalette={() => setPalette(true)} />
+        <TopLine onPalette={() => setPalette(true)} onBody={() => setBody(true)} />
         <ConflictBar />
         {sheet ? <SheetBar /> : <StationLine />}
         <Group orientation="vertical" className="min-h-0 flex-1" {...rows}>
@@ -157,7 +163,8 @@ function Bench() {
             <StripPanel />
           </Panel>
         </Group>
-        <Palette open={palette} onClose={() => setPalette(false)} />
+        <Palette open={palette} onClose={() => setPalette(false)} onBody={() => setBody(true)} />
+        {body && <BodyDialog onClose={() => setBody(false)} />}
       </main>
     </SheetContext>
   )

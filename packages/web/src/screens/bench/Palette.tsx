@@ -4,11 +4,20 @@ import { STATIONS } from '@flexum/core/document'
 import { STANDARD_VIEWS, toggleSmoothEdges, type StandardView } from '../../scene/BenchView.ts'
 import { toggleTheme } from '../../ui/theme.ts'
 import { UNIT_CHOICES } from '../../ui/units.ts'
-import { addNewStep, chooseUnits, NEW_STEPS, removeChosenNode, reversePath, TAKE_OUT } from './actions.ts'
+import {
+  addNewStep,
+  BODY_TITLE,
+  chooseUnits,
+  NEW_STEPS,
+  removeChosenNode,
+  reversePath,
+  TAKE_OUT,
+} from './actions.ts'
 import { useBench } from './context.ts'
 
 /** Search for anything that can be done now. */
-export function Palette({ open, onClose }: { readonly open: boolean; onClose(): void }) {
+export function Palette(props: { readonly open: boolean; onClose(): void; onBody(): void }) {
+  const { open, onClose } = props
   const { session, view } = useBench()
   const groups: readonly {
     title: string
@@ -60,7 +69,10 @@ export function Palette({ open, onClose }: { readonly open: boolean; onClose(): 
     },
     {
       title: 'Take out',
-      commands: Object.entries(TAKE_OUT).map(([label, act]) => [label, () => void act(session)] as const),
+      commands: [
+        ...Object.entries(TAKE_OUT).map(([label, act]) => [label, () => void act(session)] as const),
+        [`${BODY_TITLE}…`, () => props.onBody()] as const,
+      ],
     },
   ]
   return (

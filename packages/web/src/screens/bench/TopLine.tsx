@@ -7,11 +7,11 @@ import { Mark } from '../../ui/Mark.tsx'
 import { Menu } from '../../ui/Menu.tsx'
 import { download } from '../../ui/download.ts'
 import { UNIT_CHOICES, unitChoiceOf } from '../../ui/units.ts'
-import { chooseMassUnit, chooseUnits, TAKE_OUT } from './actions.ts'
+import { BODY_TITLE, chooseMassUnit, chooseUnits, TAKE_OUT } from './actions.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 
 /** Name, save state, undo and redo, commands, units, variant, files. */
-export function TopLine({ onPalette }: { onPalette(): void }) {
+export function TopLine({ onPalette, onBody }: { onPalette(): void; onBody(): void }) {
   const { session, view } = useBench()
   const part = usePart()
   const history = useSessionState((s) => s.history)
@@ -112,6 +112,7 @@ export function TopLine({ onPalette }: { onPalette(): void }) {
         align="end"
         items={[
           ...Object.entries(TAKE_OUT).map(([label, act]) => ({ label, onSelect: () => void act(session) })),
+          { label: `${BODY_TITLE}…`, onSelect: onBody },
           { label: 'Picture of the view (PNG)', onSelect: () => void picture() },
         ]}
       />

@@ -42,7 +42,7 @@ import { formatExact, LENGTH_FACTORS, typedFormula, type Formula, type MassUnit 
 import { runView, stationOnPath, stepInWork, stepResult } from '../../bench/results.ts'
 import { partOf, selectionOf, type Session } from '../../bench/session.ts'
 import type { BenchView } from '../../scene/BenchView.ts'
-import { createCompute } from '../../compute/client.ts'
+import { createCompute, type Compute } from '../../compute/client.ts'
 import { download } from '../../ui/download.ts'
 import { entitiesOf } from '../../sheet/strokes.ts'
 import { UNIT_CHOICES } from '../../ui/units.ts'
@@ -404,15 +404,24 @@ export const TAKE_OUT = {
     if (!section) toast.error('There is no sound section to write')
     else download(fileName(part, ' section.svg'), sectionSvg(section.section, part.name), 'image/svg+xml')
   },
-  'Body (STL)': async (session: Session) => {
-    const part = partOf(session.store.getState())
-    const compute = createCompute()
-    try {
-      const bytes = await compute.stl(part)
-      if (bytes) download(fileName(part, '.stl'), bytes, 'model/stl')
-      else toast.error('There is no sound body to write')
-    } finally {
-      compute.dispose()
-    }
-  },
 } as const satisfies Record<string, (session: Session) => void | Promise<void>>
+
+/** The body as a file; how fine it is, is asked first. */
+export const BODY_TITLE = 'Body (STL)'
+
+/** Writes the body at a largest distance from the true surface, mm, or as it is drawn; says what keeps it from that. */
+export async function takeOutBody(
+  session: Session,
+  chordError: number | undefined,
+  compute: Compute = createCompute(),
+): Promise<string | undefined> {
+  const part = partOf(session.store.getState())
+  try {
+    const made = await compute.stl(part, chordError)
+    if (!made.bytes) return made.problem ?? 'There is no sound body to write'
+    download(fileName(part, '.stl'), made.bytes, 'model/stl')
+    return undefined
+  } finally {
+    compute.dispose()
+  }
+}

@@ -15,11 +15,11 @@ const station = (name: string): HTMLElement => screen.getByRole('button', { name
 describe('the line of stations', () => {
   it('shows each key figure, what is open, and where one is', async () => {
     const { session } = await onBench(hoop, <StationLine />)
-    expect(station('Path')).toHaveTextContent('665.7 · 2 bends')
+    expect(station('Path')).toHaveTextContent('665.664 · 2 bends')
     expect(station('Profile')).toHaveTextContent('tube 20 × 2')
     expect(station('Ends')).toHaveTextContent('2 square')
     expect(station('Check')).toHaveTextContent('nothing open')
-    expect(station('Shop')).toHaveTextContent('cut 666.0')
+    expect(station('Shop')).toHaveTextContent('cut 666')
     expect(station('Path')).toHaveAttribute('aria-current', 'step')
     fireEvent.click(station('Shop'))
     expect(selectionOf(session.store.getState())).toMatchObject({ station: 'shop', step: 'blank' })
@@ -96,7 +96,7 @@ describe('the top line', () => {
     const { session } = await onBench(
       hoop,
       <MemoryRouter>
-        <TopLine onPalette={() => undefined} />
+        <TopLine onPalette={() => undefined} onBody={() => undefined} />
       </MemoryRouter>,
     )
     expect(screen.getByRole('button', { name: 'Undo' })).toBeDisabled()

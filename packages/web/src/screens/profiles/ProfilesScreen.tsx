@@ -220,19 +220,30 @@ function SectionCard(props: {
   return (
     <li className="flex flex-col rounded-box border hairline bg-base-100">
       <div className="flex h-[132px] items-center justify-center border-b hairline p-4">
-        <SectionPicture picture={f.picture} className="h-full w-full" />
+        {f ? (
+          <SectionPicture picture={f.picture} className="h-full w-full" />
+        ) : (
+          <span className="muted">
+            {row.state === 'waiting' ? 'being worked out…' : 'no section to show'}
+          </span>
+        )}
       </div>
       <div className="flex items-start gap-2 px-3 pt-2 pb-2.5">
         <div className="min-w-0 flex-1">
           <h2 className="heading truncate">{row.name}</h2>
-          <p className="figure muted truncate" title={f.summary}>
-            {f.summary}
-          </p>
-          <p className="figure muted truncate">
-            {f.area.toFixed(1)} mm² · {f.massPerMetre.toFixed(3)} kg/m
-          </p>
+          {f && (
+            <>
+              <p className="figure muted truncate" title={f.summary}>
+                {f.summary}
+              </p>
+              <p className="figure muted truncate">
+                {f.area.toFixed(1)} mm² · {f.massPerMetre.toFixed(3)} kg/m
+              </p>
+            </>
+          )}
+          {row.state === 'failed' && <p className="text-xs font-medium text-error">✕ {row.trouble}</p>}
           <p className="muted mt-0.5 truncate text-xs">
-            {f.material} · version {row.version} · {ago(row.updatedAt, props.now)}
+            {f ? `${f.material} · ` : ''}version {row.version} · {ago(row.updatedAt, props.now)}
           </p>
           {row.tags.length > 0 && <p className="muted truncate text-xs">{row.tags.join(', ')}</p>}
         </div>

@@ -17,10 +17,12 @@ export function arrangeSections(
 ): SectionRow[] {
   const words = search.toLowerCase().split(/\s+/).filter(Boolean)
   return rows.filter((r) => {
-    if (kind !== 'all' && r.figures.kind !== kind) return false
-    const side = Math.max(r.figures.width, r.figures.height)
+    const { figures } = r
+    // What is not worked out yet has no kind and no size to go by.
+    if (kind !== 'all' && figures?.kind !== kind) return false
+    const side = figures ? Math.max(figures.width, figures.height) : 0
     if (side < (size.from ?? 0) || side > (size.to ?? Infinity)) return false
-    const text = [r.name, r.figures.summary, r.figures.material, ...r.tags].join(' ').toLowerCase()
+    const text = [r.name, figures?.summary, figures?.material, ...r.tags].join(' ').toLowerCase()
     return words.every((w) => text.includes(w))
   })
 }

@@ -19,6 +19,8 @@ const row = (name: string, change: Partial<SectionRow> & { kind?: 'stock' | 'dra
   updatedAt: 0,
   binnedAt: null,
   tags: [],
+  state: 'known',
+  trouble: null,
   ...change,
   figures: {
     kind: change.kind ?? 'stock',
@@ -100,6 +102,19 @@ describe('the library', () => {
     await settled()
     expect(screen.getByText('Profiles cannot be shown')).toBeVisible()
   })
+  it('shows what is being worked out, and what could not be', async () => {
+    answers['GET /api/sections?bin=no'] = {
+      sections: [
+        { ...row('New one'), figures: null, state: 'waiting' },
+        { ...row('Thick tube'), figures: null, state: 'failed', trouble: 'a wall of 12 leaves no hollow' },
+      ],
+    }
+    await show()
+    const list = screen.getByRole('list', { name: 'Profiles' })
+    expect(await within(list).findAllByRole('listitem')).toHaveLength(2)
+    expect(list).toHaveTextContent('being worked out…')
+    expect(list).toHaveTextContent('a wall of 12 leaves no hollow')
+  })
   it('arranges by every word', () => {
     const rows = [row('Bay cornice'), row('Tube 20', { tags: ['bay', 'loop'] })]
     expect(arrangeSections(rows, 'bay', 'all')).toHaveLength(2)
@@ -107,7 +122,7 @@ describe('the library', () => {
   })
   it('arranges by the larger side', () => {
     const rows = [row('Tube 20')]
-    const { width, height } = rows[0]!.figures
+    const { width, height } = rows[0]!.figures!
     const side = Math.max(width, height)
     expect(arrangeSections(rows, '', 'all', { from: side, to: side })).toHaveLength(1)
     expect(arrangeSections(rows, '', 'all', { from: side + 0.1 })).toHaveLength(0)

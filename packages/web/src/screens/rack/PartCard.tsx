@@ -14,21 +14,23 @@ export function PartCard(props: {
   onRestore(): void
 }) {
   const { row } = props
-  const [noPicture, setNoPicture] = useState(false)
+  const [missing, setMissing] = useState<number>()
   const binned = row.binnedAt !== null
-  const picture = noPicture ? (
-    <span className="muted">no body to show</span>
-  ) : (
-    <img
-      src={pictureAddress(row.id, row.revision)}
-      alt=""
-      width={300}
-      height={190}
-      loading="lazy"
-      className="h-[172px] w-auto"
-      onError={() => setNoPicture(true)}
-    />
-  )
+  const waiting = row.state === 'waiting' && !binned
+  const picture =
+    row.picture === null || row.picture === missing ? (
+      <span className="muted">{waiting ? 'being worked out…' : 'no body to show'}</span>
+    ) : (
+      <img
+        src={pictureAddress(row.id, row.picture)}
+        alt=""
+        width={300}
+        height={190}
+        loading="lazy"
+        className={`h-[172px] w-auto ${row.state === 'known' ? '' : 'opacity-45'}`}
+        onError={() => setMissing(row.picture ?? undefined)}
+      />
+    )
   return (
     <li className="group relative flex flex-col rounded-box border hairline bg-base-100 focus-within:border-primary hover:border-[var(--ink3)]">
       <div className="flex h-[184px] items-center justify-center overflow-hidden rounded-t-box border-b hairline bg-gradient-to-b from-[var(--view-top)] to-[var(--view-bottom)]">
@@ -48,7 +50,13 @@ export function PartCard(props: {
           )}
           <p className="figure muted truncate">{figuresOf(row)}</p>
           <p className="muted mt-0.5 text-xs">
-            {row.figures.blocking > 0 && (
+            {row.state === 'failed' && (
+              <span className="mr-2 font-medium text-error" title={row.trouble ?? undefined}>
+                ✕ not worked out{row.trouble ? `: ${row.trouble}` : ''}
+              </span>
+            )}
+            {waiting && row.picture !== null && <span className="mr-2">◌ being worked out…</span>}
+            {row.state === 'known' && row.figures.blocking > 0 && (
               <span className="mr-2 font-medium text-error">✕ {row.figures.blocking} open</span>
             )}
             {ago(binned ? row.binnedAt! : row.updatedAt, props.now)}

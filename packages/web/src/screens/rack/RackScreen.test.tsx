@@ -14,6 +14,9 @@ const row = (name: string, over: Partial<PartRow> = {}): PartRow => ({
   createdAt: 0,
   updatedAt: 1000,
   binnedAt: null,
+  state: 'known',
+  trouble: null,
+  picture: 3,
   figures: { length: 987.04, bends: 6, profile: 'tube 15 × 1', material: 'Copper', mass: 0.386, blocking: 0 },
   ...over,
 })
@@ -54,6 +57,44 @@ describe('the Rack', () => {
     expect(screen.getByText('987 mm · tube 15 × 1 · 0.39 kg')).toBeVisible()
     expect(screen.getByText('✕ 2 open')).toBeVisible()
     expect(screen.getByText('2 of 2')).toBeVisible()
+  })
+  it('shows what is known, and what is being worked out or could not be', async () => {
+    answers['parts?bin=no'] = {
+      status: 200,
+      body: {
+        parts: [
+          row('New part', { state: 'waiting', picture: null, figures: { blocking: 0 } }),
+          row('Changed', { state: 'waiting', picture: 2 }),
+          row('Hostile one', { state: 'failed', trouble: 'it took longer than 20 s', picture: null }),
+        ],
+      },
+    }
+    show()
+    await screen.findByRole('link', { name: 'Changed' })
+    const card = (name: string) => screen.getByRole('link', { name }).closest('li')!
+    expect(card('New part')).toHaveTextContent('being worked out…')
+    expect(card('Changed').querySelector('img')).toHaveAttribute(
+      'src',
+      expect.stringContaining('/revisions/2/'),
+    )
+    expect(card('Changed')).toHaveTextContent('being worked out…')
+    expect(card('Hostile one')).toHaveTextContent('✕ not worked out: it took longer than 20 s')
+    expect(card('Hostile one')).toHaveTextContent('no body to show')
+    // It looks again by itself, and shows what came.
+    answers['parts?bin=no'] = { status: 200, body: { parts: [row('Changed', { picture: 3 })] } }
+    await waitFor(
+      () =>
+        expect(card('Changed').querySelector('img')).toHaveAttribute(
+          'src',
+          expect.stringContaining('/revisions/3/'),
+        ),
+      { timeout: 5000 },
+    )
+  })
+  it('says so when the server answers what it cannot read', async () => {
+    answers['parts?bin=no'] = { status: 200, body: { parts: [{ ...row('Odd'), figures: 'none' }] } }
+    show()
+    expect(await screen.findByText(/answered what this page cannot read.*figures/)).toBeVisible()
   })
   it('searches, and says when nothing matches', async () => {
     show()
@@ -97,7 +138,10 @@ describe('the Rack', () => {
 describe('bringing files in', () => {
   it('puts good ones on the Rack and tells each bad one by name', async () => {
     const part = STARTERS.hoop.make('Hoop')
-    answers['/api/parts'] = { status: 201, body: { id: 'x', revision: 1, part } }
+    answers['/api/parts'] = {
+      status: 201,
+      body: { id: 'x', revision: 1, updatedAt: 1, binnedAt: null, part },
+    }
     const refused: string[] = []
     const made: string[] = []
     await importFiles(

@@ -20,7 +20,13 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
   const [sort, setSort] = useState<SortKey>('changed')
   const navigate = useNavigate()
   const queries = useQueryClient()
-  const list = useQuery({ queryKey: ['parts', bin], queryFn: () => fetchParts(bin) })
+  const list = useQuery({
+    queryKey: ['parts', bin],
+    queryFn: () => fetchParts(bin),
+    // While figures are being worked out, look again.
+    refetchInterval: (q) =>
+      q.state.data?.some((r) => r.state === 'waiting' && r.binnedAt === null) ? 1500 : false,
+  })
   const shown = useMemo(() => arrange(list.data ?? [], search, sort), [list.data, search, sort])
   const refresh = (): void => void queries.invalidateQueries({ queryKey: ['parts'] })
   const tell = (error: Error): void => void toast.error(error.message)

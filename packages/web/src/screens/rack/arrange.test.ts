@@ -9,6 +9,9 @@ const row = (name: string, updatedAt: number, figures: Partial<PartRow['figures'
   createdAt: 0,
   updatedAt,
   binnedAt: null,
+  state: 'known',
+  trouble: null,
+  picture: null,
   figures: { blocking: 0, ...figures },
 })
 const rows = [

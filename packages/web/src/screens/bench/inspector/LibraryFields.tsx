@@ -130,9 +130,15 @@ function FromProfiles({ step }: { readonly step: ProfileStep }) {
                   className="flex w-full cursor-pointer flex-col items-center gap-1 rounded-box border hairline bg-base-100 p-2 hover:border-primary"
                   onClick={() => void take(row).catch((e: Error) => toast.error(e.message))}
                 >
-                  <SectionPicture picture={row.figures.picture} className="h-16 w-full" />
+                  {row.figures ? (
+                    <SectionPicture picture={row.figures.picture} className="h-16 w-full" />
+                  ) : (
+                    <span className="muted flex h-16 items-center">not worked out</span>
+                  )}
                   <span className="heading max-w-full truncate">{row.name}</span>
-                  <span className="figure muted max-w-full truncate">{row.figures.summary}</span>
+                  <span className="figure muted max-w-full truncate">
+                    {row.figures?.summary ?? row.trouble}
+                  </span>
                 </button>
               </li>
             ))}

@@ -3,7 +3,13 @@ import { memo } from 'react'
 import { setClosed, setHand } from '@flexum/core/edit'
 import type { PathOutput } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
-import { formatDecimal, formatLength, formatLengthExact, type LengthDisplay } from '@flexum/core/units'
+import {
+  formatDecimal,
+  formatLength,
+  formatLengthExact,
+  formatLengthFigures,
+  type LengthDisplay,
+} from '@flexum/core/units'
 import { stepInWork, stepResult } from '../../../bench/results.ts'
 import { selectionOf, type Session } from '../../../bench/session.ts'
 import { EmptyState } from '../../../ui/EmptyState.tsx'
@@ -213,9 +219,9 @@ const SegmentLine = memo(function SegmentLine(p: {
       <td className="text-left font-sans">
         {row.kind === 'arc' ? 'bend' : row.kind === 'line' ? 'straight' : row.kind}
       </td>
-      <td>{tightLength(row.station, display)}</td>
-      <td>{tightLength(row.length, display)}</td>
-      <td>{Number.isFinite(row.radius) ? tightLength(row.radius, display) : '·'}</td>
+      <td>{formatLengthFigures(row.station, display)}</td>
+      <td>{formatLengthFigures(row.length, display)}</td>
+      <td>{Number.isFinite(row.radius) ? formatLengthFigures(row.radius, display) : '·'}</td>
       <td>{row.turn > 0 ? `${formatDecimal(deg(row.turn), 1)}°` : '·'}</td>
     </tr>
   )

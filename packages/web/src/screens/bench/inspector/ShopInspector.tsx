@@ -8,7 +8,6 @@ import { bendsShown, runView, stationOnPath, stepInWork, stepResult } from '../.
 import { partOf, selectionOf } from '../../../bench/session.ts'
 import { EmptyState } from '../../../ui/EmptyState.tsx'
 import { Figures, Section } from '../../../ui/Figures.tsx'
-import { tightLength } from '../../../ui/units.ts'
 import { addNewStep, TAKE_OUT } from '../actions.ts'
 import { useBench, usePart, useSessionState } from '../context.ts'
 import { StationFindings } from './StationFindings.tsx'
@@ -191,7 +190,7 @@ function BendTable({
               <td>{formatLengthFigures(row.length, units.length)}</td>
               <td>{formatDecimal(deg(row.rotation), 2)}°</td>
               <td>{formatDecimal(deg(row.angle), 2)}°</td>
-              <td>{tightLength(row.radius, units.length)}</td>
+              <td>{formatLengthFigures(row.radius, units.length)}</td>
             </tr>
           )
         })}

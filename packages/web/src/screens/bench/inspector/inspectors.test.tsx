@@ -151,8 +151,8 @@ describe('shop', () => {
     await settled()
     const rows = within(screen.getByRole('table', { name: 'Bend table' })).getAllByRole('row')
     expect(rows.map((r) => [...r.querySelectorAll('td')].map((c) => c.textContent)).slice(1)).toEqual([
-      ['1', '160.000', '0.00°', '90.00°', '40.00'],
-      ['2', '220.000', '0.00°', '90.00°', '40.00'],
+      ['1', '160.000', '0.00°', '90.00°', '40.000'],
+      ['2', '220.000', '0.00°', '90.00°', '40.000'],
       ['end', '160.000', ''],
     ])
     enter(screen.getByLabelText('Neutral line, share of depth'), '0.45')
