@@ -11,6 +11,7 @@ const projects = [
   'packages/web/tsconfig.json',
   'e2e/tsconfig.json',
   'bench/tsconfig.json',
+  'fuzz/tsconfig.json',
 ]
 let failed = 0
 for (const project of projects) {

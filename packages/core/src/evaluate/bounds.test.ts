@@ -65,6 +65,9 @@ describe('a helix', () => {
       expect(r.steps.find((s) => s.id === 'run')!.state).not.toBe('good')
     },
   )
+  it('of no size has no length', () => {
+    expect(codesOf(coil({ radius: '1e-300', pitch: '0' }))).toContain('path.too-short')
+  })
   it('of ten thousand turns says how much would fit', () => {
     const r = coil({ turns: '10000', pitch: '4' })
     const { path } = outputsOf(r)
@@ -206,6 +209,42 @@ describe('sizes out of all proportion', () => {
             end: { kind: 'square', runOn: '0', closed: false },
           },
         },
+      ),
+    ],
+    ...(
+      [
+        ['a dome of 1e12', { kind: 'domed', runOn: '0', height: '1e12' }],
+        ['a dome of 10 km', { kind: 'domed', runOn: '0', height: '1e7' }],
+      ] as const
+    ).map(
+      ([name, end]) =>
+        [
+          name,
+          withRun(
+            barOn(
+              throughNodes([
+                ['0', '0', '0'],
+                ['100', '0', '0'],
+              ]),
+              'round-bar',
+              { diameter: '1e-3' },
+            ),
+            { ends: { start: end, end } },
+          ),
+        ] as const,
+    ),
+    [
+      'a scale of 1e300',
+      withRun(
+        barOn(
+          throughNodes([
+            ['0', '0', '0'],
+            ['100', '0', '0'],
+          ]),
+          'round-bar',
+          { diameter: '10' },
+        ),
+        { scale: { kind: 'ends', start: '1e300', end: '1', ease: 'smooth' } },
       ),
     ],
     [

@@ -23,3 +23,8 @@ export function halfTurn(angle: number): number {
   if (Math.abs(Math.abs(a) - Math.PI) < tolerance.halfTurnSide) return Math.PI
   return a
 }
+
+/** The angle of an arc whose chord leaves it by `bow` at most, rad: 2 acos(1 - bow/radius), kept from cancelling; pi where the bow reaches the radius. */
+export function chordTurn(radius: number, bow: number): number {
+  return bow < radius ? 4 * Math.asin(Math.sqrt(bow / (2 * radius))) : Math.PI
+}

@@ -1,6 +1,6 @@
 export { tolerance } from './tolerance.ts'
 export { gaussRule, integrate, type GaussRule } from './quadrature.ts'
-export { deg, halfTurn, rad, TURN } from './angle.ts'
+export { chordTurn, deg, halfTurn, rad, TURN } from './angle.ts'
 export { solvePositive } from './cholesky.ts'
 export { pivotedQr, type PivotedQr } from './pivoted-qr.ts'
 export { nullSpace, type NullSpace, type SparseRow } from './null-space.ts'

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { deg, gaussRule, halfTurn, integrate, rad, roundUpTo } from './index.ts'
+import { chordTurn, deg, gaussRule, halfTurn, integrate, rad, roundUpTo } from './index.ts'
 
 describe('gaussRule', () => {
   it('integrates polynomials of degree 2n - 1 exactly', () => {
@@ -21,6 +21,28 @@ describe('integrate', () => {
     expect(integrate((x) => 1 / (1 + 1e4 * x * x), -1, 1)).toBeCloseTo((2 / 100) * Math.atan(100), 12)
     expect(integrate((x) => x, 2, 2)).toBe(0)
     expect(integrate(() => NaN, 0, 1)).toBeNaN()
+  })
+
+  it('does not go on halving what is noise, and ends with any f', () => {
+    let asked = 0
+    const noisy = (x: number): number => {
+      asked++
+      return 1 + 1e-6 * Math.sin(1e9 * x * x)
+    }
+    expect(integrate(noisy, 0, 1, 1e-5)).toBeCloseTo(1, 5)
+    expect(asked).toBeLessThan(100)
+    asked = 0
+    expect(integrate(noisy, 0, 1)).toBeCloseTo(1, 5)
+    expect(asked).toBeLessThan(300_000)
+  })
+})
+
+describe('the turn of an arc by how far its chord leaves it', () => {
+  it('is that of the closed form, and does not cancel', () => {
+    for (const turn of [0.01, 0.5, 2, 3])
+      expect(chordTurn(20, 20 * (1 - Math.cos(turn / 2)))).toBeCloseTo(turn, 10)
+    expect(chordTurn(20, 20)).toBe(Math.PI)
+    expect(chordTurn(1e12, 1e-6) / Math.sqrt((8 * 1e-6) / 1e12)).toBeCloseTo(1, 9)
   })
 })
 

@@ -12,6 +12,8 @@ export type PathFault =
   | { readonly kind: 'no-number' }
   /** It is longer, or goes further from the origin, than `FURTHEST`. */
   | { readonly kind: 'too-far'; readonly reach: number }
+  /** It is so short that its ends are one point. */
+  | { readonly kind: 'too-short' }
   /** It turns by half a turn on the spot. */
   | { readonly kind: 'fold-back'; readonly station: number; readonly at: Vec3; readonly after: number }
 
@@ -21,6 +23,7 @@ export function pathFaults(path: Path): PathFault[] {
   if (!Number.isFinite(path.length) || !ends.flat().every(Number.isFinite)) return [{ kind: 'no-number' }]
   const reach = ends.flat().reduce((most, v) => Math.max(most, Math.abs(v)), path.length)
   if (reach > FURTHEST) return [{ kind: 'too-far', reach }]
+  if (path.length <= tolerance.pointCoincidence) return [{ kind: 'too-short' }]
   return kinksOf(path)
     .filter((k) => k.deflection >= Math.PI - tolerance.foldBack)
     .map((k) => ({

@@ -1,5 +1,14 @@
+import { spend } from '../base/index.ts'
 import { gaussRule, tolerance } from '../num/index.ts'
-import { bezier2, bezierAt, bezierCurvature, bezierPiece, type Bezier2, type Vec2 } from '../plane/index.ts'
+import {
+  bezier2,
+  bezierAt,
+  bezierCurvature,
+  bezierPiece,
+  bezierSpeed,
+  type Bezier2,
+  type Vec2,
+} from '../plane/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import type { LineSegment } from './segment.ts'
 
@@ -33,10 +42,10 @@ const LOOKS = 64
 /** Panels of 16 Gauss points: on the short pieces asked of it, round-off is all that is left. */
 function lengthBetween(c: Bezier2, a: number, b: number): number {
   const { nodes, weights } = gaussRule(16)
+  spend(nodes.length, 'the lengths of a spline')
   const half = (b - a) / 2
   let sum = 0
-  for (let i = 0; i < nodes.length; i++)
-    sum += weights[i]! * Math.hypot(...bezierAt(c, a + half * (1 + nodes[i]!)).first)
+  for (let i = 0; i < nodes.length; i++) sum += weights[i]! * bezierSpeed(c, a + half * (1 + nodes[i]!))
   return sum * half
 }
 
@@ -164,7 +173,7 @@ function shareFor(c: Bezier2, lengths: readonly number[], s: number): number {
 function refine(c: Bezier2, base: number, rest: number, guess: number): number {
   let t = guess
   for (let i = 0; i < NEWTON; i++) {
-    const speed = Math.hypot(...bezierAt(c, t).first)
+    const speed = bezierSpeed(c, t)
     if (!(speed > tolerance.noDirection)) break
     const step = (lengthBetween(c, base, t) - rest) / speed
     t = Math.min(Math.max(t - step, 0), 1)

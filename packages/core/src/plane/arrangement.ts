@@ -1,5 +1,5 @@
 import { spend } from '../base/index.ts'
-import { TURN, tolerance } from '../num/index.ts'
+import { chordTurn, TURN, tolerance } from '../num/index.ts'
 import { bezierCurvature } from './bezier.ts'
 import { curveLength, directionAt, pointAt, reverseCurve, type Curve2 } from './curve.ts'
 import { loopIntegrals } from './integrals.ts'
@@ -242,7 +242,7 @@ function chordsSeenFrom(c: Curve2, p: Vec2): number {
   if (c.kind === 'line') return 1
   if (c.kind === 'bezier') return 128
   const bow = Math.min(Math.max(nearestOn(c, p).distance / 2, c.radius * 1e-6), c.radius)
-  return Math.max(4, Math.ceil(Math.abs(c.sweep) / (2 * Math.acos(1 - bow / c.radius))))
+  return Math.max(4, Math.ceil(Math.abs(c.sweep) / chordTurn(c.radius, bow)))
 }
 
 /** Edges of a loop with pieces of one curve that follow each other put together again. */

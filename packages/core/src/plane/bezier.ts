@@ -15,7 +15,7 @@ export function bezier2(points: readonly Vec2[], weights?: readonly number[]): B
   return weights ? { kind: 'bezier', points, weights } : { kind: 'bezier', points }
 }
 
-/** de Casteljau (1959) on points in homogeneous form x w, y w, w; gives the value and what is needed for derivatives. */
+/** de Casteljau (1959) on points in homogeneous form x w, y w, w: all its rows. */
 function casteljau(c: Bezier2, t: number): readonly [number, number, number][][] {
   let row = c.points.map((p, i): [number, number, number] => {
     const w = c.weights?.[i] ?? 1
@@ -32,26 +32,81 @@ function casteljau(c: Bezier2, t: number): readonly [number, number, number][][]
   return rows
 }
 
+/** Rows of de Casteljau in homogeneous form, reused: a curve is evaluated so often that arrays made anew took most of its time. */
+let X = new Float64Array(16)
+let Y = new Float64Array(16)
+let W = new Float64Array(16)
+
+/** Fills the rows with the points of a curve and draws them together `steps` times at t. */
+function drawTogether(c: Bezier2, t: number, steps: number): void {
+  const count = c.points.length
+  if (count > X.length)
+    [X, Y, W] = [X, Y, W].map(() => new Float64Array(2 * count)) as [typeof X, typeof X, typeof X]
+  for (let i = 0; i < count; i++) {
+    const p = c.points[i]!
+    const w = c.weights?.[i] ?? 1
+    X[i] = p[0] * w
+    Y[i] = p[1] * w
+    W[i] = w
+  }
+  drawOn(count, steps, t, c.weights !== undefined)
+}
+
+function drawOn(count: number, steps: number, t: number, weighted: boolean): void {
+  for (let k = 1; k <= steps; k++) {
+    for (let i = 0; i < count - k; i++) {
+      X[i]! += (X[i + 1]! - X[i]!) * t
+      Y[i]! += (Y[i + 1]! - Y[i]!) * t
+      if (weighted) W[i]! += (W[i + 1]! - W[i]!) * t
+    }
+  }
+}
+
 /** Point, first and second derivative by t. */
 export function bezierAt(
   c: Bezier2,
   t: number,
 ): { readonly point: Vec2; readonly first: Vec2; readonly second: Vec2 } {
-  const rows = casteljau(c, t)
   const n = c.points.length - 1
-  const [h] = rows[n]!
-  const a = rows[n - 1]!
-  const d1 = [0, 1, 2].map((k) => n * (a[1]![k]! - a[0]![k]!))
-  const b = n >= 2 ? rows[n - 2]! : undefined
-  const d2 = [0, 1, 2].map((k) => (b ? n * (n - 1) * (b[2]![k]! - 2 * b[1]![k]! + b[0]![k]!) : 0))
-  const w = h![2]
-  const point: Vec2 = [h![0] / w, h![1] / w]
-  const first: Vec2 = [(d1[0]! - d1[2]! * point[0]) / w, (d1[1]! - d1[2]! * point[1]) / w]
+  if (n === 0) return { point: c.points[0]!, first: [0, 0], second: [0, 0] }
+  const weighted = c.weights !== undefined
+  let [ax, ay, aw] = [0, 0, 0]
+  if (n >= 2) {
+    drawTogether(c, t, n - 2)
+    ax = n * (n - 1) * (X[2]! - 2 * X[1]! + X[0]!)
+    ay = n * (n - 1) * (Y[2]! - 2 * Y[1]! + Y[0]!)
+    aw = n * (n - 1) * (W[2]! - 2 * W[1]! + W[0]!)
+    drawOn(3, 1, t, weighted)
+  } else drawTogether(c, t, 0)
+  const vx = n * (X[1]! - X[0]!)
+  const vy = n * (Y[1]! - Y[0]!)
+  const x = X[0]! + (X[1]! - X[0]!) * t
+  const y = Y[0]! + (Y[1]! - Y[0]!) * t
+  if (!weighted) return { point: [x, y], first: [vx, vy], second: [ax, ay] }
+  const vw = n * (W[1]! - W[0]!)
+  const w = W[0]! + (W[1]! - W[0]!) * t
+  const point: Vec2 = [x / w, y / w]
+  const first: Vec2 = [(vx - vw * point[0]) / w, (vy - vw * point[1]) / w]
   const second: Vec2 = [
-    (d2[0]! - 2 * d1[2]! * first[0] - d2[2]! * point[0]) / w,
-    (d2[1]! - 2 * d1[2]! * first[1] - d2[2]! * point[1]) / w,
+    (ax - 2 * vw * first[0] - aw * point[0]) / w,
+    (ay - 2 * vw * first[1] - aw * point[1]) / w,
   ]
   return { point, first, second }
+}
+
+/** Size of the first derivative at t. */
+export function bezierSpeed(c: Bezier2, t: number): number {
+  const n = c.points.length - 1
+  if (n === 0) return 0
+  drawTogether(c, t, n - 1)
+  const vx = n * (X[1]! - X[0]!)
+  const vy = n * (Y[1]! - Y[0]!)
+  if (c.weights === undefined) return Math.sqrt(vx * vx + vy * vy)
+  const vw = n * (W[1]! - W[0]!)
+  const w = W[0]! + (W[1]! - W[0]!) * t
+  const x = (X[0]! + (X[1]! - X[0]!) * t) / w
+  const y = (Y[0]! + (Y[1]! - Y[0]!) * t) / w
+  return Math.hypot((vx - vw * x) / w, (vy - vw * y) / w)
 }
 
 /** Signed curvature at t, positive turning left; 0 where the curve stands still. */
@@ -78,9 +133,11 @@ export function bezierPiece(c: Bezier2, from: number, to: number): Bezier2 {
   return from > 0 ? splitBezier(head, from / to)[1] : head
 }
 
-/** Length from t = a to t = b. */
+/** Length from t = a to t = b; a piece so short that its points are round-off of each other is not looked at closer. */
 export function bezierLength(c: Bezier2, a = 0, b = 1): number {
-  return integrate((t) => vec2.length(bezierAt(c, t).first), a, b)
+  const size = Math.max(...c.points.map((p) => Math.max(Math.abs(p[0]), Math.abs(p[1]))))
+  const noise = 16 * c.points.length * Number.EPSILON * size
+  return integrate((t) => bezierSpeed(c, t), a, b, noise)
 }
 
 /** The largest p . d over the curve: its ends, and where it stops going that way, found between samples. */

@@ -94,11 +94,13 @@ export function arcPasses(c: Arc2, angle: number): boolean {
 
 /** Moved, then the whole plane turned about the origin. */
 export function placeCurve(c: Curve2, angle: number, shift: Vec2): Curve2 {
-  const move = (p: Vec2): Vec2 => vec2.add(vec2.turn(p, angle), shift)
+  // Whole turns are taken off, so that an arc's start keeps its digits.
+  const turn = angle % TURN
+  const move = (p: Vec2): Vec2 => vec2.add(vec2.turn(p, turn), shift)
   if (c.kind === 'bezier') return bezier2(c.points.map(move), c.weights)
   return c.kind === 'line'
     ? line2(move(c.from), move(c.to))
-    : arc2(move(c.centre), c.radius, c.start + angle, c.sweep)
+    : arc2(move(c.centre), c.radius, c.start + turn, c.sweep)
 }
 
 /** Mirrored left to right (x to -x). */

@@ -3,6 +3,7 @@ export {
   bezierAt,
   bezierCurvature,
   bezierLength,
+  bezierSpeed,
   bezierPiece,
   ellipsePieces,
   splitBezier,

@@ -57,6 +57,12 @@ describe('curves', () => {
           close(pointAt(placeCurve(c, 0.7, [3, -4]), t), vec2.add(vec2.turn([x, y], 0.7), [3, -4]))
         }
         expect(curveLength(placeCurve(flipCurve(c), 1, [0, 0]))).toBeCloseTo(curveLength(c), 9)
+        // Turned by an angle of so many turns that adding it leaves no digits, it keeps its shape.
+        const far = placeCurve(c, 1e17, [0, 0])
+        expect(vec2.distance(pointAt(far, 0), pointAt(far, 1))).toBeCloseTo(
+          vec2.distance(pointAt(c, 0), pointAt(c, 1)),
+          8,
+        )
       }),
     )
   })

@@ -1,4 +1,4 @@
-import { tolerance } from '../num/index.ts'
+import { chordTurn, tolerance } from '../num/index.ts'
 import { bezierAt, directionAt, pointAt, triangulate, vec2, type Curve2, type Loop2 } from '../plane/index.ts'
 import { loopsOf, regionsOf, type Region, type Section } from './region.ts'
 
@@ -25,8 +25,10 @@ const WIDEST_STEP = Math.PI / 6
 /** Steps an arc needs so that chords stay within `chordError` of it, and no step turns more than 30 degrees. */
 export function arcSteps(radius: number, sweep: number, chordError: number): number {
   const turn = Math.abs(sweep)
-  const step = chordError < radius ? 2 * Math.acos(1 - chordError / radius) : Math.PI
-  return Math.max(1, Math.ceil(turn / Math.min(step, WIDEST_STEP) - tolerance.stepExcess))
+  return Math.max(
+    1,
+    Math.ceil(turn / Math.min(chordTurn(radius, chordError), WIDEST_STEP) - tolerance.stepExcess),
+  )
 }
 
 /** Even steps of a curve's parameter that keep chords within `chordError`, for a spline by its sharpest bend. */

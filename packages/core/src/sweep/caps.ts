@@ -1,3 +1,5 @@
+import { spend } from '../base/index.ts'
+import { chordTurn } from '../num/index.ts'
 import type { Outline } from '../profile/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 import { vec3, type Mesh } from '../space/index.ts'
@@ -48,7 +50,9 @@ export function domeMesh(
     height,
     ...Array.from(outline.x, (x, i) => Math.hypot(x - about[0], outline.y[i]! - about[1])),
   )
-  const steps = Math.max(6, Math.ceil(Math.PI / 4 / Math.acos(Math.max(0, 1 - chordError / size))))
+  const steps = Math.max(6, Math.ceil(Math.PI / 2 / chordTurn(size, chordError)))
+  // Memory is what a dome takes: two million points are as far as it goes.
+  spend(15 * steps * outline.x.length, 'a dome')
   const rows = Array.from({ length: steps + 1 }, (_, i) => {
     const a = ((Math.PI / 2) * i) / (steps + 0.35)
     return { z: end * height * Math.sin(a), scale: Math.cos(a), station: 0 }

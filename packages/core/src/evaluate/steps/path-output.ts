@@ -40,6 +40,13 @@ function findingOf(f: PathFault, i: number, step: Step, { display }: StepContext
       const message = `"${step.name}" reaches ${shortLength(f.reach, display)}; a path is at most ${most} long and goes no further from the origin than that.`
       return { ...base, id: `${step.id}:too-far`, code: 'path.too-far', message }
     }
+    case 'too-short':
+      return {
+        ...base,
+        id: `${step.id}:too-short`,
+        code: 'path.too-short',
+        message: `"${step.name}" has no length. Give it a size above 0.`,
+      }
     case 'fold-back': {
       const at = f.at.map((v) => shortFigures(v, display)).join(', ')
       const message = `"${step.name}" folds back on itself at ${shortLength(f.station, display)}, at (${at}): it cannot turn by 180° on the spot. Give the turn a radius, or change the size that turned it round.`

@@ -1,4 +1,5 @@
 import type { EndEntry, RunStep } from '../../document/index.ts'
+import { FURTHEST } from '../../path/index.ts'
 import { outlineOf, region, sectionProperties, type Outline, type Region } from '../../profile/index.ts'
 import { meshVolume, vec3, type Mesh, type Vec3 } from '../../space/index.ts'
 import {
@@ -23,7 +24,7 @@ import {
   type SectionAt,
 } from '../../sweep/index.ts'
 import type { EndMade, Strand } from '../output.ts'
-import type { StepContext } from './evaluator.ts'
+import { shortLength, type StepContext } from './evaluator.ts'
 import { refusal, type OrFindings } from './run-path.ts'
 
 /** How an end is cut: square, or in a plane turned about the section's axes. */
@@ -71,6 +72,11 @@ export function endsMade(step: RunStep, c: Carriage, context: StepContext): OrFi
       const height = context.number(`ends/${side}/height`)
       if (!(height > 0))
         return refusal(step, 'run.end', 'A dome needs a height above 0.', `ends/${side}/height`)
+      if (height > FURTHEST) {
+        const [is, most] = [height, FURTHEST].map((v) => shortLength(v, context.display))
+        const message = `The dome of ${is} is too high; ${most} is the most.`
+        return refusal(step, 'run.end', message, `ends/${side}/height`)
+      }
       made.push({ kind: 'dome', side, height })
     }
     if ((entry.kind === 'square' || entry.kind === 'angled') && entry.closed)

@@ -75,9 +75,11 @@ export function carriedPath(
   const [bad] = pathFaults(added.path)
   if (bad) {
     const message =
-      bad.kind === 'fold-back'
-        ? `The run folds back on itself at ${shortLength(bad.station, context.display)}: it cannot turn by 180° on the spot.`
-        : `With what its ends put on, "${step.name}" goes further than the ${shortLength(FURTHEST, context.display)} that a path may.`
+      bad.kind === 'too-short'
+        ? `What "${step.name}" uses of its path has no length.`
+        : bad.kind === 'fold-back'
+          ? `The run folds back on itself at ${shortLength(bad.station, context.display)}: it cannot turn by 180° on the spot.`
+          : `With what its ends put on, "${step.name}" goes further than the ${shortLength(FURTHEST, context.display)} that a path may.`
     return refusal(step, 'run.path', message)
   }
   return added

@@ -1,8 +1,10 @@
 import type { RunStep } from '../../document/index.ts'
-import { kinksOf } from '../../path/index.ts'
+import { FURTHEST, kinksOf } from '../../path/index.ts'
+import { reachAround } from '../../profile/index.ts'
 import { meshPlaced, meshSurface } from '../../space/index.ts'
 import {
   chunksOf,
+  courseRange,
   piecesBetween,
   roundedPath,
   seamOf,
@@ -100,6 +102,12 @@ function setUp(
   if ('findings' in twist) return twist
   const scale = scaleOf(step, length, context)
   if ('findings' in scale) return scale
+  const reach = reachAround(section) * (scale.scale ? courseRange(scale.scale, 0, length).most : 1)
+  if (!(reach <= FURTHEST)) {
+    const [is, most] = [reach, FURTHEST].map((v) => shortLength(v, context.display))
+    const message = `The section of "${step.name}" comes to reach ${is} from its path; ${most} is the most.`
+    return refusal(step, 'run.section-size', message)
+  }
   const bare = changed ? framesBy(step.turning, path, up.toward) : sharp
   const frames = twist.twist ? twisted(bare, twist.twist) : bare
   const parts = chordParts(step, frames)
@@ -146,7 +154,10 @@ function setUpWithin(
     if ('findings' in set) return set
     const points = pointsOf(set, set.shaped.outline, set.shaped.chordError)
     if (points <= MOST_POINTS) return { ...set, coarser }
-    const millions = `${formatExact(Number((points / 1e6).toPrecision(3)))} million points`
+    const millions =
+      points < 1e15
+        ? `${formatExact(Number((points / 1e6).toPrecision(3)))} million points`
+        : 'points without number'
     if (chordError !== undefined) {
       // Points go with the chord error's inverse, or slower: so much more is surely enough.
       const fits = shortLength((chordError * points) / MOST_POINTS, display)
@@ -154,8 +165,9 @@ function setUpWithin(
       return refusal(step, 'run.too-fine', message)
     }
     if (coarser >= COARSEST) {
-      const fits = shortLength((set.carriage.frames.path.length * MOST_POINTS) / points, display)
-      const message = `The body of "${step.name}" would take ${millions} even drawn coarsely, and at most ${MOST_POINTS / 1e6} million are made. About ${fits} of the path would fit as it is carried, or less twist, fewer waves, fewer strands.`
+      const length = (set.carriage.frames.path.length * MOST_POINTS) / points
+      const fits = length > 1e-3 ? `About ${shortLength(length, display)} of the path` : 'A shorter path'
+      const message = `The body of "${step.name}" would take ${millions} even drawn coarsely, and at most ${MOST_POINTS / 1e6} million are made. ${fits} would fit as it is carried, or less twist, fewer waves, fewer strands.`
       return refusal(step, 'run.too-much', message)
     }
   }

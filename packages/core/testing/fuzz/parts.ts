@@ -1,0 +1,315 @@
+import {
+  nodeEntry,
+  partOnPath,
+  STOCK_SIZES,
+  TURNINGS,
+  type EndEntry,
+  type Part,
+  type RunStep,
+  type SketchConstraint,
+  type SketchItem,
+  type SketchStep,
+  type Step,
+  type StockShape,
+} from '../../src/document/index.ts'
+import type { Random } from './random.ts'
+
+const material = { name: 'Mild steel', density: '7.85', look: 'steel' } as const
+
+/** Lengths that meet, double and nearly meet each other again and again. */
+const PLACES = [0, 0, 10, 20, 20, 40, 40, 100, -20, -40]
+const NEARLY = [0, 0, 0, 0, 1e-12, 1e-9, -1e-7, 1e-6, 1e-3]
+/** Sizes out of all proportion. */
+const WILD = [
+  '0',
+  '-1',
+  '1e-9',
+  '1e-300',
+  '1e300',
+  '1e9',
+  '3 in',
+  'tan(90 deg)',
+  '1/3',
+  'sqrt(2)',
+  'missing',
+  '1e7',
+]
+
+function place(r: Random): string {
+  if (r.chance(0.01)) return r.pick(WILD)
+  return String(r.pick(PLACES) + r.pick(NEARLY))
+}
+
+const size = (r: Random, usual: readonly number[]): string =>
+  r.chance(0.04) ? r.pick(WILD) : String(r.pick(usual) + (r.chance(0.2) ? r.pick(NEARLY) : 0))
+
+/** A path through places that overlap, touch, double and nearly coincide. */
+function nodePath(r: Random): Step {
+  const count = 2 + r.below(12)
+  const flat = r.chance(0.6)
+  return {
+    id: 'path',
+    kind: 'node-path',
+    name: 'Line',
+    aside: false,
+    closed: r.chance(0.25),
+    nodes: Array.from({ length: count }, (_, i) =>
+      nodeEntry(
+        `n${i}`,
+        place(r),
+        place(r),
+        flat ? '0' : place(r),
+        r.chance(0.4) ? '' : size(r, [1, 2, 5, 8, 10, 10, 20]),
+      ),
+    ),
+  }
+}
+
+const helixPath = (r: Random): Step => ({
+  id: 'path',
+  kind: 'helix-path',
+  name: 'Coil',
+  aside: false,
+  radius: size(r, [5, 20, 20, 100]),
+  pitch: size(r, [0, 1, 3, 10, -4]),
+  turns: size(r, [0.5, 1, 3, 7, 40]),
+  hand: r.pick(['right', 'left'] as const),
+})
+
+/** Points on a coarse grid with lines, arcs, circles, ellipses and splines between them: much of it on top of each other. */
+export function randomSketch(r: Random, id: string): SketchStep {
+  const points = 3 + r.below(8)
+  const entities: SketchItem[] = Array.from({ length: points }, (_, i) => ({
+    kind: 'point',
+    id: `p${i}`,
+    x: r.pick(PLACES) + r.pick(NEARLY),
+    y: r.pick(PLACES) + r.pick(NEARLY),
+  }))
+  const point = (): string => `p${r.below(points)}`
+  const curves = 1 + r.below(9)
+  for (let i = 0; i < curves; i++) {
+    const guide = r.chance(0.1) ? { guide: true } : {}
+    const radius = r.pick([5, 10, 14, 20, 1e-9])
+    switch (r.below(7)) {
+      case 0:
+        entities.push({ kind: 'circle', id: `c${i}`, centre: point(), radius, ...guide })
+        break
+      case 1:
+        entities.push({
+          kind: 'arc',
+          id: `c${i}`,
+          centre: point(),
+          from: point(),
+          to: point(),
+          radius,
+          clockwise: r.chance(0.5),
+          ...guide,
+        })
+        break
+      case 2:
+        entities.push({ kind: 'ellipse', id: `c${i}`, centre: point(), end: point(), radius, ...guide })
+        break
+      case 3:
+        entities.push({
+          kind: 'spline',
+          id: `c${i}`,
+          points: Array.from({ length: 2 + r.below(5) }, point),
+          form: r.pick(['through', 'control'] as const),
+          degree: r.pick([2, 3, 4, 5] as const),
+          ...guide,
+        })
+        break
+      default:
+        entities.push({ kind: 'line', id: `c${i}`, from: point(), to: point(), ...guide })
+    }
+  }
+  const lines = entities.filter((e) => e.kind === 'line').map((e) => e.id)
+  const constraints: SketchConstraint[] = []
+  for (let i = 0; i < r.below(4); i++) {
+    const [a, b] = [point(), point()]
+    if (lines.length > 1 && r.chance(0.4))
+      constraints.push({
+        kind: r.pick(['parallel', 'perpendicular', 'collinear', 'equal'] as const),
+        id: `k${i}`,
+        a: r.pick(lines),
+        b: r.pick(lines),
+      })
+    else if (r.chance(0.4))
+      constraints.push({
+        kind: 'dimension',
+        id: `k${i}`,
+        name: `${id}_d${i}`,
+        measured: { of: r.pick(['distance', 'across', 'up'] as const), a, b },
+        role: r.pick(['driving', 'reference'] as const),
+        formula: size(r, [0, 10, 20, 40]),
+        side: 1,
+        held: false,
+        plus: '',
+        minus: '',
+        place: [0, 0],
+      })
+    else
+      constraints.push({ kind: r.pick(['horizontal', 'vertical', 'coincident'] as const), id: `k${i}`, a, b })
+  }
+  return {
+    id,
+    kind: 'sketch',
+    name: id,
+    aside: false,
+    plane: { kind: r.pick(['xy', 'xz', 'yz'] as const), offset: '0' },
+    entities,
+    constraints,
+  }
+}
+
+const USUAL: Readonly<Record<string, readonly number[]>> = {
+  wall: [1, 2, 3],
+  corner: [0, 1, 2],
+  root: [0, 1],
+  layers: [0, 1, 2],
+  spring: [30, 38, 45],
+  round: [0, 2, 4],
+  edge: [0, 1, 3],
+}
+
+function stockProfile(r: Random): Pick<Extract<Step, { kind: 'stock-profile' }>, 'shape' | 'sizes' | 'wall'> {
+  const shape = r.pick(Object.keys(STOCK_SIZES) as StockShape[])
+  const sizes = Object.fromEntries(
+    STOCK_SIZES[shape].map((k) => [k, size(r, USUAL[k] ?? [4, 8, 10, 20, 30])]),
+  )
+  return {
+    shape,
+    sizes,
+    ...(r.chance(0.15)
+      ? { wall: { side: r.pick(['in', 'out', 'even'] as const), thickness: size(r, [0.5, 1, 2]) } }
+      : {}),
+  }
+}
+
+function randomEnd(r: Random): EndEntry {
+  const runOn = size(r, [0, 0, 5])
+  switch (r.below(5)) {
+    case 0:
+      return {
+        kind: 'angled',
+        runOn,
+        closed: r.chance(0.5),
+        across: size(r, [0, 30, 45, -60, 84]),
+        tilt: size(r, [0, 0, 20]),
+      }
+    case 1:
+      return { kind: 'domed', runOn, height: size(r, [1, 5, 10]) }
+    case 2:
+      return { kind: 'return', runOn, length: size(r, [10, 30]), toward: r.pick(['left', 'right'] as const) }
+    default:
+      return { kind: 'square', runOn, closed: r.chance(0.3) }
+  }
+}
+
+const WAVES = [
+  '1 + 0.2 * sin(360 deg * 3 * t)',
+  '1 + t',
+  '1 - t',
+  '2 - s / 1 m',
+  '0.5 + abs(t - 0.5)',
+  'floor(3 * t) + 1',
+  '1 / t',
+]
+
+function runChoices(r: Random): Partial<RunStep> {
+  return {
+    turning: r.pick(TURNINGS),
+    clock: size(r, [0, 0, 30, 90]),
+    flip: r.chance(0.3),
+    ...(r.chance(0.25)
+      ? {
+          twist: r.pick([
+            { kind: 'total', angle: size(r, [90, 360, 3600]) } as const,
+            { kind: 'rate', angle: '360', every: size(r, [5, 20, 100]) } as const,
+            { kind: 'formula', formula: `90 deg * (${r.pick(WAVES)})` } as const,
+          ]),
+        }
+      : {}),
+    ...(r.chance(0.2)
+      ? {
+          scale: r.pick([
+            { kind: 'ends', start: size(r, [1, 2]), end: size(r, [1, 0.5]), ease: 'smooth' } as const,
+            { kind: 'formula', formula: r.pick(WAVES) } as const,
+          ]),
+        }
+      : {}),
+    ...(r.chance(0.2)
+      ? {
+          strands: r.pick([
+            {
+              kind: 'circle',
+              count: size(r, [1, 2, 3, 7]),
+              radius: size(r, [0, 5, 10]),
+              start: '0',
+              facing: 'turned',
+            } as const,
+            { kind: 'row', count: size(r, [1, 2, 5]), spacing: size(r, [0, 5, 12]), lie: '0' } as const,
+          ]),
+        }
+      : {}),
+    ...(r.chance(0.2)
+      ? {
+          part: {
+            from: { kind: 'percent', at: size(r, [0, 10, 50]) },
+            to: { kind: 'percent', at: size(r, [60, 100]) },
+          },
+        }
+      : {}),
+    ...(r.chance(0.3) ? { corners: { all: r.pick(['mitre', 'round', 'butt'] as const), each: {} } } : {}),
+    ...(r.chance(0.3) ? { ends: { start: randomEnd(r), end: randomEnd(r) } } : {}),
+    ...(r.chance(0.1)
+      ? { copies: [{ id: 'copy', kind: 'row', count: size(r, [1, 2, 5]), x: '10', y: '0', z: '0' }] }
+      : {}),
+  }
+}
+
+/** A random part: paths, sections and runs that overlap, touch, double, nearly coincide and are out of proportion. */
+export function randomPart(r: Random): Part {
+  const drawn = r.chance(0.3)
+  const path: Step = drawn
+    ? {
+        id: 'path',
+        kind: 'sketch-path',
+        name: 'Line',
+        aside: false,
+        sketch: 'lines',
+        curves: [],
+        start: null,
+        reversed: r.chance(0.3),
+      }
+    : r.chance(0.2)
+      ? helixPath(r)
+      : nodePath(r)
+  const stock = stockProfile(r)
+  const part = partOnPath('Random', path, { name: 'Bar', shape: stock.shape, sizes: stock.sizes, material })
+  const sketched = r.chance(0.25)
+  const steps = part.steps.map((s): Step => {
+    if (s.kind === 'run') return { ...s, ...runChoices(r) }
+    if (s.kind === 'stock-profile' && sketched)
+      return {
+        id: s.id,
+        kind: 'sketch-profile',
+        name: 'Drawn',
+        aside: false,
+        sketch: 'section',
+        regions: [],
+        material,
+      }
+    if (s.kind === 'stock-profile') return { ...s, ...(stock.wall ? { wall: stock.wall } : {}) }
+    if (s.kind === 'blank') return { ...s, neutral: size(r, [0.4, 0.5]), roundUp: size(r, [0, 1]) }
+    return s
+  })
+  return {
+    ...part,
+    steps: [
+      ...(drawn ? [randomSketch(r, 'lines')] : []),
+      ...(sketched ? [randomSketch(r, 'section')] : []),
+      ...steps,
+    ],
+  }
+}
