@@ -59,15 +59,32 @@ export function pictureOf(bodies: readonly PictureBody[], width: number, height:
     return at < 0 ? looks.push(look) - 1 : at
   }
   bodies.forEach(({ mesh, look, lookOf }) => {
-    raster(mesh, project(mesh, axes, fit, undefined), w, h, (pixel, z, n, triangle) => {
-      if (z <= depth[pixel]!) return
-      depth[pixel] = z
-      owner[pixel] = seen(lookOf?.(triangle) ?? look)
-      normal.set(n, pixel * 3)
-    })
-    raster(mesh, project(mesh, axes, fit, fit.floor), w, h, (pixel) => {
-      shadow[pixel] = 1
-    })
+    const { normals: n, triangles } = mesh
+    raster(
+      mesh,
+      project(mesh, axes, fit, undefined),
+      w,
+      h,
+      (pixel, z, u, v, t) => {
+        if (z <= depth[pixel]!) return
+        depth[pixel] = z
+        owner[pixel] = seen(lookOf?.(t / 3) ?? look)
+        const [a, b, c] = [triangles[t]! * 3, triangles[t + 1]! * 3, triangles[t + 2]! * 3]
+        for (let k = 0; k < 3; k++)
+          normal[pixel * 3 + k] = u * n[a + k]! + v * n[b + k]! + (1 - u - v) * n[c + k]!
+      },
+      (pixel, z) => z <= depth[pixel]! + 1,
+    )
+    raster(
+      mesh,
+      project(mesh, axes, fit, fit.floor),
+      w,
+      h,
+      (pixel) => {
+        shadow[pixel] = 1
+      },
+      (pixel) => shadow[pixel] === 1,
+    )
   })
   const soft = blurred(blurred(shadow, w, h, Math.round(w / 60)), w, h, Math.round(w / 60))
   const lookAt = (pixel: number): PictureLook => looks[owner[pixel]!]!
@@ -122,34 +139,84 @@ function project(
   return out
 }
 
-/** Calls `put` for every sample a triangle covers, with its depth and normal. */
+/**
+ * A body that lies in itself covers each sample hundreds of times. After so many samples a triangle is drawn only where it does
+ * not lie behind what is drawn; after so many in all, no more are.
+ */
+const FREE_SAMPLES = 2e8
+const MOST_SAMPLES = 1e9
+
+/** How far beyond a triangle's side a sample still counts, in samples, so that none falls between two triangles. */
+const SEAM = 1e-5
+
+/**
+ * Calls `put` for every sample a triangle covers, with its depth and its place in the triangle. Row by row: the sides of a
+ * triangle bound the samples of a row from left and right, so that slender triangles ask for no more than they cover.
+ */
 function raster(
   mesh: Mesh,
   q: Float32Array,
   w: number,
   h: number,
-  put: (pixel: number, z: number, normal: readonly number[], triangle: number) => void,
+  put: (pixel: number, z: number, u: number, v: number, triangle: number) => void,
+  isHidden: (pixel: number, z: number) => boolean,
 ): void {
-  const n = mesh.normals
-  const mixed = [0, 0, 0]
-  for (let t = 0; t < mesh.triangles.length; t += 3) {
-    const [a, b, c] = [mesh.triangles[t]! * 3, mesh.triangles[t + 1]! * 3, mesh.triangles[t + 2]! * 3]
-    const [ax, ay, bx, by, cx, cy] = [q[a]!, q[a + 1]!, q[b]!, q[b + 1]!, q[c]!, q[c + 1]!]
+  const { triangles } = mesh
+  let drawn = 0
+  /** Whether a triangle lies behind what is drawn, as far as its corners and its middle tell. */
+  const behind = (a: number, b: number, c: number): boolean => {
+    const z = Math.max(q[a + 2]!, q[b + 2]!, q[c + 2]!)
+    const at = (x: number, y: number): boolean =>
+      isHidden(
+        Math.min(Math.max(Math.floor(y), 0), h - 1) * w + Math.min(Math.max(Math.floor(x), 0), w - 1),
+        z,
+      )
+    const middle = (k: number): number => (q[a + k]! + q[b + k]! + q[c + k]!) / 3
+    return [a, b, c].every((i) => at(q[i]!, q[i + 1]!)) && at(middle(0), middle(1))
+  }
+  for (let t = 0; t < triangles.length; t += 3) {
+    const a = triangles[t]! * 3
+    const b = triangles[t + 1]! * 3
+    const c = triangles[t + 2]! * 3
+    const ax = q[a]!
+    const ay = q[a + 1]!
+    const bx = q[b]!
+    const by = q[b + 1]!
+    const cx = q[c]!
+    const cy = q[c + 1]!
     const area = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax)
     if (area === 0) continue
-    const left = Math.max(0, Math.ceil(Math.min(ax, bx, cx) - 0.5))
-    const rightmost = Math.min(w - 1, Math.floor(Math.max(ax, bx, cx) - 0.5))
     const top = Math.max(0, Math.ceil(Math.min(ay, by, cy) - 0.5))
     const bottom = Math.min(h - 1, Math.floor(Math.max(ay, by, cy) - 0.5))
+    const leftmost = Math.max(0, Math.ceil(Math.min(ax, bx, cx) - 0.5))
+    const rightmost = Math.min(w - 1, Math.floor(Math.max(ax, bx, cx) - 0.5))
+    if (leftmost > rightmost || drawn > MOST_SAMPLES) continue
+    if (drawn > FREE_SAMPLES && behind(a, b, c)) continue
+    // The shares u, v of two corners, and what they change by from sample to sample.
+    const du = (by - cy) / area
+    const dv = (cy - ay) / area
+    const ds = -du - dv
+    const az = q[a + 2]!
+    const bz = q[b + 2]!
+    const cz = q[c + 2]!
     for (let y = top; y <= bottom; y++) {
-      for (let x = left; x <= rightmost; x++) {
-        const [px, py] = [x + 0.5, y + 0.5]
-        const u = ((bx - px) * (cy - py) - (by - py) * (cx - px)) / area
-        const v = ((cx - px) * (ay - py) - (cy - py) * (ax - px)) / area
-        const s = 1 - u - v
-        if (u < 0 || v < 0 || s < 0) continue
-        for (let k = 0; k < 3; k++) mixed[k] = u * n[a + k]! + v * n[b + k]! + s * n[c + k]!
-        put(y * w + x, u * q[a + 2]! + v * q[b + 2]! + s * q[c + 2]!, mixed, t / 3)
+      const py = y + 0.5
+      const u0 = ((bx - 0.5) * (cy - py) - (by - py) * (cx - 0.5)) / area
+      const v0 = ((cx - 0.5) * (ay - py) - (cy - py) * (ax - 0.5)) / area
+      let low = leftmost
+      let high = rightmost
+      for (let k = 0; k < 3; k++) {
+        const at = k === 0 ? u0 : k === 1 ? v0 : 1 - u0 - v0
+        const by1 = k === 0 ? du : k === 1 ? dv : ds
+        if (by1 > 0) low = Math.max(low, Math.ceil(-at / by1 - SEAM))
+        else if (by1 < 0) high = Math.min(high, Math.floor(-at / by1 + SEAM))
+        else if (at < -SEAM) high = -1
+      }
+      drawn += Math.max(high - low, 0)
+      for (let x = low; x <= high; x++) {
+        const u = u0 + du * x
+        const v = v0 + dv * x
+        put(y * w + x, u * az + v * bz + (1 - u - v) * cz, u, v, t)
       }
     }
   }

@@ -11,7 +11,7 @@ import {
 } from '../path/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import { isPlain, reachAt, scaleAt, wholeChunk, type Carriage, type Chunk } from './carriage.ts'
-import { frameOn, type Frame } from './frames.ts'
+import { frameOn, type Frame, wayOn } from './frames.ts'
 import { shapeOutline } from './shape.ts'
 
 /** A place where the section runs into itself. */
@@ -178,7 +178,8 @@ function shortIn(
   const leaning = (plane: Vec3, atEnd: boolean): Leaning => {
     const frame = frameOn(f, segment, atEnd ? g.length : 0)
     const points = c.shape ? shapeOutline(c.shape, atEnd ? to : from, outline) : outline
-    return { sign: atEnd ? 1 : -1, plane, frame, points, scale: scaleAt(c, atEnd ? to : from) }
+    const way = wayOn(f, segment, atEnd ? g.length : 0)
+    return { sign: atEnd ? 1 : -1, plane, way, frame, points, scale: scaleAt(c, atEnd ? to : from) }
   }
   const leans: Leaning[] = []
   const { start, end } = chunk
@@ -213,13 +214,14 @@ function shortIn(
 interface Leaning {
   readonly sign: number
   readonly plane: Vec3
+  readonly way: Vec3
   readonly frame: Frame
   readonly points: Outline
   readonly scale: number
 }
 
 /** How much longer a point's fibre is for the plane its end lies in. */
-function leanAt({ sign, plane, frame, points, scale }: Leaning, i: number): number {
-  const along = (axis: Vec3): number => -vec3.dot(axis, plane) / vec3.dot(frame.t, plane)
+function leanAt({ sign, plane, way, frame, points, scale }: Leaning, i: number): number {
+  const along = (axis: Vec3): number => -vec3.dot(axis, plane) / vec3.dot(way, plane)
   return sign * scale * (along(frame.n) * points.x[i]! + along(frame.b) * points.y[i]!)
 }

@@ -102,6 +102,11 @@ export function frameOn(f: Frames, index: number, s: number): Frame {
   return { origin, t, n, b }
 }
 
+/** The way the section goes on segment `index` at s: the path's own tangent. A section that only travels stands askew to it. */
+export function wayOn(f: Frames, index: number, s: number): Vec3 {
+  return segmentTangent(f.path.segments[index]!, s)
+}
+
 function turned(side: Vec3, up: Vec3, roll: number): [Vec3, Vec3] {
   if (roll === 0) return [side, up]
   return [vec3.round(side, up, roll), vec3.round(up, vec3.scale(side, -1), roll)]

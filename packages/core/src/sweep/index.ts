@@ -11,6 +11,7 @@ export {
   fixedFrames,
   frameAt,
   frameOn,
+  wayOn,
   rollAt,
   squareFrames,
   twisted,
@@ -31,7 +32,7 @@ export {
 } from './carriage.ts'
 export { sampleShape, shapeOutline, type ShapeTable } from './shape.ts'
 export { chunksOf, rollJump, roundedPath, type Joint } from './joints.ts'
-export { placeRings, pointsNeeded, type Rings } from './rings.ts'
+export { leaned, placeRings, pointsNeeded, type Rings } from './rings.ts'
 export { seamOf, turnsOnto, type Seam } from './seam.ts'
 export { joinRunMeshes, meshRun, runMeshVolume } from './mesh.ts'
 export { domeMesh, plugMesh } from './caps.ts'

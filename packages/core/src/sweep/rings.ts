@@ -13,7 +13,7 @@ import {
 } from '../path/index.ts'
 import { isPlain, scaleAt, wholeChunk, type Carriage, type Chunk } from './carriage.ts'
 import { courseMost, courseRange, type Course } from './course.ts'
-import { frameOn, rollOver, type Frame, type Frames } from './frames.ts'
+import { frameOn, rollOver, type Frame, type Frames, wayOn } from './frames.ts'
 import { writeShape } from './shape.ts'
 
 /**
@@ -79,7 +79,8 @@ export function placeRings(
   let at = 0
   const put = (index: number, s: number, plane: Vec3 | undefined): void => {
     const station = path.starts[index]! + s
-    writeRing(rings.data, at, frameOn(f, index, s), plane, scaleAt(c, station))
+    const lean = plane && { plane, way: wayOn(f, index, s) }
+    writeRing(rings.data, at, frameOn(f, index, s), lean, scaleAt(c, station))
     rings.stations[at] = station
     if (c.shape) writeShape(c.shape, station, rings.points!, at * c.shape.around)
     at++
@@ -240,9 +241,17 @@ export function mitreLean(f: Frames, kink: Kink): Vec3 {
   return vec3.unit(vec3.add(a, b))
 }
 
-/** Leans an axis along the tangent into the mitre plane. */
-function leaned(axis: Vec3, t: Vec3, plane: Vec3 | undefined): Vec3 {
-  return plane ? vec3.addScaled(axis, t, -vec3.dot(axis, plane) / vec3.dot(t, plane)) : axis
+/** A plane that something ends in, and the way along which it is lengthened or shortened into it. */
+export interface Lean {
+  readonly plane: Vec3
+  readonly way: Vec3
+}
+
+/** Leans an axis along the way into a plane. */
+export function leaned(axis: Vec3, lean: Lean | undefined): Vec3 {
+  return lean
+    ? vec3.addScaled(axis, lean.way, -vec3.dot(axis, lean.plane) / vec3.dot(lean.way, lean.plane))
+    : axis
 }
 
 /**
@@ -290,13 +299,13 @@ function writeRing(
   data: Float64Array,
   ring: number,
   frame: Frame,
-  plane: Vec3 | undefined,
+  lean: Lean | undefined,
   scale: number,
 ): void {
   const rows = [
     frame.origin,
-    vec3.scale(leaned(frame.n, frame.t, plane), scale),
-    vec3.scale(leaned(frame.b, frame.t, plane), scale),
+    vec3.scale(leaned(frame.n, lean), scale),
+    vec3.scale(leaned(frame.b, lean), scale),
     frame.n,
     frame.b,
   ]

@@ -4,7 +4,7 @@ import { kinksOf, segmentCurvature, segmentTangent } from '../path/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 import { isPlain, scaleAt, type Carriage, type Chunk } from './carriage.ts'
-import { frameOn, type Frame } from './frames.ts'
+import { frameOn, type Frame, wayOn } from './frames.ts'
 
 /** A section's area and where its centroid lies, in the path's frame. */
 export interface SectionAt {
@@ -17,7 +17,7 @@ export interface SectionAt {
  * point d is 1 - curvature . d, whatever its roll, so that V = integral of A k^2 - A k^3 curvature . c over the length, with
  * area A, centroid c and scale k (Pappus for arcs). A section that only travels gives A k^2 (tangent . normal). A mitre
  * takes 2 (c . inward) tan(deflection/2) from the centroid's path, and a leaning end -(c . m)/(t . m) for a plane with
- * normal m. Exact while the section does not reach past a centre of curvature. Undefined where a corner or a leaning end
+ * normal m, times (tangent . normal) for one that only travels. Exact while the section does not reach past a centre of curvature. Undefined where a corner or a leaning end
  * does not cut a prism: on a curve, or where the section rolls, grows or changes.
  */
 export function volumeByTheorem(
@@ -70,8 +70,9 @@ export function volumeByTheorem(
     if (!steady || !isLine(i)) return undefined
     const { area, centroid } = sectionAt(path.starts[i]! + s)
     const frame = frameOn(f, i, s)
-    const lean = end.plane ? -vec3.dot(offset(frame, centroid), end.plane) / vec3.dot(frame.t, end.plane) : 0
-    volume += area * (end.shift + sign * lean)
+    const way = wayOn(f, i, s)
+    const lean = end.plane ? -vec3.dot(offset(frame, centroid), end.plane) / vec3.dot(way, end.plane) : 0
+    volume += area * vec3.dot(way, frame.t) * (end.shift + sign * lean)
   }
   return volume
 }

@@ -1,4 +1,4 @@
-import { closeSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs'
+import { linkSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { CannotOpen } from './failure.ts'
 
 /** A server's claim on a database file. */
@@ -8,29 +8,71 @@ export interface Lock {
 
 /**
  * Claims a database for this process by a file beside it that names the process. A claim of a process that is gone (killed, or
- * from before a restart of the machine) counts for nothing. Throws `CannotOpen` where another server has it.
+ * from before a restart of the machine) counts for nothing. Throws `CannotOpen` where another server has it. Bound: three tries.
  */
 export function lockDatabase(location: string): Lock {
   const path = `${location}.lock`
-  for (let tries = 0; tries < 3; tries++) {
-    try {
-      const file = openSync(path, 'wx')
-      writeSync(file, claimOf(process.pid))
-      closeSync(file)
-      own.add(path)
-      return { release: () => releaseOwn(path) }
-    } catch (error) {
-      if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error
+  // Written aside and linked into place, so that no claim is ever seen half written.
+  const aside = `${path}.${process.pid}.${Date.now()}`
+  writeFileSync(aside, claimOf(process.pid))
+  try {
+    for (let tries = 0; tries < 3; tries++) {
+      try {
+        place(aside, path)
+        own.add(path)
+        return { release: () => releaseOwn(path) }
+      } catch (error) {
+        if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error
+      }
+      const holder = holderOf(readClaim(path), path)
+      if (holder !== undefined) throw taken(holder, location)
+      putAway(path, `${aside}.old`, location)
     }
-    const claim = readClaim(path)
-    const pid = Number(claim.split(' ')[0])
-    if (pid > 0 && claim === claimOf(pid) && (pid !== process.pid || own.has(path)))
-      throw new CannotOpen(
-        `another Flexum server (process ${pid}) has the database ${location}; one server at a time can`,
-      )
-    rmSync(path, { force: true })
+  } finally {
+    rmSync(aside, { force: true })
   }
   throw new CannotOpen(`the database ${location} cannot be claimed; remove ${path} if no other server runs`)
+}
+
+/** Puts a claim where it counts; fails with EEXIST where there is one. Not every file system knows links. */
+function place(from: string, path: string): void {
+  try {
+    linkSync(from, path)
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException
+    if (code !== 'EPERM' && code !== 'ENOTSUP' && code !== 'ENOSYS') throw error
+    writeFileSync(path, readFileSync(from), { flag: 'wx' })
+  }
+}
+
+const taken = (pid: number, location: string): CannotOpen =>
+  new CannotOpen(
+    `another Flexum server (process ${pid}) has the database ${location}; one server at a time can`,
+  )
+
+/** The process that holds a claim, if it is there. */
+function holderOf(claim: string, path: string): number | undefined {
+  const pid = Number(claim.split(' ')[0])
+  const holds = pid > 0 && claim === claimOf(pid) && (pid !== process.pid || own.has(path))
+  return holds ? pid : undefined
+}
+
+/** Takes a claim of nobody out of the way; one that somebody else has put there meanwhile is put back. */
+function putAway(path: string, to: string, location: string): void {
+  try {
+    renameSync(path, to)
+  } catch {
+    // Somebody else did.
+    return
+  }
+  try {
+    const holder = holderOf(readClaim(to), path)
+    if (holder === undefined) return
+    place(to, path)
+    throw taken(holder, location)
+  } finally {
+    rmSync(to, { force: true })
+  }
 }
 
 /** Claims of this very process, so that it does not take one from itself. */

@@ -80,7 +80,7 @@ export const blankEvaluator: StepEvaluator<BlankStep> = {
         id: `${step.id}:plugs`,
         severity: 'notes',
         code: 'blank.plugs',
-        message: `${plugs === 1 ? 'The plug of its end is' : 'The plugs of its ends are'} made by themselves and not part of this blank.`,
+        message: `${plugs === 1 ? 'The plug of its end is made by itself' : 'The plugs of its ends are made by themselves'} and not part of this blank.`,
       })
     }
     return {

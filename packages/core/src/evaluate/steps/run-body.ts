@@ -7,6 +7,7 @@ import {
   drawRun,
   frameOn,
   joinRunMeshes,
+  leaned,
   meshRun,
   placeRings,
   plugMesh,
@@ -16,6 +17,7 @@ import {
   shapeOutline,
   SQUARE_END,
   volumeByTheorem,
+  wayOn,
   type Carriage,
   type Chunk,
   type ChunkEnd,
@@ -53,8 +55,18 @@ export function cutOf(
   const normal = vec3.unit(
     vec3.addScaled(vec3.addScaled(frame.t, frame.n, Math.tan(across)), frame.b, Math.tan(tilt)),
   )
+  if (vec3.dot(normal, endWay(carriage, side)) < LEAST_ACROSS)
+    return refusal(
+      step,
+      'run.end',
+      'An end angled so would lie along the path: the section only travels, and stands askew to its way here. Give it less, or turn the section with the path.',
+      `ends/${side}/across`,
+    )
   return { shift: 0, plane: normal }
 }
+
+/** Sine of the least angle between a cut and the way that it cuts across. */
+const LEAST_ACROSS = 0.02
 
 function endFrame(c: Carriage, side: 'start' | 'end'): Frame {
   const { path } = c.frames
@@ -62,8 +74,19 @@ function endFrame(c: Carriage, side: 'start' | 'end'): Frame {
   return side === 'start' ? frameOn(c.frames, 0, 0) : frameOn(c.frames, last, path.segments[last]!.length)
 }
 
-/** What the ends ask for, in numbers. */
-export function endsMade(step: RunStep, c: Carriage, context: StepContext): OrFindings<{ made: EndMade[] }> {
+function endWay(c: Carriage, side: 'start' | 'end'): Vec3 {
+  const { path } = c.frames
+  const last = path.segments.length - 1
+  return side === 'start' ? wayOn(c.frames, 0, 0) : wayOn(c.frames, last, path.segments[last]!.length)
+}
+
+/** What the ends ask for, in numbers. Only what is hollow is closed by a plug. */
+export function endsMade(
+  step: RunStep,
+  c: Carriage,
+  hollow: boolean,
+  context: StepContext,
+): OrFindings<{ made: EndMade[] }> {
   const made: EndMade[] = []
   if (!step.ends || c.frames.path.closed) return { made }
   for (const side of ['start', 'end'] as const) {
@@ -79,7 +102,7 @@ export function endsMade(step: RunStep, c: Carriage, context: StepContext): OrFi
       }
       made.push({ kind: 'dome', side, height })
     }
-    if ((entry.kind === 'square' || entry.kind === 'angled') && entry.closed)
+    if (hollow && (entry.kind === 'square' || entry.kind === 'angled') && entry.closed)
       made.push({ kind: 'plug', side })
   }
   return { made }
@@ -149,9 +172,10 @@ export function tipsOf(plan: BodyPlan, outline: Outline): { readonly start: numb
     if (!plane) return 0
     const station = side === 'start' ? 0 : c.frames.path.length
     const frame = endFrame(c, side)
+    const way = endWay(c, side)
     const o = c.shape ? shapeOutline(c.shape, station, outline) : outline
     const k = scaleAt(c, station)
-    const [u, v] = [frame.n, frame.b].map((axis) => -vec3.dot(axis, plane) / vec3.dot(frame.t, plane)) as [
+    const [u, v] = [frame.n, frame.b].map((axis) => -vec3.dot(axis, plane) / vec3.dot(way, plane)) as [
       number,
       number,
     ]
@@ -176,10 +200,9 @@ interface Cap {
 }
 
 /** A frame with its axes leaned along the travel into a plane, so that what stands on it ends in that plane. */
-function leanedInto(f: Frame, plane: Vec3 | undefined): Frame {
-  if (!plane) return f
-  const lean = (axis: Vec3): Vec3 => vec3.addScaled(axis, f.t, -vec3.dot(axis, plane) / vec3.dot(f.t, plane))
-  return { ...f, n: lean(f.n), b: lean(f.b) }
+function leanedInto(f: Frame, way: Vec3, plane: Vec3 | undefined): Frame {
+  const lean = plane && { plane, way }
+  return { ...f, t: way, n: leaned(f.n, lean), b: leaned(f.b, lean) }
 }
 
 function capsOf(
@@ -209,9 +232,10 @@ function capsOf(
           const [from, to] = out > 0 ? [-thick, 0] : [0, thick]
           const cut = end.side === 'start' ? chunks[0]!.start : chunks.at(-1)!.end
           // Its faces lie as the end is cut; leaning along the travel changes no volume.
-          const face = leanedInto(scaled, cut.plane)
+          const face = leanedInto(scaled, endWay(c, end.side), cut.plane)
           const mesh = plugMesh(outlineOf(plug, chordError), face, from, to, s.firstEdge)
-          return { mesh, volume: sectionProperties(plug).area * k * k * thick, density: s.density }
+          const volume = sectionProperties(plug).area * k * k * thick * vec3.dot(face.t, frame.t)
+          return { mesh, volume, density: s.density }
         })
       }),
     )

@@ -190,7 +190,8 @@ function carry(
   if ('findings' in set) return set
   const { carriage, shaped, chunks, carried } = set
   const { outline, chordError, at } = shaped
-  const ends = endsMade(step, carriage, context)
+  const hollow = strands.some((s) => s.section.some((r) => r.holes.length > 0))
+  const ends = endsMade(step, carriage, hollow, context)
   if ('findings' in ends) return ends
   const copies = placesOf(step, context)
   if ('findings' in copies) return copies
