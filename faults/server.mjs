@@ -5,10 +5,11 @@ import { request } from 'node:http'
 import { join } from 'node:path'
 
 /** Starts it and waits until it answers; resolves to what it said and how it ended where it did not start. Bound: 30 s. */
-export async function startServer(root, database, env = {}) {
+export async function startServer(root, database, env = {}, as = {}) {
   const child = spawn(process.execPath, [join(root, 'packages/server/dist/main.js')], {
     env: { ...process.env, FLEXUM_PORT: '0', FLEXUM_DATABASE: database, ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
+    ...as,
   })
   let said = ''
   let url

@@ -1,4 +1,4 @@
-import { chmodSync, cpSync, mkdirSync, writeFileSync } from 'node:fs'
+import { chmodSync, cpSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { createClient } from '@libsql/client'
@@ -12,8 +12,8 @@ export async function startTrials({ root, folder, check }) {
   first.child.kill('SIGTERM')
   await first.ended
 
-  const refused = async (what, words, database, env) => {
-    const r = await startServer(root, database, env)
+  const refused = async (what, words, database, env, as) => {
+    const r = await startServer(root, database, env, as)
     if (r.up) {
       r.child.kill('SIGKILL')
       return check(what, false, 'it started')
@@ -42,7 +42,6 @@ export async function startTrials({ root, folder, check }) {
 
   const damaged = join(folder, 'damaged.db')
   cpSync(good, damaged)
-  const { readFileSync } = await import('node:fs')
   const bytes = readFileSync(damaged)
   bytes.fill(0x5a, 4096, Math.min(bytes.length, 60_000))
   writeFileSync(damaged, bytes)
@@ -63,7 +62,9 @@ export async function startTrials({ root, folder, check }) {
   cpSync(good, join(locked, 'kept.db'))
   chmodSync(join(locked, 'kept.db'), 0o444)
   chmodSync(locked, 0o555)
-  if (process.getuid?.() === 0) console.log('left out: a read-only database; this user may write everywhere')
-  else await refused('a read-only database', /cannot be written/, join(locked, 'kept.db'))
+  // Whoever may write everywhere lends the trial to a user who may not.
+  chmodSync(folder, 0o755)
+  const as = process.getuid?.() === 0 ? { uid: 65_534, gid: 65_534 } : {}
+  await refused('a read-only database', /cannot be written/, join(locked, 'kept.db'), {}, as)
   chmodSync(locked, 0o755)
 }

@@ -45,7 +45,6 @@ try {
   await db.close()
   give(`the demo could not be put in: ${error instanceof Error ? error.message : String(error)}`)
 }
-if (settings.warning !== undefined) console.warn(`warning: ${settings.warning}`)
 const app = createApp({
   db,
   work,
@@ -57,6 +56,7 @@ const app = createApp({
 const server = serve({ fetch: app.fetch, hostname: settings.host, port: settings.port }, (at) => {
   const host = settings.host.includes(':') ? `[${settings.host}]` : settings.host
   console.log(`Flexum is at http://${host}:${at.port}`)
+  if (settings.warning !== undefined) console.warn(`warning: ${settings.warning}`)
   void working.takeUp()
 }) as Server
 server.on('error', (error: NodeJS.ErrnoException) => {

@@ -1,7 +1,7 @@
 import { spend } from '../base/index.ts'
 import { tolerance } from '../num/index.ts'
 import type { Outline } from '../profile/index.ts'
-import { pathPoint, pathTangent } from '../path/index.ts'
+import { pathPoint, pathTangent, segmentTurn } from '../path/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import { scaleAt, type Carriage } from './carriage.ts'
 import { frameAt } from './frames.ts'
@@ -22,6 +22,11 @@ export interface Contact {
 
 /** Most places along the path that are looked at; beyond that they stand further apart than the section is wide. */
 const MOST = 3000
+/** Between two places the path turns by this at most, rad, or a coil would be looked at in one place of every turn; and so many places for that. */
+const LOOK_TURN = 1
+const MOST_TURNING = 20_000
+/** Most distances that are measured to find close pairs. A path that lies in itself all along has more; these are from all over it. */
+const MOST_GAPS = 4e6
 const LEAST = 60
 /** Directions tried in the plane square to two nearly parallel stretches. */
 const AROUND = 180
@@ -32,13 +37,15 @@ const MOST_PAIRS = 600
  * Self-contact of a run between places that are not neighbours. Where the distance between two places of the path is
  * least, the way between them is square to both tangents; two straight prisms that are not parallel can only be parted
  * along it, parallel ones in any direction square to them (separating axes, by convex hulls), and at an end also along
- * the end's own direction. Sections count by their convex hulls. Bounded: at most `MOST` squared distances, `MOST_PAIRS`
+ * the end's own direction. Sections count by their convex hulls. Bounded: at most `MOST_GAPS` distances, `MOST_PAIRS`
  * searches of at most `LEVELS` times `TRIES` rounds each, and one depth each.
  */
 export function contactsOf(c: Carriage, outline: Outline): Contact[] {
   const { path } = c.frames
   const around = reachOf(c, outline)
-  const spacing = Math.max(path.length / MOST, Math.min(path.length / LEAST, around / 3))
+  const turn = path.segments.reduce((sum, g) => sum + segmentTurn(g), 0)
+  const most = Math.max(MOST, Math.min(turn / LOOK_TURN, MOST_TURNING))
+  const spacing = Math.max(path.length / most, Math.min(path.length / LEAST, around / 3))
   const n = Math.ceil(path.length / spacing)
   const count = path.closed ? n : n + 1
   const stations = Array.from({ length: count }, (_, i) => (path.length * i) / n)
@@ -128,7 +135,10 @@ function closePairs(points: readonly Vec3[], near: number, closed: boolean): [nu
     return true
   }
   const pairs: [number, number][] = []
-  for (let i = 0; i < n; i++) {
+  // Places in an order that jumps all over the path: where measuring ends early, it has been everywhere.
+  const stride = strideOver(n)
+  let gaps = 0
+  for (let k = 0, i = 0; k < n && gaps < MOST_GAPS; k++, i = (i + stride) % n) {
     spend(30, 'looking for places where the run meets itself')
     const here = cellOf(i)
     for (let dx = -1; dx <= 1; dx++)
@@ -137,6 +147,7 @@ function closePairs(points: readonly Vec3[], near: number, closed: boolean): [nu
           const list = cells.get(here + (dx * across[1] + dy) * across[2] + dz)
           if (!list) continue
           for (const j of list) {
+            gaps++
             if (j <= i + 1) continue
             const d = gap(i, j)
             if (d <= near * near && isLeast(i, j, d)) pairs.push([i, j])
@@ -144,6 +155,14 @@ function closePairs(points: readonly Vec3[], near: number, closed: boolean): [nu
         }
   }
   return pairs
+}
+
+/** About a golden share of n places, with no divisor in common, so that steps of it come to each of them once. */
+function strideOver(n: number): number {
+  const shared = (a: number, b: number): number => (b === 0 ? a : shared(b, a % b))
+  let stride = Math.max(1, Math.round(n * 0.618))
+  while (shared(n, stride) !== 1) stride--
+  return stride
 }
 
 type Coordinates = [Float64Array, Float64Array, Float64Array]

@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs'
+import { existsSync, mkdirSync } from 'node:fs'
 import { dirname } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { createClient, type Client } from '@libsql/client'
@@ -37,7 +37,7 @@ export async function openDatabase(location: string, migrations: string): Promis
   let lock: Lock | undefined
   if (!isUrl) {
     try {
-      mkdirSync(dirname(location), { recursive: true })
+      makeFolder(dirname(location))
       lock = lockDatabase(location)
     } catch (error) {
       throw error instanceof CannotOpen ? error : new CannotOpen(openWords(location, error))
@@ -91,7 +91,7 @@ async function soundOrThrow(client: Client, location: string): Promise<void> {
   const { rows } = await client.execute('PRAGMA quick_check(1)')
   const said = rows[0]?.[0]
   if (typeof said === 'string' && said !== 'ok')
-    throw new CannotOpen(`the database ${location} is damaged: ${said}`)
+    throw new CannotOpen(`the database ${location} is damaged: ${said.replaceAll(/\s+/g, ' ').slice(0, 200)}`)
 }
 
 /** A database that a newer program has been at holds tables this one does not know. */
@@ -113,18 +113,26 @@ async function refuseNewer(db: Queries, location: string, migrations: string): P
     )
 }
 
+/** Makes a folder and those above it that are missing, one by one: Node's own way of all at once never ends where none can be made. */
+function makeFolder(folder: string): void {
+  if (existsSync(folder)) return
+  if (dirname(folder) !== folder) makeFolder(dirname(folder))
+  mkdirSync(folder)
+}
+
 function openWords(location: string, error: unknown): string {
   const code = codeOf(error)
+  const said = error instanceof Error ? error.message : String(error)
   if (code.startsWith('SQLITE_NOTADB')) return `${location} is no database`
   if (code.startsWith('SQLITE_CORRUPT')) return `the database ${location} is damaged`
   if (code.startsWith('SQLITE_READONLY') || code === 'EROFS' || code === 'EACCES')
     return `the database ${location} cannot be written; the server needs the right to change it and its folder`
   if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC')
     return `there is no room left on the disk of ${location}`
-  if (code.startsWith('SQLITE_CANTOPEN') || code === 'ENOTDIR' || code === 'EISDIR' || code === 'EEXIST')
+  if (/^(SQLITE_CANTOPEN|ENOTDIR|EISDIR|EEXIST|ENOENT)/.test(code) || /unable to open/i.test(said))
     return `the database ${location} cannot be opened; a file in a folder that can be made is needed`
   if (code.startsWith('SQLITE_BUSY')) return `the database ${location} is in use by another program`
-  return `the database ${location} cannot be opened: ${error instanceof Error ? error.message : String(error)}`
+  return `the database ${location} cannot be opened: ${said.replaceAll(/\s+/g, ' ')}`
 }
 
 /** The migrations beside the source, or beside the bundle. */
