@@ -11,6 +11,7 @@ import { solvePositive } from '@flexum/core/num'
 import { freedomOf, solve, unknownsOf } from '@flexum/core/sketch'
 import { measure } from './measure.ts'
 import { liveEdit, shapedSweeps } from './runs.ts'
+import { savesAtOnce } from './saves.ts'
 import { independent, linked, type Drawn } from './sketches.ts'
 
 /** A stair of bends in space: node i of a made-up rail that climbs and turns. */
@@ -250,6 +251,18 @@ function sketches(): void {
   )
 }
 
+/** Saves that come in together. */
+async function saves(migrations: string): Promise<void> {
+  const { server, driver } = await savesAtOnce(migrations)
+  lines.push('## Two hundred saves at once', '')
+  lines.push('Two hundred parts, a save of each asked for at the same moment.', '')
+  row('what', 'against the bare driver')
+  row('---', '---:')
+  row('through the server: read, checked by every rule, kept with its revision', times(server / driver))
+  row('the bare driver: one transaction a save, an update and an insert', times(1))
+  lines.push('', 'Aim: at most 5 x.', '')
+}
+
 lines.push(
   '# Benchmarks',
   '',
@@ -262,6 +275,7 @@ sweepsThatChange()
 evaluationAgainstMesh()
 growth()
 sketches()
+await saves(process.argv[3] ?? 'packages/server/migrations')
 const text = `${lines.join('\n').trimEnd()}\n`
 console.log(text)
 const target = process.argv[2]

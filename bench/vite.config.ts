@@ -1,3 +1,6 @@
 import { defineConfig } from 'vite'
 
-export default defineConfig({ ssr: { noExternal: true }, build: { target: 'node20', emptyOutDir: true } })
+export default defineConfig({
+  ssr: { noExternal: true, external: ['@libsql/client'] },
+  build: { target: 'node20', emptyOutDir: true },
+})

@@ -20,7 +20,7 @@ await must(
 )
 say('measuring')
 const target = join(ROOT, 'docs/benchmarks.md')
-await must(run(process.execPath, [join(out, 'main.js'), target]))
+await must(run(process.execPath, [join(out, 'main.js'), target, join(ROOT, 'packages/server/migrations')]))
 say('measuring in the browser')
 await build()
 process.exit(await run(process.execPath, [join(ROOT, 'bench/browser.mjs'), ROOT, target]))

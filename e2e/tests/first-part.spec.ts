@@ -74,8 +74,20 @@ test('type five nodes, read the bend table, drag a node, undo, reload, take out'
     /^bend,length \(mm\),rotation \(deg\).*\n1,80,0,90,20\n/,
   )
   expect((await takeOut('Nodes (CSV)')).toString()).toContain('\n4,100,80,60,12.7\n')
-  const stl = await takeOut('Body (STL)')
-  expect(stl.length).toBe(84 + 50 * stl.readUInt32LE(80))
+  const body = async (within: string): Promise<Buffer> => {
+    await page.getByRole('button', { name: 'Take out', exact: true }).click()
+    await page.getByRole('menuitem', { name: 'Body (STL)' }).click()
+    const dialog = page.getByRole('dialog', { name: 'Body (STL)' })
+    await dialog.getByLabel('Nowhere further off the true surface than').fill(within)
+    const wait = page.waitForEvent('download')
+    await dialog.getByRole('button', { name: 'Write the file' }).click()
+    const stl = await readFile((await (await wait).path())!)
+    await expect(dialog).toBeHidden()
+    expect(stl.length).toBe(84 + 50 * stl.readUInt32LE(80))
+    return stl
+  }
+  // Ten times as near the true surface takes several times as many triangles.
+  expect((await body('0.01')).length).toBeGreaterThan(3 * (await body('0.1')).length)
   expect(JSON.parse((await takeOut('Part file')).toString())).toMatchObject({
     format: 'flexum-part',
     name: 'Rail',

@@ -145,11 +145,10 @@ describe('what is kept', () => {
   const put = (body: string, revision = 1) =>
     server
       .db()
-      .write((tx) =>
-        revision === 1
-          ? insertPart(tx, ID, { name: 'Old', at: 1, body })
-          : addRevision(tx, ID, revision, { name: 'Old', at: revision, body }),
-      )
+      .write(async (tx) => {
+        if (revision === 1) await insertPart(tx, ID, { name: 'Old', at: 1, body })
+        else await addRevision(tx, ID, revision - 1, { name: 'Old', at: revision, body })
+      })
   it('is brought up to date when it leaves', async () => {
     await put(
       await readFile(

@@ -119,7 +119,13 @@ export function deeperThan(input: unknown, most: number): boolean {
   let level: unknown[] = [input]
   for (let depth = 0; level.length > 0; depth++) {
     if (depth > most) return true
-    level = level.flatMap((v) => (typeof v === 'object' && v !== null ? Object.values(v) : []))
+    const next: unknown[] = []
+    for (const v of level) {
+      if (typeof v !== 'object' || v === null) continue
+      for (const inside of Object.values(v))
+        if (typeof inside === 'object' && inside !== null) next.push(inside)
+    }
+    level = next
   }
   return false
 }

@@ -1,4 +1,4 @@
-import { and, count, desc, eq, isNotNull, isNull, lt } from 'drizzle-orm'
+import { and, count, desc, eq, isNotNull, isNull, lt, notExists, sql } from 'drizzle-orm'
 import type { Queries } from './open.ts'
 import { parts, revisions, type PartFigures } from './schema.ts'
 
@@ -45,10 +45,20 @@ export async function insertPart(q: Queries, id: string, s: Saved): Promise<void
   await q.insert(revisions).values({ partId: id, number: 1, savedAt: at, body })
 }
 
-export async function addRevision(q: Queries, id: string, revision: number, s: Saved): Promise<void> {
+/** Puts a revision on top of its base; false, and nothing done, where the base is not the newest or already says the same. */
+export async function addRevision(q: Queries, id: string, base: number, s: Saved): Promise<boolean> {
   const { name, at, body } = s
-  await q.insert(revisions).values({ partId: id, number: revision, savedAt: at, body })
-  await q.update(parts).set({ name, revision, updatedAt: at }).where(eq(parts.id, id))
+  const same = q
+    .select({ one: sql`1` })
+    .from(revisions)
+    .where(and(eq(revisions.partId, id), eq(revisions.number, base), eq(revisions.body, body)))
+  const moved = await q
+    .update(parts)
+    .set({ name, revision: base + 1, updatedAt: at })
+    .where(and(eq(parts.id, id), eq(parts.revision, base), notExists(same)))
+  if (moved.rowsAffected === 0) return false
+  await q.insert(revisions).values({ partId: id, number: base + 1, savedAt: at, body })
+  return true
 }
 
 /** What came of working a revision out. */

@@ -1,4 +1,3 @@
-import { sql } from 'drizzle-orm'
 import { isBusy } from './failure.ts'
 import type { Queries } from './open.ts'
 
@@ -6,13 +5,6 @@ interface Waiting {
   work(tx: Queries): Promise<unknown>
   done(value: unknown): void
   refused(error: unknown): void
-}
-
-/** What came of one write of several. */
-interface Outcome {
-  readonly of: Waiting
-  readonly value?: unknown
-  readonly error?: unknown
 }
 
 /** Writes committed in one go at the most: so that the first of them does not wait for ever on the last. */
@@ -24,10 +16,10 @@ const LOOK_MS = 25
 const rest = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms))
 
 /**
- * Writes one after the other; those that wait are committed together, as one commit costs more than many writes. Each is in a
- * savepoint of its own: one that fails is taken back and refused, and the others stand. Where the database gives the whole
- * transaction up (it is full), each is tried by itself, so that none is refused for another's sake. `renew` opens the
- * connection anew: one that was refused as busy keeps a statement open and would refuse everything after.
+ * Writes one after the other; those that wait are committed together, as one commit costs more than many writes. Where one of
+ * them fails, all are taken back and each is tried by itself, so that none is refused for another's sake; a write must be
+ * ready to be done again. `renew` opens the connection anew: one that was refused as busy keeps a statement open and would
+ * refuse everything after.
  */
 export function writeQueue(
   db: Queries,
@@ -36,47 +28,31 @@ export function writeQueue(
   const queue: Waiting[] = []
   let going = false
 
-  const committed = async (batch: readonly Waiting[]): Promise<readonly Outcome[]> => {
-    const outcomes: Outcome[] = []
-    let lost: { readonly error: unknown } | undefined
-    const all = db.transaction(async (transaction) => {
-      const tx = transaction as unknown as Queries
-      for (const of of batch) {
-        await tx.run(sql`savepoint one`)
-        try {
-          const value = await of.work(tx)
-          await tx.run(sql`release one`)
-          outcomes.push({ of, value })
-        } catch (error) {
-          try {
-            await tx.run(sql`rollback to one`)
-            await tx.run(sql`release one`)
-          } catch {
-            lost = { error }
-            throw error
-          }
-          if (isBusy(error)) throw error
-          outcomes.push({ of, error })
-        }
-      }
-    })
+  const committed = async (batch: readonly Waiting[]): Promise<unknown[]> => {
+    let first: { readonly error: unknown } | undefined
     try {
-      await all
+      return await db.transaction(async (transaction) => {
+        const values: unknown[] = []
+        try {
+          for (const of of batch) values.push(await of.work(transaction as unknown as Queries))
+        } catch (error) {
+          first = { error }
+          throw error
+        }
+        return values
+      })
     } catch (error) {
-      // Taking back what is gone already fails too; what made it go is what is to be told.
-      throw lost ? lost.error : error
+      // A full disk takes all back by itself, and taking back what is gone fails too: what made it go is what is to be told.
+      throw first ? first.error : error
     }
-    return outcomes
   }
 
   const together = async (batch: readonly Waiting[]): Promise<void> => {
     const until = Date.now() + BUSY_FOR_MS
     for (;;) {
       try {
-        for (const o of await committed(batch)) {
-          if ('error' in o) o.of.refused(o.error)
-          else o.of.done(o.value)
-        }
+        const values = await committed(batch)
+        batch.forEach((of, i) => of.done(values[i]))
         return
       } catch (error) {
         await renew()

@@ -95,14 +95,13 @@ export function partService(db: Database, work: Work, working: WorkingService, n
     async save(id: string, base: number, part: Part): Promise<SaveOutcome> {
       const body = JSON.stringify(part)
       const outcome = await db.write(async (tx) => {
+        const at = now()
+        if (await addRevision(tx, id, base, { name: part.name, at, body }))
+          return { kind: 'saved', revision: base + 1, updatedAt: at } as const
         const found = await findHead(tx, id)
         if (!found) return 'missing'
         const { revision, updatedAt } = found.row
-        if (found.body === body) return { kind: 'saved', revision, updatedAt } as const
-        if (revision !== base) return found
-        const at = now()
-        await addRevision(tx, id, base + 1, { name: part.name, at, body })
-        return { kind: 'saved', revision: base + 1, updatedAt: at } as const
+        return found.body === body ? ({ kind: 'saved', revision, updatedAt } as const) : found
       })
       if (outcome === 'missing') return { kind: 'missing' }
       if ('kind' in outcome) {
