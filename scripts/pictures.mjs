@@ -75,6 +75,7 @@ const PICTURES = {
   rack: async (page) => {
     await page.goto(base)
     await page.getByRole('link', { name: 'Mist rail' }).waitFor()
+    await page.getByText('being worked out').first().waitFor({ state: 'detached', timeout: 120_000 })
     await page.waitForLoadState('networkidle')
   },
   'bench-path': async (page) => {

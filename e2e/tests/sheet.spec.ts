@@ -107,11 +107,11 @@ test('draw a hook, settle it with typed sizes, resolve a clash, drive it by a va
   await expect(inspector(page).getByText('Values used here')).toBeVisible()
 
   await page.getByRole('button', { name: 'Back to the part' }).click()
-  await expect(station(page, 'Path')).toContainText(`${length.toFixed(1)} · 2 bends`)
+  await expect(station(page, 'Path')).toContainText(`${length.toFixed(3)} · 2 bends`)
   await station(page, 'Values').click()
   await page.getByRole('textbox', { name: 'Formula of stem' }).fill('80')
   await page.keyboard.press('Enter')
-  await expect(station(page, 'Path')).toContainText(`${(length + 20).toFixed(1)} · 2 bends`)
+  await expect(station(page, 'Path')).toContainText(`${(length + 20).toFixed(3)} · 2 bends`)
   await page.getByText('Centre line', { exact: true }).click()
   await expect(figure(page, 'Path length')).toHaveText(`${(length + 20).toFixed(3)} mm`)
 })

@@ -143,12 +143,10 @@ describe('bodies', () => {
 
 describe('what is kept', () => {
   const put = (body: string, revision = 1) =>
-    server
-      .db()
-      .write(async (tx) => {
-        if (revision === 1) await insertPart(tx, ID, { name: 'Old', at: 1, body })
-        else await addRevision(tx, ID, revision - 1, { name: 'Old', at: revision, body })
-      })
+    server.db().write(async (tx) => {
+      if (revision === 1) await insertPart(tx, ID, { name: 'Old', at: 1, body })
+      else await addRevision(tx, ID, revision - 1, { name: 'Old', at: revision, body })
+    })
   it('is brought up to date when it leaves', async () => {
     await put(
       await readFile(

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { PNG } from 'pngjs'
 import { readPart } from '@flexum/core/document'
 import { createEvaluator } from '@flexum/core/evaluate'
+import { faultOf } from '../../../core/testing/fuzz/check.ts'
 import { traceOutlines } from '@flexum/core/trace'
 import { MOULDING_AT, MOULDING_SCALE, mouldingPicture } from './moulding-picture.ts'
 import { bayCornice, DEMO_PARTS } from './parts.ts'
@@ -18,6 +19,27 @@ describe('the demo', () => {
     const result = createEvaluator().evaluate(part)
     expect(result.findings).toEqual([])
     for (const s of result.steps) if (s.output?.kind === 'sketch') expect(s.output.loose).toBe(0)
+  })
+  it('with any named size at nothing or far too much says so, and no figure is none', () => {
+    for (const part of DEMO_PARTS)
+      for (const value of part.values)
+        for (const formula of ['0', '-1', '1000', '1e300']) {
+          const changed = {
+            ...part,
+            values: part.values.map((v) => (v.id === value.id ? { ...v, formula } : v)),
+          }
+          const result = createEvaluator().evaluate(changed)
+          expect(faultOf(changed, result), `${part.name}, ${value.name} = ${formula}`).toBeUndefined()
+        }
+    const hoop = DEMO_PARTS.find((p) => p.name === 'Bench hoop')!
+    for (const [name, formula] of [
+      ['rise', '0'],
+      ['corner', '1000'],
+    ]) {
+      const values = hoop.values.map((v) => (v.name === name ? { ...v, formula: formula! } : v))
+      const { findings } = createEvaluator().evaluate({ ...hoop, values })
+      expect(findings.filter((f) => f.severity === 'blocks').length, name).toBeGreaterThan(0)
+    }
   })
   it('hooks are as long as their closed form says, in every size', () => {
     const hook = DEMO_PARTS.find((p) => p.name === 'Pot hook')!

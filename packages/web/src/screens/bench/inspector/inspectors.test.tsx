@@ -57,6 +57,21 @@ describe('profile', () => {
     expect(step().sizes).toEqual({ width: '20', thickness: '3' })
     expect(figure('Ix')).toBe('45.00 mm⁴')
   })
+  it('does not offer to make hollow what is a tube, and tells pounds a foot with inches', async () => {
+    const inches: Part = {
+      ...hoop,
+      units: { length: { unit: 'in', style: { kind: 'decimal', places: 4 } }, mass: 'lb' },
+    }
+    const { session } = await onBench(inches, <Inspector />)
+    session.select({ station: 'profile', step: 'profile' })
+    await settled()
+    expect(screen.queryByRole('option', { name: 'hollow, wall in' })).toBeNull()
+    const kgPerM = (Math.PI / 4) * (400 - 256) * 1e-6 * 7850
+    expect(figure('Mass per length')).toBe(`${((kgPerM / 0.45359237) * 0.3048).toFixed(4)} lb/ft`)
+    fireEvent.change(screen.getByLabelText('Shape'), { target: { value: 'round-bar' } })
+    await settled()
+    expect(screen.getByRole('option', { name: 'hollow, wall in' })).toBeInTheDocument()
+  })
   it('shows principal axes and extreme fibres, takes a wall, and stands beside another section', async () => {
     const bar = {
       ...(hoop.steps[1] as StockProfileStep),

@@ -1,0 +1,51 @@
+import { fireEvent, screen } from '@testing-library/react'
+import { beforeEach, expect, it, vi } from 'vitest'
+import { STARTERS } from '@flexum/core/document'
+import { onBench, settled } from '../../../testing/bench.tsx'
+import { BodyDialog } from './BodyDialog.tsx'
+
+const taken = vi.hoisted(() =>
+  vi.fn<(session: unknown, chordError: number | undefined) => Promise<string | undefined>>(),
+)
+vi.mock('./actions.ts', async (original) => ({
+  ...(await original<typeof import('./actions.ts')>()),
+  takeOutBody: taken,
+}))
+
+beforeEach(() => {
+  // The dialog element of the test's page cannot be shown by itself.
+  HTMLDialogElement.prototype.showModal ??= function (this: HTMLDialogElement) {
+    this.open = true
+  }
+})
+
+const write = (): HTMLElement => screen.getByRole('button', { name: 'Write the file' })
+const field = (): HTMLElement => screen.getByLabelText('Nowhere further off the true surface than')
+
+it('asks how near the true surface the body is, refuses what is no length, and tells why it cannot', async () => {
+  const close = vi.fn()
+  await onBench(STARTERS.hoop.make('Hoop'), <BodyDialog onClose={close} />)
+  fireEvent.change(field(), { target: { value: '0' } })
+  fireEvent.click(write())
+  expect(screen.getByText(/a length above 0 is needed/)).toBeVisible()
+  fireEvent.change(field(), { target: { value: '3 kg' } })
+  fireEvent.click(write())
+  await settled()
+  expect(taken).not.toHaveBeenCalled()
+
+  taken.mockResolvedValueOnce('The mesh would take 9 million points.')
+  fireEvent.change(field(), { target: { value: '1/1000 in' } })
+  fireEvent.click(write())
+  await settled()
+  expect(taken.mock.calls[0]![1]).toBeCloseTo(0.0254, 12)
+  expect(screen.getByText(/9 million points/)).toBeVisible()
+  expect(close).not.toHaveBeenCalled()
+
+  // Left empty it is as fine as it is drawn.
+  taken.mockResolvedValueOnce(undefined)
+  fireEvent.change(field(), { target: { value: '' } })
+  fireEvent.click(write())
+  await settled()
+  expect(taken.mock.calls[1]![1]).toBeUndefined()
+  expect(close).toHaveBeenCalledOnce()
+})
