@@ -73,7 +73,7 @@ export function BodyDialog({ onClose }: { onClose(): void }) {
       <p className="muted">
         {runs.length === 0
           ? 'There is no sound body to write.'
-          : `As it is drawn it has ${triangles.toLocaleString('en')} triangles; a tenth of the distance takes about ten times as many.`}
+          : `How far its facets may lie from the true surface. As it is drawn it has ${triangles.toLocaleString('en')} triangles; a tenth of the distance takes about ten times as many.`}
       </p>
     </FormDialog>
   )

@@ -24,7 +24,10 @@ export function StationLine() {
   const selection = useSessionState(selectionOf)
   const view = runView(part, result, selection.step)
   return (
-    <nav aria-label="Stations" className="grid h-[48px] shrink-0 grid-cols-8 border-y hairline bg-base-100">
+    <nav
+      aria-label="Stations"
+      className="grid h-[48px] shrink-0 grid-cols-[0.9fr_1.2fr_1.2fr_0.95fr_1fr_0.8fr_0.95fr_1fr] border-y hairline bg-base-100"
+    >
       {STATIONS.map((station) => {
         const state = stateOf(station, part, result, view)
         const current = selection.station === station
