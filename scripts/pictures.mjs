@@ -138,7 +138,7 @@ const PICTURES = {
   },
   'sheet-dimension': async (page) => {
     await openSheet(page, 'Pot hook', 'Hook sketch')
-    await page.getByText('R14', { exact: true }).dblclick()
+    await page.getByText('R14', { exact: true }).first().dblclick()
   },
   'sheet-free': async (page) => {
     await openSheet(page, 'Pot hook', 'Hook sketch')
