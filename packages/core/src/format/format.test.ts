@@ -45,6 +45,10 @@ describe('csv', () => {
       ['3', '4'],
     ])
     expect(rowsFromText('1\'-3 1/2"\t2')).toHaveLength(1)
+    // Line ends without end are read in one go.
+    expect(rowsFromText(`1\t2${'\r\n'.repeat(300_000)}`)).toEqual([['1', '2']])
+    expect(rowsFromText('\n'.repeat(300_000) + 'x')).toHaveLength(300_001)
+    expect(rowsFromText('\n'.repeat(300_000)).flat().join('')).toBe('')
   })
 })
 
