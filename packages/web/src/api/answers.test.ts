@@ -44,7 +44,7 @@ describe('a part in an answer', () => {
   it('is read like one from a file', async () => {
     const hoop = STARTERS.hoop.make('Hoop')
     expect(await readPartIn(structuredClone(hoop))).toEqual(hoop)
-    await expect(readPartIn({ ...emptyPart(), version: 99 })).rejects.toThrow(/99/)
+    await expect(readPartIn({ ...emptyPart('x'), version: 99 })).rejects.toThrow(/99/)
     await expect(readPartIn({ ...hoop, steps: [{ kind: '__proto__' }] })).rejects.toThrow(/cannot be read/)
   })
 })
