@@ -46,7 +46,11 @@ export async function savesAtOnce(migrations: string): Promise<{ server: number;
   try {
     for (let round = 1; round <= ROUNDS; round++) {
       let start = performance.now()
-      await Promise.all(ids.map((id) => ask(`/api/parts/${id}`, 'PUT', { base: round, part: { ...part, name: `Hoop ${round}` } })))
+      await Promise.all(
+        ids.map((id) =>
+          ask(`/api/parts/${id}`, 'PUT', { base: round, part: { ...part, name: `Hoop ${round}` } }),
+        ),
+      )
       server.push(performance.now() - start)
       start = performance.now()
       await Promise.all(
