@@ -21,7 +21,7 @@ export function noNumberIn(o: StepOutput): string | undefined {
       return (
         found({ volume: [o.volume, o.meshVolume], mass: o.mass, length: o.path.length }) ??
         (o.areas.every(Number.isFinite) ? undefined : 'area') ??
-        (o.mesh.positions.every(Number.isFinite) ? undefined : 'place of all of its body')
+        (allFinite(o.mesh.positions) ? undefined : 'place of all of its body')
       )
     case 'blank':
       return found({ length: [o.developed.length, o.cut], mass: o.mass })
@@ -29,3 +29,10 @@ export function noNumberIn(o: StepOutput): string | undefined {
 }
 
 const finite = (...v: readonly number[]): boolean => v.every(Number.isFinite)
+
+/** Whether all of many figures are finite: a sum of noughts stays nought, and neither NaN nor infinity times nought is. One pass, asked at every edit. */
+function allFinite(figures: Float32Array): boolean {
+  let sum = 0
+  for (let i = 0; i < figures.length; i++) sum += figures[i]! * 0
+  return sum === 0
+}

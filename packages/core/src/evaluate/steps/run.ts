@@ -201,7 +201,9 @@ function carry(
   const { path } = carriage.frames
   const corners = cornersOf(step, source, path)
   // Single precision holds 24 binary digits of the largest coordinate.
-  const furthest = body.mesh.positions.reduce((most, v) => Math.max(most, Math.abs(v)), 0)
+  const { positions } = body.mesh
+  let furthest = 0
+  for (let i = 0; i < positions.length; i++) furthest = Math.max(furthest, Math.abs(positions[i]!))
   const error = set.parts * chordError + furthest * 2 ** -24
   const output: RunOutput = {
     kind: 'run',
