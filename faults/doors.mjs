@@ -22,11 +22,19 @@ export async function doorTrials({ root, folder, check }) {
   )
   is('thirty million letters are told to be too much', await post({ part: 'x'.repeat(30e6) }), 413)
   is('JSON 20 000 deep is refused', await post(deep(20_000)), 400)
-  is(
-    'a part of the language’s own names is refused',
-    await post({ part: { ...part, values: [{ id: 'v', name: '__proto__', formula: '1' }] } }),
-    400,
-  )
+  const named = (name) => ({
+    part: { ...part, values: [{ id: 'v', name, dimension: 'length', formula: '1' }] },
+  })
+  for (const name of ['__proto__', 'constructor']) {
+    const taken = await post(named(name))
+    check(
+      `a value named ${name} is one like any other`,
+      taken.status === 201 && taken.json.part.values[0].name === name,
+      `answer ${taken.status}`,
+    )
+    const odd = JSON.stringify({ part }).replace('"shape":"round-bar"', `"shape":"${name}"`)
+    is(`a shape named ${name} is none`, await post(odd), 400)
+  }
   is(
     'a picture without its content type is refused',
     await ask(`${server.url}/api/images`, {
