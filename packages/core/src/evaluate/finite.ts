@@ -30,9 +30,9 @@ export function noNumberIn(o: StepOutput): string | undefined {
 
 const finite = (...v: readonly number[]): boolean => v.every(Number.isFinite)
 
-/** Whether all of many figures are finite: a sum of noughts stays nought, and neither NaN nor infinity times nought is. One pass, asked at every edit. */
+/** Whether all of many figures are finite, in one pass that is asked at every edit: a figure less itself is nought, and neither NaN nor infinity less itself is. */
 function allFinite(figures: Float32Array): boolean {
   let sum = 0
-  for (let i = 0; i < figures.length; i++) sum += figures[i]! * 0
+  for (const f of figures) sum += f - f
   return sum === 0
 }

@@ -15,11 +15,14 @@ const STEPS = 12
 const GAIN = 2e-4
 /** A step goes no further than this share of the sketch's size. */
 const LONGEST = 0.15
-const HALVINGS = 4
 const BACK_ITERATIONS = 25
 /** Weight of the way itself against being nearer, the least and the most: motions that hardly help go far for little. */
 const LEAST_STIFF = 1e-9
 const MOST_STIFF = 1e3
+/** Weights tried where a step brings nothing nearer, each so many times the one before, none below the first. */
+const TRIES = 7
+const STIFFER = 16
+const FIRST_STIFFER = 1e-6
 
 interface Target {
   readonly unknown: number
@@ -81,15 +84,17 @@ function followIn(
     // Where the free motions as they were a step ago would bring it no nearer, those of now hardly would.
     if (k > 0 && nearer(vectors, place, off) < GAIN * size) return
     vectors = nullSpace(gradientsOf(cluster, r, values), groups.length, tolerance.sketchRank).vectors
-    const step = boundedStep(vectors, place, off, groups.length, LONGEST * size)
-    if (!(longest(step) > limit)) return
-    let share = 1
     let arrived = false
-    for (let h = 0; h < HALVINGS && !arrived; h++, share /= 2) {
+    let stiff = LEAST_STIFF
+    // Near the end of its reach the way that helps at first turns off at once: stiffer, only what helps on is left.
+    for (let h = 0; h < TRIES && !arrived; h++, stiff = Math.max(stiff * STIFFER, FIRST_STIFFER)) {
+      const found = boundedStep(vectors, place, off, groups.length, LONGEST * size, stiff)
+      stiff = found.stiff
+      if (!(longest(found.step) > limit)) break
       putNumbers(
         state,
         groups,
-        before.map((x, i) => x + share * step[i]!),
+        before.map((x, i) => x + found.step[i]!),
       )
       solver.run(limit, BACK_ITERATIONS)
       arrived = solver.worst() <= limit && Math.hypot(...away()) < distance
@@ -104,18 +109,22 @@ function followIn(
 
 const longest = (step: Float64Array): number => step.reduce((most, x) => Math.max(most, Math.abs(x)), 0)
 
-/** The way toward the pulled places, made stiffer until nothing moves further than it may in one step. */
+/** The way toward the pulled places, made stiffer than asked until nothing moves further than it may in one step. */
 function boundedStep(
   motions: readonly Float64Array[],
   place: readonly number[],
   off: readonly number[],
   n: number,
   most: number,
-): Float64Array {
-  let step = toward(motions, place, off, n, LEAST_STIFF)
-  for (let stiff = 1e-6; longest(step) > most && stiff < MOST_STIFF; stiff *= 4)
+  asked: number,
+): { readonly step: Float64Array; readonly stiff: number } {
+  let stiff = asked
+  let step = toward(motions, place, off, n, stiff)
+  while (longest(step) > most && stiff < MOST_STIFF) {
+    stiff = Math.max(stiff * 4, FIRST_STIFFER)
     step = toward(motions, place, off, n, stiff)
-  return step
+  }
+  return { step, stiff }
 }
 
 /** By how much the free motions would bring the places nearer to where they should be, to first order. */

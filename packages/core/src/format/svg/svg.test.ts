@@ -227,13 +227,12 @@ describe('hostile files', () => {
     expect(refused(svg(`<path d="M0 0${'l1 1'.repeat(150_000)}"/>`))).toBe('svg.many')
     expect(refused(' '.repeat(8_000_001))).toBe('svg.large')
     // Read in one go however long it is: once each letter was looked at anew for each.
-    for (const letters of ['a', ' ', '(', '1 ', 'translate(1) ', 'scale'])
-      expect(
-        refused(
-          svg(`<g transform="${letters.repeat(200_000 / letters.length)}?"><rect width="3" height="3"/></g>`),
-        ),
-        letters,
-      ).toBe('svg.transform')
+    const long = ['a', ' ', '(', '1 ', 'translate(1) ', 'scale'].map((letters) =>
+      refused(
+        svg(`<g transform="${letters.repeat(200_000 / letters.length)}?"><rect width="3" height="3"/></g>`),
+      ),
+    )
+    expect(new Set(long)).toEqual(new Set(['svg.transform']))
     // What is placed further than any sheet goes is refused wherever the figure stood.
     expect(refused(svg('<g transform="scale(1e200) scale(1e200)"><rect width="3" height="3"/></g>'))).toMatch(
       /^svg\./,
