@@ -110,7 +110,7 @@ describe('when a step fails', () => {
       }),
     )
     const [finding] = fresh(cell(inches, 'n2', 'radius', '180')).findings
-    expect(finding!.message).toMatch(/the largest is 5.906 in/)
+    expect(finding!.message).toMatch(/the largest is 5.905 in/)
     expect(finding!.cures[0]!.formula).toEqual({ text: '5.905', bare: 'in' })
   })
   it('points at the cell that cannot be read', () => {

@@ -1,4 +1,4 @@
-import { ok, within, type Id, type Result } from '../base/index.ts'
+import { effortLeft, ok, within, type Id, type Result } from '../base/index.ts'
 import {
   dimensionOfMeasured,
   dimensionsOf,
@@ -209,8 +209,9 @@ function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Fresh
       again: (id, changes) => outputAgain(id, changes, scope),
     },
   }
+  const of = effortLeft() >= STEP_EFFORT ? 'step' : 'part'
   const done = within(STEP_EFFORT, () => evaluator.evaluate(step, context))
-  if (!done.ok) return none('failed', 'too much work', [tooMuchFinding(step, done.fault)])
+  if (!done.ok) return none('failed', 'too much work', [tooMuchFinding(step, done.fault, of)])
   const { output, findings, nodePoints } = done.value
   const noNumber = output && noNumberIn(output)
   if (noNumber !== undefined) return none('failed', 'comes to no number', [noNumberFinding(step, noNumber)])

@@ -18,10 +18,10 @@ export function noNumberIn(o: StepOutput): string | undefined {
       return found({ area, perimeter, centroid, extent: [...box.min, ...box.max], mass: o.massPerLength })
     }
     case 'run':
+      // Every place of the mesh goes into its volume: where that is finite, all of them are.
       return (
         found({ volume: [o.volume, o.meshVolume], mass: o.mass, length: o.path.length }) ??
-        (o.areas.every(Number.isFinite) ? undefined : 'area') ??
-        (allFinite(o.mesh.positions) ? undefined : 'place of all of its body')
+        (o.areas.every(Number.isFinite) ? undefined : 'area')
       )
     case 'blank':
       return found({ length: [o.developed.length, o.cut], mass: o.mass })
@@ -29,10 +29,3 @@ export function noNumberIn(o: StepOutput): string | undefined {
 }
 
 const finite = (...v: readonly number[]): boolean => v.every(Number.isFinite)
-
-/** Whether all of many figures are finite, in one pass that is asked at every edit: a figure less itself is nought, and neither NaN nor infinity less itself is. */
-function allFinite(figures: Float32Array): boolean {
-  let sum = 0
-  for (const f of figures) sum += f - f
-  return sum === 0
-}

@@ -25,6 +25,7 @@ export {
   numericConstraint,
   numericConstraints,
   solveSketch,
+  unsolvedSketch,
   type FieldValue,
   type SolvedSketch,
 } from './sheet.ts'

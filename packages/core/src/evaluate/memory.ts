@@ -1,6 +1,6 @@
 import type { Id } from '../base/index.ts'
 import type { StepOutput, StepResult } from './output.ts'
-import { TOO_MUCH } from './step-findings.ts'
+import { PART_TOO_MUCH } from './step-findings.ts'
 
 /** What came of a step, before it is known what stands in where it failed. */
 export type Fresh = Omit<StepResult, 'stale' | 'version'>
@@ -25,7 +25,7 @@ export interface Memory {
 }
 
 /** Bytes of results that are kept; the longest not asked for goes first. */
-const MOST_BYTES = 256e6
+const MOST_BYTES = 96e6
 /** Owners whose last good results are kept. */
 const MOST_OWNERS = 16
 
@@ -44,8 +44,8 @@ export function createMemory(): Memory {
     }
     const fresh = make()
     const made = { fresh, version: ++versions, weight: 2 * key.length + weightOf(fresh.output) }
-    // What was given up for want of effort may come out otherwise another time.
-    if (fresh.findings.some((f) => f.code === TOO_MUCH)) return made
+    // What the steps before left too little effort for may come out otherwise when those are known.
+    if (fresh.findings.some((f) => f.code === PART_TOO_MUCH)) return made
     known.set(key, made)
     bytes += made.weight
     for (const [oldest, entry] of known) {

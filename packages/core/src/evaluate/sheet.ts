@@ -72,3 +72,16 @@ export function solveSketch(step: SketchStep, value: FieldValue): SolvedSketch {
     measures,
   }
 }
+
+/** A sketch as it was drawn, where working it out would take more than it may: nothing holds and nothing is known of it. */
+export function unsolvedSketch(step: SketchStep, value: FieldValue): SolvedSketch {
+  return {
+    entities: step.entities,
+    constraints: numericConstraints(step, value),
+    converged: false,
+    failing: [],
+    freedom: NOTHING_FREE,
+    areas: areasOf([]),
+    measures: new Map(),
+  }
+}

@@ -4,8 +4,8 @@ import type { ValueTable } from '../units/index.ts'
 import type { Finding } from './finding.ts'
 import type { StepResult } from './output.ts'
 
-/** Code of the finding of a step that asked for more work than it may. */
-export const TOO_MUCH = 'step.too-much'
+/** Code of the finding of a step that was given up because the whole part asked for more work than it may. */
+export const PART_TOO_MUCH = 'part.too-much'
 
 /** Fields of one step that are told one by one when they cannot be worked out; the others are counted. */
 const MOST_FIELDS = 20
@@ -121,13 +121,17 @@ const CHEAPER: Readonly<Record<Step['kind'], string>> = {
   blank: 'A shorter path would fit.',
 }
 
-/** A step that asked for more work than it may. */
-export function tooMuchFinding(step: Step, { on }: TooMuch): Finding {
+/** A step that asked for more work than it may, or than the steps before it left of what the whole part may. */
+export function tooMuchFinding(step: Step, { on }: TooMuch, of: 'step' | 'part'): Finding {
+  const message =
+    of === 'step'
+      ? `"${step.name}" asks for more work than a step may take, and was given up at ${on}. ${CHEAPER[step.kind]}`
+      : `The part asks for more work at once than a part may take, and "${step.name}" was given up at ${on}. It is worked out at the next change; fewer heavy steps, or some set aside, would fit.`
   return {
     id: `${step.id}:too-much`,
     severity: 'blocks',
-    code: TOO_MUCH,
-    message: `"${step.name}" asks for more work than a step may take, and was given up at ${on}. ${CHEAPER[step.kind]}`,
+    code: of === 'step' ? 'step.too-much' : PART_TOO_MUCH,
+    message,
     station: kindOf(step).station,
     step: step.id,
     cures: [],

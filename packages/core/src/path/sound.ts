@@ -19,9 +19,12 @@ export type PathFault =
 
 /** What is wrong with a path of whatever source; none when it is sound. */
 export function pathFaults(path: Path): PathFault[] {
-  const ends = path.segments.flatMap((g) => [segmentPoint(g, 0), segmentPoint(g, g.length)])
-  if (!Number.isFinite(path.length) || !ends.flat().every(Number.isFinite)) return [{ kind: 'no-number' }]
-  const reach = ends.flat().reduce((most, v) => Math.max(most, Math.abs(v)), path.length)
+  let reach = path.length
+  for (const g of path.segments)
+    for (const [x, y, z] of [segmentPoint(g, 0), segmentPoint(g, g.length)])
+      reach = Math.max(reach, Math.abs(x), Math.abs(y), Math.abs(z))
+  // The largest of figures of which one is no number is none either.
+  if (!Number.isFinite(reach)) return [{ kind: 'no-number' }]
   if (reach > FURTHEST) return [{ kind: 'too-far', reach }]
   if (path.length <= tolerance.pointCoincidence) return [{ kind: 'too-short' }]
   return kinksOf(path)

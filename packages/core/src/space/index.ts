@@ -1,6 +1,6 @@
 export { vec3, type Vec3 } from './vec3.ts'
 export { boxSizes, boxWith, EMPTY_BOX, type Box3 } from './box.ts'
-export { indexArray, meshSurface, meshVolume, type Mesh } from './mesh.ts'
+export { indexArray, meshReach, meshSurface, meshVolume, type Mesh } from './mesh.ts'
 export { checkWatertight, type MeshCheck } from './watertight.ts'
 export {
   IN_PLACE,

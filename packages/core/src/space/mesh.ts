@@ -63,3 +63,14 @@ export function meshSurface(m: Mesh): number {
   }
   return sum
 }
+
+/** The largest coordinate of the mesh either way, mm. */
+export function meshReach(m: Mesh): number {
+  const p = m.positions
+  let most = 0
+  for (let i = 0; i < p.length; i++) {
+    const at = Math.abs(p[i]!)
+    if (at > most) most = at
+  }
+  return most
+}

@@ -128,6 +128,13 @@ describe('self-contact', () => {
     const frame = pathOf([bend(0, 0, 0, 8), bend(60, 0, 0, 8), bend(60, 50, 0, 8), bend(0, 50, 0, 8)], true)
     expect(found(frame, round(10))).toEqual([])
   })
+  it('of two legs that lie along each other is found in whichever corner a closed frame begins', () => {
+    const corners = [sharp(0, 0, 0), sharp(60, 0, 0), sharp(100, 5, 0), sharp(40, 5, 0)]
+    for (const k of [0, 1, 2, 3]) {
+      const frame = pathOf([...corners.slice(k), ...corners.slice(0, k)], true)
+      expect(found(frame, bar(8, 4)).map((c) => c.depth)).toEqual([expect.closeTo(3, 6)])
+    }
+  })
   it('counts the scale there', () => {
     const path = SET[0]![1](12)
     expect(found(path, round(10))).toEqual([])

@@ -5,6 +5,7 @@ import { pathPoint, pathTangent, segmentTurn } from '../path/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import { scaleAt, type Carriage } from './carriage.ts'
 import { frameAt } from './frames.ts'
+import { closePairs, MOST_PAIRS, thinned } from './near-pairs.ts'
 import { shapeOutline } from './shape.ts'
 
 /**
@@ -25,13 +26,9 @@ const MOST = 3000
 /** Between two places the path turns by this at most, rad, or a coil would be looked at in one place of every turn; and so many places for that. */
 const LOOK_TURN = 1
 const MOST_TURNING = 20_000
-/** Most distances that are measured to find close pairs. A path that lies in itself all along has more; these are from all over it. */
-const MOST_GAPS = 4e6
 const LEAST = 60
 /** Directions tried in the plane square to two nearly parallel stretches. */
 const AROUND = 180
-/** Most pairs of places that are looked at closely. A path that lies on itself has pairs without end; they are thinned out. */
-const MOST_PAIRS = 600
 
 /**
  * Self-contact of a run between places that are not neighbours. Where the distance between two places of the path is
@@ -72,22 +69,6 @@ interface Deep {
   readonly depth: number
 }
 
-/** At most `MOST_PAIRS` of the pairs: of each block of neighbouring ones the nearest, blocks doubled until they are few enough. */
-function thinned(pairs: [number, number][], points: readonly Vec3[]): [number, number][] {
-  let kept = pairs
-  for (let block = 2; kept.length > MOST_PAIRS; block *= 2) {
-    const best = new Map<number, { pair: [number, number]; distance: number }>()
-    for (const pair of kept) {
-      const key = Math.floor(pair[0] / block) * points.length + Math.floor(pair[1] / block)
-      const distance = vec3.distance(points[pair[0]]!, points[pair[1]]!)
-      const known = best.get(key)
-      if (!known || distance < known.distance) best.set(key, { pair, distance })
-    }
-    kept = [...best.values()].map((b) => b.pair)
-  }
-  return kept
-}
-
 function reachOf(c: Carriage, o: Outline): number {
   const [x, y] = c.shape ? [c.shape.x, c.shape.y] : [o.x, o.y]
   let most = 0
@@ -95,89 +76,6 @@ function reachOf(c: Carriage, o: Outline): number {
   if (!c.scale) return most
   return most * Math.max(...c.scale.values)
 }
-
-/**
- * Pairs of places that are locally nearest to each other and within a distance, by a grid of cells of that size. Flat
- * arrays and whole-number keys: this is asked anew at every edit.
- */
-function closePairs(points: readonly Vec3[], near: number, closed: boolean): [number, number][] {
-  const n = points.length
-  const [x, y, z] = [0, 1, 2].map((k) => Float64Array.from(points, (p) => p[k]!)) as Coordinates
-  const least = [x, y, z].map((v) => v.reduce((a, b) => Math.min(a, b), Infinity)) as [number, number, number]
-  const across = [x, y, z].map(
-    (v, k) => Math.floor((v.reduce((a, b) => Math.max(a, b), -Infinity) - least[k]!) / near) + 3,
-  ) as [number, number, number]
-  // One cell of room on every side, so that no neighbour wraps round.
-  const cellOf = (i: number): number =>
-    ((Math.floor((x[i]! - least[0]) / near) + 1) * across[1] + Math.floor((y[i]! - least[1]) / near) + 1) *
-      across[2] +
-    Math.floor((z[i]! - least[2]) / near) +
-    1
-  const cells = new Map<number, number[]>()
-  for (let i = 0; i < n; i++) {
-    const list = cells.get(cellOf(i))
-    if (list) list.push(i)
-    else cells.set(cellOf(i), [i])
-  }
-  /** Square of the distance; beyond the ends of an open path nothing is near. */
-  const gap = (i: number, j: number): number => {
-    if (closed) {
-      i = (i + n) % n
-      j = (j + n) % n
-    } else if (i < 0 || j < 0 || i >= n || j >= n) return Infinity
-    const [dx, dy, dz] = [x[i]! - x[j]!, y[i]! - y[j]!, z[i]! - z[j]!]
-    return dx * dx + dy * dy + dz * dz
-  }
-  const isLeast = (i: number, j: number, d: number): boolean => {
-    const under = d * (1 - tolerance.samePlace)
-    // A pair that gets nearer along the diagonal only follows the path into itself: asked first, it is most of them.
-    for (const [a, b] of AROUND_PAIR) if (gap(i + a, j + b) < under) return false
-    return true
-  }
-  const pairs: [number, number][] = []
-  // Places in an order that jumps all over the path: where measuring ends early, it has been everywhere.
-  const crowded = [...cells.values()].reduce((sum, list) => sum + list.length ** 2, 0) * 27 > MOST_GAPS
-  const stride = crowded ? strideOver(n) : 1
-  let gaps = 0
-  for (let k = 0, i = 0; k < n && gaps < MOST_GAPS; k++, i = (i + stride) % n) {
-    spend(30, 'looking for places where the run meets itself')
-    const here = cellOf(i)
-    for (let dx = -1; dx <= 1; dx++)
-      for (let dy = -1; dy <= 1; dy++)
-        for (let dz = -1; dz <= 1; dz++) {
-          const list = cells.get(here + (dx * across[1] + dy) * across[2] + dz)
-          if (!list) continue
-          for (const j of list) {
-            gaps++
-            if (j <= i + 1) continue
-            const d = gap(i, j)
-            if (d <= near * near && isLeast(i, j, d)) pairs.push([i, j])
-          }
-        }
-  }
-  return pairs
-}
-
-/** About a golden share of n places, with no divisor in common, so that steps of it come to each of them once. */
-function strideOver(n: number): number {
-  const shared = (a: number, b: number): number => (b === 0 ? a : shared(b, a % b))
-  let stride = Math.max(1, Math.round(n * 0.618))
-  while (shared(n, stride) !== 1) stride--
-  return stride
-}
-
-type Coordinates = [Float64Array, Float64Array, Float64Array]
-
-const AROUND_PAIR = [
-  [1, -1],
-  [0, -1],
-  [1, 0],
-  [-1, 0],
-  [0, 1],
-  [-1, -1],
-  [1, 1],
-  [-1, 1],
-] as const
 
 /** Halvings of the step, and moves tried at each. */
 const LEVELS = 24

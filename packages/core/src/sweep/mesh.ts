@@ -1,5 +1,5 @@
 import { tolerance } from '../num/index.ts'
-import { indexArray, type Mesh } from '../space/index.ts'
+import { indexArray, meshSurface, meshVolume, type Mesh } from '../space/index.ts'
 import type { Outline } from '../profile/index.ts'
 import { RING_STRIDE, type Rings } from './rings.ts'
 import { END_BITS, packTag } from './tags.ts'
@@ -181,17 +181,32 @@ function joinBands(
   return face
 }
 
+/** What a run's mesh encloses, mm3, and its whole surface, mm2. */
+export interface MeshSize {
+  readonly volume: number
+  readonly surface: number
+}
+
 /**
- * Volume enclosed by a run's mesh, mm3: the same triangles in the same order as `meshRun` lays them, taken band by band
- * straight from the rings' vertices; one third of the time of going through the index. By the divergence theorem for
- * the field (x, 0, 0), x from the first vertex.
+ * Volume and surface of a run's mesh: the same triangles in the same order as `meshRun` lays them, taken band by band
+ * straight from the rings' vertices; one third of the time of going through the index. The volume is by the divergence
+ * theorem for the field (x, 0, 0), x from the first vertex. Every place of the mesh goes into both sums, and a sum that has
+ * once become infinite or no number stays so: where the volume is finite, all places are.
  */
-export function runMeshVolume(outline: Outline, rings: Rings, mesh: Mesh): number {
+export function runMeshSize(outline: Outline, rings: Rings, mesh: Mesh): MeshSize {
+  const bands = bandsSize(outline, rings, mesh.positions)
+  let firstEnd = mesh.tags.length
+  while (firstEnd > 0 && (mesh.tags[firstEnd - 1]! & END_BITS) !== 0) firstEnd--
+  const ends = { ...mesh, triangles: mesh.triangles.subarray(firstEnd * 3) }
+  return { volume: bands.volume + meshVolume(ends), surface: bands.surface + meshSurface(ends) }
+}
+
+function bandsSize(outline: Outline, rings: Rings, p: Float32Array): MeshSize {
   const { sideFrom, sideTo } = outline
-  const p = mesh.positions
   const around = outline.x.length
   const x0 = p[0] ?? 0
   let six = 0
+  let twice = 0
   for (let r = 0; r < rings.count; r++) {
     if (rings.segments[r]! < 0) continue
     const here = r * around * 3
@@ -201,26 +216,32 @@ export function runMeshVolume(outline: Outline, rings: Rings, mesh: Mesh): numbe
       const b = here + sideTo[i]! * 3
       const c = next + sideTo[i]! * 3
       const d = next + sideFrom[i]! * 3
-      const ax = p[a]! - x0
-      const cx = p[c]! - x0
-      const uy = p[c + 1]! - p[a + 1]!
-      const uz = p[c + 2]! - p[a + 2]!
-      // Both triangles share the diagonal a-c: a b c and a c d.
-      const first = (p[b + 1]! - p[a + 1]!) * uz - (p[b + 2]! - p[a + 2]!) * uy
-      const second = uy * (p[d + 2]! - p[a + 2]!) - uz * (p[d + 1]! - p[a + 1]!)
-      six += (ax + cx) * (first + second) + (p[b]! - x0) * first + (p[d]! - x0) * second
+      const x = p[a]!
+      const y = p[a + 1]!
+      const z = p[a + 2]!
+      // Both triangles share the diagonal u from a to c: a b c and a c d.
+      const ux = p[c]! - x
+      const uy = p[c + 1]! - y
+      const uz = p[c + 2]! - z
+      const bx = p[b]! - x
+      const by = p[b + 1]! - y
+      const bz = p[b + 2]! - z
+      const dx = p[d]! - x
+      const dy = p[d + 1]! - y
+      const dz = p[d + 2]! - z
+      const fx = by * uz - bz * uy
+      const fy = bz * ux - bx * uz
+      const fz = bx * uy - by * ux
+      const gx = uy * dz - uz * dy
+      const gy = uz * dx - ux * dz
+      const gz = ux * dy - uy * dx
+      const ax = 3 * (x - x0)
+      six += (ax + bx + ux) * fx + (ax + ux + dx) * gx
+      // Not Math.hypot: it guards against overflow that cannot happen here and costs several times as much.
+      twice += Math.sqrt(fx * fx + fy * fy + fz * fz) + Math.sqrt(gx * gx + gy * gy + gz * gz)
     }
   }
-  let firstEnd = mesh.tags.length
-  while (firstEnd > 0 && (mesh.tags[firstEnd - 1]! & END_BITS) !== 0) firstEnd--
-  const ends = mesh.triangles.subarray(firstEnd * 3)
-  for (let i = 0; i < ends.length; i += 3) {
-    const [a, b, c] = [ends[i]! * 3, ends[i + 1]! * 3, ends[i + 2]! * 3]
-    const area =
-      (p[b + 1]! - p[a + 1]!) * (p[c + 2]! - p[a + 2]!) - (p[b + 2]! - p[a + 2]!) * (p[c + 1]! - p[a + 1]!)
-    six += (p[a]! + p[b]! + p[c]! - 3 * x0) * area
-  }
-  return six / 6
+  return { volume: six / 6, surface: twice / 2 }
 }
 
 function copyRing(positions: Float32Array, ring: number, toVertex: number, around: number): void {

@@ -11,11 +11,12 @@ import {
   meshRun,
   placeRings,
   rollAt,
-  runMeshVolume,
+  runMeshSize,
   squareFrames,
   unpackTag,
   volumeByTheorem,
   wholeChunk,
+  type MeshSize,
 } from './index.ts'
 
 const pathOf = (nodes: PathNode[], closed = false): Path => {
@@ -35,7 +36,7 @@ function swept(
   path: Path,
   section: Region,
   chordError: number,
-): { mesh: Mesh; theorem: number | undefined; byBands: number } {
+): { mesh: Mesh; theorem: number | undefined; byBands: MeshSize } {
   const frames = squareFrames(path)
   const carriage = { frames }
   const outline = outlineOf(section, chordError)
@@ -45,7 +46,7 @@ function swept(
   return {
     mesh,
     theorem: volumeByTheorem(carriage, () => p, wholeChunk(frames)),
-    byBands: runMeshVolume(outline, rings, mesh),
+    byBands: runMeshSize(outline, rings, mesh),
   }
 }
 
@@ -128,7 +129,8 @@ describe('the mesh of a run', () => {
           fc.pre(widened.ok)
           if (!widened.ok) return
           const { mesh, theorem, byBands } = swept(widened.value.path, section, 0.05)
-          expect(Math.abs(byBands / meshVolume(mesh) - 1)).toBeLessThan(1e-9)
+          expect(Math.abs(byBands.volume / meshVolume(mesh) - 1)).toBeLessThan(1e-9)
+          expect(Math.abs(byBands.surface / meshSurface(mesh) - 1)).toBeLessThan(1e-9)
           const check = checkWatertight(mesh)
           expect(check).toMatchObject({ watertight: true, openEdges: 0, crossedEdges: 0, collapsed: 0 })
           expect(Math.abs(meshVolume(mesh) - theorem!)).toBeLessThan(0.05 * meshSurface(mesh))
@@ -170,7 +172,8 @@ describe('the mesh of a run', () => {
       true,
     )
     const { mesh, theorem, byBands } = swept(path, bar, 0.01)
-    expect(byBands).toBeCloseTo(meshVolume(mesh), 6)
+    expect(byBands.volume).toBeCloseTo(meshVolume(mesh), 6)
+    expect(byBands.surface).toBeCloseTo(meshSurface(mesh), 6)
     expect(checkWatertight(mesh)).toMatchObject({ watertight: true })
     expect(Math.abs(meshVolume(mesh) / theorem! - 1)).toBeLessThan(2e-3)
   })

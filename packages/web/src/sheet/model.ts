@@ -6,11 +6,13 @@ import {
   resolveStep,
   solveSketch,
   type PartResult,
+  unsolvedSketch,
   type SolvedSketch,
 } from '@flexum/core/evaluate'
 import type { Curve2, Vec2 } from '@flexum/core/plane'
 import { piecesOf, placesOf, sizeOf, type Places, type SketchEntity } from '@flexum/core/sketch'
 import { surroundingsOf, type Surroundings } from '@flexum/core/units'
+import { onSheet } from './effort.ts'
 
 /** A sketch as the sheet works with it: solved, with what drawing and picking need at hand. */
 export interface SheetModel {
@@ -63,7 +65,9 @@ export function sheetModel(step: SketchStep, around: Surroundings): SheetModel {
             c.kind === 'dimension' && faults.has(c.id) ? { ...c, role: 'reference' } : c,
           ),
         }
-  const solved = solveSketch(readable, (field) => resolved.fields[field]?.value ?? 0)
+  const value = (field: string): number => resolved.fields[field]?.value ?? 0
+  const tried = onSheet(() => solveSketch(readable, value))
+  const solved = tried.ok ? tried.value : unsolvedSketch(readable, value)
   const at = placesOf(solved.entities)
   const model: SheetModel = {
     step,

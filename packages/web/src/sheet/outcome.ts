@@ -11,6 +11,7 @@ import {
   type SketchEntity,
 } from '@flexum/core/sketch'
 import { formulaText, type Surroundings } from '@flexum/core/units'
+import { onSheet, sheetTooMuch } from './effort.ts'
 
 /** One of the constraints that cannot all hold, and the shape without it. */
 export interface ClashRow {
@@ -33,8 +34,16 @@ export type Outcome =
 /** Names that formulas see with a sketch as it would be: its own dimensions are among them. */
 export type AroundOf = (step: SketchStep) => Surroundings
 
-/** Tries a change: solves it, and where it cannot hold finds the smallest set of constraints that clash. */
+/**
+ * Tries a change: solves it, and where it cannot hold finds the smallest set of constraints that clash. What takes more
+ * than the page may spend is a fault.
+ */
 export function tryDrawing(step: SketchStep, drawing: Drawing, aroundOf: AroundOf): Outcome {
+  const tried = onSheet(() => tryIt(step, drawing, aroundOf))
+  return tried.ok ? tried.value : { kind: 'fault', message: sheetTooMuch(tried.fault) }
+}
+
+function tryIt(step: SketchStep, drawing: Drawing, aroundOf: AroundOf): Outcome {
   const next: SketchStep = { ...step, ...drawing }
   const { fields, faults } = resolveStep(next, aroundOf(next))
   const before = new Set(step.constraints.map((c) => c.id))

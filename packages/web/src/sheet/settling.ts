@@ -5,19 +5,23 @@ import { LENGTH_FACTORS } from '@flexum/core/units'
 import { figureFormula } from './dimension-entry.ts'
 import { measureText } from './dimension-text.ts'
 import { draftOf, type NewRelation } from './drafting.ts'
+import { onSheet } from './effort.ts'
 import type { SheetModel } from './model.ts'
 import type { Drawing } from '@flexum/core/edit'
 
 /** How many proposals are worked out at a time. */
 const AT_A_TIME = 30
 
-/** What would settle a sketch, in order, without what was refused. */
+/** What would settle a sketch, in order, without what was refused; none where the page cannot work it out in time. */
 export function proposalsFor(model: SheetModel, part: Part, refused: readonly Suggestion[]): Proposal[] {
-  return settle(model.entities, model.solved.constraints, {
-    unit: LENGTH_FACTORS[part.units.length.unit],
-    most: AT_A_TIME,
-    refused,
-  })
+  const found = onSheet(() =>
+    settle(model.entities, model.solved.constraints, {
+      unit: LENGTH_FACTORS[part.units.length.unit],
+      most: AT_A_TIME,
+      refused,
+    }),
+  )
+  return found.ok ? found.value : []
 }
 
 /** A proposal in words, and the figure of a dimension. */

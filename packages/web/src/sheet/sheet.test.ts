@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { within } from '@flexum/core/base'
 import { STARTERS, type Part } from '@flexum/core/document'
 import { addValue, setValueFormula } from '@flexum/core/edit'
 import { areasOf } from '@flexum/core/sketch'
@@ -9,6 +10,7 @@ import { dimensionText } from './dimension-text.ts'
 import { layoutDimension } from './dimension-layout.ts'
 import { measuredFor } from './dimensioning.ts'
 import { marksOf } from './marks.ts'
+import { sheetModel } from './model.ts'
 import { offersFor } from './offers.ts'
 import { asReference, withoutConstraint } from './outcome.ts'
 import { proposalsFor, proposalWords } from './settling.ts'
@@ -193,6 +195,31 @@ describe('clashes', () => {
     hand.sheet.acceptPending()
     expect(hand.constraints('coincident')).toHaveLength(2)
     expect(a).toBeDefined()
+  })
+})
+
+describe('work beyond what the page may spend', () => {
+  it('is refused in words, and nothing changes', () => {
+    const hand = handOn()
+    drawBox(hand)
+    const before = hand.step()
+    let entered: boolean | undefined
+    within(1, () => {
+      entered = hand.dimension(BELOW, '40')
+    })
+    expect(entered).not.toBe(true)
+    expect(hand.said()).toMatch(/^This sketch is too large for that while drawing.*take constraints out\.$/)
+    expect(hand.step()).toBe(before)
+    expect(hand.dimension(BELOW, '40')).toBe(true)
+  })
+  it('leaves a sketch that cannot be worked out as it was drawn', () => {
+    const hand = handOn()
+    drawBox(hand)
+    const step = structuredClone(hand.step())
+    const model = within(1, () => sheetModel(step, hand.sheet.model().around))
+    if (!model.ok) throw new Error('the sheet must come back')
+    expect(model.value.solved.converged).toBe(false)
+    expect(model.value.entities).toEqual(step.entities)
   })
 })
 

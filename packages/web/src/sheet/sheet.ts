@@ -16,6 +16,7 @@ import { formulaText, type Formula } from '@flexum/core/units'
 import { partOf, shownPart, type Session } from '../bench/session.ts'
 import { presentFormula, putOnDimension, retypeDimension, type EntryHost } from './dimension-entry.ts'
 import { draftOf, type Draft } from './drafting.ts'
+import { onSheet, sheetTooMuch } from './effort.ts'
 import { heldConstraints, settledWords } from './holding.ts'
 import { boxOf, dimensionOf, sheetModel, surroundingsFor, type SheetModel } from './model.ts'
 import {
@@ -280,8 +281,10 @@ export function createSheet(session: Session, stepId: Id): Sheet {
     pull(entities, pulls) {
       const { solved } = model()
       const held = heldConstraints(model())
-      const moved = solve(entities, [...solved.constraints, ...held], pulls)
-      if (!moved.converged) return
+      const tried = onSheet(() => solve(entities, [...solved.constraints, ...held], pulls))
+      if (!tried.ok) set({ said: sheetTooMuch(tried.fault) })
+      if (!tried.ok || !tried.value.converged) return
+      const moved = tried.value
       set({ dragging: true })
       session.show(putDrawing, {
         step: stepId,

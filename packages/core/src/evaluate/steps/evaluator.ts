@@ -69,14 +69,23 @@ export function shortFigures(length: number, display: LengthDisplay): string {
 
 const shortPlaces = (set: number): number => Math.max(3, set)
 
-/** A formula for a length, rounded down to the places or fractions of the shown unit; never to nothing. */
-export function formulaBelow(length: number, display: LengthDisplay): Formula {
-  const { unit, style } = display
+/** A length as people write it, rounded down or up: what is said to fit does. Nothing smaller than the last place is left of it. */
+export function shortBound(length: number, display: LengthDisplay, side: 'below' | 'above'): string {
+  return `${boundFigures(length, display, side)} ${display.unit}`
+}
+
+/** A formula for a length, rounded down or up to the places or fractions of the shown unit; never to nothing. */
+export function formulaBound(length: number, display: LengthDisplay, side: 'below' | 'above'): Formula {
+  return typedFormula(boundFigures(length, display, side), display.unit)
+}
+
+function boundFigures(length: number, { unit, style }: LengthDisplay, side: 'below' | 'above'): string {
   const value = length / LENGTH_FACTORS[unit]
+  const round = side === 'below' ? Math.floor : Math.ceil
   if (style.kind === 'fraction') {
-    const steps = Math.floor(value * style.denominator)
-    if (steps > 0) return typedFormula(formatFraction(steps / style.denominator, style.denominator), unit)
+    const steps = round(value * style.denominator)
+    if (steps > 0) return formatFraction(steps / style.denominator, style.denominator)
   }
   const places = style.kind === 'fraction' ? 4 : shortPlaces(style.places)
-  return typedFormula(formatExact(Math.floor(value * 10 ** places) / 10 ** places), unit)
+  return formatExact(round(value * 10 ** places) / 10 ** places)
 }

@@ -2,7 +2,14 @@ import type { NodePathStep } from '../../document/index.ts'
 import { pathThroughNodes, type NodeFault, type PathNode } from '../../path/index.ts'
 import { formulaText } from '../../units/index.ts'
 import type { Finding } from '../finding.ts'
-import { formulaBelow, shortFigures, shortLength, type StepContext, type StepEvaluator } from './evaluator.ts'
+import {
+  formulaBound,
+  shortBound,
+  shortFigures,
+  shortLength,
+  type StepContext,
+  type StepEvaluator,
+} from './evaluator.ts'
 import { pathEvaluation } from './path-output.ts'
 import { pathSummary } from './path-summary.ts'
 
@@ -74,11 +81,11 @@ function noRoom(
   const node = step.nodes[f.node]!
   const field = `nodes/${node.id}/radius`
   const fits = f.largest > 0
-  const formula = formulaBelow(f.largest, display)
+  const formula = formulaBound(f.largest, display, 'below')
   const message =
     `The bend at node ${f.node + 1} does not fit: radius ${shortFigures(f.radius, display)} needs more leg than there is. ` +
     (fits
-      ? `With the other corners as they are, the largest is ${shortLength(f.largest, display)}.`
+      ? `With the other corners as they are, the largest is ${shortBound(f.largest, display, 'below')}.`
       : 'Its neighbours take all of the leg; make one of them smaller.')
   const cures = fits
     ? [{ label: `Use radius ${formulaText(formula)} at node ${f.node + 1}`, step: step.id, field, formula }]

@@ -1,7 +1,7 @@
 import type { EndEntry, RunStep } from '../../document/index.ts'
 import { FURTHEST } from '../../path/index.ts'
 import { outlineOf, region, sectionProperties, type Outline, type Region } from '../../profile/index.ts'
-import { meshVolume, vec3, type Mesh, type Vec3 } from '../../space/index.ts'
+import { meshSurface, meshVolume, vec3, type Mesh, type Vec3 } from '../../space/index.ts'
 import {
   domeMesh,
   drawRun,
@@ -12,7 +12,7 @@ import {
   placeRings,
   plugMesh,
   pointsNeeded,
-  runMeshVolume,
+  runMeshSize,
   scaleAt,
   shapeOutline,
   SQUARE_END,
@@ -120,6 +120,8 @@ export interface Body {
   readonly mesh: Mesh
   readonly drawing: RunDrawing
   readonly meshVolume: number
+  /** Of the mesh, mm2. */
+  readonly surface: number
   readonly theoremVolume: number | undefined
   /** kg */
   readonly mass: number
@@ -134,7 +136,7 @@ export function bodyOf(
 ): Body {
   const { carriage, chunks, strands } = plan
   const parts = sweptMeshes(plan, outline, chordError)
-  const sweptVolume = sum(parts.map((p) => p.volume))
+  const sweptVolume = sum(parts.map((p) => p.size.volume))
   const theorems = strands.map((_, k) => {
     const each = chunks.map((chunk) => volumeByTheorem(carriage, (s) => sectionAt(k, s), chunk))
     return each.every((v) => v !== undefined) ? sum(each) : undefined
@@ -147,6 +149,7 @@ export function bodyOf(
     mesh: joinRunMeshes([...parts.map((p) => p.mesh), ...caps.map((c) => c.mesh)]),
     drawing: drawRun(outline, parts),
     meshVolume: sweptVolume + sum(caps.map((c) => meshVolume(c.mesh))),
+    surface: sum(parts.map((p) => p.size.surface)) + sum(caps.map((c) => meshSurface(c.mesh))),
     theoremVolume: known ? sum(volumes) + sum(caps.map((c) => c.volume)) : undefined,
     mass: sum(strands.map((s, k) => s.density * volumes[k]!)) + sum(caps.map((c) => c.volume * c.density)),
   }
@@ -189,7 +192,7 @@ function sweptMeshes({ carriage, chunks }: BodyPlan, outline: Outline, chordErro
   return chunks.map((chunk) => {
     const rings = placeRings(carriage, outline, chordError, chunk)
     const mesh = meshRun(outline, rings, chunk.closed)
-    return { rings, mesh, volume: runMeshVolume(outline, rings, mesh) }
+    return { rings, mesh, size: runMeshSize(outline, rings, mesh) }
   })
 }
 

@@ -17,7 +17,7 @@ import {
 import { formatExact } from '../../units/index.ts'
 import type { Cure, Finding } from '../finding.ts'
 import type { PathOutput } from '../output.ts'
-import { formulaBelow, shortFigures, shortLength, type StepContext } from './evaluator.ts'
+import { formulaBound, shortBound, shortLength, type StepContext } from './evaluator.ts'
 import type { CarriedPath } from './run-path.ts'
 
 interface About {
@@ -206,9 +206,9 @@ function foldFinding(fold: Fold, a: About): Finding {
   const width = Math.max(reach(a.section, [1, 0]) + reach(a.section, [-1, 0]), 0)
   const message =
     `${where} is tighter than the section: radius ${shortLength(fold.radius, display)}, and the section reaches ` +
-    `${shortLength(fold.reach, display)} inward, so it folds into itself. A radius above ${shortLength(fold.reach, display)} would do, ` +
-    `or a section at most ${Math.floor(share * 1000) / 10} % of its size (${shortFigures(width * share, display)} wide).`
-  const formula = formulaBelow(fold.reach * 1.05 + 0.001, display)
+    `${shortLength(fold.reach, display)} inward, so it folds into itself. A radius above ${shortBound(fold.reach, display, 'above')} would do, ` +
+    `or a section at most ${Math.floor(share * 1000) / 10} % of its size (${shortBound(width * share, display, 'below')} wide).`
+  const formula = formulaBound(fold.reach * 1.05 + 0.001, display, 'below')
   const text = typeof formula === 'string' ? formula : formula.text
   const cures = node
     ? [

@@ -11,6 +11,7 @@ import {
   segmentTangent,
   type Kink,
   type Path,
+  type PathFault,
   type Segment,
 } from '../../path/index.ts'
 import { vec3 } from '../../space/index.ts'
@@ -74,15 +75,23 @@ export function carriedPath(
   if ('findings' in added) return added
   const [bad] = pathFaults(added.path)
   if (bad) {
-    const message =
-      bad.kind === 'too-short'
-        ? `What "${step.name}" uses of its path has no length.`
-        : bad.kind === 'fold-back'
-          ? `The run folds back on itself at ${shortLength(bad.station, context.display)}: it cannot turn by 180° on the spot.`
-          : `With what its ends put on, "${step.name}" goes further than the ${shortLength(FURTHEST, context.display)} that a path may.`
+    const message = badPath(step, bad, context.display)
     return refusal(step, 'run.path', message)
   }
   return added
+}
+
+function badPath({ name }: RunStep, bad: PathFault, display: StepContext['display']): string {
+  switch (bad.kind) {
+    case 'no-number':
+      return `What "${name}" uses of its path, with what its ends put on, comes to no finite number.`
+    case 'too-short':
+      return `What "${name}" uses of its path has no length.`
+    case 'fold-back':
+      return `The run folds back on itself at ${shortLength(bad.station, display)}: it cannot turn by 180° on the spot.`
+    case 'too-far':
+      return `With what its ends put on, "${name}" reaches ${shortLength(bad.reach, display)}, further than the ${shortLength(FURTHEST, display)} that a path may.`
+  }
 }
 
 /** The used stretch with what its ends put on. */

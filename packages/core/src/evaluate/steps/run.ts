@@ -1,7 +1,7 @@
 import type { RunStep } from '../../document/index.ts'
 import { FURTHEST, kinksOf } from '../../path/index.ts'
 import { reachAround } from '../../profile/index.ts'
-import { meshPlaced, meshSurface } from '../../space/index.ts'
+import { meshPlaced, meshReach } from '../../space/index.ts'
 import {
   chunksOf,
   courseRange,
@@ -201,10 +201,7 @@ function carry(
   const { path } = carriage.frames
   const corners = cornersOf(step, source, path)
   // Single precision holds 24 binary digits of the largest coordinate.
-  const { positions } = body.mesh
-  let furthest = 0
-  for (let i = 0; i < positions.length; i++) furthest = Math.max(furthest, Math.abs(positions[i]!))
-  const error = set.parts * chordError + furthest * 2 ** -24
+  const error = set.parts * chordError + meshReach(body.mesh) * 2 ** -24
   const output: RunOutput = {
     kind: 'run',
     path,
@@ -238,7 +235,7 @@ function carry(
     volume: body.theoremVolume ?? body.meshVolume,
     theoremVolume: body.theoremVolume,
     meshVolume: body.meshVolume,
-    volumeBound: error * meshSurface(body.mesh),
+    volumeBound: error * body.surface,
     mass: body.mass,
   }
   const findings = runFindings({
