@@ -4,7 +4,10 @@ import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { ROOT } from './lib.mjs'
 
-/** Folders of the core, what each may import besides itself, and the npm packages it may use. */
+/**
+ * Folders of the core, what each may import besides itself, and the npm packages it may use. `doors` are folders of which a
+ * layer sees only some files: those of `steps`, where a kind of step spans three layers (see `STEPS`).
+ */
 export const CORE = {
   base: { may: [], npm: [] },
   num: { may: ['base'], npm: [] },
@@ -19,8 +22,8 @@ export const CORE = {
   solid: { may: ['base', 'num', 'plane', 'space'], npm: [] },
   forming: { may: ['base', 'num', 'plane', 'space', 'profile', 'path'], npm: [] },
   cutting: { may: ['base', 'num', 'plane', 'space'], npm: [] },
-  document: { may: ['base', 'units'], npm: ['yup'] },
-  edit: { may: ['base', 'units', 'document'], npm: [] },
+  document: { may: ['base', 'units'], doors: { steps: 'typed' }, npm: ['yup'] },
+  edit: { may: ['base', 'units', 'document'], doors: { steps: 'commands' }, npm: [] },
   evaluate: {
     may: [
       'base',
@@ -37,6 +40,7 @@ export const CORE = {
       'cutting',
       'document',
     ],
+    doors: { steps: 'made' },
     npm: [],
   },
   format: {
@@ -82,16 +86,35 @@ function anythingBut(literals, firstAlsoNot = '') {
   return `(?:${[...breaks, ...longer].join('|')})`
 }
 
+/** A pattern for file names that do not begin with a word. */
+const notBeginning = (word) => `(?:${[...word].map((c, i) => `${word.slice(0, i)}[^${c}/]`).join('|')})[^/]*$`
+
+/** Files of `steps` by what they begin with: the layer they belong to. */
+const LAYERS = { typed: 'typed', commands: 'commands' }
+
+/** What of `steps` a folder may not see: all but the files of its own layer. */
+function stepsRules(up, layer, message) {
+  const at = `${up}steps/`
+  if (layer === undefined) return [{ regex: at, message }]
+  if (layer === 'made') return Object.values(LAYERS).map((l) => ({ regex: `${at}(?:[^/]+/)?${l}`, message }))
+  return [`${at}${notBeginning(layer)}`, `${at}[^/]+/${notBeginning(layer)}`].map((regex) => ({
+    regex,
+    message,
+  }))
+}
+
 function coreRules() {
   const folders = Object.keys(CORE)
-  return Object.entries(CORE).flatMap(([folder, { may, npm }]) => {
+  return Object.entries(CORE).flatMap(([folder, { may, npm, doors = {} }]) => {
     const others = folders.filter((f) => f !== folder && !may.includes(f))
-    const message = `core/${folder} may import only ${[...may, ...npm].join(', ') || 'nothing'}, each by its index.ts`
+    const allowed = [...may, ...Object.entries(doors).map(([f, layer]) => `${layer} of ${f}`), ...npm]
+    const message = `core/${folder} may import only ${allowed.join(', ') || 'nothing'}, each by its index.ts`
     const packages = npm.length ? `^${anythingBut(npm, '.')}` : '^[^.]'
     const rule = (depth) => {
       const up = `^${'\\.\\./'.repeat(depth)}`
       return [
         { regex: `${up}(?:${others.join('|')})(?:/|$)`, message },
+        ...stepsRules(up, doors.steps, message),
         ...(may.length ? [{ regex: `${up}(?:${may.join('|')})/${anythingBut('index.ts')}`, message }] : []),
         { regex: `${up}\\.\\./`, message },
         { regex: packages, message },
@@ -102,6 +125,74 @@ function coreRules() {
       forbid([`${top}/*.ts`], rule(1), ['**/*.test.ts']),
       forbid([`${top}/*/*.ts`], rule(2), ['**/*.test.ts']),
     ]
+  })
+}
+
+/** The registry of what is typed sees the kinds' typed files, and no more than these do. */
+const TYPED_REGISTRY = forbid(
+  ['packages/core/src/steps/typed.ts'],
+  [
+    { regex: `^\\./[^/]+/${notBeginning('typed')}`, message: 'steps/typed.ts imports only what is typed' },
+    {
+      regex: `^\\.\\./${anythingBut(['base/index.ts', 'document/kind.ts'])}`,
+      message: 'steps/typed.ts imports only base and document/kind.ts',
+    },
+  ],
+)
+
+/**
+ * A kind of step is one folder over three layers, told apart by how a file's name begins: `typed` is part of the document,
+ * `commands` of editing, and all else makes the result. Each may see what its layer sees, by the doors named here.
+ */
+function stepRules() {
+  const top = 'packages/core/src/steps'
+  const all = Object.keys(CORE)
+  const layers = {
+    typed: {
+      files: [`${top}/*/typed*.ts`],
+      excludeFiles: [],
+      may: ['base', 'units'],
+      doors: { document: ['kind.ts'] },
+      own: 'typed',
+      npm: ['yup'],
+    },
+    commands: {
+      files: [`${top}/*/commands*.ts`],
+      excludeFiles: [],
+      may: ['base', 'units', 'document'],
+      doors: { edit: ['command.ts', 'fields.ts', 'names.ts'] },
+      own: 'commands',
+      npm: [],
+    },
+    made: {
+      files: [`${top}/*.ts`, `${top}/*/*.ts`],
+      excludeFiles: [`${top}/typed.ts`, `${top}/*/typed*.ts`, `${top}/*/commands*.ts`],
+      may: CORE.evaluate.may,
+      doors: { evaluate: ['kind.ts', 'output.ts', 'body.ts', 'finding.ts', 'evaluator.ts'] },
+      own: 'made',
+      npm: [],
+    },
+  }
+  return Object.entries(layers).map(([name, { files, excludeFiles, may, doors, own, npm }]) => {
+    const message = `steps, ${name}: may import only ${[...may, ...Object.entries(doors).map(([f, d]) => `${f}/${d.join(' or ')}`)].join(', ')}, and ${own} of other kinds`
+    const up = '^(?:\\.\\./)+'
+    const never = all.filter((f) => !may.includes(f) && !(f in doors))
+    const packages = npm.length ? `^${anythingBut(npm, '.')}` : '^[^.]'
+    return forbid(
+      files,
+      [
+        { regex: `${up}(?:${never.join('|')})/`, message },
+        { regex: `${up}(?:${may.join('|')})/${anythingBut('index.ts')}`, message },
+        ...Object.entries(doors).map(([f, d]) => ({ regex: `${up}${f}/${anythingBut(d)}`, message })),
+        ...(own === 'made'
+          ? [{ regex: '^(?:\\./|(?:\\.\\./)[^./][^/]*/)(?:typed|commands)', message }]
+          : own === 'typed'
+            ? ['^\\.\\./[^./][^/]*/', '^\\./'].map((at) => ({ regex: at + notBeginning('typed'), message }))
+            : []),
+        { regex: packages, message },
+      ],
+      ['**/*.test.ts', ...excludeFiles],
+    )
   })
 }
 
@@ -190,6 +281,8 @@ export function lintConfig() {
     },
     overrides: [
       ...coreRules(),
+      TYPED_REGISTRY,
+      ...stepRules(),
       ...outerRules(),
       {
         files: ['**/*.test.ts', '**/*.test.tsx', 'e2e/**'],

@@ -1,6 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { parseArgs } from 'node:util'
-import { readPartText, type Part } from '@flexum/core/document'
+import { kindOf, readPartText, type Part } from '@flexum/core/document'
 import { createEvaluator, type PartResult } from '@flexum/core/evaluate'
 import { exportPart, type ExportKind } from './export.ts'
 import { reportJson, reportText } from './report.ts'
@@ -94,7 +94,7 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
 /** The run of a name, or none when no name is given; else what would fit. */
 function runNamed(part: Part, name: string | undefined): string | null | { readonly message: string } {
   if (name === undefined) return null
-  const runs = part.steps.filter((s) => s.kind === 'run')
+  const runs = part.steps.filter((s) => kindOf(s).gives.includes('carried'))
   const found = runs.find((r) => r.name === name || r.id === name)
   if (found) return found.id
   return {

@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import type { Part } from '@flexum/core/document'
+import { kindOf, type Part } from '@flexum/core/document'
 import { bendingOfLead, leadOf, massOf, volumeOf, type PartResult } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
 import { formatAngle, formatLength, formatLengthFigures, formatMass } from '@flexum/core/units'
@@ -7,12 +7,12 @@ import { formatAngle, formatLength, formatLengthFigures, formatMass } from '@fle
 /** All figures of a part for programs: lengths mm, angles degrees, masses kg; null where the part gives none. */
 export function reportJson(part: Part, result: PartResult, chosen: Id | null = null) {
   const lead = leadOf(part, result, chosen)
-  const { step, run, path, profile, blank } = lead
+  const { step, run, pieces, path, profile, blank } = lead
   const bending = bendingOfLead(lead)
   return {
     name: part.name,
     run: step
-      ? { name: step.name, length: run?.path.length ?? null, pieces: run?.pieces.length ?? null }
+      ? { name: step.name, length: run?.path.length ?? null, pieces: run ? pieces.length : null }
       : null,
     variant: part.variants.find((v) => v.id === part.variant)?.name ?? null,
     path: path
@@ -69,7 +69,7 @@ export function reportText(part: Part, result: PartResult, chosen: Id | null = n
   const display = part.units.length
   const length = (mm: number): string => formatLengthFigures(mm, display)
   const lead = leadOf(part, result, chosen)
-  const { step, run, path, profileWords, blank } = lead
+  const { step, run, pieces, path, profileWords, blank } = lead
   const mass = massOf(result)
   const variant = part.variants.find((v) => v.id === part.variant)
   const lines: string[] = [variant ? `${part.name}, ${variant.name}` : part.name]
@@ -80,11 +80,15 @@ export function reportText(part: Part, result: PartResult, chosen: Id | null = n
     line('Extents', `${path.analysis.size.map(length).join(' × ')} ${display.unit}`)
     if (path.analysis.tightest) line('Smallest radius', formatLength(path.analysis.tightest.radius, display))
   }
-  if (step && run && (run.path !== path?.path || part.steps.filter((s) => s.kind === 'run').length > 1)) {
+  if (
+    step &&
+    run &&
+    (run.path !== path?.path || part.steps.filter((s) => kindOf(s).gives.includes('carried')).length > 1)
+  ) {
     line('Run', step.name)
     line('Length of run', formatLength(run.path.length, display))
   }
-  if (run && run.pieces.length > 1) line('Pieces', String(run.pieces.length))
+  if (pieces.length > 1) line('Pieces', String(pieces.length))
   if (blank) {
     line('Developed', formatLength(blank.developed.length, display))
     line('Cut length', formatLength(blank.cut, display))

@@ -1,6 +1,7 @@
 import {
   nodeEntry,
   partOnPath,
+  type Capability,
   type HelixPathStep,
   type NodeEntry,
   type Part,
@@ -10,12 +11,15 @@ import {
 } from '../src/document/index.ts'
 import {
   createEvaluator,
-  type BlankOutput,
+  type Bending,
+  type Body,
+  type BodyFigures,
+  type CarriedGiven,
   type Finding,
+  type Given,
   type PartResult,
-  type PathOutput,
-  type ProfileOutput,
-  type RunOutput,
+  type PathGiven,
+  type StepOutput,
 } from '../src/evaluate/index.ts'
 
 const material = { name: 'Mild steel', density: '7.85', look: 'steel' } as const
@@ -56,13 +60,40 @@ export const withRun = (part: Part, change: Partial<RunStep>): Part => ({
 
 export const evaluated = (part: Part): PartResult => createEvaluator().evaluate(part)
 
+/** A run with its one body, its figures and how it is bent, all in one. */
+export type WholeRun = CarriedGiven & Body & BodyFigures & Bending & { readonly pieces: Given<'pieces'> }
+export type WholePath = PathGiven & Bending
+
+const runs = new WeakMap<StepOutput, WholeRun>()
+
+/** The same object for the same output. */
+export function wholeRun(output: StepOutput | undefined): WholeRun {
+  const before = output && runs.get(output)
+  if (before) return before
+  const { carried, bodies, pieces, table } = output ?? {}
+  const [body] = bodies ?? []
+  if (!carried || !body || !pieces || !table) throw new Error('a run is needed here')
+  const whole: WholeRun = { ...carried, ...body, ...body.figures, ...table, pieces }
+  runs.set(output!, whole)
+  return whole
+}
+
+export function wholePath(output: StepOutput | undefined): WholePath {
+  const { path, table } = output ?? {}
+  if (!path || !table) throw new Error('a path is needed here')
+  return { ...path, ...table }
+}
+
+/** What the first step of each sort gives; tests ask for what is there, or look that it is not. */
 export function outputsOf(r: PartResult) {
-  const of = <T>(kind: string): T => r.steps.find((s) => s.output?.kind === kind)?.output as T
+  const giving = (gives: Capability): StepOutput | undefined =>
+    r.steps.find((s) => s.output?.[gives] !== undefined)?.output
+  const [path, run] = [giving('path'), giving('carried')]
   return {
-    path: of<PathOutput>('path'),
-    profile: of<ProfileOutput>('profile'),
-    run: of<RunOutput>('run'),
-    blank: of<BlankOutput>('blank'),
+    path: (path && wholePath(path)) as WholePath,
+    profile: giving('section')?.section as Given<'section'>,
+    run: (run && wholeRun(run)) as WholeRun,
+    blank: giving('blank')?.blank as Given<'blank'>,
   }
 }
 

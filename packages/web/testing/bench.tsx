@@ -16,9 +16,15 @@ export function directCompute(): Compute {
     evaluate: async (part) => evaluator.evaluate(part, { owner: 'page' }),
     stl: async () => ({ bytes: undefined, problem: undefined }),
     compare: async (part, run) =>
-      compareTurnings(evaluator, part, run).map(({ run: made, ...card }) => ({
+      compareTurnings(evaluator, part, run).map(({ bodies, ...card }) => ({
         ...card,
-        picture: made && pictureOf([{ mesh: made.mesh, look: PICTURE_LOOKS[made.look] }], 8, 6),
+        picture:
+          bodies &&
+          pictureOf(
+            bodies.map((b) => ({ mesh: b.mesh, look: PICTURE_LOOKS[b.look] })),
+            8,
+            6,
+          ),
       })),
     trace: async (picture, options) => traceOutlines(picture, options),
     cancel: () => undefined,

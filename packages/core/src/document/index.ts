@@ -1,4 +1,5 @@
 export {
+  definedIn,
   idsIn,
   overridesInForce,
   PART_FORMAT,
@@ -9,15 +10,38 @@ export {
   type UnitSettings,
   type Variant,
 } from './part.ts'
-export { inputsOf, kindOf, mapStepFormulas, STEP_KINDS, type Step, type StepKindName } from './steps/index.ts'
-export { mapSame, STATIONS, type FormulaVisitor, type Station } from './steps/kind.ts'
-export type { NodeCorner, NodeEntry, NodePathStep } from './steps/node-path.ts'
-export type { HelixPathStep } from './steps/helix-path.ts'
 export {
+  addKind,
+  allKinds,
+  inputsOf,
+  kindOf,
+  mapStepFormulas,
+  needsOf,
+  type Step,
+  type StepKindName,
+} from '../steps/typed.ts'
+export {
+  CAPABILITIES,
+  mapSame,
+  STATIONS,
+  type Around,
+  type Capability,
+  type DefinedName,
+  type FormulaVisitor,
+  type Input,
+  type Station,
+  type StepBase,
+  type StepKind,
+} from './kind.ts'
+export { nodeEntry, type NodeCorner, type NodeEntry, type NodePathStep } from '../steps/node-path/typed.ts'
+export type { HelixPathStep } from '../steps/helix-path/typed.ts'
+export {
+  FIRST_MATERIAL as MILD_STEEL,
   HOLLOW_SHAPES,
   LOOKS,
   MOULDINGS,
   sizeDimension,
+  sizesOf,
   STOCK_SIZES,
   STOCK_TITLES,
   type Look,
@@ -26,7 +50,7 @@ export {
   type WallEntry,
   type StockProfileStep,
   type StockShape,
-} from './steps/stock-profile.ts'
+} from '../steps/stock-profile/typed.ts'
 export {
   dimensionOfMeasured,
   dimensionsOf,
@@ -38,17 +62,18 @@ export {
   type SketchMeasured,
   type SketchRelation,
   type SketchStep,
-} from './steps/sketch.ts'
-export type { SketchPathStep } from './steps/sketch-path.ts'
-export type { SketchProfileStep } from './steps/sketch-profile.ts'
-export { ANCHORS, type Anchor, type AnchorPoint, type RunStep } from './steps/run.ts'
+} from '../steps/sketch/typed.ts'
+export type { SketchPathStep } from '../steps/sketch-path/typed.ts'
+export type { SketchProfileStep } from '../steps/sketch-profile/typed.ts'
+export { againstTravel } from '../steps/run/typed-turned.ts'
+export { ANCHORS, type Anchor, type AnchorPoint, type RunStep } from '../steps/run/typed.ts'
 export {
   TURNINGS,
   type Direction,
   type ScaleEntry,
   type ShapingEntry,
   type TwistEntry,
-} from './steps/run-course.ts'
+} from '../steps/run/typed-course.ts'
 export {
   JOINTS,
   SQUARE_CUT,
@@ -58,19 +83,12 @@ export {
   type JointName,
   type PartEntry,
   type PartLimit,
-} from './steps/run-ends.ts'
-export { COPY_AXES, MIRROR_PLANES, type CopiesEntry } from './steps/run-copies.ts'
-export type { FreeStrand, StrandsEntry } from './steps/strands.ts'
-export type { BlankStep } from './steps/blank.ts'
+} from '../steps/run/typed-ends.ts'
+export { COPY_AXES, MIRROR_PLANES, type CopiesEntry } from '../steps/run/typed-copies.ts'
+export type { FreeStrand, StrandsEntry } from '../steps/run/typed-strands.ts'
+export type { BlankStep } from '../steps/blank/typed.ts'
+export { freshStep } from './fresh.ts'
 export { LIMITS } from './limits.ts'
 export { deeperThan, readPart, readPartText, writePart } from './read.ts'
 export { breachesOf, type Breach } from './rules.ts'
-export {
-  emptyPart,
-  METRIC,
-  MILD_STEEL,
-  nodeEntry,
-  partOnPath,
-  STARTERS,
-  type StarterName,
-} from './starters.ts'
+export { emptyPart, METRIC, partOnPath, STARTERS, type StarterName } from './starters.ts'

@@ -1,6 +1,7 @@
 import type { Id } from '../base/index.ts'
 import type { DimensionName, Formula, LengthDisplay, MassUnit } from '../units/index.ts'
-import type { Step } from './steps/index.ts'
+import { kindOf, type Step } from '../steps/typed.ts'
+import type { DefinedName } from './kind.ts'
 
 /** How figures of a part are shown, and the unit of lengths typed from now on. Never changes the part itself. */
 export interface UnitSettings {
@@ -54,12 +55,11 @@ export function stepOf(part: Part, id: Id): Step | undefined {
 
 /** Every id in a part, of whatever thing. */
 export function idsIn(part: Part): Id[] {
-  const ids = [...part.values, ...part.variants, ...part.steps].map((x) => x.id)
-  for (const step of part.steps) {
-    if (step.kind === 'node-path') ids.push(...step.nodes.map((n) => n.id))
-    if (step.kind === 'run' && step.strands?.kind === 'free')
-      ids.push(...step.strands.places.map((p) => p.id))
-    if (step.kind === 'run') ids.push(...[...(step.shaping ?? []), ...(step.copies ?? [])].map((x) => x.id))
-  }
-  return ids
+  const inside = part.steps.flatMap((s) => kindOf(s).ids?.(s) ?? [])
+  return [...[...part.values, ...part.variants, ...part.steps].map((x) => x.id), ...inside]
+}
+
+/** Every name that a step of the part defines for formulas. */
+export function definedIn(part: Pick<Part, 'steps'>): DefinedName[] {
+  return part.steps.flatMap((s) => kindOf(s).defines?.(s) ?? [])
 }

@@ -4,9 +4,8 @@ import { DIMENSIONS, LENGTH_FACTORS, MASS_FACTORS, type Formula } from '../units
 import { LIMITS } from './limits.ts'
 import { migrate } from './migrate.ts'
 import { idsIn, PART_FORMAT, type Part } from './part.ts'
-import { brokenSketch } from './rules.ts'
 import { formulaSchema, idSchema, nameSchema, record } from './schema-parts.ts'
-import { STEP_KINDS, type StepKindName } from './steps/index.ts'
+import { allKinds, kindNamed, kindOf } from '../steps/typed.ts'
 
 const oneOf = (words: readonly string[], what: string) =>
   string()
@@ -43,9 +42,10 @@ const overridesSchema = mixed<Record<string, Formula>>()
 
 const stepSchema = lazy((step: unknown) => {
   const kind = (step as AnyObject | null)?.kind
-  if (typeof kind === 'string' && Object.hasOwn(STEP_KINDS, kind))
-    return STEP_KINDS[kind as StepKindName].schema
-  return object({ kind: oneOf(Object.keys(STEP_KINDS), 'a kind of step') })
+  const known = typeof kind === 'string' ? kindNamed(kind) : undefined
+  if (known) return known.schema
+  const names = allKinds().map((k) => k.kind)
+  return object({ kind: oneOf(names, 'a kind of step') })
     .strict()
     .required('a step is missing here')
 })
@@ -108,9 +108,8 @@ export function readPart(input: unknown): Result<Part> {
   if (twice !== undefined)
     return fail(fault('part.ids', `this part cannot be read; the id "${twice}" is used twice`))
   for (const step of part.steps)
-    if (step.kind === 'sketch')
-      for (const broken of brokenSketch(step))
-        return fail(fault('part.sketch', `this part cannot be read; ${broken}`))
+    for (const broken of kindOf(step).broken?.(step) ?? [])
+      return fail(fault('part.broken', `this part cannot be read; ${broken}`))
   return ok(part)
 }
 

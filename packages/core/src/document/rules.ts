@@ -3,9 +3,7 @@ import { formulaText } from '../units/index.ts'
 import { LIMITS } from './limits.ts'
 import { idsIn, type Part } from './part.ts'
 import { ID_FORM, soundText } from './schema-parts.ts'
-import { inputsOf, mapStepFormulas, type Step } from './steps/index.ts'
-import { SHEET_KINDS, wrongReference } from './steps/sketch-kinds.ts'
-import type { SketchStep } from './steps/sketch.ts'
+import { kindOf, mapStepFormulas, needsOf, type Step } from '../steps/typed.ts'
 
 /** A rule that a part breaks: what it is about, by which it is told from others, and the sentence. */
 export interface Breach {
@@ -35,7 +33,7 @@ function lookAt(step: Step): Breach[] {
   const say = (about: string, message: string): void =>
     void found.push({ about: `${step.id} ${about}`, message })
   named(step.name, `the step "${step.id}"`, (m) => say('name', m))
-  for (const id of inputsOf(step))
+  for (const id of needsOf(step))
     if (!ID_FORM.test(id)) say(`input ${id}`, `"${step.name}" builds on "${id.slice(0, 50)}", which is no id`)
   mapStepFormulas(step, (formula, field) => {
     const text = formulaText(formula)
@@ -51,35 +49,10 @@ function lookAt(step: Step): Breach[] {
   const most = (n: number, limit: number, what: string): void => {
     if (n > limit) say(what, `"${step.name}" has ${n} ${what}; at most ${limit} are kept`)
   }
-  switch (step.kind) {
-    case 'node-path':
-      most(step.nodes.length, LIMITS.nodes, 'nodes')
-      break
-    case 'sketch':
-      most(step.entities.length, LIMITS.sketchEntities, 'entities')
-      most(step.constraints.length, LIMITS.sketchEntities, 'constraints')
-      for (const e of step.entities)
-        if (e.kind === 'spline') most(e.points.length, LIMITS.splinePoints, 'points of a spline')
-      for (const message of brokenSketch(step)) say('references', message)
-      break
-    case 'sketch-path':
-      most(step.curves.length, LIMITS.sketchEntities, 'curves')
-      break
-    case 'sketch-profile':
-      most(step.regions.length, LIMITS.regions, 'regions')
-      named(step.material.name, 'the material', (m) => say('material', m))
-      break
-    case 'stock-profile':
-      named(step.material.name, 'the material', (m) => say('material', m))
-      break
-    case 'run':
-      most(step.shaping?.length ?? 0, LIMITS.shaped, 'shaped sizes')
-      most(step.copies?.length ?? 0, LIMITS.copiesEntries, 'ways of copying')
-      if (step.strands?.kind === 'free') most(step.strands.places.length, LIMITS.strands, 'strands')
-      break
-    case 'helix-path':
-    case 'blank':
-  }
+  const kind = kindOf(step)
+  for (const [count, limit, what] of kind.limits?.(step) ?? []) most(count, limit, what)
+  for (const [text, what] of kind.texts?.(step) ?? []) named(text, what, (m) => say(what, m))
+  for (const message of kind.broken?.(step) ?? []) say('references', message)
   return found
 }
 
@@ -129,7 +102,7 @@ function inWhole(part: Part): Breach[] {
 function* inOrder(part: Part): Generator<Breach> {
   const at = new Map(part.steps.map((s, i) => [s.id, i]))
   for (const [i, step] of part.steps.entries())
-    for (const id of inputsOf(step)) {
+    for (const id of needsOf(step)) {
       const needed = at.get(id)
       if (needed === undefined || needed < i) continue
       const needs = part.steps[needed]!
@@ -141,20 +114,4 @@ function* inOrder(part: Part): Generator<Breach> {
             : `"${step.name}" needs "${needs.name}" before it`,
       }
     }
-}
-
-/** What is wrong with the ids and references inside a sketch. */
-export function* brokenSketch(step: SketchStep): Generator<string> {
-  const where = `in the sketch "${step.name}"`
-  const seen = new Set<Id>()
-  for (const x of [...step.entities, ...step.constraints]) {
-    if (seen.has(x.id) || SHEET_KINDS.has(x.id)) yield `${where} the id "${x.id}" is used twice`
-    seen.add(x.id)
-  }
-  const kinds = new Map(step.entities.map((e) => [e.id, e.kind]))
-  const kindOf = (id: Id) => kinds.get(id) ?? SHEET_KINDS.get(id)
-  for (const x of [...step.entities, ...step.constraints]) {
-    const wrong = wrongReference(x, kindOf)
-    if (wrong !== undefined) yield `${where} ${wrong}`
-  }
 }

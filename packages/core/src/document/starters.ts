@@ -1,19 +1,13 @@
 import type { Formula } from '../units/index.ts'
+import { freshStep } from './fresh.ts'
 import { PART_FORMAT, PART_VERSION, type Part, type UnitSettings } from './part.ts'
-import type { Step } from './steps/index.ts'
-import type { NodeEntry } from './steps/node-path.ts'
-import type { MaterialEntry, StockShape } from './steps/stock-profile.ts'
+import type { Step } from '../steps/typed.ts'
+import { nodeEntry, type NodeEntry } from '../steps/node-path/typed.ts'
+import { FIRST_MATERIAL, type MaterialEntry, type StockShape } from '../steps/stock-profile/typed.ts'
 
 export const METRIC: UnitSettings = {
   length: { unit: 'mm', style: { kind: 'decimal', places: 3 } },
   mass: 'kg',
-}
-
-export const MILD_STEEL: MaterialEntry = { name: 'Mild steel', density: '7.85 g/cm3', look: 'steel' }
-
-/** A node from texts; `radius` '' leaves it sharp. */
-export function nodeEntry(id: string, x: Formula, y: Formula, z: Formula, radius: Formula = ''): NodeEntry {
-  return { id, x, y, z, corner: radius === '' ? { kind: 'sharp' } : { kind: 'bend', radius } }
 }
 
 /** A part with nothing in it yet. */
@@ -42,37 +36,17 @@ export function partOnPath(
     material: MaterialEntry
   },
 ): Part {
-  return {
-    ...emptyPart(name),
-    steps: [
-      path,
-      { id: 'profile', kind: 'stock-profile', aside: false, ...profile },
-      {
-        id: 'run',
-        kind: 'run',
-        name: 'Run',
-        aside: false,
-        path: path.id,
-        profile: 'profile',
-        turning: 'square',
-        anchor: 'centroid',
-        clock: '0',
-        flip: false,
-      },
-      {
-        id: 'blank',
-        kind: 'blank',
-        name: 'Blank',
-        aside: false,
-        run: 'run',
-        neutral: '0.5',
-        startAllowance: '0',
-        endAllowance: '0',
-        roundUp: '1',
-      },
-    ],
+  const section: Step = { id: 'profile', kind: 'stock-profile', aside: false, ...profile }
+  const steps = [path, section]
+  for (const kind of ['run', 'blank'] as const) {
+    const made = freshStep({ ...emptyPart(name), steps }, kind, { id: kind, name: WHOLE[kind] })
+    if (!made.ok) throw new Error(made.fault.message)
+    steps.push(made.value)
   }
+  return { ...emptyPart(name), steps }
 }
+
+const WHOLE = { run: 'Run', blank: 'Blank' } as const
 
 function nodePath(nodes: readonly NodeEntry[], closed = false): Step {
   return { id: 'path', kind: 'node-path', name: 'Centre line', aside: false, closed, nodes }
@@ -82,13 +56,13 @@ const roundBar = {
   name: 'Round bar',
   shape: 'round-bar',
   sizes: { diameter: '10' },
-  material: MILD_STEEL,
+  material: FIRST_MATERIAL,
 } as const
 const tube = {
   name: 'Tube',
   shape: 'tube',
   sizes: { diameter: '20', wall: '2' },
-  material: MILD_STEEL,
+  material: FIRST_MATERIAL,
 } as const
 
 const emptySketch: Step = {

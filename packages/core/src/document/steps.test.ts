@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import {
-  inputsOf,
+  needsOf,
   kindOf,
   mapStepFormulas,
   nodeEntry,
   partOnPath,
   STATIONS,
-  STEP_KINDS,
+  allKinds,
   stepOf,
   STOCK_SIZES,
   type Part,
@@ -51,8 +51,8 @@ const addresses = (step: Step): string[] => {
 
 describe('step kinds', () => {
   it('are registered under their own name, at a station, with a title', () => {
-    for (const [name, kind] of Object.entries(STEP_KINDS)) {
-      expect(kind.kind).toBe(name)
+    for (const kind of allKinds()) {
+      expect(kindOf({ kind: kind.kind } as Step)).toBe(kind)
       expect(STATIONS).toContain(kind.station)
       expect(kind.title.length).toBeGreaterThan(2)
     }
@@ -97,7 +97,7 @@ describe('step kinds', () => {
     expect(changed.nodes[2]).toBe(path.nodes[2])
   })
   it('tell what they build on', () => {
-    expect(part.steps.map(inputsOf)).toEqual([[], [], ['path', 'profile'], ['run']])
+    expect(part.steps.map(needsOf)).toEqual([[], [], ['path', 'profile'], ['run']])
   })
   it('have sizes for every stock shape', () => {
     for (const sizes of Object.values(STOCK_SIZES)) expect(new Set(sizes).size).toBe(sizes.length)

@@ -13,21 +13,14 @@ export {
   setClosed,
   type Axis,
   type NodeColumn,
-} from './nodes.ts'
-export {
-  addStep,
-  changeRun,
-  moveStep,
-  removeStep,
-  renameStep,
-  setAside,
-  setBuiltTo,
-  setHand,
-  setMaterial,
-  setShape,
-  setWall,
-  type RunChoices,
-} from './steps.ts'
+} from '../steps/node-path/commands.ts'
+export { addStep, moveStep, removeStep, renameStep, setAside, setBuiltTo } from './steps.ts'
+export { changeRun, type RunChoices } from '../steps/run/commands.ts'
+export { setHand } from '../steps/helix-path/commands.ts'
+export { setShape } from '../steps/stock-profile/commands.ts'
+export { changeSketchPath } from '../steps/sketch-path/commands.ts'
+export { changeSketchProfile } from '../steps/sketch-profile/commands.ts'
+export { setMaterial, setSource, setWall } from '../steps/shared/commands-profile.ts'
 export {
   addValue,
   addVariant,
@@ -43,15 +36,13 @@ export {
 export { countUses, freeName, takenName } from './names.ts'
 export {
   changeDimension,
-  changeSketchPath,
-  changeSketchProfile,
   putDrawing,
   renameDimension,
   setPicture,
   setPlane,
   type Drawing,
-} from './sketch.ts'
-export { againstTravel, reversePath } from './reverse.ts'
+} from '../steps/sketch/commands.ts'
+export { reversePath } from './reverse.ts'
 export { renamePart, setUnits } from './whole.ts'
 export {
   commit,
@@ -64,4 +55,4 @@ export {
   type History,
   type Moment,
 } from './history.ts'
-export { profileOf, putSection, setSource, takeSection } from './sections.ts'
+export { profileOf, putSection, takeSection } from './sections.ts'

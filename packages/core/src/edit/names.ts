@@ -1,28 +1,16 @@
 import type { Id } from '../base/index.ts'
-import {
-  dimensionsOf,
-  mapSame,
-  mapStepFormulas,
-  type Part,
-  type Step,
-  type Variant,
-} from '../document/index.ts'
+import { definedIn, mapSame, mapStepFormulas, type Part, type Step, type Variant } from '../document/index.ts'
 import { namesUsed, renameInFormula, type Formula } from '../units/index.ts'
 
 /** What has a name already: "a value" or "a dimension"; undefined if it is free. */
 export function takenName(part: Part, name: string, exceptValue?: Id): string | undefined {
   if (part.values.some((v) => v.name === name && v.id !== exceptValue)) return 'a value'
-  const dimensions = part.steps.flatMap((s) => (s.kind === 'sketch' ? dimensionsOf(s) : []))
-  return dimensions.some((d) => d.name === name) ? 'a dimension' : undefined
+  return definedIn(part).some((d) => d.name === name) ? 'a dimension' : undefined
 }
 
 /** A name of a prefix and a number that nothing has yet; `more` are names about to be given. */
 export function freeName(part: Part, prefix: string, more: Iterable<string> = []): string {
-  const taken = new Set([
-    ...more,
-    ...part.values.map((v) => v.name),
-    ...part.steps.flatMap((s) => (s.kind === 'sketch' ? dimensionsOf(s).map((d) => d.name) : [])),
-  ])
+  const taken = new Set([...more, ...part.values.map((v) => v.name), ...definedIn(part).map((d) => d.name)])
   let n = 1
   while (taken.has(`${prefix}${n}`)) n++
   return `${prefix}${n}`

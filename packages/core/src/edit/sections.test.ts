@@ -71,8 +71,8 @@ const maker: Part = {
 const area = (part: Part, step: string): number => {
   const output = createEvaluator()
     .evaluate(part)
-    .steps.find((s) => s.id === step)?.output
-  if (output?.kind !== 'profile') throw new Error('a profile is needed here')
+    .steps.find((s) => s.id === step)?.output?.section
+  if (!output) throw new Error('a profile is needed here')
   return output.properties.area
 }
 const source = { section: 's1', version: 1 }

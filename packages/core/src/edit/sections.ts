@@ -1,28 +1,24 @@
 import { countingIds, fail, fault, ok, own, type Id, type Result } from '../base/index.ts'
 import {
-  dimensionsOf,
+  definedIn,
   emptyPart,
   idsIn,
+  kindOf,
   LIMITS,
   mapStepFormulas,
+  needsOf,
   overridesInForce,
   stepOf,
   type NamedValue,
   type Part,
   type SectionSource,
-  type SketchProfileStep,
   type SketchStep,
   type Step,
-  type StockProfileStep,
 } from '../document/index.ts'
 import { namesUsed, type Formula } from '../units/index.ts'
-import { withStep, type Command } from './command.ts'
+import { isProfile, type ProfileStep } from '../steps/shared/commands-profile.ts'
+import type { Command } from './command.ts'
 import { freeName, renameEverywhere, takenName } from './names.ts'
-
-type ProfileStep = StockProfileStep | SketchProfileStep
-
-const isProfile = (s: Step | undefined): s is ProfileStep =>
-  s?.kind === 'stock-profile' || s?.kind === 'sketch-profile'
 
 /** The profile of a section kept as a small part, and its sketch if it has one. */
 export function profileOf(
@@ -47,7 +43,7 @@ export function takeSection(part: Part, step: Id, name: string): Result<Part> {
     return fail(fault('section.plane', 'its sketch lies on a path; lay it on a plane of its own first'))
   const { source: _, ...bare } = profile
   const steps: Step[] = [...(sketch ? [sketch] : []), { ...bare, aside: false } as ProfileStep]
-  const here = new Set(sketch?.kind === 'sketch' ? dimensionsOf(sketch).map((d) => d.name) : [])
+  const here = new Set(definedIn({ steps }).map((d) => d.name))
   const overrides = overridesInForce(part)
   const values = new Map<string, NamedValue>()
   const missing = new Set<string>()
@@ -117,13 +113,6 @@ export const putSection: Command<{
   return ok({ ...without, values: [...without.values, ...values], steps })
 }
 
-/** Says which section of the library a profile is, after it was saved there. */
-export const setSource: Command<{ step: Id; source: SectionSource }> = (part, args) => {
-  const profile = stepOf(part, args.step)
-  if (!isProfile(profile)) return fail(fault('section.none', 'the profile is not there'))
-  return ok(withStep(part, { ...profile, source: args.source }))
-}
-
 function placed(part: Part, added: readonly Step[], before: Id | undefined): Step[] {
   const at = before === undefined ? -1 : part.steps.findIndex((s) => s.id === before)
   const index = at < 0 ? part.steps.length : at
@@ -134,20 +123,14 @@ function placed(part: Part, added: readonly Step[], before: Id | undefined): Ste
 function withoutOwnSketch(part: Part, profile: ProfileStep): Part {
   if (profile.kind !== 'sketch-profile') return part
   const { sketch } = profile
-  const others = part.steps.some(
-    (s) =>
-      s.id !== profile.id && (s.kind === 'sketch-profile' || s.kind === 'sketch-path') && s.sketch === sketch,
-  )
+  const others = part.steps.some((s) => s.id !== profile.id && needsOf(s).includes(sketch))
   return others ? part : { ...part, steps: part.steps.filter((s) => s.id !== sketch) }
 }
 
 /** The section with other names for values and dimensions where the part has those names for something else. */
 function withFreeNames(section: Part, part: Part): Part {
   let fitted = section
-  const names = [
-    ...section.values.map((v) => v.name),
-    ...section.steps.flatMap((s) => (s.kind === 'sketch' ? dimensionsOf(s).map((d) => d.name) : [])),
-  ]
+  const names = [...section.values.map((v) => v.name), ...definedIn(section).map((d) => d.name)]
   for (const name of names) {
     const value = fitted.values.find((v) => v.name === name)
     const there = part.values.find((v) => v.name === name)
@@ -167,15 +150,6 @@ function withName(section: Part, from: string, to: string): Part {
   return {
     ...section,
     values: section.values.map((v) => (v.name === from ? { ...v, name: to } : v)),
-    steps: section.steps.map((s): Step =>
-      s.kind === 'sketch'
-        ? {
-            ...s,
-            constraints: s.constraints.map((c) =>
-              c.kind === 'dimension' && c.name === from ? { ...c, name: to } : c,
-            ),
-          }
-        : s,
-    ),
+    steps: section.steps.map((s): Step => kindOf(s).renamed?.(s, from, to) ?? s),
   }
 }

@@ -1,19 +1,6 @@
 import { fail, fault, ok, type Id, type Result } from '../base/index.ts'
-import {
-  inputsOf,
-  LIMITS,
-  stepOf,
-  STOCK_SIZES,
-  type MaterialEntry,
-  type WallEntry,
-  type Part,
-  type RunStep,
-  type HelixPathStep,
-  type Step,
-  type StockShape,
-} from '../document/index.ts'
-import type { Formula } from '../units/index.ts'
-import { stepOfKind, withStep, type Command } from './command.ts'
+import { LIMITS, needsOf, stepOf, type Part, type Step } from '../document/index.ts'
+import { withStep, type Command } from './command.ts'
 
 const missing = (id: Id): Result<never> =>
   fail(fault('edit.no-step', `there is no step "${id}" in this part`))
@@ -22,7 +9,7 @@ const missing = (id: Id): Result<never> =>
 function outOfOrder(part: Part): { step: Step; needs: Step } | undefined {
   const seen = new Set<Id>()
   for (const step of part.steps) {
-    const late = inputsOf(step).find((id) => !seen.has(id) && stepOf(part, id))
+    const late = needsOf(step).find((id) => !seen.has(id) && stepOf(part, id))
     if (late) return { step, needs: stepOf(part, late)! }
     seen.add(step.id)
   }
@@ -44,7 +31,7 @@ export const addStep: Command<{ step: Step; index: number }> = (part, args) => {
 export const removeStep: Command<{ step: Id }> = (part, args) => {
   const step = stepOf(part, args.step)
   if (!step) return missing(args.step)
-  const users = part.steps.filter((s) => inputsOf(s).includes(args.step))
+  const users = part.steps.filter((s) => needsOf(s).includes(args.step))
   if (users.length > 0) {
     const names = users.map((u) => `"${u.name}"`).join(', ')
     return fail(
@@ -92,68 +79,3 @@ export const setAside: Command<{ step: Id; aside: boolean }> = (part, args) => {
 /** Builds to this step and no further; null builds all. */
 export const setBuiltTo: Command<{ step: Id | null }> = (part, args) =>
   args.step !== null && !stepOf(part, args.step) ? missing(args.step) : ok({ ...part, builtTo: args.step })
-
-/** What a run may be told besides its formulas; undefined takes away what it may do without. */
-export type RunChoices = {
-  readonly [K in Exclude<keyof RunStep, 'id' | 'kind' | 'name' | 'aside' | 'clock'>]?: RunStep[K] | undefined
-}
-
-export const changeRun: Command<{ step: Id; choices: RunChoices }> = (part, args) => {
-  const step = stepOfKind(part, args.step, 'run')
-  if (!step.ok) return step
-  const changed = Object.entries({ ...step.value, ...args.choices }).filter(([, v]) => v !== undefined)
-  return ok(withStep(part, Object.fromEntries(changed) as unknown as RunStep))
-}
-
-export const setHand: Command<{ step: Id; hand: HelixPathStep['hand'] }> = (part, args) => {
-  const step = stepOfKind(part, args.step, 'helix-path')
-  return step.ok ? ok(withStep(part, { ...step.value, hand: args.hand })) : step
-}
-
-/** Sizes that a shape starts with when the one before had no size of that name. */
-const FIRST_SIZES: Readonly<Record<string, string>> = {
-  diameter: '10',
-  wall: '1',
-  side: '10',
-  corner: '0',
-  width: '20',
-  height: '10',
-  thickness: '3',
-  flats: '10',
-  root: '0',
-  web: '3',
-  flange: '3',
-  radius: '12',
-  edge: '3',
-  round: '3',
-  face: '90',
-  spring: '38',
-  wire: '1',
-  layers: '1',
-}
-
-/** Another stock shape; sizes of the same name keep their formulas, and others may be given. */
-export const setShape: Command<{ step: Id; shape: StockShape; sizes?: Readonly<Record<string, Formula>> }> = (
-  part,
-  args,
-) => {
-  const step = stepOfKind(part, args.step, 'stock-profile')
-  if (!step.ok) return step
-  const given = { ...step.value.sizes, ...args.sizes }
-  const sizes = Object.fromEntries(STOCK_SIZES[args.shape].map((k) => [k, given[k] ?? FIRST_SIZES[k]!]))
-  return ok(withStep(part, { ...step.value, shape: args.shape, sizes }))
-}
-
-/** Makes a section hollow along its outline, or solid. */
-export const setWall: Command<{ step: Id; wall: WallEntry | undefined }> = (part, args) => {
-  const step = stepOf(part, args.step)
-  if (step?.kind !== 'stock-profile' && step?.kind !== 'sketch-profile') return missing(args.step)
-  const { wall: _, ...solid } = step
-  return ok(withStep(part, (args.wall ? { ...solid, wall: args.wall } : solid) as typeof step))
-}
-
-export const setMaterial: Command<{ step: Id; material: MaterialEntry }> = (part, args) => {
-  const step = stepOf(part, args.step)
-  if (step?.kind !== 'stock-profile' && step?.kind !== 'sketch-profile') return missing(args.step)
-  return ok(withStep(part, { ...step, material: args.material }))
-}

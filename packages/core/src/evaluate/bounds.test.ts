@@ -256,6 +256,7 @@ describe('sizes out of all proportion', () => {
   ])('%s are refused with a blocking finding and no figure that is no number', (_, part) => {
     const r = evaluated(part)
     expect(blocking(r).length).toBeGreaterThan(0)
-    for (const s of r.steps) if (s.output?.kind === 'run') expect(Number.isFinite(s.output.mass)).toBe(true)
+    for (const s of r.steps)
+      for (const b of s.output?.bodies ?? []) expect(Number.isFinite(b.figures.mass)).toBe(true)
   })
 })

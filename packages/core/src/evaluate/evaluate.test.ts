@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { wholePath, wholeRun } from '../../testing/parts.ts'
 import type { Result } from '../base/index.ts'
 import { nodeEntry, partOnPath, STARTERS, type Part } from '../document/index.ts'
 import {
@@ -15,14 +16,7 @@ import {
   addVariant,
 } from '../edit/index.ts'
 import { checkWatertight } from '../space/index.ts'
-import {
-  createEvaluator,
-  type BlankOutput,
-  type PartResult,
-  type PathOutput,
-  type ProfileOutput,
-  type RunOutput,
-} from './index.ts'
+import { createEvaluator, type PartResult } from './index.ts'
 
 const done = (r: Result<Part>): Part => {
   if (!r.ok) throw new Error(r.fault.message)
@@ -30,7 +24,7 @@ const done = (r: Result<Part>): Part => {
 }
 const angle = STARTERS.angle.make('Angle')
 const fresh = (p: Part): PartResult => createEvaluator().evaluate(p)
-const output = <T>(r: PartResult, id: string): T => r.steps.find((s) => s.id === id)!.output as T
+const output = (r: PartResult, id: string) => r.steps.find((s) => s.id === id)!.output
 const state = (r: PartResult, id: string): string => r.steps.find((s) => s.id === id)!.state
 const cell = (p: Part, node: string, column: 'x' | 'radius', formula: string): Part =>
   done(setCell(p, { step: 'path', node, column, formula }))
@@ -41,16 +35,16 @@ describe('a whole part', () => {
   it('comes to length, table, volume, mass and cut length of the closed form', () => {
     const r = fresh(angle)
     expect(r.findings).toEqual([])
-    const path = output<PathOutput>(r, 'path')
+    const path = wholePath(output(r, 'path'))
     expect(Math.abs(path.analysis.length / length - 1)).toBeLessThan(1e-12)
     expect(path.table!.rows).toHaveLength(1)
-    expect(output<ProfileOutput>(r, 'profile').massPerLength).toBeCloseTo(25 * Math.PI * 7.85e-6, 15)
-    const run = output<RunOutput>(r, 'run')
+    expect(output(r, 'profile')!.section!.massPerLength).toBeCloseTo(25 * Math.PI * 7.85e-6, 15)
+    const run = wholeRun(output(r, 'run'))
     expect(Math.abs(run.volume / (25 * Math.PI * length) - 1)).toBeLessThan(1e-12)
     expect(Math.abs(run.meshVolume - run.volume)).toBeLessThan(run.volumeBound)
     expect(checkWatertight(run.mesh).watertight).toBe(true)
     expect(run.mass).toBeCloseTo(25 * Math.PI * length * 7.85e-6, 12)
-    expect(output<BlankOutput>(r, 'blank')).toMatchObject({
+    expect(output(r, 'blank')!.blank!).toMatchObject({
       cut: 338,
       developed: { length: expect.closeTo(length, 9) },
     })
@@ -65,12 +59,9 @@ describe('a whole part', () => {
     let p = done(setShape(angle, { step: 'profile', shape: 'flat', sizes: { width: '20', thickness: '4' } }))
     p = done(setFormula(p, { step: 'blank', field: 'neutral', formula: '0.4' }))
     // The flat lies with its width across the bend: depth 20, shift 2.
-    expect(output<BlankOutput>(fresh(p), 'blank').developed.length).toBeCloseTo(290 + 28 * (Math.PI / 2), 9)
+    expect(output(fresh(p), 'blank')!.blank!.developed.length).toBeCloseTo(290 + 28 * (Math.PI / 2), 9)
     const turned = done(setFormula(p, { step: 'run', field: 'clock', formula: '90' }))
-    expect(output<BlankOutput>(fresh(turned), 'blank').developed.length).toBeCloseTo(
-      290 + 29.6 * (Math.PI / 2),
-      9,
-    )
+    expect(output(fresh(turned), 'blank')!.blank!.developed.length).toBeCloseTo(290 + 29.6 * (Math.PI / 2), 9)
   })
   it('a drawn path says what it waits for, and nothing else is found', () => {
     const { findings } = fresh(STARTERS.drawn.make('x'))
@@ -132,7 +123,7 @@ describe('when a step fails', () => {
       { code: 'blank.sharp', severity: 'warns', from: 200 },
       { code: 'blank.pieces', severity: 'notes' },
     ])
-    expect(output<RunOutput>(r, 'run').theoremVolume).toBeCloseTo(25 * Math.PI * 350, 6)
+    expect(wholeRun(output(r, 'run')).theoremVolume).toBeCloseTo(25 * Math.PI * 350, 6)
   })
   it.each<[string, Part, string]>([
     [
@@ -176,7 +167,7 @@ describe('named values and variants', () => {
   it('drive the part', () => {
     const long = fresh(done(chooseVariant(p, { variant: 'w1' })))
     expect(
-      output<PathOutput>(long, 'path').analysis.length - output<PathOutput>(fresh(p), 'path').analysis.length,
+      wholePath(output(long, 'path')).analysis.length - wholePath(output(fresh(p), 'path')).analysis.length,
     ).toBeCloseTo(100, 9)
   })
   it('that fail are findings at Values and at each use', () => {
@@ -216,7 +207,7 @@ describe('incremental results', () => {
     )
     expect(b.steps.slice(0, 3)).toEqual(a.steps.slice(0, 3))
     b.steps.slice(0, 3).forEach((s, i) => expect(s).toBe(a.steps[i]))
-    expect(output<BlankOutput>(b, 'blank').cut).toBe(358)
+    expect(output(b, 'blank')!.blank!.cut).toBe(358)
   })
   it('equal those worked out from nothing, over random edits', () => {
     const evaluator = createEvaluator()
@@ -254,11 +245,11 @@ describe('a path with formulas in inches', () => {
         material: { name: 'Brass', density: '8.5', look: 'brass' },
       },
     )
-    const mm = output<PathOutput>(fresh(p), 'path').analysis.length
+    const mm = wholePath(output(fresh(p), 'path')).analysis.length
     expect(mm).toBeCloseTo(101.6 + 50 - 2 * 25.4 + 25.4 * (Math.PI / 2), 9)
     const shown = done(
       setUnits(p, { units: { length: { unit: 'ft', style: { kind: 'decimal', places: 2 } }, mass: 'lb' } }),
     )
-    expect(output<PathOutput>(fresh(shown), 'path').analysis.length).toBe(mm)
+    expect(wholePath(output(fresh(shown), 'path')).analysis.length).toBe(mm)
   })
 })

@@ -1,11 +1,13 @@
 import { effortLeft, ok, within, type Id, type Result } from '../base/index.ts'
 import {
-  dimensionOfMeasured,
-  dimensionsOf,
+  definedIn,
   inputsOf,
+  kindOf,
+  needsOf,
   mapStepFormulas,
   overridesInForce,
   stepOf,
+  type Capability,
   type Part,
   type Step,
 } from '../document/index.ts'
@@ -22,17 +24,18 @@ import type { Finding } from './finding.ts'
 import { resolveStep, type ResolvedFields } from './fields.ts'
 import { noNumberIn } from './finite.ts'
 import { createMemory, type Fresh } from './memory.ts'
-import type { StepOutput, StepResult, StepState } from './output.ts'
+import type { Given, StepOutput, StepResult, StepState } from './output.ts'
 import {
   fieldFindings,
+  givesNone,
   noNumberFinding,
   tooMuchFinding,
   valueFindings,
   waitsFor,
   type Waiting,
 } from './step-findings.ts'
-import type { FieldChange, StepContext } from './steps/evaluator.ts'
-import { evaluatorOf } from './steps/index.ts'
+import type { FieldChange, StepContext } from './kind.ts'
+import { makerOf } from '../steps/made.ts'
 
 /** A named value, or a dimension of a sketch by its name, worked out. */
 export interface ValueResult {
@@ -128,27 +131,19 @@ export function namesOf(part: Part): ValueTable {
   return evaluateValues([...part.values, ...drivingDimensions(part)], overridesInForce(part), BARE)
 }
 
-/** Driving dimensions of all sketches, as named formulas. */
+/** Names that steps define by a formula. */
 function drivingDimensions(part: Part): (NamedFormula & { readonly id: Id })[] {
-  return part.steps.flatMap((s) => {
-    if (s.kind !== 'sketch') return []
-    return dimensionsOf(s).flatMap((d) =>
-      d.role === 'driving'
-        ? { id: d.id, name: d.name, dimension: dimensionOfMeasured(d.measured), formula: d.formula }
-        : [],
-    )
-  })
+  return definedIn(part).flatMap(({ formula, ...d }) => (formula === undefined ? [] : { ...d, formula }))
 }
 
-/** What the reference dimensions of a sketch measured, for the steps after it. */
+/** Names that a step defines by what its result measures, for the steps after it. */
 function measuredNames(step: Step, result: StepResult | undefined): ValueResult[] {
-  if (step.kind !== 'sketch' || result?.state !== 'good' || result.output?.kind !== 'sketch') return []
-  const { measures } = result.output
-  return dimensionsOf(step).flatMap((d) => {
-    const value = d.role === 'reference' ? measures.get(d.id) : undefined
+  const figures = result?.state === 'good' ? result.output?.figures : undefined
+  if (!figures) return []
+  return (kindOf(step).defines?.(step) ?? []).flatMap((d) => {
+    const value = d.formula === undefined ? figures.get(d.id) : undefined
     if (value === undefined) return []
-    const dimension = DIMENSIONS[dimensionOfMeasured(d.measured)]
-    return { id: d.id, name: d.name, result: ok({ value, dimension }) }
+    return { id: d.id, name: d.name, result: ok({ value, dimension: DIMENSIONS[d.dimension] }) }
   })
 }
 
@@ -159,7 +154,7 @@ function measuredNames(step: Step, result: StepResult | undefined): ValueResult[
 function keyOf(step: Step, resolved: ResolvedFields, scope: Scope): string {
   const { part, built, results, waiting, chordError } = scope
   const choices = mapStepFormulas(step, () => '')
-  const inputs = inputsOf(step).map((id) => results.get(id)?.version ?? 0)
+  const inputs = needsOf(step).map((id) => results.get(id)?.version ?? 0)
   const { fields, faults, alongKey } = resolved
   const waits = waiting?.finding?.message
   return JSON.stringify([
@@ -196,7 +191,9 @@ function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Fresh
       'waits',
       [waiting].flatMap((w) => w.finding ?? []),
     )
-  const evaluator = evaluatorOf(step)
+  const lacking = givesNone(step, part, results)
+  if (lacking) return none('failed', 'cannot be built', [lacking])
+  const maker = makerOf(step)
   const context: StepContext = {
     ...contextOf(step, resolved.fields, scope, (id) => results.get(id)?.output),
     along: (field) => {
@@ -210,7 +207,7 @@ function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Fresh
     },
   }
   const of = effortLeft() >= STEP_EFFORT ? 'step' : 'part'
-  const done = within(STEP_EFFORT, () => evaluator.evaluate(step, context))
+  const done = within(STEP_EFFORT, () => maker.evaluate(step, context))
   if (!done.ok) return none('failed', 'too much work', [tooMuchFinding(step, done.fault, of)])
   const { output, findings, nodePoints } = done.value
   const noNumber = output && noNumberIn(output)
@@ -219,7 +216,7 @@ function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Fresh
     ...base,
     state: output ? 'good' : 'failed',
     output,
-    summary: output ? evaluator.summary(output, display) : 'cannot be built',
+    summary: output ? maker.summary(output, display) : 'cannot be built',
     findings,
     nodePoints: nodePoints ?? [],
   }
@@ -241,9 +238,11 @@ function contextOf(
       if (!found) throw new Error(`step kind ${step.kind} has no formula field "${field}"`)
       return found.value
     },
-    input: <K extends StepOutput['kind']>(id: Id, kind: K) => {
-      const found = outputs(id)
-      return found?.kind === kind ? (found as Extract<StepOutput, { kind: K }>) : undefined
+    input: <C extends Capability>(id: Id, gives: C) => {
+      const given = outputs(id)?.[gives]
+      if (given === undefined)
+        throw new Error(`step kind ${step.kind} asks for "${gives}", which is no input of it`)
+      return given as Given<C>
     },
     display: part.units.length,
     chordError,
@@ -258,7 +257,7 @@ function outputAgain(id: Id, changes: readonly FieldChange[], scope: Scope): Ste
   const made = new Map<Id, StepOutput | undefined>()
   const touched = (at: Id): boolean => {
     const step = stepOf(part, at)
-    return step !== undefined && (changes.some((c) => c.step === at) || inputsOf(step).some(touched))
+    return step !== undefined && (changes.some((c) => c.step === at) || needsOf(step).some(touched))
   }
   const build = (at: Id): StepOutput | undefined => {
     if (made.has(at)) return made.get(at)
@@ -266,9 +265,10 @@ function outputAgain(id: Id, changes: readonly FieldChange[], scope: Scope): Ste
     const known = results.get(at)
     let output = known?.output
     if (step && known && touched(at)) {
+      const whole = inputsOf(step).every((i) => build(i.id)?.[i.gives] !== undefined)
       const own = changes.filter((c) => c.step === at).map((c) => [c.field, { value: c.value, assumed: [] }])
       const fields = { ...known.fields, ...Object.fromEntries(own) }
-      output = evaluatorOf(step).evaluate(step, contextOf(step, fields, scope, build)).output
+      output = whole ? makerOf(step).evaluate(step, contextOf(step, fields, scope, build)).output : undefined
     }
     made.set(at, output)
     return output

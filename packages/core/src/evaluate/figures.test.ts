@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { isEnd } from '../sweep/index.ts'
 import {
   barOn,
   blocking,
@@ -13,7 +14,7 @@ import { SQUARE_CUT, STARTERS, type EndEntry, type Part, type RunStep, type Step
 import { setFormula } from '../edit/index.ts'
 import { deg, integrate, TURN } from '../num/index.ts'
 import { checkWatertight, type Mesh } from '../space/index.ts'
-import { bendingOfLead, compareTurnings, createEvaluator, leadOf, type RunOutput } from './index.ts'
+import { bendingOfLead, compareTurnings, createEvaluator, leadOf, type CarriedGiven } from './index.ts'
 
 const hoop = STARTERS.hoop.make('Hoop')
 const straight = (length = '500') =>
@@ -49,7 +50,7 @@ describe('the bend table of a part of a path', () => {
     expect(along).toBeCloseTo(run.path.length, 9)
     expect(blank.developed.length).toBeCloseTo(along, 9)
     const lead = leadOf(half, r)
-    expect(lead.run).toBe(run)
+    expect(lead.run!.carriage).toBe(run.carriage)
     expect(bendingOfLead(lead)).toEqual({ table: run.table })
     expect(path.table!.rows).toHaveLength(2)
     expect(run.table!.rows).toHaveLength(1)
@@ -217,7 +218,7 @@ function furthestOff(
   let most = 0
   const p = mesh.positions
   for (let t = 0; t < mesh.triangles.length; t += 3) {
-    if ((mesh.tags[t / 3]! & 3) !== 0) continue
+    if (isEnd(mesh.tags[t / 3]!)) continue
     for (const [a, b, c] of [
       [1 / 3, 1 / 3, 1 / 3],
       [0.5, 0, 0.5],
@@ -382,7 +383,7 @@ describe('the seam of a closed run', () => {
 })
 
 describe('a section that reaches the centre of curvature', () => {
-  const bentBar = (radius: string): RunOutput | string[] => {
+  const bentBar = (radius: string): CarriedGiven | string[] => {
     const r = evaluated(
       barOn(
         throughNodes([

@@ -1,31 +1,38 @@
-import type { StepOutput } from './output.ts'
+import type { Capability } from '../document/index.ts'
+import type { Body } from './body.ts'
+import type { Given, StepOutput } from './output.ts'
 
-/** What of an output is no finite number, in words; undefined when all of it is. The net under every check that comes before. */
-export function noNumberIn(o: StepOutput): string | undefined {
-  const found = (figures: Readonly<Record<string, number | readonly number[]>>): string | undefined =>
-    Object.entries(figures).find(([, v]) => ![v].flat().every(Number.isFinite))?.[0]
-  switch (o.kind) {
-    case 'sketch':
-      return o.entities.every((e) =>
-        e.kind === 'point' ? finite(e.x, e.y) : !('radius' in e) || finite(e.radius),
-      )
-        ? undefined
-        : 'place of all it draws'
-    case 'path':
-      return found({ length: o.path.length, extent: o.analysis.size })
-    case 'profile': {
-      const { area, perimeter, centroid, box } = o.properties
-      return found({ area, perimeter, centroid, extent: [...box.min, ...box.max], mass: o.massPerLength })
-    }
-    case 'run':
-      // Every place of the mesh goes into its volume: where that is finite, all of them are.
-      return (
-        found({ volume: [o.volume, o.meshVolume], mass: o.mass, length: o.path.length }) ??
-        (o.areas.every(Number.isFinite) ? undefined : 'area')
-      )
-    case 'blank':
-      return found({ length: [o.developed.length, o.cut], mass: o.mass })
-  }
+type Figures = Readonly<Record<string, number | Iterable<number>>>
+
+/** The figures of each thing that a result may give, by what they are called in a sentence. */
+const FIGURES: { readonly [C in Capability]: (given: Given<C>) => Figures } = {
+  sketch: ({ entities }) => ({
+    'place of all it draws': entities.flatMap((e) =>
+      e.kind === 'point' ? [e.x, e.y] : 'radius' in e ? [e.radius] : [],
+    ),
+  }),
+  path: ({ path, analysis }) => ({ length: path.length, extent: analysis.size }),
+  section({ properties: { area, perimeter, centroid, box }, massPerLength }) {
+    return { area, perimeter, centroid, extent: [...box.min, ...box.max], mass: massPerLength }
+  },
+  carried: ({ path, areas }) => ({ length: path.length, area: areas }),
+  // Every place of a mesh goes into its volume: where that is finite, all of them are.
+  bodies: (bodies) => ({
+    volume: bodies.flatMap(({ figures: f }: Body) => [f.volume, f.meshVolume]),
+    mass: bodies.map((b) => b.figures.mass),
+  }),
+  pieces: (pieces) => ({ length: pieces.flatMap((p) => [p.from, p.to]) }),
+  table: ({ table }) => ({ 'bend table': table ? [...table.rows.map((r) => r.length), table.last] : [] }),
+  blank: ({ developed, cut, mass }) => ({ length: [developed.length, cut], mass }),
+  figures: (figures) => ({ size: figures.values() }),
 }
 
-const finite = (...v: readonly number[]): boolean => v.every(Number.isFinite)
+/** What of an output is no finite number, in words; undefined when all of it is. The net under every check that comes before. */
+export function noNumberIn(output: StepOutput): string | undefined {
+  for (const [capability, given] of Object.entries(output)) {
+    const figuresOf = FIGURES[capability as Capability] as (given: unknown) => Figures
+    for (const [name, v] of Object.entries(figuresOf(given)))
+      for (const figure of typeof v === 'number' ? [v] : v) if (!Number.isFinite(figure)) return name
+  }
+  return undefined
+}

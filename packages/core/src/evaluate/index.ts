@@ -1,4 +1,4 @@
-export { compareTurnings, type ComparedTurning } from './compare.ts'
+export { compareTurnings, type ComparedTurning } from '../steps/run/compare.ts'
 export {
   BARE,
   createEvaluator,
@@ -10,17 +10,24 @@ export {
 } from './evaluator.ts'
 export type { Cure, Finding, Severity } from './finding.ts'
 export type {
-  BlankOutput,
+  Bending,
+  BlankGiven,
+  CarriedGiven,
   FieldResult,
-  PathOutput,
+  Given,
+  PathGiven,
   PlacedNode,
-  ProfileOutput,
-  RunOutput,
-  SketchOutput,
+  RunCorner,
+  SectionGiven,
+  SketchGiven,
   StepOutput,
   StepResult,
   StepState,
+  Strand,
 } from './output.ts'
+export type { Body, BodyFigures, BodyMaterial, EndMade, Origins, Solid } from './body.ts'
+export { addMaker } from '../steps/made.ts'
+export type { StepContext, StepEvaluation, StepMaker } from './kind.ts'
 export {
   numericConstraint,
   numericConstraints,
@@ -28,20 +35,9 @@ export {
   unsolvedSketch,
   type FieldValue,
   type SolvedSketch,
-} from './sheet.ts'
-export { constraintName, entityName, measuredName } from './sketch-words.ts'
+} from '../steps/sketch/solved.ts'
+export { constraintName, entityName, measuredName } from '../steps/sketch/words.ts'
 export { alongRun, resolveStep, type ResolvedFields } from './fields.ts'
-export { pickedRegions } from './steps/sketch-profile.ts'
-export {
-  areaAt,
-  bendingOfLead,
-  leadOf,
-  leadRun,
-  massOf,
-  meshOfPart,
-  runsOf,
-  strandOf,
-  volumeOf,
-  type Lead,
-} from './bodies.ts'
-export { meshOfRun } from './steps/run.ts'
+export { pickedRegions } from '../steps/sketch-profile/made.ts'
+export { bodiesOf, massOf, materialOf, meshOfBody, meshOfPart, volumeOf } from './bodies.ts'
+export { areaAt, bendingOfLead, blankOf, inputOf, leadOf, leadRun, type Lead } from './lead.ts'

@@ -87,7 +87,7 @@ export function createMemory(): Memory {
 
 /** Bytes of an output that count: those of meshes; all else is small beside its key. */
 function weightOf(output: StepOutput | undefined): number {
-  if (output?.kind !== 'run') return 1000
-  const { positions, normals, triangles, tags } = output.mesh
-  return positions.byteLength + normals.byteLength + triangles.byteLength + tags.byteLength
+  return (output?.bodies ?? []).reduce((sum, { mesh: { positions, normals, triangles, tags } }) => {
+    return sum + positions.byteLength + normals.byteLength + triangles.byteLength + tags.byteLength
+  }, 1000)
 }

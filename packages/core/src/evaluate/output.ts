@@ -1,12 +1,13 @@
 import type { Id } from '../base/index.ts'
-import type { Anchor, Look, MaterialEntry, StepKindName, StockShape } from '../document/index.ts'
+import type { Anchor, Capability, Look, MaterialEntry, StepKindName, StockShape } from '../document/index.ts'
 import type { BendTable, Developed } from '../forming/index.ts'
 import type { CornerResult, Path, PathAnalysis, PlaneFrame } from '../path/index.ts'
 import type { Outline, Section, SectionProperties } from '../profile/index.ts'
 import type { Gap, SketchEntity, SketchRegion } from '../sketch/index.ts'
 import type { Vec2 } from '../plane/index.ts'
-import type { Mesh, Placement, Vec3 } from '../space/index.ts'
-import type { Carriage, Chunk, Frames, Joint, Piece, RunDrawing, Turning } from '../sweep/index.ts'
+import type { Vec3 } from '../space/index.ts'
+import type { Carriage, Chunk, Frames, Joint, Piece, Turning } from '../sweep/index.ts'
+import type { Body, EndMade } from './body.ts'
 import type { Finding } from './finding.ts'
 
 /** A node where it stands, with what became of its corner. */
@@ -16,33 +17,33 @@ export interface PlacedNode {
   readonly corner: CornerResult
 }
 
-export interface PathOutput {
-  readonly kind: 'path'
+/** A path worked out. */
+export interface PathGiven {
   readonly path: Path
   readonly analysis: PathAnalysis
   readonly nodes: readonly PlacedNode[]
   /** The sketch curves it runs along, by the index of a segment's origin; only for a path of a sketch. */
   readonly pieces?: readonly Id[]
-  /** None when the path cannot be bent; then `notBendable` says why. */
+}
+
+/** How something is bent: its table, or why it has none, in words. */
+export interface Bending {
   readonly table: BendTable | undefined
   readonly notBendable: string | undefined
 }
 
 /** A sketch worked out, in its own plane. */
-export interface SketchOutput {
-  readonly kind: 'sketch'
+export interface SketchGiven {
   readonly frame: PlaneFrame
   readonly entities: readonly SketchEntity[]
   readonly loose: number
   readonly free: ReadonlySet<Id>
   readonly regions: readonly SketchRegion[]
   readonly gaps: readonly Gap[]
-  /** What each dimension measures, mm or rad, by id. */
-  readonly measures: ReadonlyMap<Id, number>
 }
 
-export interface ProfileOutput {
-  readonly kind: 'profile'
+/** A section with what it is made of. */
+export interface SectionGiven {
   readonly section: Section
   readonly properties: SectionProperties
   /** None for a section that was drawn. */
@@ -73,11 +74,6 @@ export interface Strand {
   readonly firstEdge: number
 }
 
-/** What stands on an end of a run besides its cut. */
-export type EndMade =
-  | { readonly kind: 'dome'; readonly side: 'start' | 'end'; readonly height: number }
-  | { readonly kind: 'plug'; readonly side: 'start' | 'end' }
-
 /** A corner of a run where the direction breaks. */
 export interface RunCorner {
   /** Its node or curve; `start` and `end` for those of returns. */
@@ -89,8 +85,8 @@ export interface RunCorner {
   readonly chosen: boolean
 }
 
-export interface RunOutput {
-  readonly kind: 'run'
+/** A section carried along a path: how it goes, what becomes of its corners and ends. Stations are along its own path. */
+export interface CarriedGiven {
   /** What it is carried along: the used part of its path, with what its ends and corners make of it. */
   readonly path: Path
   /** Station of the whole path where the used part starts. */
@@ -105,16 +101,11 @@ export interface RunOutput {
   /** Stretches carried in one go, parted at butt corners. */
   readonly chunks: readonly Chunk[]
   readonly corners: readonly RunCorner[]
-  /** What is cut from stock in one go, parted at all corners but rounded ones. */
-  readonly pieces: readonly Piece[]
   /** How far the material goes beyond the ends of its path, mm: leaning cuts to their furthest tip, and domes. */
   readonly tips: { readonly start: number; readonly end: number }
-  /** The bend table of the run as it is made; none when it cannot be bent, and then `notBendable` says why. */
-  readonly table: BendTable | undefined
-  readonly notBendable: string | undefined
   /** Domes and plugs on its ends. */
   readonly made: readonly EndMade[]
-  /** The whole section as points, in the order of the mesh's edges; at the start when it is shaped. */
+  /** The whole section as points, in the order of the edges; at the start when it is shaped. */
   readonly outline: Outline
   /** The whole section in the path's frame, as placed, all strands. */
   readonly section: Section
@@ -123,30 +114,14 @@ export interface RunOutput {
   /** One or more; by themselves what `section` is together. */
   readonly strands: readonly Strand[]
   readonly anchor: Anchor
-  readonly look: Look
-  readonly hidden: boolean
-  /** Where it stands: once for itself, and once for each copy. Volume, mass and mesh are those of one. */
-  readonly places: readonly Placement[]
-  readonly mesh: Mesh
-  /** Lines of the mesh, and how far it has grown at each station. */
-  readonly drawing: RunDrawing
-  /** The mesh lies nowhere further than this from the true surface, mm: all that it leaves out, and single precision. */
-  readonly chordError: number
-  /** Volume in mm3: by theorem where one holds, else by the mesh. */
-  readonly volume: number
-  readonly theoremVolume: number | undefined
-  readonly meshVolume: number
-  /** How far the mesh's volume may be from the theorem's: chord error times the mesh's surface. */
-  readonly volumeBound: number
-  readonly mass: number
 }
 
-export interface BlankOutput {
-  readonly kind: 'blank'
+/** The straight bar that a run is bent from. */
+export interface BlankGiven {
   readonly run: Id
   readonly developed: Developed
   /** What the cuts and domes of the ends take beyond the path. */
-  readonly tips: RunOutput['tips']
+  readonly tips: CarriedGiven['tips']
   readonly startAllowance: number
   readonly endAllowance: number
   /** How many pieces it is the sum of. */
@@ -156,7 +131,26 @@ export interface BlankOutput {
   readonly mass: number
 }
 
-export type StepOutput = SketchOutput | PathOutput | ProfileOutput | RunOutput | BlankOutput
+/**
+ * All that a step's result gives, by what it can be used for. Who needs one asks for it, and never for the kind of step that
+ * made it.
+ */
+export interface StepOutput {
+  readonly sketch?: SketchGiven
+  readonly path?: PathGiven
+  readonly section?: SectionGiven
+  readonly carried?: CarriedGiven
+  readonly bodies?: readonly Body[]
+  /** What is cut from stock in one go, parted at all corners but rounded ones. */
+  readonly pieces?: readonly Piece[]
+  readonly table?: Bending
+  readonly blank?: BlankGiven
+  /** Figures that formulas of later steps see by name, internal units, by the id of the name. */
+  readonly figures?: ReadonlyMap<Id, number>
+}
+
+/** One of the things that a result may give, by what it is called. */
+export type Given<C extends Capability> = NonNullable<StepOutput[C]>
 
 /** A field's formula worked out: its value, and the bare numbers that were given a unit. */
 export interface FieldResult {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { barOn, blocking, evaluated, outputsOf, throughNodes, withRun } from '../../testing/parts.ts'
-import type { EndsEntry, Part, RunStep } from '../document/index.ts'
-import { againstTravel, reversePath } from '../edit/index.ts'
+import { againstTravel, type EndsEntry, type Part, type RunStep } from '../document/index.ts'
+import { reversePath } from '../edit/index.ts'
 
 const wall = barOn(
   throughNodes([

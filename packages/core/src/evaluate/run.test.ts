@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { judge } from '../../testing/judge.ts'
+import { wholeRun, type WholeRun } from '../../testing/parts.ts'
 import { SQUARE_CUT, STARTERS, type Part, type RunStep } from '../document/index.ts'
 import { setFormula } from '../edit/index.ts'
 import { integrate, rad } from '../num/index.ts'
@@ -13,10 +14,9 @@ import {
   leadOf,
   massOf,
   meshOfPart,
-  meshOfRun,
-  runsOf,
+  meshOfBody,
+  bodiesOf,
   volumeOf,
-  type RunOutput,
 } from './index.ts'
 
 const withRun = (part: Part, change: Partial<RunStep>): Part => ({
@@ -44,10 +44,10 @@ const evaluated = (part: Part) =>
   createEvaluator()
     .evaluate(part)
     .steps.find((s) => s.kind === 'run')!
-function run(part: Part): RunOutput {
+function run(part: Part): WholeRun {
   const r = evaluated(part)
-  if (r.state !== 'good' || r.output?.kind !== 'run') throw new Error(JSON.stringify(r.findings))
-  return r.output
+  if (r.state !== 'good') throw new Error(JSON.stringify(r.findings))
+  return wholeRun(r.output)
 }
 const refused = (part: Part): string => {
   const r = evaluated(part)
@@ -120,7 +120,7 @@ describe('shaping', () => {
     )
   })
   it('gives a closed body that lies right side out', () => {
-    const mesh = meshOfRun(run(shaped('20 + 5 * sin(360 deg * 3 * t)')))
+    const mesh = meshOfBody(run(shaped('20 + 5 * sin(360 deg * 3 * t)')))
     expect(judge(mesh)).toMatchObject({ status: 'NoError', bodies: 1 })
   })
   it('sees values of the part, and follows them', () => {
@@ -184,7 +184,7 @@ describe('ends', () => {
   it('are domed by two thirds of the height', () => {
     const part = ended({ kind: 'domed', height: '6' } as never)
     expect(run(part).volume).toBeCloseTo(plain + (2 / 3) * Math.PI * 100 * 6, 6)
-    expect(judge(meshOfRun(run(part))).status).toBe('NoError')
+    expect(judge(meshOfBody(run(part))).status).toBe('NoError')
   })
   it('angled through the middle keep the volume', () => {
     const part = ended({ kind: 'angled', across: '30 deg', tilt: '10 deg' } as never)
@@ -274,7 +274,7 @@ describe('copies', () => {
     )
     const made = run(part)
     expect(made.places).toHaveLength(6)
-    const mesh = meshOfRun(made)
+    const mesh = meshOfBody(made)
     expect(meshVolume(mesh)).toBeCloseTo(6 * made.meshVolume, 0)
     expect(judge(mesh)).toMatchObject({ status: 'NoError', bodies: 6 })
   })
@@ -300,7 +300,7 @@ describe('copies', () => {
   })
   it('hidden runs are counted and not written out', () => {
     const result = createEvaluator().evaluate(withRun(bar, { hidden: true }))
-    expect(runsOf(result)).toEqual([])
+    expect(bodiesOf(result)).toEqual([])
     expect(meshOfPart(result)).toBeUndefined()
   })
 })
@@ -386,7 +386,7 @@ describe('every body that nothing is found about', () => {
         }
         const r = evaluated(part)
         fc.pre(r.state === 'good' && r.findings.every((f) => f.severity === 'notes'))
-        const made = r.output as RunOutput
+        const made = wholeRun(r.output)
         judged++
         expect(judge(made.mesh).status).toBe('NoError')
         expect(Math.abs(meshVolume(made.mesh) / made.volume - 1)).toBeLessThan(0.08)
@@ -448,7 +448,7 @@ describe('what a part comes to', () => {
   }
   const result = createEvaluator().evaluate(wheel)
   it('is all of its runs with their copies, hidden ones too', () => {
-    const [one, two] = result.steps.flatMap((s) => (s.output?.kind === 'run' ? [s.output] : []))
+    const [one, two] = result.steps.flatMap((s) => (s.output?.bodies ?? []).map((b) => b.figures))
     expect(massOf(result)).toBeCloseTo(one!.mass + 2 * two!.mass, 12)
     expect(volumeOf(result)).toBeCloseTo(one!.volume + 2 * two!.volume, 6)
     expect(massOf(createEvaluator().evaluate({ ...bar, steps: [] }))).toBeUndefined()

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { wholePath, wholeRun } from '../../testing/parts.ts'
 import {
   ANCHORS,
   partOnPath,
@@ -10,14 +11,7 @@ import {
   type StockShape,
 } from '../document/index.ts'
 import { checkWatertight } from '../space/index.ts'
-import {
-  createEvaluator,
-  meshOfRun,
-  type PartResult,
-  type PathOutput,
-  type ProfileOutput,
-  type RunOutput,
-} from './index.ts'
+import { createEvaluator, meshOfBody, type PartResult } from './index.ts'
 
 const material = { name: 'Mild steel', density: '7.85', look: 'steel' } as const
 const bent: readonly NodeEntry[] = [
@@ -40,9 +34,9 @@ const made = (
 const outputs = (r: PartResult) => {
   const of = (id: string) => r.steps.find((s) => s.id === id)!.output
   return {
-    path: of('path') as PathOutput,
-    profile: of('profile') as ProfileOutput,
-    run: of('run') as RunOutput,
+    path: wholePath(of('path')),
+    profile: of('profile')!.section!,
+    run: wholeRun(of('run')),
   }
 }
 const SIZES: Record<string, string> = {
@@ -81,7 +75,7 @@ describe('every stock shape on a path in space', () => {
       expect(Math.abs(run.meshVolume - run.volume)).toBeLessThan(run.volumeBound)
       expect(run.mass).toBeCloseTo(run.volume * 7.85e-6, 9)
       expect(profile.massPerLength * path.analysis.length).toBeCloseTo(run.mass, 9)
-      const fine = meshOfRun(
+      const fine = meshOfBody(
         outputs(createEvaluator().evaluate(made(bent, shape, sizes), { chordError: run.chordError / 10 }))
           .run,
       )

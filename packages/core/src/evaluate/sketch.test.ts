@@ -5,13 +5,14 @@ import {
   nodeEntry,
   readPart,
   writePart,
+  type Capability,
   type Part,
   type SketchStep,
   type Step,
 } from '../document/index.ts'
 import { setFormula, renameDimension, setOverride, addVariant, chooseVariant } from '../edit/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
-import { createEvaluator, type StepOutput } from './index.ts'
+import { createEvaluator, type Given } from './index.ts'
 import { hookSketch } from '../../testing/sketches.ts'
 
 const hook: Part = {
@@ -53,12 +54,11 @@ const hook: Part = {
   ],
 }
 
-const outputOf = <K extends StepOutput['kind']>(part: Part, id: string, kind: K) => {
+const outputOf = <C extends Capability>(part: Part, id: string, gives: C): Given<C> => {
   const result = createEvaluator().evaluate(part)
   const step = result.steps.find((s) => s.id === id)!
   expect(step.findings).toEqual([])
-  expect(step.output?.kind).toBe(kind)
-  return step.output as Extract<StepOutput, { kind: K }>
+  return step.output![gives] as Given<C>
 }
 const change = <T>(r: { ok: true; value: T } | { ok: false; fault: { message: string } }): T => {
   if (!r.ok) throw new Error(r.fault.message)
@@ -71,7 +71,8 @@ describe('a sketch in a recipe', () => {
   })
   it('is settled and gives the path of its chain', () => {
     expect(outputOf(hook, 'sketch', 'sketch')).toMatchObject({ loose: 0, gaps: [], regions: [] })
-    const { path, table } = outputOf(hook, 'path', 'path')
+    const { path } = outputOf(hook, 'path', 'path')
+    const { table } = outputOf(hook, 'path', 'table')
     // Up 60, half round R20, down 30, half round R10, up 15.
     expect(path.length).toBeCloseTo(60 + 20 * Math.PI + 30 + 10 * Math.PI + 15, 8)
     expect(table!.rows.map((r) => r.radius)).toEqual([expect.closeTo(20, 8), expect.closeTo(10, 8)])
@@ -85,9 +86,9 @@ describe('a sketch in a recipe', () => {
     const length = 60 + 26 * Math.PI + 30 + 10 * Math.PI + 15
     expect(outputOf(chosen, 'path', 'path').path.length).toBeCloseTo(length, 8)
     // The wire is a tenth of the dimension named "across".
-    expect(outputOf(chosen, 'profile', 'profile').properties.area).toBeCloseTo((Math.PI / 4) * 5.2 ** 2, 8)
+    expect(outputOf(chosen, 'profile', 'section').properties.area).toBeCloseTo((Math.PI / 4) * 5.2 ** 2, 8)
     const renamed = change(renameDimension(chosen, { step: 'sketch', dimension: 'd2', name: 'mouth' }))
-    expect(outputOf(renamed, 'profile', 'profile').properties.area).toBeCloseTo((Math.PI / 4) * 5.2 ** 2, 8)
+    expect(outputOf(renamed, 'profile', 'section').properties.area).toBeCloseTo((Math.PI / 4) * 5.2 ** 2, 8)
     expect(renameDimension(hook, { step: 'sketch', dimension: 'd2', name: 'reach' })).toMatchObject({
       ok: false,
       fault: { message: expect.stringContaining('a value named "reach"') as string },
@@ -184,9 +185,9 @@ describe('a sketch in a recipe', () => {
     const on = (plane: SketchStep['plane']) =>
       createEvaluator().evaluate({ ...hook, steps: [rail, { ...hookSketch, plane }, ...hook.steps.slice(1)] })
     const frameOf = (plane: SketchStep['plane']) => {
-      const output = on(plane).steps[1]!.output
-      if (output?.kind !== 'sketch') throw new Error('the sketch must be good')
-      return output.frame
+      const sketch = on(plane).steps[1]!.output?.sketch
+      if (!sketch) throw new Error('the sketch must be good')
+      return sketch.frame
     }
     const square = frameOf({ kind: 'square', path: 'rail', station: '75' })
     // Half along the second leg of 50: there it goes (0, 0.6, 0.8).

@@ -1,5 +1,13 @@
 import type { Fault, Id, TooMuch } from '../base/index.ts'
-import { inputsOf, kindOf, stepOf, type Part, type Step } from '../document/index.ts'
+import {
+  inputsOf,
+  kindOf,
+  needsOf,
+  stepOf,
+  type Capability,
+  type Part,
+  type Step,
+} from '../document/index.ts'
 import type { ValueTable } from '../units/index.ts'
 import type { Finding } from './finding.ts'
 import type { StepResult } from './output.ts'
@@ -17,7 +25,7 @@ export interface Waiting {
 
 /** The input that keeps a step from being built. What failed by itself says so itself and needs no second finding here. */
 export function waitsFor(step: Step, part: Part, results: ReadonlyMap<Id, StepResult>): Waiting | undefined {
-  for (const id of inputsOf(step)) {
+  for (const id of needsOf(step)) {
     const input = results.get(id)
     if (input?.state === 'good') continue
     const named = stepOf(part, id)
@@ -44,13 +52,41 @@ export function waitsFor(step: Step, part: Part, results: ReadonlyMap<Id, StepRe
   return undefined
 }
 
+/** What people call the things that steps give. */
+const GIVEN_WORDS: Readonly<Record<Capability, string>> = {
+  sketch: 'sketch',
+  path: 'path',
+  section: 'profile',
+  carried: 'run',
+  bodies: 'body',
+  pieces: 'run',
+  table: 'bend table',
+  blank: 'blank',
+  figures: 'figure',
+}
+
+/** The first input that is sound and does not give what the step needs of it. */
+export function givesNone(step: Step, part: Part, results: ReadonlyMap<Id, StepResult>): Finding | undefined {
+  const lacking = inputsOf(step).find((i) => results.get(i.id)?.output?.[i.gives] === undefined)
+  if (!lacking) return undefined
+  const named = stepOf(part, lacking.id)?.name ?? lacking.id
+  return {
+    id: `${step.id}:lacks-${lacking.id}`,
+    severity: 'blocks',
+    code: 'step.input',
+    message: `"${step.name}" needs a ${GIVEN_WORDS[lacking.gives]}, and "${named}" gives none.`,
+    station: kindOf(step).station,
+    step: step.id,
+    cures: [],
+  }
+}
+
 /** Fields whose formulas come to nothing, each with its place; past the first ones only how many more there are. */
 export function fieldFindings(
   step: Step,
   faults: readonly { readonly field: string; readonly fault: Fault }[],
 ): Finding[] {
-  const nodes = step.kind === 'node-path' ? new Map(step.nodes.map((n, i) => [n.id, i])) : undefined
-  const told = faults.slice(0, MOST_FIELDS).map((f) => fieldFinding(step, f.field, f.fault, nodes))
+  const told = faults.slice(0, MOST_FIELDS).map((f) => fieldFinding(step, f.field, f.fault))
   const more = faults.length - told.length
   if (more <= 0) return told
   return [
@@ -67,27 +103,21 @@ export function fieldFindings(
   ]
 }
 
-function fieldFinding(
-  step: Step,
-  field: string,
-  fault: Fault,
-  nodes: ReadonlyMap<Id, number> | undefined,
-): Finding {
+function fieldFinding(step: Step, field: string, fault: Fault): Finding {
+  const place = kindOf(step).placeOf?.(step, field)
   const [group, ...rest] = field.split('/')
-  const node = group === 'nodes' ? nodes?.get(rest[0]!) : undefined
   const last = rest.at(-1) ?? group!
   // A formula along the run goes by what it drives: shaping, twist, scale.
-  const column = last === 'formula' ? group![0]!.toUpperCase() + group!.slice(1) : last
-  const where = node === undefined ? `${column}: ` : `Node ${node + 1}, ${column}: `
+  const words = place?.words ?? (last === 'formula' ? group![0]!.toUpperCase() + group!.slice(1) : last)
   return {
     id: `${step.id}:${field}`,
     severity: 'blocks',
     code: fault.code,
-    message: `${where}${fault.message}`,
+    message: `${words}: ${fault.message}`,
     station: kindOf(step).station,
     step: step.id,
     field,
-    ...(node === undefined ? {} : { node: rest[0]! }),
+    ...(place ? { node: place.node } : {}),
     cures: [],
   }
 }

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { barOn, evaluated, helix, outputsOf, throughNodes } from '../../testing/parts.ts'
-import { meshOfRun } from '../evaluate/index.ts'
+import { meshOfBody } from '../evaluate/index.ts'
 import { PICTURE_LOOKS, pictureOf, type Picture } from './index.ts'
 
 const draw = (part: Parameters<typeof evaluated>[0]): Picture => {
   const { run } = outputsOf(evaluated(part))
-  return pictureOf([{ mesh: meshOfRun(run), look: PICTURE_LOOKS[run.look] }], 120, 90)
+  return pictureOf([{ mesh: meshOfBody(run), look: PICTURE_LOOKS[run.look] }], 120, 90)
 }
 const alphaAt = (p: Picture, x: number, y: number): number => p.pixels[(y * p.width + x) * 4 + 3]!
 /** Share of the samples between the first and the last full one of each row that are full. */

@@ -237,7 +237,7 @@ describe('volumes', () => {
         [0, 0],
         5,
         0.002,
-        0,
+        { first: 0, all: 1 },
         end,
       )
       expect(Math.abs(meshVolume(dome) / ((2 / 3) * Math.PI * 125) - 1)).toBeLessThan(2e-3)

@@ -4,7 +4,7 @@ import type { Outline } from '../profile/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 import { vec3, type Mesh } from '../space/index.ts'
 import type { Frame } from './frames.ts'
-import { meshRun } from './mesh.ts'
+import { meshRun, type Edges } from './mesh.ts'
 import { RING_STRIDE, type Rings } from './rings.ts'
 
 /** Rings square to a frame at distances along it, each the section at a scale about a point. */
@@ -43,7 +43,7 @@ export function domeMesh(
   about: Vec2,
   height: number,
   chordError: number,
-  firstEdge: number,
+  edges: Edges,
   end: 1 | -1,
 ): Mesh {
   const size = Math.max(
@@ -58,11 +58,11 @@ export function domeMesh(
     return { z: end * height * Math.sin(a), scale: Math.cos(a), station: 0 }
   })
   if (end < 0) rows.reverse()
-  return meshRun(outline, stack(frame, about, rows), false, firstEdge)
+  return meshRun(outline, stack(frame, about, rows), false, edges)
 }
 
 /** A straight piece of a section from one distance to another along a frame: a plug in a tube's hollow. */
-export function plugMesh(outline: Outline, frame: Frame, from: number, to: number, firstEdge: number): Mesh {
+export function plugMesh(outline: Outline, frame: Frame, from: number, to: number, edges: Edges): Mesh {
   const rows = [from, to].map((z) => ({ z, scale: 1, station: 0 }))
-  return meshRun(outline, stack(frame, [0, 0], rows), false, firstEdge)
+  return meshRun(outline, stack(frame, [0, 0], rows), false, edges)
 }

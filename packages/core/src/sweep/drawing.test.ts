@@ -3,7 +3,7 @@ import { bend, sharp } from '../../testing/chains.ts'
 import { pathThroughNodes, type PathNode } from '../path/index.ts'
 import { outlineOf, regionsOf, STOCK_SHAPES, type Section } from '../profile/index.ts'
 import { checkWatertight, meshVolume, type Mesh } from '../space/index.ts'
-import { drawRun, grownTo, meshRun, placeRings, squareFrames } from './index.ts'
+import { drawRun, grownTo, meshRun, placeRings, squareFrames, edgesOf, unpackTag } from './index.ts'
 
 function run(nodes: PathNode[], section: Section, closed = false) {
   const built = pathThroughNodes(nodes, closed)
@@ -35,39 +35,41 @@ describe('the lines of a run', () => {
   }
   it('are the four edges of a straight bar with its ends, and only the ends of a round one', () => {
     const square = run([sharp(0, 0, 0), sharp(100, 0, 0)], bar)
-    expect(lengthOf(square.mesh, square.drawing.sharp)).toBeCloseTo(400 + 2 * 24, 3)
-    expect(square.drawing.corners).toHaveLength(8)
-    expect(square.drawing.tangent).toHaveLength(0)
+    expect(lengthOf(square.mesh, square.drawing.lines.sharp)).toBeCloseTo(400 + 2 * 24, 3)
+    expect(square.drawing.lines.corners).toHaveLength(8)
+    expect(square.drawing.lines.tangent).toHaveLength(0)
     const round = run([sharp(0, 0, 0), sharp(100, 0, 0)], stock('round-bar', { diameter: 6 }))
     const sides = round.outline.sideFrom.length
-    expect(round.drawing.sharp).toHaveLength(2 * 2 * sides)
-    expect([...round.drawing.tangent, ...round.drawing.corners]).toEqual([])
+    expect(round.drawing.lines.sharp).toHaveLength(2 * 2 * sides)
+    expect([...round.drawing.lines.tangent, ...round.drawing.lines.corners]).toEqual([])
   })
   it('are sharp at a mitre and faint where a bend begins and ends', () => {
     const mitred = run([sharp(0, 0, 0), sharp(100, 0, 0), sharp(100, 100, 0)], bar)
     // Four edges, and the outline of the mitre: 8 / cos 45 twice and 4 twice.
-    expect(lengthOf(mitred.mesh, mitred.drawing.sharp)).toBeCloseTo(
+    expect(lengthOf(mitred.mesh, mitred.drawing.lines.sharp)).toBeCloseTo(
       800 + 2 * 24 + 2 * (8 * Math.SQRT2 + 4),
       2,
     )
     const bent = run([sharp(0, 0, 0), bend(100, 0, 0, 20), sharp(100, 100, 0)], bar)
-    expect(lengthOf(bent.mesh, bent.drawing.tangent)).toBeCloseTo(2 * 24, 3)
+    expect(lengthOf(bent.mesh, bent.drawing.lines.tangent)).toBeCloseTo(2 * 24, 3)
   })
   it('are faint where faces of the section meet tangent', () => {
     const rounded = run(
       [sharp(0, 0, 0), sharp(100, 0, 0)],
       stock('rectangular-bar', { width: 8, height: 4, corner: 1 }),
     )
-    expect(rounded.drawing.corners).toHaveLength(0)
-    expect(lengthOf(rounded.mesh, rounded.drawing.tangent)).toBeCloseTo(800, 3)
+    expect(rounded.drawing.lines.corners).toHaveLength(0)
+    expect(lengthOf(rounded.mesh, rounded.drawing.lines.tangent)).toBeCloseTo(800, 3)
   })
 })
 
 describe('a run that grows', () => {
   it.each([0.5, 12.5, 61, 100, 190])('is closed at %d mm and has the volume so far', (station) => {
     const r = run([sharp(0, 0, 0), bend(100, 0, 0, 20), sharp(100, 120, 0)], bar)
-    const { triangles, front } = grownTo(r.drawing, r.mesh, r.outline, station)
-    const start = [...r.mesh.tags.keys()].filter((i) => (r.mesh.tags[i]! & 3) === 1)
+    const { triangles, front } = grownTo(r.drawing.growth, r.mesh, station)
+    const start = [...r.mesh.tags.keys()].filter(
+      (i) => unpackTag(r.mesh.tags[i]!, edgesOf(r.outline).all).kind === 'start',
+    )
     const drawn = together(r.mesh, triangles, start, front)
     expect(checkWatertight(drawn)).toMatchObject({ watertight: true })
     expect(Math.abs(meshVolume(drawn) - 32 * station)).toBeLessThan(3)

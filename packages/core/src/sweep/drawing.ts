@@ -2,15 +2,26 @@ import type { Outline } from '../profile/index.ts'
 import { indexArray, type Mesh } from '../space/index.ts'
 import type { Rings } from './rings.ts'
 
-/** What a picture of a run needs besides its mesh: its lines, as pairs of the mesh's vertices, and where its rings stand. */
-export interface RunDrawing {
+/** The lines of a body, as pairs of its mesh's vertices. */
+export interface BodyLines {
   /** Edges where the surface breaks. */
   readonly sharp: Uint32Array
   /** Where tangent faces meet. */
   readonly tangent: Uint32Array
   /** Where sharp edges meet: corners of the section at ends and breaks. */
   readonly corners: Uint32Array
+}
+
+/** How a run grows along its path: its section as points, and where its rings stand. */
+export interface Growth {
+  readonly outline: Outline
   readonly stretches: readonly Stretch[]
+}
+
+/** What a picture of a run needs besides its mesh. */
+export interface RunDrawing {
+  readonly lines: BodyLines
+  readonly growth: Growth
 }
 
 /** One chunk's part of the mesh: its rings follow each other from vertex `base` on, its bands from triangle `face` on. */
@@ -60,10 +71,12 @@ export function drawRun(
     face += bands * outline.sideFrom.length * 2
   }
   return {
-    sharp: Uint32Array.from(sharp),
-    tangent: Uint32Array.from(tangent),
-    corners: Uint32Array.from(meeting),
-    stretches,
+    lines: {
+      sharp: Uint32Array.from(sharp),
+      tangent: Uint32Array.from(tangent),
+      corners: Uint32Array.from(meeting),
+    },
+    growth: { outline, stretches },
   }
 }
 
@@ -91,8 +104,8 @@ export interface Grown {
 }
 
 /** Cuts the drawing off at a station. Between rings the mesh is straight, so that its front lies on it exactly. */
-export function grownTo(d: RunDrawing, mesh: Mesh, outline: Outline, station: number): Grown {
-  const stretch = d.stretches.findLast((s) => s.stations[0]! <= station) ?? d.stretches[0]!
+export function grownTo({ outline, stretches }: Growth, mesh: Mesh, station: number): Grown {
+  const stretch = stretches.findLast((s) => s.stations[0]! <= station) ?? stretches[0]!
   const { stations, segments, base, around } = stretch
   let r = -1
   let bands = 0

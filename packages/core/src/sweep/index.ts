@@ -34,12 +34,20 @@ export { sampleShape, shapeOutline, type ShapeTable } from './shape.ts'
 export { chunksOf, rollJump, roundedPath, type Joint } from './joints.ts'
 export { leaned, placeRings, pointsNeeded, type Rings } from './rings.ts'
 export { seamOf, turnsOnto, type Seam } from './seam.ts'
-export { joinRunMeshes, meshRun, runMeshSize, type MeshSize } from './mesh.ts'
+export { edgesOf, joinRunMeshes, meshRun, runMeshSize, type Edges, type MeshSize } from './mesh.ts'
 export { domeMesh, plugMesh } from './caps.ts'
-export { unpackTag, type FaceTag } from './tags.ts'
+export { isEnd, packTag, unpackTag, type FaceTag } from './tags.ts'
 export { volumeByTheorem, type SectionAt } from './volume.ts'
 export { foldsOf, reachInBend, type Fold } from './folds.ts'
 export { contactsOf, type Contact } from './contact.ts'
 export { leastWidth, thinnestOf, type Thinnest } from './thickness.ts'
 export { piecesBetween, type Piece } from './pieces.ts'
-export { drawRun, grownTo, type Grown, type RunDrawing, type Stretch } from './drawing.ts'
+export {
+  drawRun,
+  grownTo,
+  type BodyLines,
+  type Grown,
+  type Growth,
+  type RunDrawing,
+  type Stretch,
+} from './drawing.ts'

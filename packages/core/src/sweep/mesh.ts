@@ -2,13 +2,26 @@ import { tolerance } from '../num/index.ts'
 import { indexArray, meshSurface, meshVolume, type Mesh } from '../space/index.ts'
 import type { Outline } from '../profile/index.ts'
 import { RING_STRIDE, type Rings } from './rings.ts'
-import { END_BITS, packTag } from './tags.ts'
+import { isEnd, packTag } from './tags.ts'
+
+/** How the edges of an outline are counted among those of its body: from which on, and how many there are in all. */
+export interface Edges {
+  readonly first: number
+  readonly all: number
+}
+
+/** The edges of an outline that is all of its body's section. */
+export const edgesOf = (outline: Outline): Edges => ({
+  first: 0,
+  all: outline.sideEdge.reduce((most, e) => Math.max(most, e + 1), 1),
+})
 
 /**
  * The body of a run: an outline carried through rings. Vertex layout: ring after ring, `outline.x.length` vertices
- * each; an open run adds one copy of the outline at each end for the flat faces. Edges are counted from `firstEdge` on.
+ * each; an open run adds one copy of the outline at each end for the flat faces. Faces are numbered among those of the
+ * whole body by `edges`.
  */
-export function meshRun(outline: Outline, rings: Rings, closed: boolean, firstEdge = 0): Mesh {
+export function meshRun(outline: Outline, rings: Rings, closed: boolean, edges = edgesOf(outline)): Mesh {
   const around = outline.x.length
   const sides = outline.sideFrom.length
   const capTriangles = closed ? 0 : outline.cap.length / 3
@@ -23,14 +36,14 @@ export function meshRun(outline: Outline, rings: Rings, closed: boolean, firstEd
 
   placeVertices(outline, rings, positions, normals)
   if (rings.changing) leanNormals(outline.x.length, rings, positions, normals)
-  const used = joinBands(outline, rings, triangles, tags, firstEdge)
+  const used = joinBands(outline, rings, triangles, tags, edges)
   if (!closed) {
     const first = rings.count * around
     copyRing(positions, 0, first, around)
     copyRing(positions, rings.count - 1, first + around, around)
     faceEnd(normals, first, around, rings, 0, -1)
     faceEnd(normals, first + around, around, rings, rings.count - 1, 1)
-    fillEnds(outline, first, used, triangles, tags, rings)
+    fillEnds(outline, first, used, triangles, tags, rings, edges)
   }
   return { positions, normals, triangles, tags }
 }
@@ -146,12 +159,12 @@ function joinBands(
   rings: Rings,
   triangles: Mesh['triangles'],
   tags: Uint32Array,
-  firstEdge: number,
+  { first, all }: Edges,
 ): number {
   const { sideFrom, sideTo } = outline
   const around = outline.x.length
   const sides = sideFrom.length
-  const edgeTags = outline.sideEdge.map((edge) => packTag('side', firstEdge + edge, 0))
+  const edgeTags = Float64Array.from(outline.sideEdge, (edge) => packTag('side', first + edge, 0, all))
   let at = 0
   let face = 0
   for (let r = 0; r < rings.count; r++) {
@@ -159,7 +172,7 @@ function joinBands(
     if (segment < 0) continue
     const here = r * around
     const next = here + around
-    const segmentTag = packTag('side', 0, segment)
+    const segmentTag = packTag('side', 0, segment, all)
     for (let i = 0; i < sides; i++) {
       const a = sideFrom[i]!
       const b = sideTo[i]!
@@ -172,7 +185,7 @@ function joinBands(
       triangles[at + 4] = nextB
       triangles[at + 5] = next + a
       at += 6
-      const tag = edgeTags[i]! | segmentTag
+      const tag = edgeTags[i]! + segmentTag
       tags[face] = tag
       tags[face + 1] = tag
       face += 2
@@ -196,7 +209,7 @@ export interface MeshSize {
 export function runMeshSize(outline: Outline, rings: Rings, mesh: Mesh): MeshSize {
   const bands = bandsSize(outline, rings, mesh.positions)
   let firstEnd = mesh.tags.length
-  while (firstEnd > 0 && (mesh.tags[firstEnd - 1]! & END_BITS) !== 0) firstEnd--
+  while (firstEnd > 0 && isEnd(mesh.tags[firstEnd - 1]!)) firstEnd--
   const ends = { ...mesh, triangles: mesh.triangles.subarray(firstEnd * 3) }
   return { volume: bands.volume + meshVolume(ends), surface: bands.surface + meshSurface(ends) }
 }
@@ -273,6 +286,7 @@ function fillEnds(
   triangles: Mesh['triangles'],
   tags: Uint32Array,
   rings: Rings,
+  { all }: Edges,
 ): void {
   const { cap } = outline
   const around = outline.x.length
@@ -280,12 +294,12 @@ function fillEnds(
   let face = usedFaces
   for (let i = 0; i < cap.length; i += 3) {
     triangles.set([first + cap[i]!, first + cap[i + 2]!, first + cap[i + 1]!], face * 3)
-    tags[face++] = packTag('start', 0, 0)
+    tags[face++] = packTag('start', 0, 0, all)
   }
   for (let i = 0; i < cap.length; i += 3) {
     const base = first + around
     triangles.set([base + cap[i]!, base + cap[i + 1]!, base + cap[i + 2]!], face * 3)
-    tags[face++] = packTag('end', 0, last)
+    tags[face++] = packTag('end', 0, last, all)
   }
 }
 
@@ -312,7 +326,7 @@ export function joinRunMeshes(meshes: readonly Mesh[]): Mesh {
   for (const ends of [false, true])
     meshes.forEach((m, k) => {
       for (let t = 0; t < m.tags.length; t++) {
-        if (((m.tags[t]! & END_BITS) !== 0) !== ends) continue
+        if (isEnd(m.tags[t]!) !== ends) continue
         for (let i = 0; i < 3; i++) triangles[face * 3 + i] = m.triangles[t * 3 + i]! + bases[k]!
         tags[face++] = m.tags[t]!
       }

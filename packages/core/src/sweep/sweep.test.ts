@@ -6,6 +6,7 @@ import { pathOfHelix, pathThroughNodes, type Path, type PathNode } from '../path
 import { outlineOf, placeRegion, sectionProperties, STOCK_SHAPES, type Region } from '../profile/index.ts'
 import { checkWatertight, meshSurface, meshVolume, vec3, type Mesh } from '../space/index.ts'
 import {
+  edgesOf,
   foldsOf,
   frameAt,
   meshRun,
@@ -191,9 +192,10 @@ describe('the mesh of a run', () => {
   it('has unit normals that point out, and tags that tell ends from sides', () => {
     const path = pathOf([sharp(0, 0, 0), bend(100, 0, 0, 30), sharp(100, 90, 0)])
     const { mesh } = swept(path, tube, 0.05)
+    const edges = edgesOf(outlineOf(tube, 0.05)).all
     const kinds = new Set<string>()
     for (let t = 0; t < mesh.tags.length; t++) {
-      const tag = unpackTag(mesh.tags[t]!)
+      const tag = unpackTag(mesh.tags[t]!, edges)
       kinds.add(`${tag.kind} ${tag.segment}`)
       const [a, b, c] = [0, 1, 2].map((k) => mesh.triangles[t * 3 + k]!) as [number, number, number]
       const at = (v: number, from: Float32Array) =>

@@ -8,25 +8,24 @@ export interface FaceTag {
 }
 
 const KINDS = ['side', 'start', 'end'] as const
-const EDGE_BITS = 10
-const KIND_BITS = 2
 
-/** Bits of a tag that are 0 on sides and not on ends. */
-export const END_BITS = 2 ** KIND_BITS - 1
-
-/** Most section edges and path segments a tag can tell apart; more than that wrap round. */
-export const TAG_LIMITS = { edges: 2 ** EDGE_BITS, segments: 2 ** (32 - EDGE_BITS - KIND_BITS) } as const
-
-/** One 32-bit number per triangle: kind in the low 2 bits, then 10 bits of edge, then 20 bits of segment. */
-export function packTag(kind: FaceTag['kind'], edge: number, segment: number): number {
-  const low = KINDS.indexOf(kind) | ((edge % TAG_LIMITS.edges) << KIND_BITS)
-  return (low | ((segment % TAG_LIMITS.segments) << (KIND_BITS + EDGE_BITS))) >>> 0
+/**
+ * The number of a face among those of a run whose section has so many edges: segment after segment, edge after edge, three
+ * kinds of each. One 32-bit number a triangle; it holds while edges times segments stay under 2^32 / 3 = 1.4e9, where the
+ * points of a mesh (2e6 at most) end long before.
+ */
+export function packTag(kind: FaceTag['kind'], edge: number, segment: number, edges: number): number {
+  return (segment * edges + edge) * KINDS.length + KINDS.indexOf(kind)
 }
 
-export function unpackTag(tag: number): FaceTag {
+export function unpackTag(tag: number, edges: number): FaceTag {
+  const place = Math.floor(tag / KINDS.length)
   return {
-    kind: KINDS[tag & 3] ?? 'side',
-    edge: (tag >>> KIND_BITS) & (TAG_LIMITS.edges - 1),
-    segment: tag >>> (KIND_BITS + EDGE_BITS),
+    kind: KINDS[tag % KINDS.length]!,
+    edge: place % edges,
+    segment: Math.floor(place / edges),
   }
 }
+
+/** Whether a face is an end of a run, or stands on one. */
+export const isEnd = (tag: number): boolean => tag % KINDS.length !== 0

@@ -9,19 +9,21 @@ export function faultOf(part: Part, result: PartResult): string | undefined {
   for (const step of result.steps) {
     if (step.state === 'failed' && !step.findings.some((f) => f.severity === 'blocks'))
       return `"${step.id}" failed and says nothing`
-    const o = step.state === 'good' ? step.output : undefined
-    if (o?.kind !== 'run') continue
-    const figures = [o.volume, o.meshVolume, o.mass, o.chordError, o.volumeBound, o.path.length]
-    if (!figures.every(Number.isFinite))
-      return `"${step.id}" has a figure that is no number: ${figures.join(' ')}`
-    if (!o.mesh.positions.every(Number.isFinite)) return `"${step.id}" has a place that is no number`
-    const own = step.findings.some((f) => f.severity !== 'notes')
-    if (
-      !own &&
-      o.theoremVolume !== undefined &&
-      Math.abs(o.meshVolume - o.theoremVolume) > o.volumeBound * 1.5 + 1e-6
-    )
-      return `"${step.id}" is sound and its volumes are ${o.meshVolume} and ${o.theoremVolume}, bound ${o.volumeBound}`
+    const { bodies = [], carried } = (step.state === 'good' && step.output) || {}
+    for (const body of bodies) {
+      const { volume, meshVolume, theoremVolume, volumeBound, mass } = body.figures
+      const figures = [volume, meshVolume, mass, body.chordError, volumeBound, carried?.path.length ?? 0]
+      if (!figures.every(Number.isFinite))
+        return `"${step.id}" has a figure that is no number: ${figures.join(' ')}`
+      if (!body.mesh.positions.every(Number.isFinite)) return `"${step.id}" has a place that is no number`
+      const own = step.findings.some((f) => f.severity !== 'notes')
+      if (
+        !own &&
+        theoremVolume !== undefined &&
+        Math.abs(meshVolume - theoremVolume) > volumeBound * 1.5 + 1e-6
+      )
+        return `"${step.id}" is sound and its volumes are ${meshVolume} and ${theoremVolume}, bound ${volumeBound}`
+    }
   }
   const mass = massOf(result)
   if (mass !== undefined && !Number.isFinite(mass) && !blocks)

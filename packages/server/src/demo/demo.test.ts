@@ -18,7 +18,7 @@ describe('the demo', () => {
   it.each(inVariants)('%s: nothing is found, and every sketch is settled', (_, part) => {
     const result = createEvaluator().evaluate(part)
     expect(result.findings).toEqual([])
-    for (const s of result.steps) if (s.output?.kind === 'sketch') expect(s.output.loose).toBe(0)
+    for (const s of result.steps) if (s.output?.sketch) expect(s.output.sketch.loose).toBe(0)
   })
   it('with any named size at nothing or far too much says so, and no figure is none', () => {
     for (const part of DEMO_PARTS)
@@ -55,7 +55,7 @@ describe('the demo', () => {
         .steps.find((s) => s.id === 'path')?.output
       const [stem, tip] = [height - reach / 2, 20]
       const length = stem + (Math.PI * reach) / 2 + (stem - 39) + (Math.PI * reach) / 3 + tip
-      expect(path?.kind === 'path' && path.path.length).toBeCloseTo(length, 8)
+      expect(path?.path?.path.length).toBeCloseTo(length, 8)
     }
   })
   it('the photograph of the moulding shows its straights, its round and its hollow', () => {
@@ -87,9 +87,6 @@ describe('the demo', () => {
     const profile = createEvaluator()
       .evaluate(bail)
       .steps.find((s) => s.id === 'profile')?.output
-    expect(profile?.kind === 'profile' && profile.properties.area).toBeCloseTo(
-      14 * 8 - 2 * 9 * (1 - Math.PI / 4),
-      8,
-    )
+    expect(profile?.section?.properties.area).toBeCloseTo(14 * 8 - 2 * 9 * (1 - Math.PI / 4), 8)
   })
 })

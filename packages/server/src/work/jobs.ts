@@ -2,12 +2,12 @@ import { PNG } from 'pngjs'
 import { breachesOf, readPart, type Part } from '@flexum/core/document'
 import { profileOf } from '@flexum/core/edit'
 import {
+  bodiesOf,
   createEvaluator,
   leadOf,
   massOf,
-  meshOfRun,
-  runsOf,
-  strandOf,
+  materialOf,
+  meshOfBody,
   type PartResult,
 } from '@flexum/core/evaluate'
 import { PICTURE_LOOKS, pictureOf, sectionPicture } from '@flexum/core/format'
@@ -46,9 +46,9 @@ export function workOnPart(part: Part): PartWork {
 
 /** Key figures of a part, as far as it gives them; all of its lead run, where it has one. */
 export function figuresOf(part: Part, result: PartResult): PartFigures {
-  const { run, path, profile, profileWords } = leadOf(part, result)
+  const { run, path, profile, profileWords, bending } = leadOf(part, result)
   const mass = massOf(result)
-  const bends = (run ?? path)?.table?.rows.length ?? 0
+  const bends = bending?.table?.rows.length ?? 0
   return {
     ...(run || path ? { length: run?.path.length ?? path!.analysis.length, bends } : {}),
     ...(profile && profileWords !== undefined ? { profile: profileWords, material: profile.material } : {}),
@@ -59,14 +59,14 @@ export function figuresOf(part: Part, result: PartResult): PartFigures {
 
 /** Bodies drawn small; undefined when there is none. */
 function drawn(result: PartResult): Uint8Array | undefined {
-  const runs = runsOf(result)
-  if (runs.length === 0) return undefined
+  const bodies = bodiesOf(result)
+  if (bodies.length === 0) return undefined
   const { width, height } = PICTURE_SIZE
   const picture = pictureOf(
-    runs.map((r) => ({
-      mesh: meshOfRun(r),
-      look: PICTURE_LOOKS[r.look],
-      lookOf: (t) => PICTURE_LOOKS[strandOf(r, t).look],
+    bodies.map((b) => ({
+      mesh: meshOfBody(b),
+      look: PICTURE_LOOKS[b.look],
+      lookOf: (t) => PICTURE_LOOKS[materialOf(b, t).look],
     })),
     width,
     height,
@@ -82,8 +82,8 @@ export function workOnSection(section: Part): SectionFigures | string {
   if (!found) return 'it holds no profile'
   const result = createEvaluator().evaluate(section)
   const step = result.steps.find((s) => s.id === found.profile.id)
-  const output = step?.output
-  if (step?.state !== 'good' || output?.kind !== 'profile')
+  const output = step?.state === 'good' ? step.output?.section : undefined
+  if (!step || !output)
     return result.findings.find((f) => f.severity === 'blocks')?.message ?? 'it cannot be worked out'
   const { min, max } = output.properties.box
   return {

@@ -25,7 +25,7 @@ describe('the station under a place of the picture', () => {
   const output = createEvaluator()
     .evaluate(STARTERS.hoop.make('hoop'))
     .steps.find((s) => s.id === 'path')!.output
-  const path: Path = (output as Extract<typeof output, { kind: 'path' }>).path
+  const path: Path = output!.path!.path
   it('is found where the path is seen', () => {
     for (const s of [0, 77.7, 200, 431.2, path.length]) {
       const p = pathPoint(path, s)

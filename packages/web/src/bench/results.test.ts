@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { STARTERS, type Part, type RunStep } from '@flexum/core/document'
-import { createEvaluator, type RunOutput } from '@flexum/core/evaluate'
-import { runView, shownRuns, stationOnPath, stationOnRun, stepInWork } from './results.ts'
+import { createEvaluator } from '@flexum/core/evaluate'
+import { runView, shownBodies, stationOnPath, stationOnRun, stepInWork } from './results.ts'
 
 const hoop = STARTERS.hoop.make('Hoop')
 const run = hoop.steps.find((s): s is RunStep => s.kind === 'run')!
@@ -48,8 +48,8 @@ describe('the run in work', () => {
 })
 
 describe('what is seen', () => {
-  it('are all runs but hidden ones and those set aside, the last good one when a run fails', () => {
-    expect(shownRuns(result).map((r) => r.id)).toEqual(['run', 'run2'])
+  it('are all bodies but hidden ones and those set aside, the last good one when a run fails', () => {
+    expect(shownBodies(result).map((r) => r.id)).toEqual(['run', 'run2'])
     const change = (more: Partial<RunStep>): Part => ({
       ...two,
       steps: two.steps.map((s) => (s.id === 'run2' && s.kind === 'run' ? { ...s, ...more } : s)),
@@ -57,7 +57,7 @@ describe('what is seen', () => {
     const seen = (part: Part) => {
       const evaluator = createEvaluator()
       evaluator.evaluate(two, { owner: 'part' })
-      return shownRuns(evaluator.evaluate(part, { owner: 'part' })).map((r) => [r.id, r.stale])
+      return shownBodies(evaluator.evaluate(part, { owner: 'part' })).map((r) => [r.id, r.stale])
     }
     expect(seen(change({ hidden: true }))).toEqual([['run', false]])
     expect(seen(change({ aside: true }))).toEqual([['run', false]])
@@ -65,10 +65,10 @@ describe('what is seen', () => {
       ['run', false],
       ['run2', true],
     ])
-    expect(shownRuns(undefined)).toEqual([])
+    expect(shownBodies(undefined)).toEqual([])
   })
   it('has stations on the path and on the run, there and back', () => {
-    const output = result.steps.find((s) => s.id === 'run2')!.output as RunOutput
+    const output = result.steps.find((s) => s.id === 'run2')!.output!.carried!
     expect(stationOnPath(output, 0)).toBeCloseTo(output.path.length, 9)
     expect(stationOnRun(output, stationOnPath(output, 12))).toBeCloseTo(12, 12)
   })

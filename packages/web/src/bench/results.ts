@@ -1,17 +1,21 @@
 import type { Id } from '@flexum/core/base'
-import type { Part, Station, Step } from '@flexum/core/document'
-import type {
-  BlankOutput,
-  Finding,
-  PartResult,
-  PathOutput,
-  ProfileOutput,
-  RunOutput,
-  StepOutput,
-  StepResult,
+import { kindOf, type Capability, type Part, type Station, type Step } from '@flexum/core/document'
+import {
+  blankOf,
+  inputOf,
+  leadRun,
+  type Bending,
+  type BlankGiven,
+  type Body,
+  type CarriedGiven,
+  type Finding,
+  type PartResult,
+  type PathGiven,
+  type SectionGiven,
+  type StepResult,
 } from '@flexum/core/evaluate'
 import type { Path } from '@flexum/core/path'
-import { leadRun } from '@flexum/core/evaluate'
+import type { Piece } from '@flexum/core/sweep'
 
 export function stepResult(
   result: PartResult | undefined,
@@ -31,21 +35,28 @@ export function stepInWork<K extends Step['kind']>(
   return steps.find((s) => s.id === chosen) ?? steps[0]
 }
 
-/** Everything the picture and the strip show: the results of one run and what it stands on. */
+/** Everything the strip and the figures show: the results of one run and what it stands on. */
 export interface RunView {
   readonly pathStep: Id
   readonly runStep: Id | undefined
-  readonly path: PathOutput | undefined
+  readonly path: PathGiven | undefined
   readonly pathResult: StepResult | undefined
-  readonly profile: ProfileOutput | undefined
-  readonly run: RunOutput | undefined
-  readonly blank: BlankOutput | undefined
+  /** How the path alone is bent. */
+  readonly pathBending: Bending | undefined
+  readonly profile: SectionGiven | undefined
+  readonly run: CarriedGiven | undefined
+  readonly bodies: readonly Body[]
+  readonly pieces: readonly Piece[]
+  readonly blank: BlankGiven | undefined
+  /** How the run is bent as it is made; its path, when nothing is carried along it. */
+  readonly bending: Bending | undefined
   /** Something shown is the last good result and not what the recipe now says. */
   readonly stale: boolean
 }
 
-/** Kinds of step that give a path. */
-export const PATH_KINDS: ReadonlySet<Step['kind']> = new Set(['node-path', 'helix-path', 'sketch-path'])
+/** Steps of a part that give something, in order of the recipe. */
+export const stepsGiving = (part: Part, gives: Capability): readonly Step[] =>
+  part.steps.filter((s) => kindOf(s).gives.includes(gives))
 
 /** The run in work, with the blank cut for it. Without a run, the first path alone. */
 export function runView(
@@ -54,63 +65,68 @@ export function runView(
   chosen: Id | null = null,
 ): RunView | undefined {
   const run = leadRun(part, chosen)
-  const pathStep = run?.path ?? part.steps.find((s) => PATH_KINDS.has(s.kind))?.id
+  const pathStep = inputOf(run, 'path') ?? stepsGiving(part, 'path')[0]?.id
   if (pathStep === undefined) return undefined
-  const blankStep = run && part.steps.find((s) => s.kind === 'blank' && s.run === run.id)
-  const pick = <K extends StepOutput['kind']>(id: Id | undefined, kind: K) => {
+  const seen = (id: Id | undefined, gives: Capability) => {
     const r = stepResult(result, id)
-    const shown = r && r.state !== 'aside' && r.state !== 'unbuilt' && r.output?.kind === kind
-    return {
-      output: shown ? (r.output as Extract<StepOutput, { kind: K }>) : undefined,
-      stale: Boolean(shown && r.stale),
-    }
+    const shown = r && isBuilt(r) && r.output?.[gives] !== undefined
+    return shown ? { output: r.output, stale: r.stale } : { output: undefined, stale: false }
   }
-  const path = pick(pathStep, 'path')
-  const profile = pick(run?.profile, 'profile')
-  const body = pick(run?.id, 'run')
-  const blank = pick(blankStep?.id, 'blank')
+  const path = seen(pathStep, 'path')
+  const profile = seen(inputOf(run, 'section'), 'section')
+  const made = seen(run?.id, 'carried')
   return {
     pathStep,
     runStep: run?.id,
-    path: path.output,
+    path: path.output?.path,
     pathResult: stepResult(result, pathStep),
-    profile: profile.output,
-    run: body.output,
-    blank: blank.output,
-    stale: path.stale || body.stale || profile.stale,
+    pathBending: path.output?.table,
+    profile: profile.output?.section,
+    run: made.output?.carried,
+    bodies: made.output?.bodies ?? [],
+    pieces: made.output?.pieces ?? [],
+    blank: seen(blankOf(part, run?.id)?.id, 'blank').output?.blank,
+    bending: run ? made.output?.table : path.output?.table,
+    stale: path.stale || made.stale || profile.stale,
   }
 }
 
-/** Every run that is to be seen, whole or as it last was. */
-export function shownRuns(result: PartResult | undefined): readonly SeenRun[] {
-  return (result?.steps ?? []).flatMap((s) => {
-    const seen = s.state !== 'aside' && s.state !== 'unbuilt' && s.output?.kind === 'run' && !s.output.hidden
-    return seen ? [{ id: s.id, run: s.output as RunOutput, stale: s.stale }] : []
-  })
-}
+const isBuilt = (r: StepResult): boolean => r.state !== 'aside' && r.state !== 'unbuilt'
 
-export interface SeenRun {
+/** A body that is seen, by the step that made it; with what is carried along its path, where it has one. */
+export interface ShownBody {
   readonly id: Id
-  readonly run: RunOutput
+  readonly step: Id
+  readonly body: Body
+  readonly carried: CarriedGiven | undefined
   readonly stale: boolean
 }
 
+/** Every body that is to be seen, whole or as it last was. */
+export function shownBodies(result: PartResult | undefined): readonly ShownBody[] {
+  return (result?.steps ?? []).flatMap((s) =>
+    isBuilt(s)
+      ? (s.output?.bodies ?? [])
+          .filter((b) => !b.hidden)
+          .map((body) => ({ id: body.id, step: s.id, body, carried: s.output?.carried, stale: s.stale }))
+      : [],
+  )
+}
+
 /** A station of the run as one of the whole path; a rounded corner goes on round it at an even pace. */
-export function stationOnPath(run: RunOutput, onRun: number): number {
+export function stationOnPath(run: CarriedGiven, onRun: number): number {
   return along(run.path.starts, run.sourceStarts, onRun)
 }
 
 /** A station of the whole path as one of the run along it. */
-export function stationOnRun(run: RunOutput, onPath: number): number {
+export function stationOnRun(run: CarriedGiven, onPath: number): number {
   return along(run.sourceStarts, run.path.starts, onPath)
 }
 
 /** The bend table that is shown: of the run as it is made; of the path when nothing is carried along it. */
-export function bendsShown(
-  view: RunView,
-): { readonly path: Path; readonly bending: PathOutput | RunOutput } | undefined {
+export function bendsShown(view: RunView): { readonly path: Path; readonly bending: Bending } | undefined {
   const of = view.runStep === undefined ? view.path : view.run
-  return of && { path: of.path, bending: of }
+  return of && view.bending && { path: of.path, bending: view.bending }
 }
 
 /** From one row of stations to another, evenly between them; beyond their ends as far on. */

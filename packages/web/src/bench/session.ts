@@ -1,6 +1,6 @@
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import type { Id, Result } from '@flexum/core/base'
-import { inputsOf, type Part, type Station } from '@flexum/core/document'
+import { needsOf, type Part, type Station } from '@flexum/core/document'
 import {
   apply,
   commit,
@@ -16,7 +16,7 @@ import type { PartResult } from '@flexum/core/evaluate'
 import type { PartHead } from '../api/parts.ts'
 import type { Compute } from '../compute/client.ts'
 import { Cancelled } from '../compute/client.ts'
-import { PATH_KINDS } from './results.ts'
+import { stepsGiving } from './results.ts'
 
 /** What is chosen: the station of work, and a step and node of the recipe. */
 export interface Selection {
@@ -82,10 +82,10 @@ export interface Session {
 
 /** What is chosen at first: the path; a sketch that steps wait for and that has nothing on it yet opens its sheet. */
 function firstSelection(part: Part): Selection {
-  const waitedFor = (id: Id): boolean => part.steps.some((s) => inputsOf(s).includes(id))
+  const waitedFor = (id: Id): boolean => part.steps.some((s) => needsOf(s).includes(id))
   const empty = part.steps.find((s) => s.kind === 'sketch' && s.entities.length === 0 && waitedFor(s.id))
   if (empty) return { station: 'path', step: empty.id, node: null, sheet: empty.id }
-  const path = part.steps.find((s) => PATH_KINDS.has(s.kind))
+  const path = stepsGiving(part, 'path')[0]
   return { station: 'path', step: path?.id ?? null, node: null }
 }
 

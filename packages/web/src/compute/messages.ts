@@ -17,7 +17,7 @@ export interface Answer {
 }
 
 /** One way of turning a run, drawn small. */
-export type TurningCard = Omit<ComparedTurning, 'run'> & { readonly picture: Picture | undefined }
+export type TurningCard = Omit<ComparedTurning, 'bodies'> & { readonly picture: Picture | undefined }
 
 export interface ComputeApi {
   /** A run turned in every way. */

@@ -1,5 +1,5 @@
 import { expose } from 'comlink'
-import { compareTurnings, createEvaluator, meshOfPart, meshOfRun } from '@flexum/core/evaluate'
+import { compareTurnings, createEvaluator, materialOf, meshOfBody, meshOfPart } from '@flexum/core/evaluate'
 import { PICTURE_LOOKS, pictureOf, stlOf } from '@flexum/core/format'
 import { traceOutlines } from '@flexum/core/trace'
 import type { ComputeApi } from './messages.ts'
@@ -20,11 +20,19 @@ const compute: ComputeApi = {
   },
   trace: traceOutlines,
   compare: (part, run) =>
-    compareTurnings(evaluator, part, run).map(({ run: made, ...card }) => ({
+    compareTurnings(evaluator, part, run).map(({ bodies, ...card }) => ({
       ...card,
       picture:
-        made &&
-        pictureOf([{ mesh: meshOfRun(made), look: PICTURE_LOOKS[made.look] }], CARD.width, CARD.height),
+        bodies &&
+        pictureOf(
+          bodies.map((b) => ({
+            mesh: meshOfBody(b),
+            look: PICTURE_LOOKS[b.look],
+            lookOf: (t) => PICTURE_LOOKS[materialOf(b, t).look],
+          })),
+          CARD.width,
+          CARD.height,
+        ),
     })),
   stl(part, chordError) {
     const result = evaluator.evaluate(part, chordError === undefined ? {} : { chordError })

@@ -1,4 +1,3 @@
-import type { RunOutput } from '@flexum/core/evaluate'
 import { stationNear } from '@flexum/core/path'
 import type { Box3 as CoreBox, CutPlane, Picked, Vec3 } from '@flexum/core/space'
 import {
@@ -13,13 +12,14 @@ import {
 } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { Ray } from '../bench/drag.ts'
+import type { ShownBody } from '../bench/results.ts'
 import type { Theme } from '../ui/theme.ts'
 import { makeEnvironment } from './appearance.ts'
 import { Cut } from './Cut.ts'
 import { Eye, type Lens, type StandardView } from './Eye.ts'
 import { Highlight } from './Highlight.ts'
 import { pickedAt } from './picking.ts'
-import { RunBody } from './RunBody.ts'
+import { DrawnBody } from './DrawnBody.ts'
 import { Stage } from './Stage.ts'
 
 export { STANDARD_VIEWS, type Lens, type StandardView } from './Eye.ts'
@@ -31,18 +31,10 @@ export interface CameraState {
   readonly lens?: Lens
 }
 
-/** What is under the pointer: a run, a station of it, and the segment of its path. */
+/** What is under the pointer: a body by the step that made it; where it goes along a path, the station and the segment. */
 export interface Pick {
-  readonly run: string
-  readonly station: number
-  readonly segment: number
-}
-
-/** A run to draw. */
-export interface ShownRun {
-  readonly id: string
-  readonly run: RunOutput
-  readonly stale: boolean
+  readonly step: string
+  readonly along: { readonly station: number; readonly segment: number } | undefined
 }
 
 /** A sheet that the view is turned to: its plane, the place in the middle of the picture, px per mm. */
@@ -68,7 +60,7 @@ export function toggleSmoothEdges(): void {
 }
 
 /**
- * The 3D picture: runs, their floor and shadow, what is lit up, a cut through all. Draws only when something changed.
+ * The 3D picture: bodies, their floor and shadow, what is lit up, a cut through all. Draws only when something changed.
  * All of three stays behind this class.
  */
 export class BenchView {
@@ -81,8 +73,8 @@ export class BenchView {
   private readonly raycaster = new Raycaster()
   private readonly listeners = new Set<() => void>()
   private readonly observer: ResizeObserver
-  private shown: readonly ShownRun[] = []
-  private bodies: RunBody[] = []
+  private shown: readonly ShownBody[] = []
+  private bodies: DrawnBody[] = []
   private cut: Cut | undefined
   private grown: number | undefined
   private theme: Theme
@@ -132,22 +124,30 @@ export class BenchView {
     return () => this.listeners.delete(listener)
   }
 
-  /** Shows runs, or none. The first ones are brought into view; what is shown already is not drawn again. */
-  setRuns(shown: readonly ShownRun[]): void {
+  /** Shows bodies, or none. The first ones are brought into view; what is shown already is not drawn again. */
+  setBodies(shown: readonly ShownBody[]): void {
     const had = this.shown
     const same =
       shown.length === had.length &&
-      shown.every((s, i) => s.id === had[i]!.id && s.run === had[i]!.run && s.stale === had[i]!.stale)
-    if (!same) this.drawRuns(shown)
+      shown.every(
+        (s, i) => s.body === had[i]!.body && s.stale === had[i]!.stale && s.carried === had[i]!.carried,
+      )
+    if (!same) this.drawBodies(shown, this.bodies)
   }
 
-  private drawRuns(shown: readonly ShownRun[]): void {
-    this.clear()
+  /** Draws bodies; those that are drawn already as they should be are kept. */
+  private drawBodies(shown: readonly ShownBody[], kept: readonly DrawnBody[] = []): void {
     this.shown = shown
     this.pictures++
-    this.bodies = shown.map(
-      (s) => new RunBody(s.id, s.run, this.theme, this.sheet ? 'behind' : s.stale ? 'stale' : 'whole'),
-    )
+    const before = this.bodies
+    this.bodies = shown.map((s) => {
+      const presence = this.sheet ? 'behind' : s.stale ? 'stale' : 'whole'
+      const same = kept.find(
+        (d) => d.body === s.body && d.shown.carried === s.carried && d.presence === presence,
+      )
+      return same ?? new DrawnBody(s, this.theme, presence)
+    })
+    this.clear(before.filter((d) => !this.bodies.includes(d)))
     for (const b of this.bodies) this.scene.add(b.group)
     if (this.bodies.length > 0) {
       // Nothing but the bodies themselves is seen behind a sheet.
@@ -165,30 +165,30 @@ export class BenchView {
     this.invalidate()
   }
 
-  private clear(): void {
-    for (const b of this.bodies) {
+  private clear(gone: readonly DrawnBody[]): void {
+    for (const b of gone) {
       this.scene.remove(b.group)
       b.dispose()
     }
-    this.bodies = []
     this.stage.clear()
     this.highlight.clear()
   }
 
-  /** Lights up segments of a run's path, and draws outlines, given as pairs of points, over all. */
+  /** Lights up segments of the path that a step's bodies go along, and draws outlines, given as pairs of points, over all. */
   setFocus(
-    run: string | undefined,
+    step: string | undefined,
     segments: ReadonlySet<number>,
     outline: readonly Vec3[] | undefined,
   ): void {
     this.highlight.clear()
-    const body = this.bodies.find((b) => b.id === run)
-    if (body && segments.size > 0) this.highlight.light(body, segments, this.theme, this.cut?.plane)
+    if (segments.size > 0)
+      for (const body of this.bodies.filter((b) => b.shown.step === step && b.shown.carried))
+        this.highlight.light(body, segments, this.theme, this.cut?.plane)
     if (outline && outline.length > 1) this.highlight.outline(outline, this.theme)
     this.invalidate()
   }
 
-  /** Area of each run's cut, mm2, in the order shown; none without a cut. */
+  /** Area of each body's cut, mm2, in the order shown; none without a cut. */
   get cutAreas(): readonly number[] {
     return this.cut?.areas ?? NO_AREAS
   }
@@ -204,7 +204,7 @@ export class BenchView {
       const box = this.boxOfBodies()!
       const size = Math.max(...box.max.map((v, i) => v - box.min[i]!), 1)
       this.cut = new Cut(
-        this.shown.map((s) => s.run),
+        this.shown.map((s) => s.body),
         at,
         this.theme,
         Math.min(size / 70, this.apartFor()),
@@ -217,11 +217,11 @@ export class BenchView {
 
   /** Hatching near enough that the thinnest of the sections shown has a few lines. */
   private apartFor(): number {
-    const reach = this.shown.map((s) => Math.sqrt(s.run.strands[0]!.area))
-    return Math.max(...reach, 1) / 5
+    const across = this.shown.flatMap((s) => (s.carried ? Math.sqrt(s.carried.strands[0]!.area) : []))
+    return across.length > 0 ? Math.max(...across, 1) / 5 : Infinity
   }
 
-  /** Draws the runs up to a share of their length, 0 to 1; undefined draws them whole. */
+  /** Draws what goes along a path up to a share of their length, 0 to 1; undefined draws them whole. */
   grow(share: number | undefined): void {
     this.grown = share
     this.growAll()
@@ -229,13 +229,13 @@ export class BenchView {
   }
 
   private growAll(): void {
-    for (const b of this.bodies) b.grow(this.grown === undefined ? undefined : this.grown * b.run.path.length)
+    for (const b of this.bodies) b.grow(this.grown)
   }
 
   setTheme(theme: Theme): void {
     this.theme = theme
     this.stage.setTheme(theme)
-    if (this.shown.length > 0) this.drawRuns(this.shown)
+    if (this.shown.length > 0) this.drawBodies(this.shown)
     this.invalidate()
   }
 
@@ -244,7 +244,7 @@ export class BenchView {
     const changes = (sheet === undefined) !== (this.sheet === undefined)
     this.sheet = sheet
     this.controls.enabled = sheet === undefined
-    if (changes && this.shown.length > 0) this.drawRuns(this.shown)
+    if (changes && this.shown.length > 0) this.drawBodies(this.shown)
     this.placeFlat()
     this.invalidate()
   }
@@ -373,17 +373,22 @@ export class BenchView {
       .sort((a, b) => a.hit.distance - b.hit.distance)[0]
   }
 
-  /** The part of a run under a place on the canvas. */
+  /** The body under a place on the canvas. */
   pick(x: number, y: number): Pick | undefined {
     const found = this.nearest(x, y)
     if (!found) return undefined
     const { body, hit } = found
+    const { step, carried } = body.shown
+    if (!carried) return { step, along: undefined }
     const tag = body.tagOf(hit)
-    const { path } = body.run
-    if (tag.kind === 'start') return { run: body.id, station: 0, segment: 0 }
-    if (tag.kind === 'end') return { run: body.id, station: path.length, segment: path.segments.length - 1 }
-    const station = stationNear(path, tag.segment, body.onRun(hit))
-    return { run: body.id, station, segment: tag.segment }
+    const { path } = carried
+    if (tag.kind === 'start') return { step, along: { station: 0, segment: 0 } }
+    if (tag.kind === 'end')
+      return { step, along: { station: path.length, segment: path.segments.length - 1 } }
+    return {
+      step,
+      along: { station: stationNear(path, tag.segment, body.inPlace(hit)), segment: tag.segment },
+    }
   }
 
   /** What there is to measure from under a place on the canvas: a corner, an edge or a face. */
@@ -391,7 +396,7 @@ export class BenchView {
     const found = this.nearest(x, y)
     if (!found) return undefined
     const index = found.body.placeOf(found.hit)
-    return pickedAt(found.body.run, index, found.hit, [x, y], (p) => this.project(p))
+    return pickedAt(found.body.body, index, found.hit, [x, y], (p) => this.project(p))
   }
 
   /** Width of the picture, px. */
@@ -425,7 +430,7 @@ export class BenchView {
     if (this.disposed) return
     if (this.sheet) this.placeFlat()
     this.renderer.render(this.scene, this.sheet ? this.flat : this.eye.camera)
-    // Counted on the canvas, so that a picture of new runs can be waited for.
+    // Counted on the canvas, so that a picture of new bodies can be waited for.
     this.renderer.domElement.dataset['pictures'] = String(this.pictures)
     for (const listener of this.listeners) listener()
   }
@@ -451,7 +456,7 @@ export class BenchView {
     cancelAnimationFrame(this.frame)
     this.observer.disconnect()
     this.setCut(undefined)
-    this.clear()
+    this.clear(this.bodies)
     this.controls.dispose()
     this.scene.environment?.dispose()
     this.renderer.dispose()

@@ -1,4 +1,4 @@
-import type { RunOutput } from '@flexum/core/evaluate'
+import type { Body } from '@flexum/core/evaluate'
 import {
   hatchSlice,
   placePoint,
@@ -36,12 +36,12 @@ function seenFrom(p: Placement, plane: CutPlane): CutPlane {
 export class Cut {
   readonly plane: Plane
   readonly group = new Group()
-  /** Area of the cut, mm2, of each run with its copies. */
+  /** Area of the cut, mm2, of each body with its copies. */
   readonly areas: readonly number[]
 
   readonly at: CutPlane
 
-  constructor(runs: readonly RunOutput[], at: CutPlane, theme: Theme, apart: number) {
+  constructor(bodies: readonly Body[], at: CutPlane, theme: Theme, apart: number) {
     this.at = at
     const normal = new Vector3(...vec3.cross(at.x, at.y))
     // What lies toward the normal is taken away.
@@ -50,11 +50,11 @@ export class Cut {
     const fill = new MeshBasicMaterial({ color: cut.face, side: DoubleSide })
     const ink = new LineBasicMaterial({ color: cut.line })
     const hatching = new LineBasicMaterial({ color: cut.line, transparent: true, opacity: 0.55 })
-    this.areas = runs.map((run) => {
+    this.areas = bodies.map((body) => {
       let area = 0
-      for (const place of run.places) {
+      for (const place of body.places) {
         const own = seenFrom(place, at)
-        const slice = sliceMesh(run.mesh, own)
+        const slice = sliceMesh(body.mesh, own)
         if (slice.loops.length === 0) continue
         area += slice.area
         // A hair before the plane, so that it is not cut away with the rest.

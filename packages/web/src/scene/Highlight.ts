@@ -3,9 +3,9 @@ import { LineBasicMaterial, LineSegments, Mesh, MeshBasicMaterial, type Plane, t
 import type { Theme } from '../ui/theme.ts'
 import { DRAWN } from './appearance.ts'
 import { lineGeometry } from './geometry.ts'
-import { matrixOf, type RunBody } from './RunBody.ts'
+import { matrixOf, type DrawnBody } from './DrawnBody.ts'
 
-/** What is pointed at: segments of a run lit up, and outlines drawn over all. */
+/** What is pointed at: segments of a path lit up, and outlines drawn over all. */
 export class Highlight {
   private readonly scene: Scene
   private shown: (Mesh | LineSegments)[] = []
@@ -14,8 +14,8 @@ export class Highlight {
     this.scene = scene
   }
 
-  /** Lights up segments of a run, on all its copies, but for what a cut takes away. */
-  light(body: RunBody, segments: ReadonlySet<number>, theme: Theme, cut: Plane | undefined): void {
+  /** Lights up the faces along segments of a path, on all copies of a body, but for what a cut takes away. */
+  light(body: DrawnBody, segments: ReadonlySet<number>, theme: Theme, cut: Plane | undefined): void {
     const material = new MeshBasicMaterial({
       color: DRAWN[theme].chosen,
       transparent: true,
@@ -27,7 +27,7 @@ export class Highlight {
     })
     const faces = body.segmentFaces(segments)
     this.show(
-      ...body.run.places.map((p) => {
+      ...body.body.places.map((p) => {
         const mesh = new Mesh(faces, material)
         mesh.matrixAutoUpdate = false
         mesh.matrix.copy(matrixOf(p))

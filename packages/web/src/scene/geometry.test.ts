@@ -1,16 +1,17 @@
 import { Box3, Vector3 } from 'three'
 import { describe, expect, it } from 'vitest'
 import { STARTERS } from '@flexum/core/document'
-import { createEvaluator, type RunOutput } from '@flexum/core/evaluate'
+import { createEvaluator } from '@flexum/core/evaluate'
 import { unpackTag } from '@flexum/core/sweep'
 import { floorGrid } from './floor.ts'
 import { bodyGeometry, facesOf, lineGeometry } from './geometry.ts'
 
-const runOf = (name: keyof typeof STARTERS): RunOutput => {
+const bodyOf = (name: keyof typeof STARTERS) => {
   const result = createEvaluator().evaluate(STARTERS[name].make(name))
-  return result.steps.find((s) => s.kind === 'run')!.output as RunOutput
+  const { bodies, carried } = result.steps.find((s) => s.kind === 'run')!.output!
+  return { ...bodies![0]!, path: carried!.path }
 }
-const hoop = runOf('hoop')
+const hoop = bodyOf('hoop')
 
 describe('a body for the picture', () => {
   it('shares the mesh’s arrays, sides in one group and end faces in the other', () => {
@@ -19,7 +20,7 @@ describe('a body for the picture', () => {
     const [sides, ends] = g.groups
     expect(sides!.count + ends!.count).toBe(hoop.mesh.triangles.length)
     expect(ends!.start).toBe(sides!.count)
-    const kinds = [...hoop.mesh.tags].map((t) => unpackTag(t).kind)
+    const kinds = [...hoop.mesh.tags].map((t) => unpackTag(t, hoop.edges).kind)
     expect(kinds.slice(0, sides!.count / 3).every((k) => k === 'side')).toBe(true)
     expect(kinds.slice(sides!.count / 3).every((k) => k !== 'side')).toBe(true)
     g.computeBoundingBox()
@@ -28,12 +29,12 @@ describe('a body for the picture', () => {
     expect(size.z).toBeCloseTo(210, 1)
   })
   it('of a closed run has no end faces', () => {
-    const frame = runOf('frame')
+    const frame = bodyOf('frame')
     expect(bodyGeometry(frame.mesh).groups[1]!.count).toBe(0)
   })
   it('gives the sides of one segment to light up', () => {
     const body = bodyGeometry(hoop.mesh)
-    const sidesOf = (i: number) => facesOf(body, hoop.mesh, (t) => t.kind === 'side' && t.segment === i)
+    const sidesOf = (i: number) => facesOf(body, hoop, (t) => t.kind === 'side' && t.segment === i)
     const total: number = hoop.path.segments.reduce((n: number, _, i) => n + sidesOf(i).index!.count, 0)
     expect(total).toBe(body.groups[0]!.count)
     const bend = sidesOf(1)

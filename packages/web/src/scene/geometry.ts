@@ -1,5 +1,6 @@
+import type { Body } from '@flexum/core/evaluate'
 import type { Mesh as CoreMesh } from '@flexum/core/space'
-import { unpackTag } from '@flexum/core/sweep'
+import { isEnd, unpackTag, type FaceTag } from '@flexum/core/sweep'
 import { BufferAttribute, BufferGeometry } from 'three'
 
 /** A core mesh as three's geometry, without copying; group 0 is the sides, group 1 the end faces. */
@@ -14,13 +15,13 @@ export function bodyGeometry(mesh: CoreMesh): BufferGeometry {
   return g
 }
 
-/** Sides come first in a run's mesh, then the ends. */
+/** Sides come first in a body's mesh, then the ends. */
 function countSides(mesh: CoreMesh): number {
   let low = 0
   let high = mesh.tags.length
   while (low < high) {
     const mid = (low + high) >> 1
-    if (unpackTag(mesh.tags[mid]!).kind === 'side') low = mid + 1
+    if (!isEnd(mesh.tags[mid]!)) low = mid + 1
     else high = mid
   }
   return low
@@ -28,16 +29,16 @@ function countSides(mesh: CoreMesh): number {
 
 /** Some faces of a body, sharing its vertices. */
 export function facesOf(
-  body: BufferGeometry,
-  mesh: CoreMesh,
-  pick: (tag: ReturnType<typeof unpackTag>) => boolean,
+  geometry: BufferGeometry,
+  { mesh, edges }: Pick<Body, 'mesh' | 'edges'>,
+  pick: (tag: FaceTag) => boolean,
 ): BufferGeometry {
   const index: number[] = []
   for (let t = 0; t < mesh.tags.length; t++) {
-    if (!pick(unpackTag(mesh.tags[t]!))) continue
+    if (!pick(unpackTag(mesh.tags[t]!, edges))) continue
     index.push(mesh.triangles[t * 3]!, mesh.triangles[t * 3 + 1]!, mesh.triangles[t * 3 + 2]!)
   }
-  return sharing(body, index)
+  return sharing(geometry, index)
 }
 
 /** Lines between pairs of a body's vertices. */

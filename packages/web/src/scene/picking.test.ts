@@ -2,9 +2,10 @@ import type { Intersection } from 'three'
 import { Mesh, Raycaster, Vector3, type Face } from 'three'
 import { describe, expect, it } from 'vitest'
 import { STARTERS } from '@flexum/core/document'
-import { createEvaluator, type RunOutput } from '@flexum/core/evaluate'
+import { createEvaluator } from '@flexum/core/evaluate'
 import { pickedAt } from './picking.ts'
-import { RunBody } from './RunBody.ts'
+import { shownBodies } from '../bench/results.ts'
+import { DrawnBody } from './DrawnBody.ts'
 
 /** A bar along x of 20 by 10, seen from above: a pixel a millimetre. */
 const bar = STARTERS.straight.make('Bar')
@@ -14,7 +15,7 @@ const result = createEvaluator().evaluate({
     s.kind === 'stock-profile' ? { ...s, shape: 'flat', sizes: { width: '20', thickness: '10' } } : s,
   ),
 })
-const run = result.steps.find((s) => s.kind === 'run')!.output as RunOutput
+const [{ body }] = shownBodies(result) as [ReturnType<typeof shownBodies>[number]]
 
 const at = (x: number, y: number) => {
   const hit = {
@@ -23,7 +24,7 @@ const at = (x: number, y: number) => {
     face: { normal: new Vector3(0, 0, 1) } as Face,
     object: new Mesh(),
   } as unknown as Intersection
-  return pickedAt(run, 0, hit, [x, -y], (p) => [p[0], -p[1]])
+  return pickedAt(body, 0, hit, [x, -y], (p) => [p[0], -p[1]])
 }
 
 describe('what a place on a body means to someone who measures', () => {
@@ -42,17 +43,12 @@ describe('what a place on a body means to someone who measures', () => {
   })
   it('is a face of a round surface with the normal of the round, not of its facet', () => {
     const hoop = createEvaluator().evaluate(STARTERS.hoop.make('Hoop'))
-    const tube = new RunBody(
-      'r',
-      hoop.steps.find((s) => s.kind === 'run')!.output as RunOutput,
-      'flexum-day',
-      'whole',
-    )
+    const tube = new DrawnBody(shownBodies(hoop)[0]!, 'flexum-day', 'whole')
     tube.group.updateMatrixWorld(true)
     // At the upright leg from the front, off its middle: the normal leans as far as the place does.
     for (const off of [-7, -3.3, 0.4, 5]) {
       const hit = tube.hit(new Raycaster(new Vector3(off, -100, 90), new Vector3(0, 1, 0)), undefined)!
-      const picked = pickedAt(tube.run, 0, hit, [0, 0], () => undefined)
+      const picked = pickedAt(tube.body, 0, hit, [0, 0], () => undefined)
       expect(picked.kind === 'face' && picked.normal[0]).toBeCloseTo(off / 10, 1)
     }
   })

@@ -1,4 +1,4 @@
-import type { RunOutput } from '@flexum/core/evaluate'
+import type { Body } from '@flexum/core/evaluate'
 import { placePoint, vec3, type Picked, type Vec3 } from '@flexum/core/space'
 import type { Intersection } from 'three'
 
@@ -11,16 +11,15 @@ const EDGE_NEAR = 7
  * the face. Edges along curves count by their direction where they are met.
  */
 export function pickedAt(
-  run: RunOutput,
+  { mesh, places, lines }: Body,
   place: number,
   hit: Intersection,
   pointer: readonly [number, number],
   project: (p: Vec3) => readonly [number, number] | undefined,
 ): Picked {
-  const p = run.mesh.positions
-  const vertex = (v: number): Vec3 =>
-    placePoint(run.places[place]!, [p[v * 3]!, p[v * 3 + 1]!, p[v * 3 + 2]!])
-  const { sharp } = run.drawing
+  const p = mesh.positions
+  const vertex = (v: number): Vec3 => placePoint(places[place]!, [p[v * 3]!, p[v * 3 + 1]!, p[v * 3 + 2]!])
+  const { sharp } = lines
   let edge: { at: Vec3; direction: Vec3; away: number } | undefined
   let corner: { at: Vec3; away: number } | undefined
   const near = hit.distance * 0.15
@@ -39,7 +38,7 @@ export function pickedAt(
     if (vec3.length(vec3.sub(at, hit.point.toArray() as unknown as Vec3)) > near) continue
     if (!edge || away < edge.away) edge = { at, direction: vec3.unit(vec3.sub(b, a)), away }
   }
-  for (const v of run.drawing.corners) {
+  for (const v of lines.corners) {
     const at = vertex(v)
     const seen = project(at)
     if (!seen || vec3.length(vec3.sub(at, hit.point.toArray() as unknown as Vec3)) > near) continue

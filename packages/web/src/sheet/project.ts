@@ -1,5 +1,5 @@
 import { ok, type Id, type Result } from '@flexum/core/base'
-import type { PathOutput, SketchOutput } from '@flexum/core/evaluate'
+import type { PathGiven, SketchGiven, StepOutput } from '@flexum/core/evaluate'
 import { pathPoint, type PlaneFrame, type Segment } from '@flexum/core/path'
 import type { Vec2 } from '@flexum/core/plane'
 import { withPoints } from '@flexum/core/sketch'
@@ -21,12 +21,15 @@ export function downOn(frame: PlaneFrame, p: Vec3): Vec2 {
 export function projectOn(
   draft: Draft,
   frame: PlaneFrame,
-  output: PathOutput | SketchOutput,
+  { path, sketch }: StepOutput,
 ): Result<readonly Id[]> {
-  return ok(output.kind === 'path' ? projectPath(draft, frame, output) : projectSketch(draft, frame, output))
+  return ok([
+    ...(path ? projectPath(draft, frame, path) : []),
+    ...(sketch ? projectSketch(draft, frame, sketch) : []),
+  ])
 }
 
-function projectPath(draft: Draft, frame: PlaneFrame, { path }: PathOutput): Id[] {
+function projectPath(draft: Draft, frame: PlaneFrame, { path }: PathGiven): Id[] {
   const made: Id[] = []
   const starts = path.starts
   let last = draft.point(downOn(frame, pathPoint(path, 0)))
@@ -67,7 +70,7 @@ function drawnAs(
   return { kind: 'spline', points: [from, ...inner, to], form: 'through', degree: 3, guide: true }
 }
 
-function projectSketch(draft: Draft, frame: PlaneFrame, sketch: SketchOutput): Id[] {
+function projectSketch(draft: Draft, frame: PlaneFrame, sketch: SketchGiven): Id[] {
   const f = sketch.frame
   const flat = Math.abs(Math.abs(vec3.dot(vec3.cross(f.x, f.y), vec3.cross(frame.x, frame.y))) - 1) < SQUARE
   const twin = new Map<Id, Id>()

@@ -11,7 +11,7 @@ const withBlank = (change: Record<string, string>): Part => ({
 })
 const layoutOf = (part: Part) => {
   const view = runView(part, createEvaluator().evaluate(part))!
-  return layOut(view.path!, view.run, view.blank)
+  return layOut(view.path!, view.run, view.blank, view.bending?.table)
 }
 
 describe('the straight bar', () => {

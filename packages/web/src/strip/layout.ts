@@ -1,4 +1,5 @@
-import type { BlankOutput, PathOutput, RunOutput } from '@flexum/core/evaluate'
+import type { BlankGiven, PathGiven, CarriedGiven } from '@flexum/core/evaluate'
+import type { BendTable } from '@flexum/core/forming'
 import { locate, segmentRadius, segmentTurn } from '@flexum/core/path'
 
 /** A stretch of the straight bar. Places are mm along the bar, stations mm along the path. */
@@ -33,9 +34,10 @@ export interface StripLayout {
  * allowances and rounding. What the run leaves of its path stands beside the bar; its stations are those of the path.
  */
 export function layOut(
-  path: PathOutput,
-  run: RunOutput | undefined,
-  blank: BlankOutput | undefined,
+  path: PathGiven,
+  run: CarriedGiven | undefined,
+  blank: BlankGiven | undefined,
+  table: BendTable | undefined,
 ): StripLayout {
   const zones: Zone[] = []
   const developed = new Map(blank?.developed.bends.map((b) => [b.segment, b.length]))
@@ -60,7 +62,7 @@ export function layOut(
   const before = (blank?.startAllowance ?? 0) + (blank?.tips.start ?? 0)
   if (before > 0) zones.push(off('allowance', at, before, start))
   at += before
-  const rows = (run ?? path).table?.rows ?? []
+  const rows = table?.rows ?? []
   for (let i = 0; i < along.segments.length; i++) {
     const g = along.segments[i]!
     const kind = g.kind === 'line' ? 'straight' : g.kind === 'arc' ? 'bend' : 'curve'

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { BARE, runsOf } from '@flexum/core/evaluate'
+import { BARE, bodiesOf } from '@flexum/core/evaluate'
 import { formatLength, resolveFormula, typedFormula } from '@flexum/core/units'
 import { FormDialog, Row } from '../stock/FormDialog.tsx'
 import { BODY_TITLE, takeOutBody } from './actions.ts'
@@ -13,9 +13,9 @@ export function BodyDialog({ onClose }: { onClose(): void }) {
   const [text, setText] = useState('')
   const [busy, setBusy] = useState(false)
   const [refusal, setRefusal] = useState<string>()
-  const runs = result ? runsOf(result) : []
-  const drawn = runs.reduce((most, r) => Math.max(most, r.chordError), 0)
-  const triangles = runs.reduce((sum, r) => sum + (r.mesh.triangles.length / 3) * r.places.length, 0)
+  const bodies = result ? bodiesOf(result) : []
+  const drawn = bodies.reduce((most, b) => Math.max(most, b.chordError), 0)
+  const triangles = bodies.reduce((sum, b) => sum + (b.mesh.triangles.length / 3) * b.places.length, 0)
   const read =
     text.trim() === ''
       ? undefined
@@ -71,7 +71,7 @@ export function BodyDialog({ onClose }: { onClose(): void }) {
         />
       </Row>
       <p className="muted">
-        {runs.length === 0
+        {bodies.length === 0
           ? 'There is no sound body to write.'
           : `How far its facets may lie from the true surface. As it is drawn it has ${triangles.toLocaleString('en')} triangles; a tenth of the distance takes about ten times as many.`}
       </p>

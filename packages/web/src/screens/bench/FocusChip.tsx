@@ -42,18 +42,16 @@ export function describeFocus(shown: RunView, focus: Focus, units: UnitSettings)
   return parts.join(' · ')
 }
 
-/** The bend of the table that a place belongs to: of the run's table, or of the path's. */
+/** The bend of the table that a place belongs to: of the run's, or of the path's when nothing is carried along it. */
 function bendAt(
-  { run, path }: RunView,
+  { run, bending }: RunView,
   segment: number,
   onRun: number | undefined,
 ): { readonly number: number; readonly angle: number } | undefined {
-  const of =
-    run && onRun !== undefined
-      ? { table: run.table, at: locate(run.path, onRun).index }
-      : { table: path?.table, at: segment }
-  const row = of.table?.rows.findIndex((r) => of.at >= r.segments[0] && of.at <= r.segments[1]) ?? -1
-  return row < 0 ? undefined : { number: row + 1, angle: of.table!.rows[row]!.angle }
+  const at = run && onRun !== undefined ? locate(run.path, onRun).index : segment
+  const rows = bending?.table?.rows ?? []
+  const row = rows.findIndex((r) => at >= r.segments[0] && at <= r.segments[1])
+  return row < 0 ? undefined : { number: row + 1, angle: rows[row]!.angle }
 }
 
 /** The dark label beside the place that is pointed at. */

@@ -1,18 +1,9 @@
 import { Command } from 'cmdk'
-import type { Step } from '@flexum/core/document'
-import { STATIONS } from '@flexum/core/document'
+import { allKinds, STATIONS } from '@flexum/core/document'
 import { STANDARD_VIEWS, toggleSmoothEdges, type StandardView } from '../../scene/BenchView.ts'
 import { toggleTheme } from '../../ui/theme.ts'
 import { UNIT_CHOICES } from '../../ui/units.ts'
-import {
-  addNewStep,
-  BODY_TITLE,
-  chooseUnits,
-  NEW_STEPS,
-  removeChosenNode,
-  reversePath,
-  TAKE_OUT,
-} from './actions.ts'
+import { addNewStep, BODY_TITLE, chooseUnits, removeChosenNode, reversePath, TAKE_OUT } from './actions.ts'
 import { useBench } from './context.ts'
 
 /** Search for anything that can be done now. */
@@ -30,9 +21,8 @@ export function Palette(props: { readonly open: boolean; onClose(): void; onBody
         ['Redo', () => session.redo(), 'Ctrl Y'],
         ['Reverse path', () => reversePath(session)],
         ['Remove the chosen node', () => removeChosenNode(session)],
-        ...Object.entries(NEW_STEPS).map(
-          ([kind, label]) =>
-            [`Add ${label.toLowerCase()}`, () => addNewStep(session, kind as Step['kind'])] as const,
+        ...allKinds().map(
+          ({ kind, title }) => [`Add ${title.toLowerCase()}`, () => addNewStep(session, kind)] as const,
         ),
       ],
     },

@@ -2,12 +2,12 @@ import { DragDropProvider } from '@dnd-kit/react'
 import { isSortable, useSortable } from '@dnd-kit/react/sortable'
 import { GripVertical, MoreHorizontal } from 'lucide-react'
 import { useState } from 'react'
-import { kindOf, type Part, type Step } from '@flexum/core/document'
+import { allKinds, kindOf, type Part, type Step } from '@flexum/core/document'
 import { moveStep, removeStep, renameStep, setAside, setBuiltTo } from '@flexum/core/edit'
 import type { StepResult } from '@flexum/core/evaluate'
 import { selectionOf } from '../../bench/session.ts'
 import { Menu, type MenuItem } from '../../ui/Menu.tsx'
-import { addNewStep, drawPath, drawProfile, NEW_STEPS, openSheet } from './actions.ts'
+import { addNewStep, drawPath, drawProfile, openSheet } from './actions.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 import { StepPicture } from './StepPicture.tsx'
 
@@ -63,9 +63,9 @@ export function RecipePanel() {
           items={[
             { label: 'Draw a path', onSelect: () => drawPath(session) },
             { label: 'Draw a profile', onSelect: () => drawProfile(session) },
-            ...Object.entries(NEW_STEPS).map(([kind, label]) => ({
-              label,
-              onSelect: () => addNewStep(session, kind as Step['kind']),
+            ...allKinds().map(({ kind, title }) => ({
+              label: title,
+              onSelect: () => addNewStep(session, kind),
             })),
           ]}
         />

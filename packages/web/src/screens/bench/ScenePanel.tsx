@@ -1,11 +1,11 @@
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import type { Id } from '@flexum/core/base'
-import type { RunStep } from '@flexum/core/document'
+import { kindOf, type RunStep } from '@flexum/core/document'
 import { locate } from '@flexum/core/path'
 import { frameAt } from '@flexum/core/sweep'
 import { vec3, type Picked, type Vec3 } from '@flexum/core/space'
-import type { RunOutput } from '@flexum/core/evaluate'
-import { runView, shownRuns, stationOnPath, stationOnRun, type RunView } from '../../bench/results.ts'
+import type { CarriedGiven } from '@flexum/core/evaluate'
+import { runView, shownBodies, stationOnPath, stationOnRun, type RunView } from '../../bench/results.ts'
 import { selectionOf } from '../../bench/session.ts'
 import { BenchView, type CameraState } from '../../scene/BenchView.ts'
 import { currentTheme, type Theme } from '../../ui/theme.ts'
@@ -42,7 +42,7 @@ const PAN = 6
 const NODE_NEAR = 9
 
 /** The section's outlines at a station of the run, in space, as pairs of points. */
-function sectionLines(run: RunOutput, station: number): Vec3[] {
+function sectionLines(run: CarriedGiven, station: number): Vec3[] {
   const at = Math.min(Math.max(station, 0), run.path.length)
   const o = outlineAt(run, at)
   const f = frameAt(run.frames, at)
@@ -117,12 +117,12 @@ export function ScenePanel({
   const [ends, setEnds] = useEnds()
   const [hover, setHover] = useState<Picked>()
   const shown = useMemo(() => runView(part, result, chosen), [part, result, chosen])
-  const runs = useMemo(() => shownRuns(result), [result])
+  const bodies = useMemo(() => shownBodies(result), [result])
   const run = shown?.run
   const runStep = part.steps.find((s): s is RunStep => s.kind === 'run' && s.id === shown?.runStep)
-  const stale = runs.some((r) => r.stale) || (shown?.stale ?? false)
+  const stale = bodies.some((b) => b.stale) || (shown?.stale ?? false)
 
-  useEffect(() => view?.setRuns(runs), [view, runs])
+  useEffect(() => view?.setBodies(bodies), [view, bodies])
   useEffect(() => {
     if (!sheet) view?.faceSheet(undefined)
   }, [view, sheet])
@@ -147,8 +147,8 @@ export function ScenePanel({
   }
   const point = (at: [number, number]): void => {
     const pick = view?.pick(...at)
-    if (!pick || pick.run !== shown?.runStep || !run || !shown.path) return session.point(undefined)
-    const onPath = stationOnPath(run, pick.station)
+    if (!pick?.along || pick.step !== shown?.runStep || !run || !shown.path) return session.point(undefined)
+    const onPath = stationOnPath(run, pick.along.station)
     const { path } = shown.path
     const inside = onPath >= 0 && onPath <= path.length
     session.point(inside ? { station: onPath, segment: locate(path, onPath).index } : { station: onPath })
@@ -173,8 +173,13 @@ export function ScenePanel({
       return
     }
     const pick = view?.pick(...at)
-    if (pick && pick.run !== shown?.runStep)
-      session.select({ station: station === 'ends' ? 'ends' : 'run', step: pick.run, node: null })
+    const made = pick && part.steps.find((s) => s.id === pick.step)
+    if (made && made.id !== shown?.runStep)
+      session.select({
+        station: station === 'ends' && pick.along ? 'ends' : kindOf(made).station,
+        step: made.id,
+        node: null,
+      })
   }
   return (
     <section
@@ -232,8 +237,8 @@ export function ScenePanel({
       {view && !sheet && tool === 'cut' && (
         <CutPanel
           view={view}
-          runs={runs}
-          run={runs.find((r) => r.id === shown?.runStep) ?? runs[0]}
+          bodies={bodies}
+          carried={(bodies.find((b) => b.step === shown?.runStep) ?? bodies.find((b) => b.carried))?.carried}
           onClose={close}
         />
       )}
@@ -243,7 +248,7 @@ export function ScenePanel({
       )}
       {!sheet && tool === 'section' && run && <SectionPanel run={run} onClose={close} />}
       {children}
-      <SceneNotes stale={stale} noPicture={noPicture} empty={runs.length === 0 && !sheet} />
+      <SceneNotes stale={stale} noPicture={noPicture} empty={bodies.length === 0 && !sheet} />
     </section>
   )
 }

@@ -138,7 +138,7 @@ function figureOf(
     case 'path': {
       if (!view?.path) return 'none yet'
       const bends =
-        view.path.table?.rows.length ?? view.path.path.segments.filter((g) => g.kind === 'arc').length
+        view.pathBending?.table?.rows.length ?? view.path.path.segments.filter((g) => g.kind === 'arc').length
       return `${tightLength(view.path.analysis.length, display)} · ${bends} ${bends === 1 ? 'bend' : 'bends'}`
     }
     case 'profile':
@@ -159,13 +159,12 @@ function figureOf(
 }
 
 /** How the run ends, and in how many pieces it is made. */
-function endsFigure(part: Part, { run, runStep }: RunView): string {
+function endsFigure(part: Part, { run, runStep, pieces }: RunView): string {
   const step = part.steps.find((s) => s.id === runStep)
   const ends = step?.kind === 'run' ? step.ends : undefined
   const kinds = [ends?.start.kind ?? 'square', ends?.end.kind ?? 'square'] as const
   const words = run!.path.closed ? 'closed' : kinds[0] === kinds[1] ? `2 ${kinds[0]}` : kinds.join(' · ')
-  const pieces = run!.pieces.length
-  return pieces > 1 ? `${words} · ${pieces} pcs` : words
+  return pieces.length > 1 ? `${words} · ${pieces.length} pcs` : words
 }
 
 function StationMark({ state }: { readonly state: State | 'here' }) {

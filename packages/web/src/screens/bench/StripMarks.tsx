@@ -1,7 +1,7 @@
 import type { ScaleLinear } from 'd3-scale'
 import { useRef } from 'react'
 import type { RunStep } from '@flexum/core/document'
-import type { PathOutput, RunOutput } from '@flexum/core/evaluate'
+import type { PathGiven, CarriedGiven } from '@flexum/core/evaluate'
 import { placeOf, type StripLayout } from '../../strip/layout.ts'
 import { stationOnPath } from '../../bench/results.ts'
 import { usePartLimits } from './usePartLimits.ts'
@@ -12,7 +12,7 @@ const LETTERS = { mitre: 'M', round: 'R', butt: 'B' } as const
 
 /** A mark where the run is cut or rounded at a corner. */
 export function CornerMarks(props: {
-  readonly run: RunOutput | undefined
+  readonly run: CarriedGiven | undefined
   readonly layout: StripLayout
   readonly x: ScaleLinear<number, number>
   /** The ends have handles of their own there. */
@@ -43,7 +43,7 @@ export function CornerMarks(props: {
 /** The limits of the part that a run takes, to be dragged along the strip. */
 export function PartHandles(props: {
   readonly step: RunStep
-  readonly path: PathOutput
+  readonly path: PathGiven
   readonly layout: StripLayout
   readonly x: ScaleLinear<number, number>
   stationAtX(px: number): number

@@ -3,11 +3,20 @@ import { select } from 'd3-selection'
 import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom'
 import { memo, useEffect, useMemo, useRef, useState } from 'react'
 import type { RunStep, UnitSettings } from '@flexum/core/document'
+import type { PathGiven } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, LENGTH_FACTORS } from '@flexum/core/units'
-import { runView } from '../../bench/results.ts'
+import { runView, type RunView } from '../../bench/results.ts'
 import { selectionOf } from '../../bench/session.ts'
-import { layOut, placeOf, stationAt, stationBeside, zoneAt, type Zone } from '../../strip/layout.ts'
+import {
+  layOut,
+  placeOf,
+  stationAt,
+  stationBeside,
+  zoneAt,
+  type StripLayout,
+  type Zone,
+} from '../../strip/layout.ts'
 import { CornerMarks, PartHandles } from './StripMarks.tsx'
 import { tightLength } from '../../ui/units.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
@@ -20,6 +29,12 @@ const BAR_HEIGHT = 27
 const NARROW = 4
 /** Width a monospaced character takes, px, for deciding what fits. */
 const CHARACTER = 7.3
+
+/** The bar of a run; while that is not sound, of its path alone. */
+function layoutOf(shown: RunView, path: PathGiven): StripLayout {
+  const { run, blank, bending, pathBending, stale } = shown
+  return stale ? layOut(path, undefined, blank, pathBending?.table) : layOut(path, run, blank, bending?.table)
+}
 
 /** The straight bar to scale along the bottom: bend zones, straights, allowances, stations. */
 export function StripPanel() {
@@ -35,10 +50,7 @@ export function StripPanel() {
   const station = useSessionState((s) => selectionOf(s).station)
   const shown = useMemo(() => runView(part, result, chosen), [part, result, chosen])
   const runStep = part.steps.find((s): s is RunStep => s.kind === 'run' && s.id === shown?.runStep)
-  const layout = useMemo(
-    () => (shown?.path ? layOut(shown.path, shown.stale ? undefined : shown.run, shown.blank) : undefined),
-    [shown],
-  )
+  const layout = useMemo(() => (shown?.path ? layoutOf(shown, shown.path) : undefined), [shown])
 
   const hasBar = layout !== undefined
   useEffect(() => {

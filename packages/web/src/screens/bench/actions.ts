@@ -1,12 +1,13 @@
 import { toast } from 'sonner'
 import { countingIds, type Id } from '@flexum/core/base'
 import {
+  againstTravel,
   ANCHORS,
+  freshStep,
   idsIn,
   JOINTS,
   kindOf,
   LIMITS,
-  STOCK_SIZES,
   TURNINGS,
   writePart,
   type NodeEntry,
@@ -17,7 +18,6 @@ import {
 } from '@flexum/core/document'
 import {
   addStep,
-  againstTravel,
   changeRun,
   insertNode,
   present,
@@ -27,19 +27,12 @@ import {
   setUnits,
   type RunChoices,
 } from '@flexum/core/edit'
-import {
-  bendingOfLead,
-  leadOf,
-  type Cure,
-  type Finding,
-  type PathOutput,
-  type RunOutput,
-} from '@flexum/core/evaluate'
+import { bendingOfLead, inputOf, leadOf, type Cure, type Finding } from '@flexum/core/evaluate'
 import { locate, pathPoint, type Path } from '@flexum/core/path'
 import { reachAround } from '@flexum/core/profile'
 import { bendTableCsv, nodesCsv, readSvg, sectionSvg } from '@flexum/core/format'
-import { formatExact, LENGTH_FACTORS, typedFormula, type Formula, type MassUnit } from '@flexum/core/units'
-import { runView, stationOnPath, stepInWork, stepResult } from '../../bench/results.ts'
+import { formatExact, LENGTH_FACTORS, typedFormula, type MassUnit } from '@flexum/core/units'
+import { runView, stationOnPath, stepInWork, stepResult, stepsGiving } from '../../bench/results.ts'
 import { partOf, selectionOf, type Session } from '../../bench/session.ts'
 import type { BenchView } from '../../scene/BenchView.ts'
 import { createCompute, type Compute } from '../../compute/client.ts'
@@ -93,25 +86,23 @@ function chosenBy({ field, formula }: Cure): RunChoices | undefined {
 export function showFinding(session: Session, f: Finding, view: BenchView | undefined): void {
   const about = stepResult(session.store.getState().result, f.step)
   session.select({ station: f.station, step: f.step || null, node: f.node ?? null })
-  const output = about?.output
-  if (f.from === undefined || (output?.kind !== 'run' && output?.kind !== 'path')) return
+  const { carried, path } = about?.output ?? {}
+  const along = carried?.path ?? path?.path
+  if (f.from === undefined || !along) return
   const at = f.places ? f.from : (f.from + (f.to ?? f.from)) / 2
-  const source = pathUnder(session, output)
-  const onPath = output.kind === 'run' ? stationOnPath(output, at) : at
+  const source = carried ? wholePath(session, f.step) : along
+  const onPath = carried ? stationOnPath(carried, at) : at
   const inside = source && onPath >= 0 && onPath <= source.length
   session.point({ station: onPath, ...(inside ? { segment: locate(source, onPath).index } : {}) })
-  const size = output.kind === 'run' ? 6 * reachAround(output.section) : output.path.length / 8
-  view?.flyTo(pathPoint(output.path, Math.min(Math.max(at, 0), output.path.length)), Math.max(size, 15))
+  const size = carried ? 6 * reachAround(carried.section) : along.length / 8
+  view?.flyTo(pathPoint(along, Math.min(Math.max(at, 0), along.length)), Math.max(size, 15))
 }
 
-/** The whole path that a run goes along, or the path itself. */
-function pathUnder(session: Session, output: RunOutput | PathOutput): Path | undefined {
-  if (output.kind === 'path') return output.path
+/** The whole path that a run goes along. */
+function wholePath(session: Session, run: Id): Path | undefined {
   const state = session.store.getState()
-  const step = state.result?.steps.find((s) => s.output === output)
-  const run = partOf(state).steps.find((s) => s.id === step?.id)
-  const path = run?.kind === 'run' ? stepResult(state.result, run.path)?.output : undefined
-  return path?.kind === 'path' ? path.path : undefined
+  const step = partOf(state).steps.find((s) => s.id === run)
+  return stepResult(state.result, inputOf(step, 'path'))?.output?.path?.path
 }
 
 /** Puts a node after another (or at the end): midway to the next, or as far on as the last leg is long. */
@@ -156,15 +147,11 @@ export function removeChosenNode(session: Session): void {
 export function reversePath(session: Session, step?: Id): void {
   const { result, history } = session.store.getState()
   const part = present(history).part
-  const path = stepInWork(
-    part,
-    step ?? selectionOf(session.store.getState()).step,
-    'node-path',
-    'sketch-path',
-  )
+  const chosen = step ?? selectionOf(session.store.getState()).step
+  const turnable = part.steps.filter((s) => kindOf(s).reversed !== undefined)
+  const path = turnable.find((s) => s.id === chosen) ?? turnable[0]
   if (!path || !session.run(turnRound, { step: path.id }, { label: 'Reverse path' })) return
-  const output = stepResult(result, path.id)?.output
-  const planar = output?.kind !== 'path' || output.analysis.planar
+  const planar = stepResult(result, path.id)?.output?.path?.analysis.planar ?? true
   for (const run of part.steps) {
     if (run.kind !== 'run' || run.path !== path.id) continue
     const changed = [
@@ -177,97 +164,21 @@ export function reversePath(session: Session, step?: Id): void {
   }
 }
 
-/** Steps that can be added, with what they are called. */
-export const NEW_STEPS = {
-  sketch: 'Sketch',
-  'node-path': 'Path through nodes',
-  'helix-path': 'Helix',
-  'sketch-path': 'Path of a sketch',
-  'stock-profile': 'Stock profile',
-  'sketch-profile': 'Profile of a sketch',
-  run: 'Run',
-  blank: 'Blank and cut length',
-} as const satisfies Record<Step['kind'], string>
-
 /** Adds a step with sizes to start from; one that needs others takes the last of each in the recipe. */
 export function addNewStep(session: Session, kind: Step['kind']): void {
   const part = partOf(session.store.getState())
   const id = newId(part, 's')
-  const last = (...kinds: Step['kind'][]): Id | undefined =>
-    part.steps.findLast((s) => kinds.includes(s.kind))?.id
-  const base = { id, name: NEW_STEPS[kind], aside: false }
-  const step = newStep(kind, base, part, last)
-  if (typeof step === 'string') toast.error(step)
-  else
-    session.run(
-      addStep,
-      { step, index: part.steps.length },
-      { label: `Add ${step.name}`, select: { station: kindOf(step).station, step: id, node: null } },
-    )
-}
-
-/** What a cut length is rounded up to at first: a step people measure with in the unit that is shown. */
-function roundingStep(part: Part): Formula {
-  const { unit } = part.units.length
-  return unit === 'in' || unit === 'ft' ? typedFormula('1/16 in', 'in') : '1'
-}
-
-const FIRST_MATERIAL = { name: 'Mild steel', density: '7850 kg/m3', look: 'steel' } as const
-
-function newStep(
-  kind: Step['kind'],
-  base: { id: Id; name: string; aside: boolean },
-  part: Part,
-  last: (...kinds: Step['kind'][]) => Id | undefined,
-): Step | string {
-  switch (kind) {
-    case 'sketch':
-      return { ...base, kind, plane: { kind: 'xz', offset: '0' }, entities: [], constraints: [] }
-    case 'sketch-path': {
-      const sketch = last('sketch')
-      if (!sketch) return 'A path of a sketch needs a sketch first'
-      return { ...base, kind, sketch, curves: [], start: null, reversed: false }
-    }
-    case 'sketch-profile': {
-      const sketch = last('sketch')
-      if (!sketch) return 'A profile of a sketch needs a sketch first'
-      return { ...base, kind, sketch, regions: [], material: FIRST_MATERIAL }
-    }
-    case 'node-path': {
-      const ids = countingIds('n', idsIn(part))
-      const node = (x: string): NodeEntry => ({ id: ids(), x, y: '0', z: '0', corner: { kind: 'sharp' } })
-      return { ...base, kind, closed: false, nodes: [node('0'), node('200')] }
-    }
-    case 'helix-path':
-      return { ...base, kind, radius: '20', pitch: '10', turns: '5', hand: 'right' }
-    case 'stock-profile':
-      return {
-        ...base,
-        kind,
-        shape: 'round-bar',
-        sizes: Object.fromEntries(STOCK_SIZES['round-bar'].map((k) => [k, '10'])),
-        material: FIRST_MATERIAL,
-      }
-    case 'run': {
-      const path = last('node-path', 'helix-path', 'sketch-path')
-      const profile = last('stock-profile', 'sketch-profile')
-      if (!path || !profile) return `A run needs a ${path ? 'profile' : 'path'} first`
-      return { ...base, kind, path, profile, turning: 'square', anchor: 'centroid', clock: '0', flip: false }
-    }
-    case 'blank': {
-      const run = last('run')
-      if (!run) return 'A blank needs a run first'
-      return {
-        ...base,
-        kind,
-        run,
-        neutral: '0.5',
-        startAllowance: '0',
-        endAllowance: '0',
-        roundUp: roundingStep(part),
-      }
-    }
+  const made = freshStep(part, kind, { id })
+  if (!made.ok) {
+    toast.error(made.fault.message)
+    return
   }
+  const step = made.value
+  session.run(
+    addStep,
+    { step, index: part.steps.length },
+    { label: `Add ${step.name}`, select: { station: kindOf(step).station, step: id, node: null } },
+  )
 }
 
 const fileName = (part: Part, what: string): string =>
@@ -341,15 +252,15 @@ function drawOn(
   }
   const label = drawing ? `Bring in ${drawing.name}` : 'Draw it'
   // Before the first run, so that it can be carried by it.
-  const run = part.steps.findIndex((s) => s.kind === 'run')
+  const run = part.steps.findIndex((s) => kindOf(s).gives.includes('carried'))
   const index = run < 0 ? part.steps.length : run
   session.run(addStep, { step: drawn, index }, { label, mergeKey })
   const with1 = partOf(session.store.getState())
-  const step = newStep(kind, { id: taken, name: NEW_STEPS[kind], aside: false }, with1, () => sketch)
-  if (typeof step === 'string') return
+  const step = freshStep(with1, kind, { id: taken, before: index + 1 })
+  if (!step.ok) return
   session.run(
     addStep,
-    { step, index: index + 1 },
+    { step: step.value, index: index + 1 },
     {
       label,
       mergeKey,
@@ -380,7 +291,7 @@ export const TAKE_OUT = {
       return
     }
     // With several runs the file says of which it is.
-    const several = part.steps.filter((s) => s.kind === 'run').length > 1
+    const several = stepsGiving(part, 'carried').length > 1
     const what = several && lead.step ? ` ${lead.step.name} bends.csv` : ' bends.csv'
     download(fileName(part, what), bendTableCsv(bending.table, part.units.length.unit), 'text/csv')
   },

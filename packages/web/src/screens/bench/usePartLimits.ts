@@ -11,7 +11,7 @@ export function usePartLimits(step: RunStep, path: Path) {
   const { session } = useBench()
   const part = usePart()
   const result = useSessionState((s) => stepResult(s.result, step.id))
-  const run = result?.output?.kind === 'run' ? result.output : undefined
+  const run = result?.output?.carried
   if (!step.part || !run) return undefined
   /** What the end puts on beyond the part. */
   const added = run.path.segments.reduce((sum, g, i) => {

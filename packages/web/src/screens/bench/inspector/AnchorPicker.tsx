@@ -1,6 +1,6 @@
 import type { Anchor, RunStep } from '@flexum/core/document'
 import { changeRun } from '@flexum/core/edit'
-import type { ProfileOutput } from '@flexum/core/evaluate'
+import type { SectionGiven } from '@flexum/core/evaluate'
 import { anchorPlaces, loopsOf } from '@flexum/core/profile'
 import { typedFormula } from '@flexum/core/units'
 import { curvesPath, TRUE_SCALE } from '../../../ui/curvePath.ts'
@@ -30,7 +30,7 @@ interface Place {
 }
 
 /** The points of a section that can be put on the path; where two fall together the plainer one stays. */
-function placesOf(profile: ProfileOutput, name: (p: readonly [number, number]) => string): Place[] {
+function placesOf(profile: SectionGiven, name: (p: readonly [number, number]) => string): Place[] {
   const { min, max } = profile.properties.box
   const [mx, my] = [(min[0] + max[0]) / 2, (min[1] + max[1]) / 2]
   const [hx, hy] = [(max[0] - min[0]) / 2, (max[1] - min[1]) / 2]
@@ -53,7 +53,7 @@ export function AnchorPicker({ step }: { readonly step: RunStep }) {
   const { units } = usePart()
   const result = useSessionState((s) => stepResult(s.result, step.profile))
   const fields = useSessionState((s) => stepResult(s.result, step.id)?.fields)
-  const profile = result?.output?.kind === 'profile' ? result.output : undefined
+  const profile = result?.output?.section
   const choose = (anchor: Anchor, at?: readonly [number, number]): void => {
     const [x, y] = at ?? [0, 0]
     const point = at && { x: typedFormula(String(x), 'mm'), y: typedFormula(String(y), 'mm') }
@@ -106,7 +106,7 @@ export function AnchorPicker({ step }: { readonly step: RunStep }) {
 
 /** The section with its points; x to the right as it was drawn. Arrow keys go from point to point. */
 function Drawing(props: {
-  readonly profile: ProfileOutput
+  readonly profile: SectionGiven
   readonly places: readonly Place[]
   chosen(p: Place): boolean
   onChoose(anchor: Anchor, at?: readonly [number, number]): void

@@ -61,8 +61,8 @@ export function CheckInspector() {
               }),
             ],
             mass === undefined ? undefined : ['Mass', formatMass(mass, units.mass, 4)],
-            view?.run && ['Volume', volumeText(view.run.volume, units.length)],
-            view?.run && view.run.pieces.length > 1 ? ['Pieces', String(view.run.pieces.length)] : undefined,
+            view?.bodies[0] && ['Volume', volumeText(view.bodies[0].figures.volume, units.length)],
+            view && view.pieces.length > 1 ? ['Pieces', String(view.pieces.length)] : undefined,
             view?.blank && ['Cut length', formatLength(view.blank.cut, units.length)],
           ]}
         />

@@ -1,4 +1,5 @@
-import type { RunOutput } from '@flexum/core/evaluate'
+import type { CarriedGiven } from '@flexum/core/evaluate'
+import type { Piece } from '@flexum/core/sweep'
 import { pathPoint } from '@flexum/core/path'
 import { formatLength, formatLengthFigures } from '@flexum/core/units'
 import { stationOnPath, stepInWork, stepResult } from '../../../bench/results.ts'
@@ -18,10 +19,10 @@ export function EndsInspector() {
   const result = useSessionState((s) => stepResult(s.result, step?.id))
   if (!step)
     return <EmptyState title="No ends yet">Ends and corners show here once there is a run.</EmptyState>
-  const run = result?.output?.kind === 'run' ? result.output : undefined
+  const run = result?.output?.carried
   const hollow = run?.section.some((r) => r.holes.length > 0) ?? false
   const closed = run?.path.closed ?? false
-  const place = (r: RunOutput, s: number): string =>
+  const place = (r: CarriedGiven, s: number): string =>
     pathPoint(r.path, s)
       .map((v) => formatLengthFigures(v, part.units.length))
       .join('  ')
@@ -60,16 +61,15 @@ export function EndsInspector() {
           <CornerFields step={step} run={run} />
         </Section>
       )}
-      {run && <Pieces run={run} />}
+      {run && <Pieces run={run} pieces={result?.output?.pieces ?? []} />}
     </>
   )
 }
 
 /** What is cut from stock as one length. */
-function Pieces({ run }: { readonly run: RunOutput }) {
+function Pieces({ run, pieces }: { readonly run: CarriedGiven; readonly pieces: readonly Piece[] }) {
   const part = usePart()
   const { session } = useBench()
-  const { pieces } = run
   if (pieces.length === 1) {
     return (
       <Section title="Pieces">

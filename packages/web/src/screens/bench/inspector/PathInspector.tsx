@@ -1,7 +1,7 @@
 import { ArrowLeftRight, Plus } from 'lucide-react'
 import { memo } from 'react'
 import { setClosed, setHand } from '@flexum/core/edit'
-import type { PathOutput } from '@flexum/core/evaluate'
+import type { PathGiven } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
 import {
   formatDecimal,
@@ -57,7 +57,8 @@ export function PathInspector() {
     )
   }
   if (step.kind === 'sketch') return <SketchInspector step={step} />
-  const output = result?.output?.kind === 'path' ? result.output : undefined
+  const output = result?.output?.path
+  const table = result?.output?.table?.table
   const last = step.kind === 'node-path' ? step.nodes.length - 1 : 0
   const chosen = step.kind === 'node-path' ? step.nodes.findIndex((n) => n.id === selection.node) : -1
   return (
@@ -66,7 +67,7 @@ export function PathInspector() {
         <h2 className="heading">Path: {step.name}</h2>
         {output && (
           <span className="figure text-success">
-            {output.table ? `${output.table.rows.length} bends` : 'no bend table'}
+            {table ? `${table.rows.length} bends` : 'no bend table'}
           </span>
         )}
       </div>
@@ -144,7 +145,7 @@ export function PathInspector() {
   )
 }
 
-function PathFigures({ output, stale }: { readonly output: PathOutput; readonly stale: boolean }) {
+function PathFigures({ output, stale }: { readonly output: PathGiven; readonly stale: boolean }) {
   const { session } = useBench()
   const { units } = usePart()
   const focus = useSessionState((s) => s.focus)
@@ -202,7 +203,7 @@ function PathFigures({ output, stale }: { readonly output: PathOutput; readonly 
 
 /** One segment of the table; drawn again only when it lights up or changes. */
 const SegmentLine = memo(function SegmentLine(p: {
-  readonly row: PathOutput['analysis']['rows'][number]
+  readonly row: PathGiven['analysis']['rows'][number]
   readonly index: number
   readonly lit: boolean
   readonly display: LengthDisplay

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { UnitSettings } from '@flexum/core/document'
-import { createEvaluator, type ProfileOutput } from '@flexum/core/evaluate'
+import { createEvaluator, type SectionGiven } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLengthFigures, LENGTH_FACTORS } from '@flexum/core/units'
 import { fetchSection, fetchSections } from '../../../api/sections.ts'
@@ -19,7 +19,7 @@ interface Row {
 }
 
 /** What a section is worth, in the part's units. */
-function rowsOf(output: ProfileOutput, units: UnitSettings): Row[] {
+function rowsOf(output: SectionGiven, units: UnitSettings): Row[] {
   const { properties: p } = output
   const f = LENGTH_FACTORS[units.length.unit]
   const { unit } = units.length
@@ -76,18 +76,18 @@ function rowsOf(output: ProfileOutput, units: UnitSettings): Row[] {
 const SAVED = 'library/'
 
 /** A section of the library worked out. */
-async function outputOfSaved(id: string): Promise<{ name: string; output: ProfileOutput }> {
+async function outputOfSaved(id: string): Promise<{ name: string; output: SectionGiven }> {
   const { section } = await fetchSection(id)
   const { steps } = createEvaluator().evaluate(section)
-  const output = steps.findLast((s) => s.output?.kind === 'profile')?.output
-  if (output?.kind !== 'profile') throw new Error(`“${section.name}” gives no section`)
+  const output = steps.findLast((s) => s.output?.section)?.output?.section
+  if (!output) throw new Error(`“${section.name}” gives no section`)
   return { name: section.name, output }
 }
 
 /** The section drawn to scale with its axes, what it is worth, and another of the part or the library beside it. */
 export function ProfileFigures(props: {
   readonly step: string
-  readonly output: ProfileOutput
+  readonly output: SectionGiven
   readonly stale: boolean
 }) {
   const { output } = props
@@ -95,8 +95,8 @@ export function ProfileFigures(props: {
   const result = useSessionState((s) => s.result)
   const [other, setOther] = useState('')
   const others = steps.flatMap((s) => {
-    const found = result?.steps.find((r) => r.id === s.id)?.output
-    return found?.kind === 'profile' && s.id !== props.step ? [{ id: s.id, name: s.name, output: found }] : []
+    const found = result?.steps.find((r) => r.id === s.id)?.output?.section
+    return found && s.id !== props.step ? [{ id: s.id, name: s.name, output: found }] : []
   })
   const library = useQuery({ queryKey: ['sections', false], queryFn: () => fetchSections(false) })
   const saved = useQuery({

@@ -49,7 +49,7 @@ export function ProfileInspector() {
       </EmptyState>
     )
   }
-  const output = result?.output?.kind === 'profile' ? result.output : undefined
+  const output = result?.output?.section
   return (
     <>
       <div className="px-3 pt-3 pb-1">

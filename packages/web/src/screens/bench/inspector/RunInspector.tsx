@@ -42,7 +42,8 @@ function RunFields({ step }: { readonly step: RunStep }) {
   const part = usePart()
   const change = useChangeRun(step)
   const result = useSessionState((s) => stepResult(s.result, step.id))
-  const output = result?.output?.kind === 'run' ? result.output : undefined
+  const output = result?.output?.carried
+  const body = result?.output?.bodies?.[0]
   const runs = part.steps.filter((s) => s.kind === 'run')
   const others = (kinds: readonly string[]) =>
     part.steps.filter((s) => kinds.includes(s.kind)).map((s) => [s.id, s.name] as const)
@@ -110,10 +111,10 @@ function RunFields({ step }: { readonly step: RunStep }) {
       <Section title="Shown">
         <LookFields step={step} />
       </Section>
-      {output && (
+      {output && body && (
         <div className={result?.stale ? 'opacity-55' : ''}>
           <Section title={result?.stale ? 'Last good figures' : 'Body'}>
-            <RunFigures run={output} />
+            <RunFigures run={output} body={body} />
           </Section>
         </div>
       )}

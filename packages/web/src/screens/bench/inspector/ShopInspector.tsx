@@ -1,6 +1,7 @@
 import type { RunStep } from '@flexum/core/document'
 import { changeRun } from '@flexum/core/edit'
-import type { RunOutput } from '@flexum/core/evaluate'
+import type { CarriedGiven } from '@flexum/core/evaluate'
+import type { BendTable as Bends } from '@flexum/core/forming'
 import { deg } from '@flexum/core/num'
 import { locate, type Path } from '@flexum/core/path'
 import { formatDecimal, formatLength, formatLengthFigures, formatMass } from '@flexum/core/units'
@@ -13,8 +14,6 @@ import { useBench, usePart, useSessionState } from '../context.ts'
 import { StationFindings } from './StationFindings.tsx'
 import { StepField } from './StepField.tsx'
 
-type BendTableRows = NonNullable<RunOutput['table']>
-
 /** What the shop works from: the bend table, the blank, the cut length. */
 export function ShopInspector() {
   const { session } = useBench()
@@ -23,7 +22,7 @@ export function ShopInspector() {
   const all = useSessionState((s) => s.result)
   const step = stepInWork(part, selection.step, 'blank')
   const result = stepResult(all, step?.id)
-  const blank = result?.output?.kind === 'blank' ? result.output : undefined
+  const blank = result?.output?.blank
   const view = runView(part, all, selection.step)
   const bends = view && bendsShown(view)
   const runStep = part.steps.find((s): s is RunStep => s.kind === 'run' && s.id === view?.runStep)
@@ -150,9 +149,9 @@ function BendTable({
   units,
 }: {
   readonly path: Path
-  readonly table: BendTableRows
+  readonly table: Bends
   /** The run the table is of, when it is not of the path alone. */
-  readonly run: RunOutput | undefined
+  readonly run: CarriedGiven | undefined
   readonly units: ReturnType<typeof usePart>['units']
 }) {
   const { session } = useBench()

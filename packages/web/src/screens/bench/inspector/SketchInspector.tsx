@@ -1,4 +1,4 @@
-import type { SheetPlane, SketchStep } from '@flexum/core/document'
+import { kindOf, type SheetPlane, type SketchStep } from '@flexum/core/document'
 import { setPlane } from '@flexum/core/edit'
 import { constraintName } from '@flexum/core/evaluate'
 import { stepResult } from '../../../bench/results.ts'
@@ -22,11 +22,9 @@ export function SketchInspector({ step }: { readonly step: SketchStep }) {
   const { session } = useBench()
   const part = usePart()
   const result = useSessionState((s) => stepResult(s.result, step.id))
-  const output = result?.output?.kind === 'sketch' ? result.output : undefined
+  const { sketch: output, figures } = result?.output ?? {}
   const index = part.steps.findIndex((s) => s.id === step.id)
-  const paths = part.steps
-    .slice(0, index)
-    .filter((s) => s.kind === 'node-path' || s.kind === 'helix-path' || s.kind === 'sketch-path')
+  const paths = part.steps.slice(0, index).filter((s) => kindOf(s).gives.includes('path'))
   const nodePath = paths.find((s) => s.kind === 'node-path' && s.nodes.length >= 3)
   const choose = (kind: SheetPlane['kind']): void => {
     const plane = planeOf(kind)
@@ -120,7 +118,7 @@ export function SketchInspector({ step }: { readonly step: SketchStep }) {
               <div key={d.id} className="flex justify-between py-1">
                 <span className="muted">{constraintName(step, d)}</span>
                 <span className="figure">
-                  {dimensionText(d, output.measures.get(d.id) ?? 0, part.units, 'value')}
+                  {dimensionText(d, figures?.get(d.id) ?? 0, part.units, 'value')}
                 </span>
               </div>
             ),

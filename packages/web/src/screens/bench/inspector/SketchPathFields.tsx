@@ -18,7 +18,7 @@ export function SketchPathFields({ step }: { readonly step: SketchPathStep }) {
   const sketch = sketches.find((s) => s.id === step.sketch)
   const change = (choices: Parameters<typeof changeSketchPath>[1]['choices'], label: string): void =>
     void session.run(changeSketchPath, { step: step.id, choices }, { label })
-  const drawn = output?.kind === 'sketch' ? output : undefined
+  const drawn = output?.sketch
   const curves = (drawn?.entities ?? []).filter((e) => e.kind !== 'point' && e.guide !== true)
   const inUse = step.curves.length > 0 ? step.curves : curves.map((c) => c.id)
   const chain =

@@ -16,7 +16,7 @@ export function SketchProfileFields({ step }: { readonly step: SketchProfileStep
   const sketches = part.steps.filter((s) => s.kind === 'sketch')
   const change = (choices: Parameters<typeof changeSketchProfile>[1]['choices'], label: string): void =>
     void session.run(changeSketchProfile, { step: step.id, choices }, { label })
-  const drawn = output?.kind === 'sketch' ? output : undefined
+  const drawn = output?.sketch
   const picked = drawn ? pickedRegions(step.regions, drawn) : []
   const box = drawn && boxOf(drawn.entities)
   const size = box ? Math.max(box.w, box.h, 1) : 1

@@ -22,9 +22,9 @@ export function StrandsFields({ step }: { readonly step: RunStep }) {
   const { session } = useBench()
   const part = usePart()
   const run = useSessionState((s) => stepResult(s.result, step.id))
-  const output = run?.output?.kind === 'run' ? run.output : undefined
+  const output = run?.output?.carried
   const profile = useSessionState((s) => stepResult(s.result, step.profile))
-  const box = profile?.output?.kind === 'profile' ? profile.output.properties.box : undefined
+  const box = profile?.output?.section?.properties.box
   const across = box ? Math.max(box.max[0] - box.min[0], box.max[1] - box.min[1]) : 10
   const figure = (v: number) => typedFormula(String(Number(v.toFixed(3))), 'mm')
   const { strands } = step

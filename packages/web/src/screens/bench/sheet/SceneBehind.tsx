@@ -8,8 +8,8 @@ export function SceneBehind() {
   const { view } = useBench()
   const { stepId } = useSheet()
   const seen = useSheetState((s) => s.view)
-  const output = useSessionState((s) => stepResult(s.result, stepId)?.output)
-  const frame = output?.kind === 'sketch' ? output.frame : undefined
+  const output = useSessionState((s) => stepResult(s.result, stepId)?.output?.sketch)
+  const frame = output?.frame
   useEffect(() => {
     if (frame) view.current?.faceSheet({ ...frame, centre: seen.centre, scale: seen.scale })
   }, [view, frame, seen])

@@ -1,3 +1,4 @@
+import { needsOf } from '@flexum/core/document'
 import { useEffect } from 'react'
 import { stepResult } from '../../../bench/results.ts'
 import { CHANGES, type ChangeName } from '../../../sheet/changes/index.ts'
@@ -144,12 +145,12 @@ function ProjectMenu() {
   const sheet = useSheet()
   const part = usePart()
   const result = useSessionState((s) => s.result)
-  const mine = stepResult(result, sheet.stepId)?.output
-  if (mine?.kind !== 'sketch') return null
+  const mine = stepResult(result, sheet.stepId)?.output?.sketch
+  if (!mine) return null
   const items = part.steps.flatMap((step) => {
     const output = stepResult(result, step.id)?.output
-    if (step.id === sheet.stepId || (output?.kind !== 'path' && output?.kind !== 'sketch')) return []
-    if (step.kind === 'sketch-path' && step.sketch === sheet.stepId) return []
+    if (step.id === sheet.stepId || !output || !(output.path ?? output.sketch)) return []
+    if (needsOf(step).includes(sheet.stepId)) return []
     return {
       label: step.name,
       onSelect: () => void sheet.edit(`Project ${step.name}`, (d) => projectOn(d, mine.frame, output)),

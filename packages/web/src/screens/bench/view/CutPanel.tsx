@@ -2,7 +2,9 @@ import { useEffect, useMemo, useState } from 'react'
 import { planeSquareTo, vec3, type CutPlane, type Vec3 } from '@flexum/core/space'
 import { frameAt } from '@flexum/core/sweep'
 import { formatDecimal, formatLength, LENGTH_FACTORS } from '@flexum/core/units'
-import type { BenchView, ShownRun } from '../../../scene/BenchView.ts'
+import type { CarriedGiven } from '@flexum/core/evaluate'
+import type { ShownBody } from '../../../bench/results.ts'
+import type { BenchView } from '../../../scene/BenchView.ts'
 import { Figures } from '../../../ui/Figures.tsx'
 import { usePart } from '../context.ts'
 import { Choice } from '../inspector/run/Choice.tsx'
@@ -27,21 +29,21 @@ const NORMALS: readonly Vec3[] = [
 /** Cuts the picture in a plane and tells the area of the cut. */
 export function CutPanel(props: {
   readonly view: BenchView
-  readonly runs: readonly ShownRun[]
-  /** The run whose stations are meant. */
-  readonly run: ShownRun | undefined
+  readonly bodies: readonly ShownBody[]
+  /** What is carried along the path whose stations are meant. */
+  readonly carried: CarriedGiven | undefined
   onClose(): void
 }) {
-  const { view, run } = props
+  const { view, bodies, carried } = props
   const part = usePart()
-  const [name, setName] = useState<PlaneName>('station')
+  const [name, setName] = useState<PlaneName>(carried ? 'station' : 'xy')
   const [away, setAway] = useState(false)
   const [share, setShare] = useState(0.5)
   const [areas, setAreas] = useState<readonly number[]>([])
   const { units } = part
-  const box = useMemo(() => (props.runs.length > 0 ? view.boxOfBodies() : undefined), [view, props.runs])
+  const box = useMemo(() => (bodies.length > 0 ? view.boxOfBodies() : undefined), [view, bodies])
   const [from, to] =
-    name === 'station' || !box ? [0, run?.run.path.length ?? 0] : [box.min[AXES[name]], box.max[AXES[name]]]
+    name === 'station' || !box ? [0, carried?.path.length ?? 0] : [box.min[AXES[name]], box.max[AXES[name]]]
   const at = from + (to - from) * share
   const plane = useMemo((): CutPlane | undefined => {
     const turned = (n: Vec3): Vec3 => (away ? vec3.scale(n, -1) : n)
@@ -49,10 +51,10 @@ export function CutPanel(props: {
       const normal = NORMALS[AXES[name]]!
       return planeSquareTo(turned(normal), vec3.scale(normal, at))
     }
-    if (!run) return undefined
-    const frame = frameAt(run.run.frames, at)
+    if (!carried) return undefined
+    const frame = frameAt(carried.frames, at)
     return planeSquareTo(turned(frame.t), frame.origin)
-  }, [name, away, at, run])
+  }, [name, away, at, carried])
   useEffect(() => view.setCut(plane), [view, plane])
   // The bodies may be drawn anew under the same plane.
   useEffect(() => view.onDraw(() => setAreas(view.cutAreas)), [view])
@@ -60,7 +62,7 @@ export function CutPanel(props: {
   const f = LENGTH_FACTORS[units.length.unit]
   const areaText = (a: number): string =>
     `${formatDecimal(a / f ** 2, f >= 10 ? 4 : 2)} ${units.length.unit}²`
-  const name2 = (id: string): string => part.steps.find((s) => s.id === id)?.name ?? 'Run'
+  const nameOf = (id: string | undefined): string => part.steps.find((s) => s.id === id)?.name ?? 'Body'
   return (
     <ToolPanel title="Cut through" onClose={props.onClose}>
       <Choice<PlaneName> label="In a plane" value={name} choices={PLANES} hideLabel onChoose={setName} />
@@ -89,9 +91,7 @@ export function CutPanel(props: {
       </label>
       <Figures
         rows={[
-          ...(areas.length > 1
-            ? areas.map((a, i) => [name2(props.runs[i]?.id ?? ''), areaText(a)] as const)
-            : []),
+          ...(areas.length > 1 ? areas.map((a, i) => [nameOf(bodies[i]?.step), areaText(a)] as const) : []),
           ['Area of the cut', areaText(areas.reduce((a, b) => a + b, 0))],
         ]}
       />

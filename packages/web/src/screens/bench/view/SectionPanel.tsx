@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { areaAt, type RunOutput } from '@flexum/core/evaluate'
+import { areaAt, type CarriedGiven } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
 import type { Outline } from '@flexum/core/profile'
 import { rollAt, scaleAt, shapeOutline } from '@flexum/core/sweep'
@@ -13,7 +13,7 @@ import { Slider, ToolPanel } from './ToolPanel.tsx'
 const SIZE = 150
 
 /** The outline at a station as it is there: shaped, and scaled. */
-export function outlineAt(run: RunOutput, station: number): Outline {
+export function outlineAt(run: CarriedGiven, station: number): Outline {
   const { shape } = run.carriage
   const own = shape ? shapeOutline(shape, station, run.outline) : run.outline
   const k = scaleAt(run.carriage, station)
@@ -21,7 +21,7 @@ export function outlineAt(run: RunOutput, station: number): Outline {
 }
 
 /** The section at a station in a small window: the one pointed at, else the one chosen. */
-export function SectionPanel({ run, onClose }: { readonly run: RunOutput; onClose(): void }) {
+export function SectionPanel({ run, onClose }: { readonly run: CarriedGiven; onClose(): void }) {
   const { session } = useBench()
   const { units } = usePart()
   const focus = useSessionState((s) => s.focus)

@@ -1,10 +1,10 @@
 import { act, fireEvent, screen, within } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 import { STARTERS, type Part, type RunStep } from '@flexum/core/document'
-import { createEvaluator, type RunOutput } from '@flexum/core/evaluate'
+import { createEvaluator, type CarriedGiven } from '@flexum/core/evaluate'
 import type { CutPlane } from '@flexum/core/space'
 import { onBench } from '../../../../testing/bench.tsx'
-import { runView, shownRuns } from '../../../bench/results.ts'
+import { runView, shownBodies } from '../../../bench/results.ts'
 import type { BenchView, Lens } from '../../../scene/BenchView.ts'
 import { CutPanel } from './CutPanel.tsx'
 import { GrowPanel } from './GrowPanel.tsx'
@@ -15,7 +15,7 @@ import { ViewBar } from './ViewBar.tsx'
 
 const bar = STARTERS.straight.make('Bar')
 const worked = (part: Part) => createEvaluator().evaluate(part)
-const runOf = (part: Part): RunOutput => worked(part).steps.find((s) => s.kind === 'run')!.output as RunOutput
+const runOf = (part: Part): CarriedGiven => worked(part).steps.find((s) => s.kind === 'run')!.output!.carried!
 
 /** The picture's end as far as the panels know it, without a canvas. */
 function standIn() {
@@ -68,9 +68,12 @@ describe('the tools of the picture', () => {
 describe('cutting through', () => {
   it('puts the plane where it is said, on either side, and takes it away when closed', async () => {
     const { view, seen, drawn } = standIn()
-    const runs = shownRuns(worked(bar))
+    const bodies = shownBodies(worked(bar))
     const close = vi.fn()
-    const { unmount } = await onBench(bar, <CutPanel view={view} runs={runs} run={runs[0]} onClose={close} />)
+    const { unmount } = await onBench(
+      bar,
+      <CutPanel view={view} bodies={bodies} carried={bodies[0]!.carried} onClose={close} />,
+    )
     expect(seen.cut!.origin[0]).toBeCloseTo(150, 9)
     act(drawn)
     expect(screen.getByText('Area of the cut').nextElementSibling).toHaveTextContent('78.50 mm²')

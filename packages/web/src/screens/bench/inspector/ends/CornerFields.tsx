@@ -1,5 +1,5 @@
 import { JOINTS, type JointName, type RunStep } from '@flexum/core/document'
-import type { RunOutput } from '@flexum/core/evaluate'
+import type { CarriedGiven } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLength } from '@flexum/core/units'
 import { stationOnPath } from '../../../../bench/results.ts'
@@ -14,7 +14,7 @@ const JOINT_WORDS = {
 } as const satisfies Record<JointName, string>
 
 /** What is made of each place where the path breaks its direction: one choice for all, and one each. */
-export function CornerFields({ step, run }: { readonly step: RunStep; readonly run: RunOutput }) {
+export function CornerFields({ step, run }: { readonly step: RunStep; readonly run: CarriedGiven }) {
   const part = usePart()
   const { session } = useBench()
   const change = useChangeRun(step)

@@ -30,7 +30,7 @@ export function AlongField(props: {
   const around = useSurroundings()
   const result = useSessionState((s) => stepResult(s.result, step.id))
   const finding = result?.findings.find((f) => f.field === field)
-  const length = result?.output?.kind === 'run' ? result.output.path.length : 1000
+  const length = result?.output?.carried?.path.length ?? 1000
   const [draft, setDraft] = useState<string>()
   const isLength = dimension === 'length'
   const { unit } = part.units.length

@@ -15,7 +15,7 @@ const SIDES = [
 export function PartFields({ step }: { readonly step: RunStep }) {
   const change = useChangeRun(step)
   const path = useSessionState((s) => stepResult(s.result, step.path))
-  const nodes = path?.output?.kind === 'path' ? path.output.nodes : []
+  const nodes = path?.output?.path?.nodes ?? []
   const { part } = step
   const limit = (side: 'from' | 'to', kind: PartLimit['kind']): PartLimit => {
     if (kind === 'node') return { kind, node: (side === 'from' ? nodes[0] : nodes.at(-1))!.id }

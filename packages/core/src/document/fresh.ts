@@ -1,0 +1,22 @@
+import { countingIds, fail, fault, ok, type Id, type Result } from '../base/index.ts'
+import { kindNamed, kindOf, type Step, type StepKindName } from '../steps/typed.ts'
+import type { Around } from './kind.ts'
+import { idsIn, type Part } from './part.ts'
+
+/** A new step of a kind for the end of the recipe, or before a step of it, with sizes to start from; or what it needs first. */
+export function freshStep<K extends StepKindName>(
+  part: Part,
+  kind: K,
+  { id, name, before }: { readonly id: Id; readonly name?: string; readonly before?: number },
+): Result<Extract<Step, { kind: K }>> {
+  const steps = part.steps.slice(0, before)
+  const known = kindNamed(kind)
+  if (!known) throw new Error(`there is no kind of step "${kind}"`)
+  const around: Around = {
+    unit: part.units.length.unit,
+    last: (gives) => steps.findLast((s) => kindOf(s).gives.includes(gives))?.id,
+    ids: (prefix) => countingIds(prefix, [...idsIn(part), id]),
+  }
+  const made = known.fresh({ id, name: name ?? known.title, aside: false }, around)
+  return typeof made === 'string' ? fail(fault('step.needs', made)) : ok(made as Extract<Step, { kind: K }>)
+}

@@ -1,0 +1,129 @@
+import type { AnyObject, ObjectSchema } from 'yup'
+import type { Id } from '../base/index.ts'
+import type { DimensionName, Formula, LengthUnit } from '../units/index.ts'
+import { flagSchema, idSchema, nameSchema } from './schema-parts.ts'
+
+export { LIMITS } from './limits.ts'
+export * from './schema-parts.ts'
+
+/** The order of work; every step belongs to one of these. */
+export const STATIONS = ['values', 'path', 'profile', 'run', 'ends', 'fit', 'check', 'shop'] as const
+export type Station = (typeof STATIONS)[number]
+
+/** What all steps have. A step set aside stays in the recipe and is not built. */
+export interface StepBase {
+  readonly id: Id
+  readonly kind: string
+  readonly name: string
+  readonly aside: boolean
+}
+
+export const baseFields: AnyObject = { id: idSchema, name: nameSchema, aside: flagSchema }
+
+/**
+ * Called for each formula of a step; `field` is its address inside the step, stable while the step lives. One that is worked
+ * out `along` a run also sees `t` (0 to 1) and `s` (length).
+ */
+export type FormulaVisitor = (
+  formula: Formula,
+  field: string,
+  dimension: DimensionName,
+  along?: boolean,
+) => Formula
+
+/**
+ * What a result can give to the steps that build on it and to whoever shows it. Who needs one asks for it, and never for the
+ * kind of step that made it.
+ */
+export const CAPABILITIES = [
+  'sketch',
+  'path',
+  'section',
+  'carried',
+  'bodies',
+  'pieces',
+  'table',
+  'blank',
+  'figures',
+] as const
+export type Capability = (typeof CAPABILITIES)[number]
+
+/** Another step that a step builds on, and what it needs of it. */
+export interface Input {
+  readonly id: Id
+  readonly gives: Capability
+}
+
+/** A name for use in formulas that a step defines; without a formula it is what the step's result measures. */
+export interface DefinedName {
+  readonly id: Id
+  readonly name: string
+  readonly dimension: DimensionName
+  readonly formula: Formula | undefined
+}
+
+/** What there is where a new step is put. */
+export interface Around {
+  readonly unit: LengthUnit
+  /** The last step before that gives something. */
+  last(gives: Capability): Id | undefined
+  /** Unused ids of a prefix, one after the other. */
+  ids(prefix: string): () => Id
+}
+
+/** What the document knows of one kind of step. */
+export interface StepKind<S extends StepBase> {
+  readonly kind: S['kind']
+  /** What it is called where one is added, and what a new one is named. */
+  readonly title: string
+  readonly station: Station
+  readonly schema: ObjectSchema<AnyObject>
+  /** All that its result may give. */
+  readonly gives: readonly Capability[]
+  /** The steps it builds on. */
+  inputs(step: S): readonly Input[]
+  /** The step with every formula passed through `visit`; the same object if nothing changed. */
+  mapFormulas(step: S, visit: FormulaVisitor): S
+  /** A new one with sizes to start from, or what it needs first, as in "a run needs a path first". */
+  fresh(base: Omit<StepBase, 'kind'>, around: Around): S | string
+  /** Ids of things inside it that nothing else in the part may have. */
+  ids?(step: S): readonly Id[]
+  /** Names that it defines. */
+  defines?(step: S): readonly DefinedName[]
+  /** The step with another name for something it defines. */
+  renamed?(step: S, from: string, to: string): S
+  /** How much there is of things, how much there may be, and what they are called. */
+  limits?(step: S): readonly (readonly [count: number, most: number, what: string])[]
+  /** Names inside it that people typed, with what they name. */
+  texts?(step: S): readonly (readonly [text: string, what: string])[]
+  /** What is wrong with it that no schema of one field can say, in sentences that go on "this part cannot be read; ". */
+  broken?(step: S): Iterable<string>
+  /** Where a field of it is, where its address alone says little: in words, with the node it belongs to. */
+  placeOf?(step: S, field: string): { readonly words: string; readonly node: Id } | undefined
+  /** For what gives a path: the same travelled the other way. */
+  reversed?(step: S): S
+  /** The step as it must be to stay where it was when a path that it goes along is travelled the other way. */
+  turnedWith?(step: S, path: Id): S
+}
+
+/** Passes the named fields of an object through `visit`; the same object if nothing changed. */
+export function mapFields<T extends object>(
+  of: T,
+  fields: readonly (readonly [key: keyof T & string, dimension: DimensionName])[],
+  prefix: string,
+  visit: FormulaVisitor,
+): T {
+  let result = of
+  for (const [key, dimension] of fields) {
+    const before = of[key] as Formula
+    const after = visit(before, prefix + key, dimension)
+    if (after !== before) result = { ...result, [key]: after }
+  }
+  return result
+}
+
+/** The same array if every element came out the same. */
+export function mapSame<T>(list: readonly T[], f: (item: T) => T): readonly T[] {
+  const mapped = list.map(f)
+  return mapped.every((item, i) => item === list[i]) ? list : mapped
+}

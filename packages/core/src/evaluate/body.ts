@@ -1,0 +1,91 @@
+import type { Id } from '../base/index.ts'
+import type { Look } from '../document/index.ts'
+import type { Section } from '../profile/index.ts'
+import type { PlaneFrame } from '../path/index.ts'
+import type { Mesh, Placement, Vec3 } from '../space/index.ts'
+import type { BodyLines, Carriage, Chunk, Growth } from '../sweep/index.ts'
+
+/** What stands on an end of a run besides its cut. */
+export type EndMade =
+  | { readonly kind: 'dome'; readonly side: 'start' | 'end'; readonly height: number }
+  | { readonly kind: 'plug'; readonly side: 'start' | 'end' }
+
+/**
+ * What a body is, exactly: a tree of how it was made, whose leaves are bodies of one step each. Meshes, figures and files are
+ * worked out from it.
+ */
+export type Solid =
+  | {
+      readonly kind: 'swept'
+      readonly step: Id
+      readonly carriage: Carriage
+      readonly chunks: readonly Chunk[]
+      readonly section: Section
+      readonly made: readonly EndMade[]
+    }
+  /** A section pushed along the normal of the plane that it lies in, from one distance to another. */
+  | {
+      readonly kind: 'extruded'
+      readonly step: Id
+      readonly section: Section
+      readonly plane: PlaneFrame
+      readonly from: number
+      readonly to: number
+    }
+  | { readonly kind: 'joined' | 'common'; readonly of: readonly Solid[] }
+  | { readonly kind: 'cut'; readonly of: Solid; readonly by: readonly Solid[] }
+  | { readonly kind: 'placed'; readonly of: Solid; readonly at: Placement }
+  | { readonly kind: 'halved'; readonly of: Solid; readonly at: Vec3; readonly normal: Vec3 }
+
+/**
+ * Where each triangle comes from: `mesh.tags` is the face of its step's own body; with several steps or instances in it, these
+ * say which.
+ */
+export interface Origins {
+  readonly steps: readonly Id[]
+  /** For each triangle the index in `steps`, and the instance; left out where all are of the first. */
+  readonly step?: Uint32Array
+  readonly instance?: Uint32Array
+}
+
+/** One material of a body. */
+export interface BodyMaterial {
+  readonly look: Look
+  /** kg/mm3 */
+  readonly density: number
+  /** Faces from here on are of it, up to those of the next. */
+  readonly firstEdge: number
+}
+
+/** Figures of one body, of one of its places. */
+export interface BodyFigures {
+  /** mm3: by theorem where one holds, else by the mesh. */
+  readonly volume: number
+  readonly theoremVolume: number | undefined
+  readonly meshVolume: number
+  /** How far the mesh's volume may be from the theorem's: its distance from the true surface times its surface. */
+  readonly volumeBound: number
+  /** kg */
+  readonly mass: number
+}
+
+/** A body of a part: what can be seen, measured, cut through, weighed and taken out as a file. */
+export interface Body {
+  readonly id: Id
+  readonly solid: Solid
+  readonly mesh: Mesh
+  /** The mesh lies nowhere further than this from the true surface, mm: all that it leaves out, and single precision. */
+  readonly chordError: number
+  readonly origins: Origins
+  /** Edges of one section of the step that made it: tells faces apart by `unpackTag`. */
+  readonly edges: number
+  readonly lines: BodyLines
+  /** How it grows along its path, where it has one. */
+  readonly growth?: Growth
+  readonly materials: readonly BodyMaterial[]
+  readonly look: Look
+  readonly hidden: boolean
+  /** Where it stands: once for itself, and once for each copy. Mesh and figures are those of one. */
+  readonly places: readonly Placement[]
+  readonly figures: BodyFigures
+}

@@ -1,0 +1,93 @@
+import type { Id } from '../base/index.ts'
+import type { Capability, Step, StepBase } from '../document/index.ts'
+import type { Vec3 } from '../space/index.ts'
+import {
+  formatExact,
+  formatFraction,
+  formatLengthFigures,
+  LENGTH_FACTORS,
+  typedFormula,
+  type Formula,
+  type LengthDisplay,
+} from '../units/index.ts'
+import type { Finding } from './finding.ts'
+import type { AlongField } from './fields.ts'
+import type { Given, StepOutput } from './output.ts'
+
+export type { AlongField } from './fields.ts'
+
+/** What a step's evaluation can see. All its formulas have been worked out before. */
+export interface StepContext {
+  /** The value of a field, internal units. */
+  number(field: string): number
+  /** What an input gives. That it gives it has been seen to; only what a step asks for beyond its inputs may be missing. */
+  input<C extends Capability>(id: Id, gives: C): Given<C>
+  readonly display: LengthDisplay
+  /** Largest distance of meshes from the true surface that is asked for, mm; without it that of the picture. */
+  readonly chordError: number | undefined
+  /** A formula that is worked out along a run, by its field. */
+  along(field: string): AlongField
+  readonly around: Around
+}
+
+/** What a step may ask of the steps it builds on. */
+export interface Around {
+  step(id: Id): Step | undefined
+  /** The output of a step with other values in some fields of it, or of what it builds on; undefined if that cannot be built. */
+  again(id: Id, changes: readonly FieldChange[]): StepOutput | undefined
+}
+
+export interface FieldChange {
+  readonly step: Id
+  readonly field: string
+  readonly value: number
+}
+
+/** What came of a step. No output means it failed, and then a finding says why. */
+export interface StepEvaluation {
+  readonly output?: StepOutput
+  readonly findings: readonly Finding[]
+  readonly nodePoints?: readonly { readonly id: Id; readonly point: Vec3 }[]
+}
+
+/** How one kind of step becomes a result. */
+export interface StepMaker<S extends StepBase> {
+  evaluate(step: S, context: StepContext): StepEvaluation
+  /** The key figures, for one line. */
+  summary(output: StepOutput, display: LengthDisplay): string
+}
+
+/** A length as people write it, with the places or fractions that are set (3 places at least), without trailing zeros. */
+export function shortLength(length: number, display: LengthDisplay): string {
+  return `${shortFigures(length, display)} ${display.unit}`
+}
+
+export function shortFigures(length: number, display: LengthDisplay): string {
+  if (display.style.kind === 'fraction') return formatLengthFigures(length, display)
+  return formatExact(
+    Number((length / LENGTH_FACTORS[display.unit]).toFixed(shortPlaces(display.style.places))),
+  )
+}
+
+const shortPlaces = (set: number): number => Math.max(3, set)
+
+/** A length as people write it, rounded down or up: what is said to fit does. Nothing smaller than the last place is left of it. */
+export function shortBound(length: number, display: LengthDisplay, side: 'below' | 'above'): string {
+  return `${boundFigures(length, display, side)} ${display.unit}`
+}
+
+/** A formula for a length, rounded down or up to the places or fractions of the shown unit; never to nothing. */
+export function formulaBound(length: number, display: LengthDisplay, side: 'below' | 'above'): Formula {
+  return typedFormula(boundFigures(length, display, side), display.unit)
+}
+
+function boundFigures(length: number, { unit, style }: LengthDisplay, side: 'below' | 'above'): string {
+  const value = length / LENGTH_FACTORS[unit]
+  const round = side === 'below' ? Math.floor : Math.ceil
+  if (style.kind === 'fraction') {
+    const steps = round(value * style.denominator)
+    if (steps > 0) return formatFraction(steps / style.denominator, style.denominator)
+  }
+  const places = style.kind === 'fraction' ? 4 : shortPlaces(style.places)
+  return formatExact(round(value * 10 ** places) / 10 ** places)
+}

@@ -1,0 +1,34 @@
+import type { Step, StepBase, StepKindName } from '../document/index.ts'
+import type { StepMaker } from '../evaluate/kind.ts'
+import { blankMaker } from './blank/made.ts'
+import { helixPathMaker } from './helix-path/made.ts'
+import { nodePathMaker } from './node-path/made.ts'
+import { runMaker } from './run/made.ts'
+import { sketchPathMaker } from './sketch-path/made.ts'
+import { sketchProfileMaker } from './sketch-profile/made.ts'
+import { sketchMaker } from './sketch/made.ts'
+import { stockProfileMaker } from './stock-profile/made.ts'
+
+/** How every kind of step is worked out. A new kind is one line here. */
+const OWN: { readonly [K in StepKindName]: StepMaker<Extract<Step, { kind: K }>> } = {
+  sketch: sketchMaker,
+  'node-path': nodePathMaker,
+  'helix-path': helixPathMaker,
+  'sketch-path': sketchPathMaker,
+  'stock-profile': stockProfileMaker,
+  'sketch-profile': sketchProfileMaker,
+  run: runMaker,
+  blank: blankMaker,
+}
+
+type AnyMaker = StepMaker<Step>
+const makers = new Map<string, AnyMaker>(Object.entries(OWN) as unknown as [string, AnyMaker][])
+
+/** Says how a kind of step that is not of this house is worked out. */
+export function addMaker<S extends StepBase>(kind: S['kind'], maker: StepMaker<S>): void {
+  makers.set(kind, maker as unknown as AnyMaker)
+}
+
+export function makerOf<S extends Step>(step: S): StepMaker<S> {
+  return makers.get(step.kind) as unknown as StepMaker<S>
+}

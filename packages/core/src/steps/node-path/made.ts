@@ -1,0 +1,104 @@
+import type { NodePathStep } from '../../document/index.ts'
+import { pathThroughNodes, type NodeFault, type PathNode } from '../../path/index.ts'
+import { formulaText } from '../../units/index.ts'
+import type { Finding } from '../../evaluate/finding.ts'
+import {
+  formulaBound,
+  shortBound,
+  shortFigures,
+  shortLength,
+  type StepContext,
+  type StepMaker,
+} from '../../evaluate/kind.ts'
+import { pathEvaluation } from '../shared/path-output.ts'
+import { pathSummary } from '../shared/path-summary.ts'
+
+export const nodePathMaker: StepMaker<NodePathStep> = {
+  evaluate(step, context) {
+    const nodes = step.nodes.map((n): PathNode => {
+      const at = (axis: string): number => context.number(`nodes/${n.id}/${axis}`)
+      const corner =
+        n.corner.kind === 'bend'
+          ? ({ kind: 'bend', radius: context.number(`nodes/${n.id}/radius`) } as const)
+          : n.corner
+      return { point: [at('x'), at('y'), at('z')], corner }
+    })
+    const nodePoints = nodes.map((n, i) => ({ id: step.nodes[i]!.id, point: n.point }))
+    const built = pathThroughNodes(nodes, step.closed)
+    if (!built.ok) {
+      return { findings: built.fault.map((f) => findingOf(f, step, context)), nodePoints }
+    }
+    const { path, corners } = built.value
+    const placed = nodePoints.map((n, i) => ({ ...n, corner: corners[i]! }))
+    return { ...pathEvaluation(step, path, context, { nodes: placed }), nodePoints }
+  },
+  summary: pathSummary,
+}
+
+/** A fault of the geometry as a finding in words, with the change that would cure it. */
+function findingOf(f: NodeFault, step: NodePathStep, { display }: StepContext): Finding {
+  const base = { severity: 'blocks', station: 'path', step: step.id, cures: [] } as const
+  const id = (what: string): string => `${step.id}:${what}`
+  switch (f.kind) {
+    case 'too-few': {
+      const message = `A ${step.closed ? 'closed ' : ''}path needs at least ${f.least} nodes; this one has ${step.nodes.length}.`
+      return { ...base, id: id('too-few'), code: 'path.too-few', message }
+    }
+    case 'same-place': {
+      const [a, b] = [step.nodes[f.node]!, step.nodes[f.next]!]
+      const message = `Nodes ${f.node + 1} and ${f.next + 1} are in the same place. Move one or take it out.`
+      return { ...base, id: id(`same-${a.id}`), code: 'path.same-place', message, node: b.id }
+    }
+    case 'fold-back': {
+      const node = step.nodes[f.node]!
+      const message =
+        `The path folds back on itself at node ${f.node + 1}: one node cannot turn by 180°. ` +
+        'Use two nodes with a bend of 90° each.'
+      return { ...base, id: id(`fold-${node.id}`), code: 'path.fold-back', message, node: node.id }
+    }
+    case 'radius': {
+      const node = step.nodes[f.node]!
+      const message = `The bend radius at node ${f.node + 1} is ${shortLength(f.radius, display)}; it must be above 0.`
+      return {
+        ...base,
+        id: id(`radius-${node.id}`),
+        code: 'path.radius',
+        message,
+        node: node.id,
+        field: `nodes/${node.id}/radius`,
+      }
+    }
+    case 'no-room':
+      return noRoom(f, step, display)
+  }
+}
+
+function noRoom(
+  f: Extract<NodeFault, { kind: 'no-room' }>,
+  step: NodePathStep,
+  display: StepContext['display'],
+): Finding {
+  const node = step.nodes[f.node]!
+  const field = `nodes/${node.id}/radius`
+  const fits = f.largest > 0
+  const formula = formulaBound(f.largest, display, 'below')
+  const message =
+    `The bend at node ${f.node + 1} does not fit: radius ${shortFigures(f.radius, display)} needs more leg than there is. ` +
+    (fits
+      ? `With the other corners as they are, the largest is ${shortBound(f.largest, display, 'below')}.`
+      : 'Its neighbours take all of the leg; make one of them smaller.')
+  const cures = fits
+    ? [{ label: `Use radius ${formulaText(formula)} at node ${f.node + 1}`, step: step.id, field, formula }]
+    : []
+  return {
+    id: `${step.id}:no-room-${node.id}`,
+    severity: 'blocks',
+    code: 'path.no-room',
+    message,
+    station: 'path',
+    step: step.id,
+    node: node.id,
+    field,
+    cures,
+  }
+}

@@ -1,0 +1,131 @@
+import { array, lazy, mixed, string } from 'yup'
+import type { Id } from '../../base/index.ts'
+import type { Formula } from '../../units/index.ts'
+import {
+  baseFields,
+  flagSchema,
+  formulaSchema,
+  ID_FORM,
+  idSchema,
+  isFormula,
+  LIMITS,
+  mapFields,
+  mapSame,
+  record,
+  type FormulaVisitor,
+  type StepBase,
+  type StepKind,
+} from '../../document/kind.ts'
+
+export type NodeCorner = { readonly kind: 'bend'; readonly radius: Formula } | { readonly kind: 'sharp' }
+
+/** A point the path's legs meet in. The corner of the first and last node of an open path is kept and not used. */
+export interface NodeEntry {
+  readonly id: Id
+  readonly x: Formula
+  readonly y: Formula
+  readonly z: Formula
+  readonly corner: NodeCorner
+}
+
+/** A path typed as nodes in space with a corner each. */
+export interface NodePathStep extends StepBase {
+  readonly kind: 'node-path'
+  readonly closed: boolean
+  readonly nodes: readonly NodeEntry[]
+}
+
+/** A node from texts; `radius` '' leaves it sharp. */
+export function nodeEntry(id: string, x: Formula, y: Formula, z: Formula, radius: Formula = ''): NodeEntry {
+  return { id, x, y, z, corner: radius === '' ? { kind: 'sharp' } : { kind: 'bend', radius } }
+}
+
+const cornerSchema = lazy((corner: unknown) => {
+  const kind = (corner as { kind?: unknown } | null)?.kind
+  const known = string()
+    .strict()
+    .oneOf(['bend', 'sharp'], 'a corner is "bend" or "sharp"')
+    .required('a corner needs a kind')
+  return kind === 'bend' ? record({ kind: known, radius: formulaSchema }) : record({ kind: known })
+})
+
+const nodesSchema = array(
+  record({ id: idSchema, x: formulaSchema, y: formulaSchema, z: formulaSchema, corner: cornerSchema }),
+)
+  .strict()
+  .required('a list of nodes is missing here')
+  .max(LIMITS.nodes, `a path has at most ${LIMITS.nodes} nodes`)
+
+/**
+ * Whether it is a node, said at once: a path may have thousands, and the schema, which says what is wrong with one, takes a
+ * hundred times as long over each.
+ */
+function isNode(v: unknown): boolean {
+  if (typeof v !== 'object' || v === null || Object.keys(v).length !== 5) return false
+  const { id, x, y, z, corner } = v as Record<string, unknown>
+  if (typeof id !== 'string' || !ID_FORM.test(id) || ![x, y, z].every(isFormula)) return false
+  if (typeof corner !== 'object' || corner === null) return false
+  const { kind, radius } = corner as Record<string, unknown>
+  const keys = Object.keys(corner).length
+  return kind === 'sharp' ? keys === 1 : kind === 'bend' && keys === 2 && isFormula(radius)
+}
+
+function mapNode(node: NodeEntry, visit: FormulaVisitor): NodeEntry {
+  const prefix = `nodes/${node.id}/`
+  const moved = mapFields(
+    node,
+    [
+      ['x', 'length'],
+      ['y', 'length'],
+      ['z', 'length'],
+    ],
+    prefix,
+    visit,
+  )
+  if (node.corner.kind === 'sharp') return moved
+  const corner = mapFields(node.corner, [['radius', 'length']], prefix, visit)
+  return corner === node.corner ? moved : { ...moved, corner }
+}
+
+export const nodePathKind: StepKind<NodePathStep> = {
+  kind: 'node-path',
+  title: 'Path through nodes',
+  station: 'path',
+  schema: record({
+    ...baseFields,
+    kind: string().strict().oneOf(['node-path']).required(),
+    closed: flagSchema,
+    nodes: lazy((nodes: unknown) =>
+      Array.isArray(nodes) && nodes.length <= LIMITS.nodes && nodes.every(isNode) ? mixed() : nodesSchema,
+    ),
+  }),
+  gives: ['path', 'table'],
+  inputs: () => [],
+  fresh(base, around) {
+    const ids = around.ids('n')
+    return {
+      ...base,
+      kind: 'node-path',
+      closed: false,
+      nodes: [nodeEntry(ids(), '0', '0', '0'), nodeEntry(ids(), '200', '0', '0')],
+    }
+  },
+  ids: (step) => step.nodes.map((n) => n.id),
+  limits: (step) => [[step.nodes.length, LIMITS.nodes, 'nodes']],
+  placeOf(step, field) {
+    const [, node, column] = /^nodes\/([^/]+)\/(.+)$/.exec(field) ?? []
+    const index = step.nodes.findIndex((n) => n.id === node)
+    return index < 0 ? undefined : { words: `Node ${index + 1}, ${column}`, node: node! }
+  },
+  // A closed path starts at its first node and keeps doing so.
+  reversed: (step) => ({
+    ...step,
+    nodes: step.closed
+      ? [...step.nodes.slice(0, 1), ...step.nodes.slice(1).reverse()]
+      : [...step.nodes].reverse(),
+  }),
+  mapFormulas(step, visit) {
+    const nodes = mapSame(step.nodes, (n) => mapNode(n, visit))
+    return nodes === step.nodes ? step : { ...step, nodes }
+  },
+}

@@ -1,0 +1,270 @@
+import type { EndEntry, RunStep } from '../../document/index.ts'
+import { FURTHEST } from '../../path/index.ts'
+import { outlineOf, region, sectionProperties, type Outline, type Region } from '../../profile/index.ts'
+import { meshSurface, meshVolume, vec3, type Mesh, type Vec3 } from '../../space/index.ts'
+import {
+  domeMesh,
+  drawRun,
+  edgesOf,
+  frameOn,
+  joinRunMeshes,
+  leaned,
+  meshRun,
+  placeRings,
+  plugMesh,
+  pointsNeeded,
+  runMeshSize,
+  scaleAt,
+  shapeOutline,
+  SQUARE_END,
+  volumeByTheorem,
+  wayOn,
+  type Carriage,
+  type Chunk,
+  type ChunkEnd,
+  type Frame,
+  type RunDrawing,
+  type SectionAt,
+} from '../../sweep/index.ts'
+import type { EndMade } from '../../evaluate/body.ts'
+import type { Strand } from '../../evaluate/output.ts'
+import { shortLength, type StepContext } from '../../evaluate/kind.ts'
+import { refusal, type OrFindings } from './path.ts'
+
+/** How an end is cut: square, or in a plane turned about the section's axes. */
+export function cutOf(
+  step: RunStep,
+  side: 'start' | 'end',
+  carriage: Carriage,
+  context: StepContext,
+): OrFindings<ChunkEnd> {
+  const entry: EndEntry | undefined = step.ends?.[side]
+  if (entry?.kind !== 'angled' || carriage.frames.path.closed) return SQUARE_END
+  const [across, tilt] = ['across', 'tilt'].map((f) => context.number(`ends/${side}/${f}`)) as [
+    number,
+    number,
+  ]
+  const most = (85 * Math.PI) / 180
+  if (Math.abs(across) > most || Math.abs(tilt) > most)
+    return refusal(
+      step,
+      'run.end',
+      'An end is angled by less than 85 degrees each way.',
+      `ends/${side}/across`,
+    )
+  const frame = endFrame(carriage, side)
+  // The plane holds the section's y turned by the tilt, and its x turned by the angle across.
+  const normal = vec3.unit(
+    vec3.addScaled(vec3.addScaled(frame.t, frame.n, Math.tan(across)), frame.b, Math.tan(tilt)),
+  )
+  if (vec3.dot(normal, endWay(carriage, side)) < LEAST_ACROSS)
+    return refusal(
+      step,
+      'run.end',
+      'An end angled so would lie along the path: the section only travels, and stands askew to its way here. Give it less, or turn the section with the path.',
+      `ends/${side}/across`,
+    )
+  return { shift: 0, plane: normal }
+}
+
+/** Sine of the least angle between a cut and the way that it cuts across. */
+const LEAST_ACROSS = 0.02
+
+function endFrame(c: Carriage, side: 'start' | 'end'): Frame {
+  const { path } = c.frames
+  const last = path.segments.length - 1
+  return side === 'start' ? frameOn(c.frames, 0, 0) : frameOn(c.frames, last, path.segments[last]!.length)
+}
+
+function endWay(c: Carriage, side: 'start' | 'end'): Vec3 {
+  const { path } = c.frames
+  const last = path.segments.length - 1
+  return side === 'start' ? wayOn(c.frames, 0, 0) : wayOn(c.frames, last, path.segments[last]!.length)
+}
+
+/** What the ends ask for, in numbers. Only what is hollow is closed by a plug. */
+export function endsMade(
+  step: RunStep,
+  c: Carriage,
+  hollow: boolean,
+  context: StepContext,
+): OrFindings<{ made: EndMade[] }> {
+  const made: EndMade[] = []
+  if (!step.ends || c.frames.path.closed) return { made }
+  for (const side of ['start', 'end'] as const) {
+    const entry = step.ends[side]
+    if (entry.kind === 'domed') {
+      const height = context.number(`ends/${side}/height`)
+      if (!(height > 0))
+        return refusal(step, 'run.end', 'A dome needs a height above 0.', `ends/${side}/height`)
+      if (height > FURTHEST) {
+        const [is, most] = [height, FURTHEST].map((v) => shortLength(v, context.display))
+        const message = `The dome of ${is} is too high; ${most} is the most.`
+        return refusal(step, 'run.end', message, `ends/${side}/height`)
+      }
+      made.push({ kind: 'dome', side, height })
+    }
+    if (hollow && (entry.kind === 'square' || entry.kind === 'angled') && entry.closed)
+      made.push({ kind: 'plug', side })
+  }
+  return { made }
+}
+
+/** All that a run's body is made from. */
+export interface BodyPlan {
+  readonly carriage: Carriage
+  readonly chunks: readonly Chunk[]
+  readonly strands: readonly Strand[]
+  readonly made: readonly EndMade[]
+}
+
+/** What a run's body is made of, before it is one of the part's. */
+export interface SweptBody {
+  readonly mesh: Mesh
+  readonly drawing: RunDrawing
+  /** Edges of the whole section, by which its faces are numbered. */
+  readonly edges: number
+  readonly meshVolume: number
+  /** Of the mesh, mm2. */
+  readonly surface: number
+  readonly theoremVolume: number | undefined
+  /** kg */
+  readonly mass: number
+}
+
+/** The run's body: each chunk carried, then domes and plugs put on. */
+export function bodyOf(
+  plan: BodyPlan,
+  outline: Outline,
+  sectionAt: (strand: number, station: number) => SectionAt,
+  chordError: number,
+): SweptBody {
+  const { carriage, chunks, strands } = plan
+  const edges = edgesOf(outline).all
+  const parts = sweptMeshes(plan, outline, chordError)
+  const sweptVolume = sum(parts.map((p) => p.size.volume))
+  const theorems = strands.map((_, k) => {
+    const each = chunks.map((chunk) => volumeByTheorem(carriage, (s) => sectionAt(k, s), chunk))
+    return each.every((v) => v !== undefined) ? sum(each) : undefined
+  })
+  const caps = capsOf(plan, sectionAt, chordError, edges)
+  const area = sum(strands.map((s) => s.area))
+  const volumes = strands.map((s, k) => theorems[k] ?? (sweptVolume * s.area) / area)
+  const known = theorems.every((v) => v !== undefined)
+  return {
+    mesh: joinRunMeshes([...parts.map((p) => p.mesh), ...caps.map((c) => c.mesh)]),
+    drawing: drawRun(outline, parts),
+    edges,
+    meshVolume: sweptVolume + sum(caps.map((c) => meshVolume(c.mesh))),
+    surface: sum(parts.map((p) => p.size.surface)) + sum(caps.map((c) => meshSurface(c.mesh))),
+    theoremVolume: known ? sum(volumes) + sum(caps.map((c) => c.volume)) : undefined,
+    mass: sum(strands.map((s, k) => s.density * volumes[k]!)) + sum(caps.map((c) => c.volume * c.density)),
+  }
+}
+
+/** Points that a body's mesh comes to at a chord error, without its domes and plugs. */
+export function pointsOf(
+  { carriage, chunks }: Pick<BodyPlan, 'carriage' | 'chunks'>,
+  outline: Outline,
+  chordError: number,
+): number {
+  return sum(chunks.map((chunk) => pointsNeeded(carriage, outline, chordError, chunk)))
+}
+
+/** How far the material goes beyond the path's ends: a leaning cut to its furthest tip, a dome by its height. */
+export function tipsOf(plan: BodyPlan, outline: Outline): { readonly start: number; readonly end: number } {
+  const { carriage: c, chunks, made } = plan
+  if (c.frames.path.closed) return { start: 0, end: 0 }
+  const tip = (side: 'start' | 'end'): number => {
+    const dome = made.find((m) => m.kind === 'dome' && m.side === side)
+    if (dome?.kind === 'dome') return dome.height
+    const { plane } = side === 'start' ? chunks[0]!.start : chunks.at(-1)!.end
+    if (!plane) return 0
+    const station = side === 'start' ? 0 : c.frames.path.length
+    const frame = endFrame(c, side)
+    const way = endWay(c, side)
+    const o = c.shape ? shapeOutline(c.shape, station, outline) : outline
+    const k = scaleAt(c, station)
+    const [u, v] = [frame.n, frame.b].map((axis) => -vec3.dot(axis, plane) / vec3.dot(way, plane)) as [
+      number,
+      number,
+    ]
+    const sign = side === 'start' ? -1 : 1
+    return o.x.reduce((most, x, i) => Math.max(most, sign * k * (u * x + v * o.y[i]!)), 0)
+  }
+  return { start: tip('start'), end: tip('end') }
+}
+
+function sweptMeshes({ carriage, chunks }: BodyPlan, outline: Outline, chordError: number) {
+  return chunks.map((chunk) => {
+    const rings = placeRings(carriage, outline, chordError, chunk)
+    const mesh = meshRun(outline, rings, chunk.closed)
+    return { rings, mesh, size: runMeshSize(outline, rings, mesh) }
+  })
+}
+
+interface Cap {
+  readonly mesh: Mesh
+  readonly volume: number
+  readonly density: number
+}
+
+/** A frame with its axes leaned along the travel into a plane, so that what stands on it ends in that plane. */
+function leanedInto(f: Frame, way: Vec3, plane: Vec3 | undefined): Frame {
+  const lean = plane && { plane, way }
+  return { ...f, t: way, n: leaned(f.n, lean), b: leaned(f.b, lean) }
+}
+
+function capsOf(
+  { carriage: c, chunks, strands, made }: BodyPlan,
+  sectionAt: (strand: number, station: number) => SectionAt,
+  chordError: number,
+  all: number,
+): Cap[] {
+  return made.flatMap((end) => {
+    const frame = endFrame(c, end.side)
+    const station = end.side === 'start' ? 0 : c.frames.path.length
+    const k = scaleAt(c, station)
+    const scaled: Frame = { ...frame, n: vec3.scale(frame.n, k), b: vec3.scale(frame.b, k) }
+    const out = end.side === 'start' ? -1 : 1
+    return strands.flatMap((s, n) =>
+      s.section.flatMap((r): Cap[] => {
+        if (end.kind === 'dome') {
+          // A hollow end is domed over its whole outline.
+          const { area, centroid } = sectionProperties(region(r.outer))
+          const grown = sectionAt(n, station).area / s.area
+          const face = outlineOf(region(r.outer), chordError)
+          const mesh = domeMesh(
+            face,
+            scaled,
+            centroid,
+            end.height,
+            chordError,
+            { first: s.firstEdge, all },
+            out,
+          )
+          return [{ mesh, volume: (2 / 3) * area * grown * k * k * end.height, density: s.density }]
+        }
+        return r.holes.map((hole) => {
+          const plug = region(hole)
+          const thick = plugThickness(r)
+          const [from, to] = out > 0 ? [-thick, 0] : [0, thick]
+          const cut = end.side === 'start' ? chunks[0]!.start : chunks.at(-1)!.end
+          // Its faces lie as the end is cut; leaning along the travel changes no volume.
+          const face = leanedInto(scaled, endWay(c, end.side), cut.plane)
+          const mesh = plugMesh(outlineOf(plug, chordError), face, from, to, { first: s.firstEdge, all })
+          const volume = sectionProperties(plug).area * k * k * thick * vec3.dot(face.t, frame.t)
+          return { mesh, volume, density: s.density }
+        })
+      }),
+    )
+  })
+}
+
+/** A plug as thick as the wall round it: twice the wall's area over the length of its outlines, exact for an even wall. */
+function plugThickness(r: Region): number {
+  const { area, perimeter } = sectionProperties(r)
+  return (2 * area) / perimeter
+}
+
+const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0)

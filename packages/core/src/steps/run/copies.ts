@@ -1,0 +1,59 @@
+import { LIMITS, type CopiesEntry, type RunStep } from '../../document/index.ts'
+import { TURN, tolerance } from '../../num/index.ts'
+import {
+  IN_PLACE,
+  mirrored,
+  placedThen,
+  shifted,
+  turned,
+  vec3,
+  type Placement,
+  type Vec3,
+} from '../../space/index.ts'
+import type { StepContext } from '../../evaluate/kind.ts'
+import { refusal, type OrFindings } from './path.ts'
+
+const NORMALS = { xy: 'z', xz: 'y', yz: 'x' } as const
+
+/** Where the run stands, once for itself and once for each copy. Every way of copying takes all that came before it. */
+export function placesOf(
+  step: RunStep,
+  context: StepContext,
+): OrFindings<{ readonly places: readonly Placement[] }> {
+  let places: readonly Placement[] = [IN_PLACE]
+  for (const entry of step.copies ?? []) {
+    const moves = movesOf(step, entry, context)
+    if ('findings' in moves) return moves
+    places = moves.moves.flatMap((m) =>
+      m === IN_PLACE ? places : places.map((before) => placedThen(before, m)),
+    )
+    if (places.length > LIMITS.copies) {
+      const message = `That makes ${places.length} copies of the run; at most ${LIMITS.copies} are shown.`
+      return refusal(step, 'run.copies', message, `copies/${entry.id}/count`)
+    }
+  }
+  return { places }
+}
+
+function movesOf(
+  step: RunStep,
+  entry: CopiesEntry,
+  context: StepContext,
+): OrFindings<{ readonly moves: readonly Placement[] }> {
+  const number = (field: string): number => context.number(`copies/${entry.id}/${field}`)
+  if (entry.kind === 'mirror') return { moves: [IN_PLACE, mirrored(NORMALS[entry.plane], number('offset'))] }
+  const count = number('count')
+  if (!Number.isInteger(count) || count < 1 || count > LIMITS.copies) {
+    const message = `The number of copies must be a whole number from 1 to ${LIMITS.copies}, not ${count}.`
+    return refusal(step, 'run.copies', message, `copies/${entry.id}/count`)
+  }
+  const place: Vec3 = [number('x'), number('y'), number('z')]
+  const at = (i: number): Placement => {
+    if (entry.kind === 'row') return shifted(vec3.scale(place, i))
+    const whole = number('angle')
+    // A whole turn has its last copy one step before the first; less than that has it at the end.
+    const closes = Math.abs(Math.abs(whole) - TURN) < tolerance.wholeTurn
+    return turned(entry.axis, place, (whole * i) / (closes ? count : Math.max(count - 1, 1)))
+  }
+  return { moves: Array.from({ length: count }, (_, i) => (i === 0 ? IN_PLACE : at(i))) }
+}

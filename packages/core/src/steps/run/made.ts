@@ -1,0 +1,271 @@
+import type { RunStep } from '../../document/index.ts'
+import { FURTHEST, kinksOf } from '../../path/index.ts'
+import { reachAround } from '../../profile/index.ts'
+import { meshReach } from '../../space/index.ts'
+import {
+  chunksOf,
+  courseRange,
+  piecesBetween,
+  roundedPath,
+  seamOf,
+  twisted,
+  type Carriage,
+  type Joint,
+  type Seam,
+} from '../../sweep/index.ts'
+import { formatExact } from '../../units/index.ts'
+import type { Body } from '../../evaluate/body.ts'
+import type { CarriedGiven, PathGiven, RunCorner, StepOutput, Strand } from '../../evaluate/output.ts'
+import { bendingOf } from '../shared/bend-words.ts'
+import { shortLength, type StepContext, type StepEvaluation, type StepMaker } from '../../evaluate/kind.ts'
+import { bodyOf, cutOf, endsMade, pointsOf, tipsOf } from './body.ts'
+import { placesOf } from './copies.ts'
+import {
+  chordParts,
+  framesBy,
+  scaleOf,
+  shapingOf,
+  twistOf,
+  uprightDirection,
+  type Shaped,
+} from './carriage.ts'
+import { runFindings } from './findings.ts'
+import { carriedPath, cornerKey, jointOf, refusal, type CarriedPath, type OrFindings } from './path.ts'
+import { overlaps, strandsOf } from './section.ts'
+
+export const runMaker: StepMaker<RunStep> = {
+  evaluate(step, context) {
+    const path = context.input(step.path, 'path')
+    const profile = context.input(step.profile, 'section')
+    const placed = strandsOf(step, profile, context)
+    if ('findings' in placed) return placed
+    const carried = carriedPath(step, path, context)
+    if ('findings' in carried) return carried
+    return carry(step, path, placed.strands, carried, context)
+  },
+  summary({ carried, bodies }) {
+    const body = bodies?.[0]
+    if (!carried || !body) return ''
+    if (body.hidden) return 'hidden'
+    const { length } = carried.strands
+    const copies = body.places.length > 1 ? `, ${body.places.length} times` : ''
+    return `${carried.turning}, ${length > 1 ? `${length} strands` : body.look}${copies}`
+  },
+}
+
+/** Frames, scale, shape and chunks of a run. */
+interface Set {
+  readonly carriage: Carriage
+  readonly shaped: Shaped
+  readonly chunks: CarriedGiven['chunks']
+  readonly carried: CarriedPath
+  readonly sourceStarts: readonly number[]
+  /** How many parts of the mesh leave the true surface, each by up to the chord error. */
+  readonly parts: number
+  /** Of a closed run that changes along its way. */
+  readonly seam: Seam | undefined
+}
+
+function setUp(
+  step: RunStep,
+  source: PathGiven,
+  strands: readonly Strand[],
+  given: CarriedPath,
+  context: StepContext,
+  coarser: number,
+): OrFindings<Set> {
+  const up = uprightDirection(step, context)
+  if ('findings' in up) return up
+  const section = strands.flatMap((s) => s.section)
+  const joint =
+    (path: CarriedPath['path']) =>
+    (k: Parameters<typeof cornerKey>[2]): Joint =>
+      jointOf(step, cornerKey(path, source, k))
+  const sharp = framesBy(step.turning, given.path, up.toward)
+  const rounded =
+    step.turning === 'fixed'
+      ? undefined
+      : roundedPath(sharp, section, (k) => joint(given.path)(k) === 'round')
+  if (rounded && !rounded.ok)
+    return refusal(step, 'run.corner', `A corner cannot be rounded: ${rounded.fault.message}.`)
+  const changed = rounded?.ok && rounded.value.rounded > 0
+  const path = changed ? rounded.value.path : given.path
+  const { length } = path
+  const twist = twistOf(step, length, context)
+  if ('findings' in twist) return twist
+  const scale = scaleOf(step, length, context)
+  if ('findings' in scale) return scale
+  const reach = reachAround(section) * (scale.scale ? courseRange(scale.scale, 0, length).most : 1)
+  if (!(reach <= FURTHEST)) {
+    const [is, most] = [reach, FURTHEST].map((v) => shortLength(v, context.display))
+    const message = `The section of "${step.name}" comes to reach ${is} from its path; ${most} is the most.`
+    return refusal(step, 'run.section-size', message)
+  }
+  const bare = changed ? framesBy(step.turning, path, up.toward) : sharp
+  const frames = twist.twist ? twisted(bare, twist.twist) : bare
+  const parts = chordParts(step, frames)
+  const chord = context.chordError === undefined ? undefined : context.chordError / parts
+  const shaped = shapingOf(step, strands, length, context, { chord, coarser })
+  if ('findings' in shaped) return shaped
+  const open: Carriage = {
+    frames,
+    ...(scale.scale ? { scale: scale.scale } : {}),
+    ...(shaped.shape ? { shape: shaped.shape } : {}),
+  }
+  const changing = step.twist !== undefined || open.scale !== undefined || open.shape !== undefined
+  const seam = path.closed && changing ? seamOf(open, shaped.outline) : undefined
+  const carriage: Carriage = seam ? { ...open, seam: seam.meets } : open
+  const start = cutOf(step, 'start', carriage, context)
+  if ('findings' in start) return start
+  const end = cutOf(step, 'end', carriage, context)
+  if ('findings' in end) return end
+  const chunks = chunksOf(frames, shaped.outline, joint(path), start, end)
+  const starts = changed ? rounded.value.sourceStarts : path.starts
+  const sourceStarts = starts.map((s) => s + given.from - given.before)
+  return { carriage, shaped, chunks, parts, seam, carried: { ...given, path }, sourceStarts }
+}
+
+/** Most points of the mesh of one run: some 100 MB. */
+const MOST_POINTS = 2e6
+/** How much coarser than usual a body is drawn before it is refused. */
+const COARSEST = 16
+
+/**
+ * All that the body is made from, as fine as it is asked for; where that would be too many points, coarser. Refused where even
+ * that is too many, and where a fineness was asked for by name.
+ */
+function setUpWithin(
+  step: RunStep,
+  source: PathGiven,
+  strands: readonly Strand[],
+  given: CarriedPath,
+  context: StepContext,
+): OrFindings<Set & { readonly coarser: number }> {
+  const { display, chordError } = context
+  for (let coarser = 1; ; coarser *= 2) {
+    const set = setUp(step, source, strands, given, context, coarser)
+    if ('findings' in set) return set
+    const points = pointsOf(set, set.shaped.outline, set.shaped.chordError)
+    if (points <= MOST_POINTS) return { ...set, coarser }
+    const millions =
+      points < 1e15
+        ? `${formatExact(Number((points / 1e6).toPrecision(3)))} million points`
+        : 'points without number'
+    if (chordError !== undefined) {
+      // Points go with the chord error's inverse, or slower: so much more is surely enough.
+      const fits = shortLength((chordError * points) / MOST_POINTS, display)
+      const message = `At ${shortLength(chordError, display)} from the true surface the mesh of "${step.name}" would take ${millions}, and at most ${MOST_POINTS / 1e6} million are made; ${fits} would fit.`
+      return refusal(step, 'run.too-fine', message)
+    }
+    if (coarser >= COARSEST) {
+      const length = (set.carriage.frames.path.length * MOST_POINTS) / points
+      const fits = length > 1e-3 ? `About ${shortLength(length, display)} of the path` : 'A shorter path'
+      const message = `The body of "${step.name}" would take ${millions} even drawn coarsely, and at most ${MOST_POINTS / 1e6} million are made. ${fits} would fit as it is carried, or less twist, fewer waves, fewer strands.`
+      return refusal(step, 'run.too-much', message)
+    }
+  }
+}
+
+/** The section's area at every station where its shape is known. */
+function areasAlong({ shape, at }: Shaped, strands: readonly Strand[]): Float64Array {
+  const areaAt = (s: number): number => strands.reduce((sum, _, k) => sum + at(k, s).area, 0)
+  return Float64Array.from(shape ? shape.stations : [0], areaAt)
+}
+
+function carry(
+  step: RunStep,
+  source: PathGiven,
+  strands: readonly Strand[],
+  along: CarriedPath,
+  context: StepContext,
+): StepEvaluation {
+  const set = setUpWithin(step, source, strands, along, context)
+  if ('findings' in set) return set
+  const { carriage, shaped, chunks, carried } = set
+  const { outline, chordError, at } = shaped
+  const hollow = strands.some((s) => s.section.some((r) => r.holes.length > 0))
+  const ends = endsMade(step, carriage, hollow, context)
+  if ('findings' in ends) return ends
+  const copies = placesOf(step, context)
+  if ('findings' in copies) return copies
+  const plan = { carriage, chunks, strands, made: ends.made }
+  const body = bodyOf(plan, outline, at, chordError)
+  const section = strands.flatMap((s) => s.section)
+  const { path } = carriage.frames
+  const corners = cornersOf(step, source, path)
+  // Single precision holds 24 binary digits of the largest coordinate.
+  const error = set.parts * chordError + meshReach(body.mesh) * 2 ** -24
+  const { look = strands[0]!.look, hidden = false } = step
+  const made: Body = {
+    id: step.id,
+    solid: { kind: 'swept', step: step.id, carriage, chunks, section, made: ends.made },
+    mesh: body.mesh,
+    chordError: error,
+    origins: { steps: [step.id] },
+    edges: body.edges,
+    lines: body.drawing.lines,
+    growth: body.drawing.growth,
+    materials: strands.map((s) => ({ look: s.look, density: s.density, firstEdge: s.firstEdge })),
+    look,
+    hidden,
+    places: copies.places,
+    figures: {
+      volume: body.theoremVolume ?? body.meshVolume,
+      theoremVolume: body.theoremVolume,
+      meshVolume: body.meshVolume,
+      volumeBound: error * body.surface,
+      mass: body.mass,
+    },
+  }
+  const given: CarriedGiven = {
+    path,
+    from: carried.from,
+    before: carried.before,
+    sourceStarts: set.sourceStarts,
+    turning: step.turning,
+    frames: carriage.frames,
+    carriage,
+    chunks,
+    made: ends.made,
+    corners,
+    tips: tipsOf(plan, outline),
+    outline,
+    section,
+    areas: areasAlong(shaped, strands),
+    strands,
+    anchor: step.anchor,
+  }
+  const output: StepOutput = {
+    carried: given,
+    bodies: [made],
+    pieces: piecesBetween(
+      path.length,
+      path.closed,
+      corners.filter((c) => c.joint !== 'round').map((c) => c.station),
+    ),
+    table: bendingOf(path, context.display, step.partedBends),
+  }
+  const findings = runFindings({
+    step,
+    source,
+    carried,
+    carriage,
+    section,
+    outline,
+    chunks,
+    context,
+    seam: set.seam,
+    chordError,
+    ...(set.coarser > 1 ? { coarse: error } : {}),
+  })
+  return { output, findings: [...findings, ...overlaps(step, strands, chordError, context)] }
+}
+
+/** Places where the direction breaks, with what is made of each. */
+function cornersOf(step: RunStep, source: PathGiven, path: CarriedGiven['path']): RunCorner[] {
+  return kinksOf(path).map((k) => {
+    const key = cornerKey(path, source, k)
+    const chosen = step.corners !== undefined || key === 'start' || key === 'end'
+    return { key, station: k.station, deflection: k.deflection, joint: jointOf(step, key), chosen }
+  })
+}

@@ -1,0 +1,42 @@
+import { fail, fault, ok, type Id, type Result } from '../../base/index.ts'
+import {
+  stepOf,
+  type MaterialEntry,
+  type Part,
+  type SectionSource,
+  type SketchProfileStep,
+  type Step,
+  type StockProfileStep,
+  type WallEntry,
+} from '../../document/index.ts'
+import { withStep, type Command } from '../../edit/command.ts'
+
+/** Steps that are a section of some material. */
+export type ProfileStep = StockProfileStep | SketchProfileStep
+
+export const isProfile = (s: Step | undefined): s is ProfileStep =>
+  s?.kind === 'stock-profile' || s?.kind === 'sketch-profile'
+
+function profileAt(part: Part, id: Id): Result<ProfileStep> {
+  const step = stepOf(part, id)
+  return isProfile(step) ? ok(step) : fail(fault('edit.no-step', `there is no profile "${id}" in this part`))
+}
+
+/** Makes a section hollow along its outline, or solid. */
+export const setWall: Command<{ step: Id; wall: WallEntry | undefined }> = (part, args) => {
+  const step = profileAt(part, args.step)
+  if (!step.ok) return step
+  const { wall: _, ...solid } = step.value
+  return ok(withStep(part, args.wall ? { ...solid, wall: args.wall } : solid))
+}
+
+export const setMaterial: Command<{ step: Id; material: MaterialEntry }> = (part, args) => {
+  const step = profileAt(part, args.step)
+  return step.ok ? ok(withStep(part, { ...step.value, material: args.material })) : step
+}
+
+/** Says which section of the library a profile is, after it was saved there. */
+export const setSource: Command<{ step: Id; source: SectionSource }> = (part, args) => {
+  const step = profileAt(part, args.step)
+  return step.ok ? ok(withStep(part, { ...step.value, source: args.source })) : step
+}

@@ -1,0 +1,106 @@
+import type { SketchPathStep } from '../../document/index.ts'
+import { reverseCurve, type Curve2 } from '../../plane/index.ts'
+import {
+  arcSegment,
+  lineSegment,
+  makePath,
+  splineSegments,
+  type PlaneFrame,
+  type Segment,
+} from '../../path/index.ts'
+import { chainOf, piecesOf, placesOf, type ChainFault } from '../../sketch/index.ts'
+import { vec3, type Vec3 } from '../../space/index.ts'
+import type { Finding } from '../../evaluate/finding.ts'
+import type { SketchGiven } from '../../evaluate/output.ts'
+import { shortFigures, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import { pathEvaluation } from '../shared/path-output.ts'
+import { pathSummary } from '../shared/path-summary.ts'
+
+export const sketchPathMaker: StepMaker<SketchPathStep> = {
+  evaluate(step, context) {
+    const sketch = context.input(step.sketch, 'sketch')
+    const refuse = (code: string, message: string): { findings: Finding[] } => ({
+      findings: [
+        {
+          id: `${step.id}:${code}`,
+          severity: 'blocks',
+          code,
+          message,
+          station: 'path',
+          step: step.id,
+          cures: [],
+        },
+      ],
+    })
+    const known = new Set(sketch.entities.map((e) => e.id))
+    const picked = step.curves.filter((id) => known.has(id))
+    if (step.curves.length > 0 && picked.length === 0)
+      return refuse('path.gone', 'The curves of this path are no longer in the sketch; choose it again.')
+    const chain = chainOf(sketch.entities, picked, {
+      start: step.start ?? undefined,
+      reversed: step.reversed,
+    })
+    if (!chain.ok) return refuse(`path.${chain.fault.kind}`, chainWords(chain.fault, sketch, context))
+    const at = placesOf(sketch.entities)
+    const pieces: string[] = []
+    const parts = chain.value.links.flatMap(({ curve, forward }) => {
+      const drawn = piecesOf(
+        sketch.entities.find((e) => e.id === curve)!,
+        at,
+      )
+      const travelled = forward ? drawn : drawn.map(reverseCurve).reverse()
+      const index = pieces.push(curve) - 1
+      return travelled
+        .flatMap((c) => segmentsOf(c, sketch.frame))
+        .map((segment) => ({ segment, origin: { kind: 'piece', index } as const }))
+    })
+    if (parts.length === 0) return refuse('path.none', 'The curves of this path have no length.')
+    return pathEvaluation(step, makePath(parts, chain.value.closed), context, { pieces })
+  },
+  summary: pathSummary,
+}
+
+function chainWords(fault: ChainFault, sketch: SketchGiven, { display }: StepContext): string {
+  const place = (p: readonly [number, number]): string =>
+    `(${shortFigures(p[0], display)}, ${shortFigures(p[1], display)})`
+  switch (fault.kind) {
+    case 'none':
+      return sketch.entities.length === 0
+        ? 'The sketch is empty; draw the line that the section should follow.'
+        : 'The sketch has no curve that is not a guide.'
+    case 'fork':
+      return (
+        `The path forks at ${place(fault.at)}: ${fault.curves.length} curves meet there. ` +
+        'Choose the curves of the path, or make one of them a guide.'
+      )
+    case 'apart':
+      return (
+        `The curves fall into ${fault.chains} pieces` +
+        (Number.isFinite(fault.gap)
+          ? `; the nearest ends are ${shortLength(fault.gap, display)} apart, at ${place(fault.at)}.`
+          : '.') +
+        ' Close the gap, or choose the curves of one piece.'
+      )
+  }
+}
+
+/** A curve of the sheet as path segments in space. */
+function segmentsOf(c: Curve2, f: PlaneFrame): Segment[] {
+  const place = (p: readonly [number, number]): Vec3 =>
+    vec3.addScaled(vec3.addScaled(f.origin, f.x, p[0]), f.y, p[1])
+  switch (c.kind) {
+    case 'line': {
+      const [from, to] = [place(c.from), place(c.to)]
+      const way = vec3.sub(to, from)
+      return [lineSegment(from, vec3.unit(way), vec3.length(way))]
+    }
+    case 'arc': {
+      const out = vec3.round(f.x, f.y, c.start)
+      const ahead = vec3.round(f.y, vec3.scale(f.x, -1), c.start)
+      const along = c.sweep > 0 ? ahead : vec3.scale(ahead, -1)
+      return [arcSegment(place(c.centre), out, along, c.radius, Math.abs(c.sweep))]
+    }
+    case 'bezier':
+      return splineSegments(f, c)
+  }
+}

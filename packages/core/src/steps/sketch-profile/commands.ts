@@ -1,0 +1,12 @@
+import { ok, type Id } from '../../base/index.ts'
+import type { MaterialEntry, SketchProfileStep } from '../../document/index.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+
+/** Takes other regions, or another sketch. */
+export const changeSketchProfile: Command<{
+  step: Id
+  choices: Partial<Pick<SketchProfileStep, 'sketch' | 'regions'> & { material: MaterialEntry }>
+}> = (part, args) => {
+  const step = stepOfKind(part, args.step, 'sketch-profile')
+  return step.ok ? ok(withStep(part, { ...step.value, ...args.choices })) : step
+}

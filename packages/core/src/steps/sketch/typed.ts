@@ -1,0 +1,357 @@
+import { array, boolean, lazy, number, string, type AnyObject, type ObjectSchema } from 'yup'
+import type { Id } from '../../base/index.ts'
+import { formulaText, type DimensionName, type Formula } from '../../units/index.ts'
+import {
+  baseFields,
+  flagSchema,
+  formulaSchema,
+  idSchema,
+  LIMITS,
+  mapFields,
+  mapSame,
+  nameSchema,
+  record,
+  type StepBase,
+  type StepKind,
+} from '../../document/kind.ts'
+import { SHEET_KINDS, wrongReference } from './typed-references.ts'
+
+/** Where a sheet lies. Offsets go along the plane's normal, toward whoever looks at it. */
+export type SheetPlane =
+  | { readonly kind: 'xy' | 'xz' | 'yz'; readonly offset: Formula }
+  /** Square to a path at a station of it. */
+  | { readonly kind: 'square'; readonly path: Id; readonly station: Formula }
+  /** Through three nodes of a path: the first is the origin, the second lies across. */
+  | { readonly kind: 'nodes'; readonly path: Id; readonly nodes: readonly [Id, Id, Id] }
+
+interface Curve {
+  readonly id: Id
+  readonly guide?: boolean
+}
+
+/** Drawn things with the coordinates they were last seen with, mm: solving starts from there. */
+export type SketchItem =
+  | { readonly kind: 'point'; readonly id: Id; readonly x: number; readonly y: number }
+  | (Curve & { readonly kind: 'line'; readonly from: Id; readonly to: Id })
+  | (Curve & {
+      readonly kind: 'arc'
+      readonly centre: Id
+      readonly from: Id
+      readonly to: Id
+      readonly radius: number
+      readonly clockwise: boolean
+    })
+  | (Curve & { readonly kind: 'circle'; readonly centre: Id; readonly radius: number })
+  | (Curve & { readonly kind: 'ellipse'; readonly centre: Id; readonly end: Id; readonly radius: number })
+  | (Curve & {
+      readonly kind: 'spline'
+      readonly points: readonly Id[]
+      readonly form: 'through' | 'control'
+      readonly degree: 2 | 3 | 4 | 5
+    })
+
+export type SketchMeasured =
+  | { readonly of: 'distance' | 'across' | 'up'; readonly a: Id; readonly b: Id }
+  | { readonly of: 'off-line'; readonly point: Id; readonly line: Id }
+  | { readonly of: 'angle'; readonly a: Id; readonly b: Id; readonly turned?: boolean }
+  | { readonly of: 'radius' | 'diameter' | 'arc-length'; readonly round: Id }
+  /** Radius of round b less radius of round a. */
+  | { readonly of: 'between'; readonly a: Id; readonly b: Id }
+  | { readonly of: 'chain'; readonly curves: readonly Id[] }
+
+/**
+ * A dimension of a sketch. A driving one has a formula and makes the shape follow it; a reference only measures. `side`
+ * is the sign its measure has on the side it was put on. A held reference keeps what it measures while things are
+ * dragged. `plus` and `minus` are an optional tolerance, '' for none. `place` is where its text stands, mm from the middle
+ * of what it measures.
+ */
+export interface SketchDimension {
+  readonly kind: 'dimension'
+  readonly id: Id
+  readonly name: string
+  readonly measured: SketchMeasured
+  readonly role: 'driving' | 'reference'
+  readonly formula: Formula
+  readonly side: 1 | -1
+  readonly held: boolean
+  readonly plus: Formula
+  readonly minus: Formula
+  readonly place: readonly [number, number]
+}
+
+export type SketchRelation =
+  | { readonly kind: 'coincident'; readonly id: Id; readonly a: Id; readonly b: Id }
+  | { readonly kind: 'horizontal' | 'vertical'; readonly id: Id; readonly a: Id; readonly b: Id }
+  | { readonly kind: 'midpoint'; readonly id: Id; readonly point: Id; readonly a: Id; readonly b: Id }
+  | { readonly kind: 'symmetric'; readonly id: Id; readonly a: Id; readonly b: Id; readonly line: Id }
+  | { readonly kind: 'fixed'; readonly id: Id; readonly point: Id; readonly x: number; readonly y: number }
+  | { readonly kind: 'point-on'; readonly id: Id; readonly point: Id; readonly curve: Id }
+  | {
+      readonly kind: 'parallel' | 'perpendicular' | 'collinear' | 'equal' | 'concentric'
+      readonly id: Id
+      readonly a: Id
+      readonly b: Id
+    }
+  | {
+      readonly kind: 'tangent'
+      readonly id: Id
+      readonly a: Id
+      readonly b: Id
+      readonly at?: Id
+      readonly side: 1 | -1
+    }
+  | { readonly kind: 'curvature'; readonly id: Id; readonly spline: Id; readonly with: Id; readonly at: Id }
+
+export type SketchConstraint = SketchRelation | SketchDimension
+
+/**
+ * A picture laid on the sheet to be traced: which it is, its size in px, where its lower left corner is, mm a px across,
+ * turn. Pixels that are not square are `stretch` times as high as wide.
+ */
+export interface SheetPicture {
+  readonly image: string
+  readonly width: number
+  readonly height: number
+  readonly at: readonly [number, number]
+  readonly scale: number
+  readonly angle: number
+  /** How strongly it is seen, 0 to 1. */
+  readonly shade: number
+  readonly stretch?: number
+  /** What its scale was set by: the way between two places in px, and their true distance, mm. */
+  readonly known?: { readonly px: readonly [number, number]; readonly distance: number }
+}
+
+/** A drawing on a plane: paths and profiles are taken from it. */
+export interface SketchStep extends StepBase {
+  readonly kind: 'sketch'
+  readonly plane: SheetPlane
+  readonly entities: readonly SketchItem[]
+  readonly constraints: readonly SketchConstraint[]
+  readonly picture?: SheetPicture
+}
+
+const coordinate = number()
+  .strict()
+  .required('a coordinate in mm is missing here')
+  .test('finite', 'a coordinate is a finite number of mm', (v) => Number.isFinite(v))
+const word = (words: readonly string[], what: string) =>
+  string()
+    .strict()
+    .oneOf([...words], `${what} is one of ${words.join(', ')}`)
+    .required(`${what} is missing here`)
+const side = number().strict().oneOf([1, -1], 'a side is 1 or -1').required('a side is missing here')
+const ids = (most: number) => array(idSchema).strict().required('a list of ids is missing here').max(most)
+
+const guide = { guide: boolean().strict() }
+const ITEMS: Readonly<Record<SketchItem['kind'], AnyObject>> = {
+  point: { x: coordinate, y: coordinate },
+  line: { from: idSchema, to: idSchema, ...guide },
+  arc: {
+    centre: idSchema,
+    from: idSchema,
+    to: idSchema,
+    radius: coordinate,
+    clockwise: flagSchema,
+    ...guide,
+  },
+  circle: { centre: idSchema, radius: coordinate, ...guide },
+  ellipse: { centre: idSchema, end: idSchema, radius: coordinate, ...guide },
+  spline: {
+    points: ids(LIMITS.splinePoints),
+    form: word(['through', 'control'], 'a form'),
+    degree: number().strict().oneOf([2, 3, 4, 5], 'a degree is 2, 3, 4 or 5').required(),
+    ...guide,
+  },
+}
+
+const pair = { a: idSchema, b: idSchema }
+const MEASURED: Readonly<Record<SketchMeasured['of'], AnyObject>> = {
+  distance: pair,
+  across: pair,
+  up: pair,
+  'off-line': { point: idSchema, line: idSchema },
+  angle: { ...pair, turned: boolean().strict() },
+  radius: { round: idSchema },
+  diameter: { round: idSchema },
+  'arc-length': { round: idSchema },
+  between: pair,
+  chain: { curves: ids(LIMITS.sketchEntities) },
+}
+
+/** One of several records, told apart by a field. */
+function oneOfKinds(tag: string, kinds: Readonly<Record<string, AnyObject>>, what: string) {
+  const schemas = new Map(
+    Object.entries(kinds).map(([name, fields]) => [name, record({ [tag]: word([name], what), ...fields })]),
+  )
+  const unknown = record({ [tag]: word(Object.keys(kinds), what) })
+  return lazy((value: unknown) => {
+    const name = (value as AnyObject | null)?.[tag]
+    return (typeof name === 'string' ? schemas.get(name) : undefined) ?? unknown
+  })
+}
+
+const measuredSchema = oneOfKinds('of', MEASURED, 'what is measured')
+const withId = (fields: AnyObject): AnyObject => ({ id: idSchema, ...fields })
+const CONSTRAINTS: Readonly<Record<SketchConstraint['kind'], AnyObject>> = {
+  coincident: pair,
+  horizontal: pair,
+  vertical: pair,
+  midpoint: { point: idSchema, ...pair },
+  symmetric: { ...pair, line: idSchema },
+  fixed: { point: idSchema, x: coordinate, y: coordinate },
+  'point-on': { point: idSchema, curve: idSchema },
+  parallel: pair,
+  perpendicular: pair,
+  collinear: pair,
+  equal: pair,
+  concentric: pair,
+  tangent: { ...pair, at: string().strict(), side },
+  curvature: { spline: idSchema, with: idSchema, at: idSchema },
+  dimension: {
+    name: nameSchema,
+    measured: measuredSchema,
+    role: word(['driving', 'reference'], 'a role'),
+    formula: formulaSchema,
+    side,
+    held: flagSchema,
+    plus: formulaSchema,
+    minus: formulaSchema,
+    place: array(coordinate).strict().length(2, 'a place has two numbers').required(),
+  },
+}
+const mapped = (kinds: Readonly<Record<string, AnyObject>>) =>
+  Object.fromEntries(Object.entries(kinds).map(([k, fields]) => [k, withId(fields)]))
+
+const planeSchema = oneOfKinds(
+  'kind',
+  {
+    xy: { offset: formulaSchema },
+    xz: { offset: formulaSchema },
+    yz: { offset: formulaSchema },
+    square: { path: idSchema, station: formulaSchema },
+    nodes: { path: idSchema, nodes: ids(3).length(3, 'three nodes are needed') },
+  },
+  'a plane',
+)
+
+const pictureSchema = record({
+  image: string()
+    .strict()
+    .matches(/^[0-9a-f]{64}$/, 'a picture is named by 64 hexadecimal digits')
+    .required('a picture is missing here'),
+  width: number().strict().integer().min(1).required(),
+  height: number().strict().integer().min(1).required(),
+  at: array(coordinate).strict().length(2, 'a place has two numbers').required(),
+  scale: coordinate.moreThan(0, 'a picture has a scale above 0'),
+  angle: coordinate,
+  shade: coordinate.min(0).max(1),
+  stretch: number().strict().moreThan(0, 'a stretch is above 0').optional(),
+  known: record({
+    px: array(coordinate).strict().length(2, 'a way has two numbers').required(),
+    distance: coordinate.moreThan(0, 'a distance is above 0'),
+  })
+    .default(undefined)
+    .optional(),
+})
+  .default(undefined)
+  .optional()
+
+/** What a dimension's formula comes to. */
+export function dimensionOfMeasured(m: SketchMeasured): DimensionName {
+  return m.of === 'angle' ? 'angle' : 'length'
+}
+
+export const sketchKind: StepKind<SketchStep> = {
+  kind: 'sketch',
+  title: 'Sketch',
+  station: 'path',
+  schema: record({
+    ...baseFields,
+    kind: string().strict().oneOf(['sketch']).required(),
+    plane: planeSchema,
+    entities: array(oneOfKinds('kind', mapped(ITEMS), 'a kind of entity'))
+      .strict()
+      .required('a list of entities is missing here')
+      .max(LIMITS.sketchEntities, `a sketch has at most ${LIMITS.sketchEntities} entities`),
+    constraints: array(oneOfKinds('kind', mapped(CONSTRAINTS), 'a kind of constraint'))
+      .strict()
+      .required('a list of constraints is missing here')
+      .max(LIMITS.sketchEntities, `a sketch has at most ${LIMITS.sketchEntities} constraints`),
+    picture: pictureSchema,
+  }) as ObjectSchema<AnyObject>,
+  gives: ['sketch', 'figures'],
+  inputs: (step) =>
+    step.plane.kind === 'square' || step.plane.kind === 'nodes'
+      ? [{ id: step.plane.path, gives: 'path' }]
+      : [],
+  fresh: (base) => ({
+    ...base,
+    kind: 'sketch',
+    plane: { kind: 'xz', offset: '0' },
+    entities: [],
+    constraints: [],
+  }),
+  defines: (step) =>
+    dimensionsOf(step).map((d) => ({
+      id: d.id,
+      name: d.name,
+      dimension: dimensionOfMeasured(d.measured),
+      formula: d.role === 'driving' ? d.formula : undefined,
+    })),
+  renamed: (step, from, to) => ({
+    ...step,
+    constraints: step.constraints.map((c) =>
+      c.kind === 'dimension' && c.name === from ? { ...c, name: to } : c,
+    ),
+  }),
+  limits: (step) => [
+    [step.entities.length, LIMITS.sketchEntities, 'entities'],
+    [step.constraints.length, LIMITS.sketchEntities, 'constraints'],
+    ...step.entities.flatMap((e) =>
+      e.kind === 'spline' ? [[e.points.length, LIMITS.splinePoints, 'points of a spline'] as const] : [],
+    ),
+  ],
+  broken: brokenSketch,
+  mapFormulas(step, visit) {
+    const { plane } = step
+    const placed: SheetPlane =
+      plane.kind === 'square'
+        ? mapFields(plane, [['station', 'length']], 'plane/', visit)
+        : plane.kind === 'nodes'
+          ? plane
+          : mapFields(plane, [['offset', 'length']], 'plane/', visit)
+    const constraints = mapSame(step.constraints, (c) => {
+      if (c.kind !== 'dimension') return c
+      const dimension = dimensionOfMeasured(c.measured)
+      const fields = (['formula', 'plus', 'minus'] as const)
+        .filter((k) => (k === 'formula' ? c.role === 'driving' : formulaText(c[k]) !== ''))
+        .map((k) => [k, dimension] as const)
+      return mapFields(c, fields, `constraints/${c.id}/`, visit)
+    })
+    return placed === plane && constraints === step.constraints
+      ? step
+      : { ...step, plane: placed, constraints }
+  },
+}
+
+/** All dimensions of sketches, with the step they are in. */
+export function dimensionsOf(step: SketchStep): readonly SketchDimension[] {
+  return step.constraints.filter((c) => c.kind === 'dimension')
+}
+
+/** What is wrong with the ids and references inside a sketch. */
+function* brokenSketch(step: SketchStep): Generator<string> {
+  const where = `in the sketch "${step.name}"`
+  const seen = new Set<Id>()
+  for (const x of [...step.entities, ...step.constraints]) {
+    if (seen.has(x.id) || SHEET_KINDS.has(x.id)) yield `${where} the id "${x.id}" is used twice`
+    seen.add(x.id)
+  }
+  const kinds = new Map(step.entities.map((e) => [e.id, e.kind]))
+  const kindOf = (id: Id) => kinds.get(id) ?? SHEET_KINDS.get(id)
+  for (const x of [...step.entities, ...step.constraints]) {
+    const wrong = wrongReference(x, kindOf)
+    if (wrong !== undefined) yield `${where} ${wrong}`
+  }
+}

@@ -1,0 +1,154 @@
+import type { Id } from '../../base/index.ts'
+import type {
+  SketchConstraint,
+  SketchDimension,
+  SketchItem,
+  SketchMeasured,
+  SketchStep,
+} from '../../document/index.ts'
+import { isBuiltIn } from '../../sketch/index.ts'
+
+const SHEET_NAMES: Readonly<Record<Id, string>> = {
+  origin: 'the origin',
+  'across-axis': 'the axis across',
+  'up-axis': 'the axis up',
+}
+
+const KIND_WORDS: Readonly<Record<SketchItem['kind'], string>> = {
+  point: 'point',
+  line: 'line',
+  arc: 'arc',
+  circle: 'circle',
+  ellipse: 'ellipse',
+  spline: 'spline',
+}
+
+/** An entity in words: its kind and its number among those of its kind; an end is named by its curve. */
+export function entityName(step: Pick<SketchStep, 'entities'>, id: Id): string {
+  const sheet = SHEET_NAMES[id]
+  if (sheet) return sheet
+  const e = step.entities.find((x) => x.id === id)
+  if (!e) return 'something that is gone'
+  if (e.kind === 'point') return pointName(step, id)
+  const n = step.entities.filter((x) => x.kind === e.kind).findIndex((x) => x.id === id) + 1
+  return `${e.guide ? 'guide ' : ''}${KIND_WORDS[e.kind]} ${n}`
+}
+
+function pointName(step: Pick<SketchStep, 'entities'>, id: Id): string {
+  const name = (curve: SketchItem): string => entityName(step, curve.id)
+  for (const e of step.entities) {
+    if ((e.kind === 'line' || e.kind === 'arc') && e.from === id) return `start of ${name(e)}`
+    if ((e.kind === 'line' || e.kind === 'arc') && e.to === id) return `end of ${name(e)}`
+    if (e.kind === 'arc' && e.centre === id) return `centre of ${name(e)}`
+    if ((e.kind === 'circle' || e.kind === 'ellipse') && e.centre === id) return `centre of ${name(e)}`
+    if (e.kind === 'ellipse' && e.end === id) return `end of ${name(e)}`
+    if (e.kind === 'spline') {
+      const at = e.points.indexOf(id)
+      if (at === 0) return `start of ${name(e)}`
+      if (at === e.points.length - 1) return `end of ${name(e)}`
+      if (at > 0) return `point ${at + 1} of ${name(e)}`
+    }
+  }
+  const free = step.entities.filter((x) => x.kind === 'point')
+  return `point ${free.findIndex((x) => x.id === id) + 1}`
+}
+
+/** What a dimension measures, in a word. */
+function measureWord(d: Pick<SketchDimension, 'measured'>): string {
+  switch (d.measured.of) {
+    case 'distance':
+      return 'Length'
+    case 'across':
+      return 'Across'
+    case 'up':
+      return 'Height'
+    case 'off-line':
+    case 'between':
+      return 'Distance'
+    case 'angle':
+      return 'Angle'
+    case 'radius':
+      return 'Radius'
+    case 'diameter':
+      return 'Diameter'
+    case 'arc-length':
+      return 'Arc length'
+    case 'chain':
+      return 'Chain length'
+  }
+}
+
+/** What is measured, in words: `Length of line 2`, `Across from the origin to end of arc 1`. */
+export function measuredName(step: Pick<SketchStep, 'entities'>, measured: SketchMeasured): string {
+  const word = measureWord({ measured })
+  const name = (id: Id): string => entityName(step, id)
+  switch (measured.of) {
+    case 'distance':
+    case 'across':
+    case 'up': {
+      const line = lineBetween(step, measured.a, measured.b)
+      return line ? `${word} of ${name(line.id)}` : `${word} from ${name(measured.a)} to ${name(measured.b)}`
+    }
+    case 'off-line':
+      return `${word} from ${name(measured.line)} to ${name(measured.point)}`
+    case 'between':
+      return `${word} between ${name(measured.a)} and ${name(measured.b)}`
+    case 'angle':
+      return isBuiltIn(measured.a)
+        ? `${word} of ${name(measured.b)}`
+        : `${word} of ${name(measured.a)} and ${name(measured.b)}`
+    case 'radius':
+    case 'diameter':
+    case 'arc-length':
+      return `${word} of ${name(measured.round)}`
+    case 'chain':
+      return `${word} of ${measured.curves.length} curves`
+  }
+}
+
+function lineBetween(step: Pick<SketchStep, 'entities'>, a: Id, b: Id): SketchItem | undefined {
+  return step.entities.find(
+    (e) => e.kind === 'line' && ((e.from === a && e.to === b) || (e.from === b && e.to === a)),
+  )
+}
+
+/** A constraint in words. Lines are named where two points are the ends of one. */
+export function constraintName(step: Pick<SketchStep, 'entities'>, c: SketchConstraint): string {
+  const name = (id: Id): string => entityName(step, id)
+  const lineOf = (a: Id, b: Id): string => {
+    const line = lineBetween(step, a, b)
+    return line ? name(line.id) : `${name(a)} and ${name(b)}`
+  }
+  switch (c.kind) {
+    case 'coincident':
+      return `Together: ${name(c.a)}, ${name(c.b)}`
+    case 'horizontal':
+      return `Level: ${lineOf(c.a, c.b)}`
+    case 'vertical':
+      return `Upright: ${lineOf(c.a, c.b)}`
+    case 'midpoint':
+      return `In the middle: ${name(c.point)} of ${lineOf(c.a, c.b)}`
+    case 'symmetric':
+      return `Symmetric: ${name(c.a)}, ${name(c.b)} about ${name(c.line)}`
+    case 'fixed':
+      return `Fixed: ${name(c.point)}`
+    case 'point-on':
+      return `On it: ${name(c.point)} on ${name(c.curve)}`
+    case 'parallel':
+      return `Parallel: ${name(c.a)}, ${name(c.b)}`
+    case 'perpendicular':
+      return `Square: ${name(c.a)}, ${name(c.b)}`
+    case 'collinear':
+      return `In line: ${name(c.a)}, ${name(c.b)}`
+    case 'equal':
+      return `Equal: ${name(c.a)}, ${name(c.b)}`
+    case 'concentric':
+      return `Same centre: ${name(c.a)}, ${name(c.b)}`
+    case 'tangent':
+      return `Tangent: ${name(c.a)}, ${name(c.b)}`
+    case 'curvature':
+      return `Runs on smoothly: ${name(c.spline)}, ${name(c.with)}`
+    case 'dimension':
+      return `${measureWord(c)} ${c.name}`
+  }
+}

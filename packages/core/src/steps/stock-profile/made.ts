@@ -1,0 +1,89 @@
+import type { Result } from '../../base/index.ts'
+import {
+  sizeDimension,
+  STOCK_SIZES,
+  STOCK_TITLES,
+  type StockProfileStep,
+  type StockShape,
+} from '../../document/index.ts'
+import { regionsOf, sectionProperties, STOCK_SHAPES, type Region, type Section } from '../../profile/index.ts'
+import { deg } from '../../num/index.ts'
+import { formatExact, type LengthDisplay } from '../../units/index.ts'
+import { shortFigures, type StepMaker } from '../../evaluate/kind.ts'
+import { walledSection } from '../shared/wall.ts'
+
+/** Sizes that are left out of the summary where they are nothing. */
+const ROUNDINGS: ReadonlySet<string> = new Set(['corner', 'root', 'round', 'edge'])
+
+/** A size by what it measures: an angle in degrees, a number as it is, a corner by its radius. */
+function sizeText(name: string, value: number, display: LengthDisplay): string {
+  switch (sizeDimension(name)) {
+    case 'angle':
+      return `${formatExact(Number(deg(value).toFixed(3)))}°`
+    case 'number':
+      return formatExact(value)
+    default:
+      return name === 'corner' ? `R${shortFigures(value, display)}` : shortFigures(value, display)
+  }
+}
+
+/** Builders by shape. The document and the geometry name the same shapes and sizes, or this does not compile. */
+const BUILDERS: {
+  readonly [S in StockShape]: (
+    sizes: Readonly<Record<(typeof STOCK_SIZES)[S][number], number>>,
+  ) => Result<Region | Section>
+} = STOCK_SHAPES
+
+export const stockProfileMaker: StepMaker<StockProfileStep> = {
+  evaluate(step, context) {
+    const names: readonly string[] = STOCK_SIZES[step.shape]
+    const sizes = Object.fromEntries(names.map((k) => [k, context.number(`sizes/${k}`)]))
+    const density = context.number('material/density')
+    const base = { station: 'profile', step: step.id, cures: [] } as const
+    if (!(density > 0)) {
+      const message = 'The density of the material must be above 0.'
+      const field = 'material/density'
+      return {
+        findings: [
+          { ...base, id: `${step.id}:density`, severity: 'blocks', code: 'profile.density', message, field },
+        ],
+      }
+    }
+    const build = BUILDERS[step.shape] as (
+      sizes: Readonly<Record<string, number>>,
+    ) => Result<Region | Section>
+    const built = build(sizes)
+    if (!built.ok) {
+      const { code } = built.fault
+      const message = `This ${STOCK_TITLES[step.shape].toLowerCase()} cannot be made: ${built.fault.message} (sizes in mm).`
+      return { findings: [{ ...base, id: `${step.id}:${code}`, severity: 'blocks', code, message }] }
+    }
+    const walled = walledSection(regionsOf(built.value), step, context)
+    if ('findings' in walled) return walled
+    const properties = sectionProperties(walled.section)
+    return {
+      output: {
+        section: {
+          section: walled.section,
+          properties,
+          shape: step.shape,
+          sizes,
+          material: step.material.name,
+          look: step.material.look,
+          density,
+          massPerLength: properties.area * density,
+          hollow: step.wall !== undefined,
+        },
+      },
+      findings: [],
+    }
+  },
+  summary({ section }, display) {
+    if (!section?.shape) return ''
+    const sizes = Object.entries(section.sizes)
+      .filter(([name, value]) => !(value === 0 && ROUNDINGS.has(name)))
+      .map(([name, value]) => sizeText(name, value, display))
+    const wall = section.hollow ? ', hollow' : ''
+    return `${STOCK_TITLES[section.shape].toLowerCase()} ${sizes.join(' × ')}${wall}`
+  },
+}

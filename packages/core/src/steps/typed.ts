@@ -1,0 +1,68 @@
+import type { Id } from '../base/index.ts'
+import type { FormulaVisitor, Input, StepBase, StepKind } from '../document/kind.ts'
+import { blankKind, type BlankStep } from './blank/typed.ts'
+import { helixPathKind, type HelixPathStep } from './helix-path/typed.ts'
+import { nodePathKind, type NodePathStep } from './node-path/typed.ts'
+import { runKind, type RunStep } from './run/typed.ts'
+import { sketchPathKind, type SketchPathStep } from './sketch-path/typed.ts'
+import { sketchProfileKind, type SketchProfileStep } from './sketch-profile/typed.ts'
+import { sketchKind, type SketchStep } from './sketch/typed.ts'
+import { stockProfileKind, type StockProfileStep } from './stock-profile/typed.ts'
+
+/** Every kind of step there is, by its name. A new kind is one line here, and the compiler lists what else it needs. */
+interface StepTypes {
+  readonly sketch: SketchStep
+  readonly 'node-path': NodePathStep
+  readonly 'helix-path': HelixPathStep
+  readonly 'sketch-path': SketchPathStep
+  readonly 'stock-profile': StockProfileStep
+  readonly 'sketch-profile': SketchProfileStep
+  readonly run: RunStep
+  readonly blank: BlankStep
+}
+export type StepKindName = keyof StepTypes
+export type Step = StepTypes[StepKindName]
+
+const OWN: { readonly [K in StepKindName]: StepKind<StepTypes[K]> } = {
+  sketch: sketchKind,
+  'node-path': nodePathKind,
+  'helix-path': helixPathKind,
+  'sketch-path': sketchPathKind,
+  'stock-profile': stockProfileKind,
+  'sketch-profile': sketchProfileKind,
+  run: runKind,
+  blank: blankKind,
+}
+
+/** A kind as it is kept among all: of some step, and only ever given steps of that kind. */
+type AnyKind = StepKind<Step>
+const kinds = new Map<string, AnyKind>(Object.entries(OWN) as unknown as [string, AnyKind][])
+
+/** Makes a kind of step known that is not of this house; its steps are then read, edited and saved like all others. */
+export function addKind<S extends StepBase>(kind: StepKind<S>): void {
+  kinds.set(kind.kind, kind as unknown as AnyKind)
+}
+
+/** All kinds of step, in the order in which people meet them. */
+export const allKinds = (): readonly AnyKind[] => [...kinds.values()]
+
+/** A kind by its name as it was read from somewhere. */
+export const kindNamed = (name: string): AnyKind | undefined => kinds.get(name)
+
+/** What the document knows of this step's kind. */
+export function kindOf<S extends Step>(step: S): StepKind<S> {
+  return kinds.get(step.kind) as unknown as StepKind<S>
+}
+
+export function inputsOf(step: Step): readonly Input[] {
+  return kindOf(step).inputs(step)
+}
+
+/** Ids of the steps that a step builds on. */
+export function needsOf(step: Step): readonly Id[] {
+  return [...new Set(inputsOf(step).map((i) => i.id))]
+}
+
+export function mapStepFormulas<S extends Step>(step: S, visit: FormulaVisitor): S {
+  return kindOf(step).mapFormulas(step, visit)
+}
