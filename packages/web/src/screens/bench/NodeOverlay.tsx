@@ -3,8 +3,7 @@ import { pathPoint, pathTangent } from '@flexum/core/path'
 import type { RunView } from '../../bench/results.ts'
 import { selectionOf } from '../../bench/session.ts'
 import type { BenchView } from '../../scene/BenchView.ts'
-import { useBench, usePart, useSessionState } from './context.ts'
-import { NodeHandles } from './NodeHandles.tsx'
+import { useBench, useSessionState } from './context.ts'
 import { useProjected } from './useProjected.ts'
 
 /** Beyond this many nodes only the chosen one and its neighbours are drawn. */
@@ -21,7 +20,6 @@ export function NodeOverlay({
   readonly active: boolean
 }) {
   const { session } = useBench()
-  const part = usePart()
   const chosen = useSessionState((s) => selectionOf(s).node)
   const focusNode = useSessionState((s) => s.focus?.node)
   useProjected(view)
@@ -85,16 +83,6 @@ export function NodeOverlay({
           )
         })}
       </svg>
-      {active && at >= 0 && (
-        <NodeHandles
-          key={chosen}
-          view={view}
-          stepId={shown.pathStep}
-          index={at}
-          points={points}
-          part={part}
-        />
-      )}
     </>
   )
 }

@@ -7,9 +7,10 @@ import { moveStep, removeStep, renameStep, setAside, setBuiltTo } from '@flexum/
 import type { StepResult } from '@flexum/core/evaluate'
 import { selectionOf } from '../../bench/session.ts'
 import { Menu, type MenuItem } from '../../ui/Menu.tsx'
-import { addNewStep, drawPath, drawProfile, openSheet } from './actions.ts'
+import { addNewStep, drawPath, drawProfile } from './actions.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
-import { StepPicture } from './StepPicture.tsx'
+import { StepPicture, ValuesPicture } from './StepPicture.tsx'
+import { pageOf } from './steps/index.ts'
 
 /** The recipe: values first, then every step with its picture and figure; the mark shows how far it is built. */
 export function RecipePanel() {
@@ -29,7 +30,7 @@ export function RecipePanel() {
         className={`flex items-center gap-2.5 border-l-[3px] py-1.5 pr-2 pl-3 text-left ${selection.station === 'values' ? 'border-primary bg-[var(--chosen-wash)]' : 'border-transparent hover:bg-base-100'}`}
         onClick={() => session.select({ station: 'values', step: null, node: null })}
       >
-        <StepPicture kind="values" />
+        <ValuesPicture />
         <span className="min-w-0">
           <span className="block font-medium">Values</span>
           <span className="figure muted block truncate">{valuesLine(part)}</span>
@@ -104,12 +105,11 @@ function StepRow(props: {
   const { ref, handleRef, isDragging } = useSortable({ id: step.id, index })
   const off = step.aside || result?.state === 'unbuilt'
   const wrong = result?.state === 'failed' || result?.findings.some((f) => f.severity === 'blocks')
-  const station = kindOf(step).station
+  const { station } = kindOf(step)
+  const { Picture, open } = pageOf(step)
   const choose = (): void => session.select({ station, step: step.id, node: null })
   const items: (MenuItem | 'rule')[] = [
-    ...(step.kind === 'sketch'
-      ? [{ label: 'Open the sheet', onSelect: () => openSheet(session, step.id) }]
-      : []),
+    ...(open ? [{ label: open.label, onSelect: () => open.act(session, step) }] : []),
     { label: 'Rename', onSelect: () => setNaming(true) },
     {
       label: step.aside ? 'Take back in' : 'Set aside',
@@ -177,9 +177,11 @@ function StepRow(props: {
             aria-current={chosen ? 'true' : undefined}
             className="flex min-w-0 flex-1 items-center gap-2.5 py-1.5 pl-3 text-left"
             onClick={choose}
-            onDoubleClick={() => step.kind === 'sketch' && openSheet(session, step.id)}
+            onDoubleClick={() => open?.act(session, step)}
           >
-            <StepPicture kind={step.kind} {...(step.kind === 'stock-profile' ? { shape: step.shape } : {})} />
+            <StepPicture>
+              <Picture step={step} />
+            </StepPicture>
             <span className="min-w-0">
               <span className="block truncate font-medium">
                 {wrong && <span className="text-error">✕ </span>}

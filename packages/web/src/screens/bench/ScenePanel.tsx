@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import type { Id } from '@flexum/core/base'
-import { kindOf, type RunStep } from '@flexum/core/document'
+import { kindOf } from '@flexum/core/document'
 import { locate } from '@flexum/core/path'
 import { frameAt } from '@flexum/core/sweep'
 import { vec3, type Picked, type Vec3 } from '@flexum/core/space'
@@ -11,8 +11,7 @@ import { BenchView, type CameraState } from '../../scene/BenchView.ts'
 import { currentTheme, type Theme } from '../../ui/theme.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 import { FocusChip } from './FocusChip.tsx'
-import { SectionHandles } from './SectionHandles.tsx'
-import { PartKnobs } from './PartKnobs.tsx'
+import { pageOf } from './steps/index.ts'
 import { NodeOverlay } from './NodeOverlay.tsx'
 import { CutPanel } from './view/CutPanel.tsx'
 import { GrowPanel } from './view/GrowPanel.tsx'
@@ -119,7 +118,6 @@ export function ScenePanel({
   const shown = useMemo(() => runView(part, result, chosen), [part, result, chosen])
   const bodies = useMemo(() => shownBodies(result), [result])
   const run = shown?.run
-  const runStep = part.steps.find((s): s is RunStep => s.kind === 'run' && s.id === shown?.runStep)
   const stale = bodies.some((b) => b.stale) || (shown?.stale ?? false)
 
   useEffect(() => view?.setBodies(bodies), [view, bodies])
@@ -215,10 +213,12 @@ export function ScenePanel({
           <div className={tool === 'measure' ? 'pointer-events-none [&_*]:pointer-events-none!' : ''}>
             <NodeOverlay view={view} shown={shown} active={station === 'path' && tool !== 'measure'} />
           </div>
-          <SectionHandles view={view} shown={shown} />
-          {station === 'run' && runStep?.part && shown.path && (
-            <PartKnobs view={view} step={runStep} path={shown.path.path} />
-          )}
+          {part.steps
+            .filter((s) => s.id === shown.pathStep || s.id === shown.runStep)
+            .map((s) => {
+              const { Handles } = pageOf(s)
+              return Handles && <Handles key={s.id} step={s} view={view} shown={shown} />
+            })}
           <FocusChip view={view} shown={shown} />
           {tool === 'measure' && <MeasureMarks view={view} ends={ends} hover={hover} />}
         </>

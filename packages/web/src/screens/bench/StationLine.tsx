@@ -1,9 +1,10 @@
-import { kindOf, STATIONS, type Part, type Station } from '@flexum/core/document'
-import type { PartResult } from '@flexum/core/evaluate'
-import { findingCounts, runView, stepInWork, type RunView } from '../../bench/results.ts'
+import { kindOf, STATIONS, type Capability, type Part, type Station } from '@flexum/core/document'
+import { blankOf, inputOf, type PartResult } from '@flexum/core/evaluate'
+import { findingCounts, runView, stepsGiving, type RunView } from '../../bench/results.ts'
 import { selectionOf } from '../../bench/session.ts'
 import { tightLength } from '../../ui/units.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
+import { endsFigure } from './steps/run/ends-figure.ts'
 
 const TITLES: Readonly<Record<Station, string>> = {
   values: 'Values',
@@ -68,22 +69,17 @@ function stepFor(
   const own = part.steps.find((s) => s.id === chosen)
   if (own && kindOf(own).station === station) return own.id
   const run = part.steps.find((s) => s.id === view?.runStep)
+  const first = (gives: Capability): string | undefined => stepsGiving(part, gives)[0]?.id
   switch (station) {
     case 'path':
-      return view?.pathStep ?? stepInWork(part, chosen, 'sketch')?.id ?? null
+      return view?.pathStep ?? first('sketch') ?? null
     case 'profile':
-      return run?.kind === 'run'
-        ? run.profile
-        : (stepInWork(part, chosen, 'stock-profile', 'sketch-profile')?.id ?? null)
+      return inputOf(run, 'section') ?? first('section') ?? null
     case 'run':
     case 'ends':
       return run?.id ?? null
     case 'shop':
-      return (
-        part.steps.find((s) => s.kind === 'blank' && s.run === run?.id)?.id ??
-        stepInWork(part, chosen, 'blank')?.id ??
-        null
-      )
+      return blankOf(part, run?.id)?.id ?? first('blank') ?? null
     default:
       return chosen
   }
@@ -112,7 +108,7 @@ function stateOf(
     profile: view?.profile !== undefined,
     run: view?.run !== undefined,
     ends: view?.run !== undefined,
-    fit: false,
+    fit: part.steps.some((s) => kindOf(s).station === 'fit'),
     check: result !== undefined,
     shop: view?.blank !== undefined,
   }
@@ -126,8 +122,9 @@ function figureOf(
   view: RunView | undefined,
 ): string {
   const display = part.units.length
-  const stepSummary = (...kinds: string[]): string => {
-    const step = result?.steps.find((s) => kinds.includes(s.kind) && s.state !== 'aside')
+  const stepSummary = (gives: Capability): string => {
+    const ids = stepsGiving(part, gives).map((s) => s.id)
+    const step = result?.steps.find((s) => ids.includes(s.id) && s.state !== 'aside')
     return step?.summary ?? 'none yet'
   }
   switch (station) {
@@ -142,13 +139,18 @@ function figureOf(
       return `${tightLength(view.path.analysis.length, display)} · ${bends} ${bends === 1 ? 'bend' : 'bends'}`
     }
     case 'profile':
-      return stepSummary('stock-profile', 'sketch-profile')
+      return stepSummary('section')
     case 'run':
-      return stepSummary('run').split(',')[0]!
+      return stepSummary('carried').split(',')[0]!
     case 'ends':
-      return view?.run ? endsFigure(part, view) : 'none yet'
+      return view
+        ? endsFigure(
+            part.steps.find((s) => s.id === view.runStep),
+            view,
+          )
+        : 'none yet'
     case 'fit':
-      return 'no bodies'
+      return fitFigure(part)
     case 'check': {
       const { blocks, warns } = findingCounts(result?.findings ?? [])
       return blocks + warns === 0 ? 'nothing open' : `${blocks + warns} open`
@@ -156,15 +158,6 @@ function figureOf(
     case 'shop':
       return view?.blank ? `cut ${tightLength(view.blank.cut, display)}` : 'none yet'
   }
-}
-
-/** How the run ends, and in how many pieces it is made. */
-function endsFigure(part: Part, { run, runStep, pieces }: RunView): string {
-  const step = part.steps.find((s) => s.id === runStep)
-  const ends = step?.kind === 'run' ? step.ends : undefined
-  const kinds = [ends?.start.kind ?? 'square', ends?.end.kind ?? 'square'] as const
-  const words = run!.path.closed ? 'closed' : kinds[0] === kinds[1] ? `2 ${kinds[0]}` : kinds.join(' · ')
-  return pieces.length > 1 ? `${words} · ${pieces.length} pcs` : words
 }
 
 function StationMark({ state }: { readonly state: State | 'here' }) {
@@ -180,4 +173,10 @@ function StationMark({ state }: { readonly state: State | 'here' }) {
       )}
     </svg>
   )
+}
+
+/** Bodies beside the runs: steps of their own that give some. */
+function fitFigure(part: Part): string {
+  const n = part.steps.filter((s) => kindOf(s).station === 'fit').length
+  return n === 0 ? 'no bodies' : n === 1 ? '1 body' : `${n} bodies`
 }

@@ -4,7 +4,7 @@ import type { RunStep } from '@flexum/core/document'
 import type { PathGiven, CarriedGiven } from '@flexum/core/evaluate'
 import { placeOf, type StripLayout } from '../../strip/layout.ts'
 import { stationOnPath } from '../../bench/results.ts'
-import { usePartLimits } from './usePartLimits.ts'
+import { usePartLimits } from './steps/run/usePartLimits.ts'
 
 const TOP = 46
 const HEIGHT = 27

@@ -1,21 +1,21 @@
+import type { ReactNode } from 'react'
 import type { Station } from '@flexum/core/document'
 import { selectionOf } from '../../../bench/session.ts'
 import { useSessionState } from '../context.ts'
+import { EndsInspector } from '../steps/run/EndsInspector.tsx'
 import { CheckInspector } from './CheckInspector.tsx'
-import { EndsInspector, FitInspector } from './EndsInspector.tsx'
-import { PathInspector } from './PathInspector.tsx'
-import { ProfileInspector } from './ProfileInspector.tsx'
-import { RunInspector } from './RunInspector.tsx'
+import { NoBodies, NoPath, NoProfile, NoRun } from './NoSteps.tsx'
 import { ShopInspector } from './ShopInspector.tsx'
+import { StationSteps } from './StationSteps.tsx'
 import { ValuesInspector } from './ValuesInspector.tsx'
 
-const INSPECTORS: Readonly<Record<Station, () => React.ReactNode>> = {
+const INSPECTORS: Readonly<Record<Station, () => ReactNode>> = {
   values: ValuesInspector,
-  path: PathInspector,
-  profile: ProfileInspector,
-  run: RunInspector,
+  path: () => <StationSteps station="path" empty={<NoPath />} />,
+  profile: () => <StationSteps station="profile" empty={<NoProfile />} />,
+  run: () => <StationSteps station="run" empty={<NoRun />} />,
   ends: EndsInspector,
-  fit: FitInspector,
+  fit: () => <StationSteps station="fit" empty={<NoBodies />} />,
   check: CheckInspector,
   shop: ShopInspector,
 }

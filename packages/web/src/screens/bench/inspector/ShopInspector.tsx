@@ -1,18 +1,17 @@
-import type { RunStep } from '@flexum/core/document'
-import { changeRun } from '@flexum/core/edit'
 import type { CarriedGiven } from '@flexum/core/evaluate'
 import type { BendTable as Bends } from '@flexum/core/forming'
 import { deg } from '@flexum/core/num'
 import { locate, type Path } from '@flexum/core/path'
-import { formatDecimal, formatLength, formatLengthFigures, formatMass } from '@flexum/core/units'
-import { bendsShown, runView, stationOnPath, stepInWork, stepResult } from '../../../bench/results.ts'
+import { formatDecimal, formatLengthFigures } from '@flexum/core/units'
+import { bendsShown, runView, stationOnPath, stepsGiving } from '../../../bench/results.ts'
 import { partOf, selectionOf } from '../../../bench/session.ts'
 import { EmptyState } from '../../../ui/EmptyState.tsx'
-import { Figures, Section } from '../../../ui/Figures.tsx'
+import { Section } from '../../../ui/Figures.tsx'
 import { addNewStep, TAKE_OUT } from '../actions.ts'
 import { useBench, usePart, useSessionState } from '../context.ts'
 import { StationFindings } from './StationFindings.tsx'
-import { StepField } from './StepField.tsx'
+import { StepInspector } from '../steps/index.ts'
+import { BendsApart } from '../steps/run/BendsApart.tsx'
 
 /** What the shop works from: the bend table, the blank, the cut length. */
 export function ShopInspector() {
@@ -20,13 +19,12 @@ export function ShopInspector() {
   const part = usePart()
   const selection = useSessionState(selectionOf)
   const all = useSessionState((s) => s.result)
-  const step = stepInWork(part, selection.step, 'blank')
-  const result = stepResult(all, step?.id)
-  const blank = result?.output?.blank
+  const blanks = stepsGiving(part, 'blank')
+  const step = blanks.find((s) => s.id === selection.step) ?? blanks[0]
   const view = runView(part, all, selection.step)
   const bends = view && bendsShown(view)
-  const runStep = part.steps.find((s): s is RunStep => s.kind === 'run' && s.id === view?.runStep)
-  const hasTouching = bends?.bending.table?.rows.some((r) => r.segments[0] !== r.segments[1]) ?? false
+  const runStep = part.steps.find((s) => s.id === view?.runStep)
+  const touching = bends?.bending.table?.rows.some((r) => r.segments[0] !== r.segments[1]) ?? false
   const { units } = part
   return (
     <>
@@ -34,70 +32,15 @@ export function ShopInspector() {
         <h2 className="heading">Shop</h2>
       </div>
       {step ? (
-        <div className="flex flex-col gap-1.5 px-3 py-2">
-          <StepField
-            step={step}
-            field="neutral"
-            label="Neutral line, share of depth"
-            formula={step.neutral}
-            dimension="number"
-          />
-          <StepField
-            step={step}
-            field="startAllowance"
-            label="Allowance at the start"
-            formula={step.startAllowance}
-            dimension="length"
-          />
-          <StepField
-            step={step}
-            field="endAllowance"
-            label="Allowance at the end"
-            formula={step.endAllowance}
-            dimension="length"
-          />
-          <StepField
-            step={step}
-            field="roundUp"
-            label="Round up to"
-            formula={step.roundUp}
-            dimension="length"
-          />
-        </div>
+        <StepInspector step={step} />
       ) : (
         <EmptyState title="No blank yet">
           <p className="mb-3">A blank is the straight bar to saw off before bending.</p>
           <button type="button" className="btn btn-sm btn-paper" onClick={() => addNewStep(session, 'blank')}>
             Add a blank
           </button>
+          <StationFindings station="shop" />
         </EmptyState>
-      )}
-      <StationFindings station="shop" />
-      {blank && (
-        <div className={result?.stale ? 'opacity-55' : ''}>
-          <Section title={result?.stale ? 'Last good figures' : 'Blank'}>
-            <Figures
-              rows={[
-                [
-                  'Developed length',
-                  formatLength(blank.developed.length, units.length),
-                  String(blank.developed.length),
-                ],
-                blank.tips.start + blank.tips.end > 0
-                  ? [
-                      'Cuts and domes at its ends',
-                      formatLength(blank.tips.start + blank.tips.end, units.length),
-                    ]
-                  : undefined,
-                [
-                  blank.pieces > 1 ? `Cut length, ${blank.pieces} pieces together` : 'Cut length',
-                  formatLength(blank.cut, units.length),
-                ],
-                ['Mass of the blank', formatMass(blank.mass, units.mass, 4)],
-              ]}
-            />
-          </Section>
-        </div>
       )}
       {bends && (
         <Section
@@ -119,23 +62,7 @@ export function ShopInspector() {
           ) : (
             <p className="muted">None: {bends.bending.notBendable}.</p>
           )}
-          {runStep && (hasTouching || runStep.partedBends) && (
-            <label className="mt-1.5 flex items-center gap-1.5">
-              <input
-                type="checkbox"
-                className="checkbox checkbox-xs"
-                checked={runStep.partedBends ?? false}
-                onChange={(e) =>
-                  session.run(
-                    changeRun,
-                    { step: runStep.id, choices: { partedBends: e.target.checked || undefined } },
-                    { label: 'Bends that touch' },
-                  )
-                }
-              />
-              Bends that touch stay apart
-            </label>
-          )}
+          <BendsApart step={runStep} touching={touching} />
         </Section>
       )}
     </>

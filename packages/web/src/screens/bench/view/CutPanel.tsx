@@ -7,7 +7,7 @@ import type { ShownBody } from '../../../bench/results.ts'
 import type { BenchView } from '../../../scene/BenchView.ts'
 import { Figures } from '../../../ui/Figures.tsx'
 import { usePart } from '../context.ts'
-import { Choice } from '../inspector/run/Choice.tsx'
+import { Choice } from '../inspector/Choice.tsx'
 import { LengthEntry } from './LengthEntry.tsx'
 import { Slider, ToolPanel } from './ToolPanel.tsx'
 

@@ -1,7 +1,7 @@
 import { Pause, Play } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import type { BenchView } from '../../../scene/BenchView.ts'
-import { Choice } from '../inspector/run/Choice.tsx'
+import { Choice } from '../inspector/Choice.tsx'
 import { Slider, ToolPanel } from './ToolPanel.tsx'
 
 const SPEEDS = { '12': 'slow', '6': 'steady', '2.5': 'quick' } as const

@@ -6,7 +6,7 @@ import type { RunView } from '../../../bench/results.ts'
 import type { BenchView } from '../../../scene/BenchView.ts'
 import { Figures } from '../../../ui/Figures.tsx'
 import { usePart } from '../context.ts'
-import { Choice } from '../inspector/run/Choice.tsx'
+import { Choice } from '../inspector/Choice.tsx'
 import { useProjected } from '../useProjected.ts'
 import { ToolPanel } from './ToolPanel.tsx'
 

@@ -1,0 +1,74 @@
+import { EmptyState } from '../../../ui/EmptyState.tsx'
+import { addNewStep, drawPath, drawProfile } from '../actions.ts'
+import { useBench } from '../context.ts'
+import { BringInSvg } from '../steps/shared/BringInSvg.tsx'
+
+/** What to do where there is no path. */
+export function NoPath() {
+  const { session } = useBench()
+  return (
+    <EmptyState title="No path yet">
+      <p className="mb-3">A path is the centre line that the section is carried along.</p>
+      <div className="flex justify-center gap-2">
+        <button type="button" className="btn btn-sm btn-paper" onClick={() => drawPath(session)}>
+          Draw it
+        </button>
+        <button
+          type="button"
+          className="btn btn-sm btn-paper"
+          onClick={() => addNewStep(session, 'node-path')}
+        >
+          Through nodes
+        </button>
+        <button
+          type="button"
+          className="btn btn-sm btn-paper"
+          onClick={() => addNewStep(session, 'helix-path')}
+        >
+          Helix
+        </button>
+      </div>
+    </EmptyState>
+  )
+}
+
+export function NoProfile() {
+  const { session } = useBench()
+  return (
+    <EmptyState title="No profile yet">
+      <p className="mb-3">A profile is the section that is carried along the path.</p>
+      <button
+        type="button"
+        className="btn btn-sm btn-paper"
+        onClick={() => addNewStep(session, 'stock-profile')}
+      >
+        From stock
+      </button>{' '}
+      <BringInSvg />
+      <button type="button" className="btn btn-sm btn-paper" onClick={() => drawProfile(session)}>
+        Draw it
+      </button>
+    </EmptyState>
+  )
+}
+
+export function NoRun() {
+  const { session } = useBench()
+  return (
+    <EmptyState title="No run yet">
+      <p className="mb-3">A run carries one profile along one path.</p>
+      <button type="button" className="btn btn-sm btn-paper" onClick={() => addNewStep(session, 'run')}>
+        Add a run
+      </button>
+    </EmptyState>
+  )
+}
+
+/** Bodies the run meets; there are none so far. */
+export function NoBodies() {
+  return (
+    <EmptyState title="No bodies here">
+      This part is made of runs by themselves: nothing to meet, join or cut.
+    </EmptyState>
+  )
+}

@@ -1,0 +1,82 @@
+import type { BlankStep } from '@flexum/core/document'
+import { formatLength, formatMass } from '@flexum/core/units'
+import { stepResult } from '../../../../bench/results.ts'
+import { Figures, Section } from '../../../../ui/Figures.tsx'
+import { usePart, useSessionState } from '../../context.ts'
+import { StationFindings } from '../../inspector/StationFindings.tsx'
+import { StepField } from '../../inspector/StepField.tsx'
+import type { PageKind } from '../page-kind.ts'
+import { Glyph } from '../shared/Glyph.tsx'
+
+export const blankPage: PageKind<BlankStep> = {
+  Picture: () => <Glyph d="M5 12h16v6H5ZM11 12v6M15 12v6" />,
+  Inspector: BlankInspector,
+}
+
+/** Where the neutral line lies, what is added, and what the bar comes to. */
+function BlankInspector({ step }: { readonly step: BlankStep }) {
+  const { units } = usePart()
+  const result = useSessionState((s) => stepResult(s.result, step.id))
+  const blank = result?.output?.blank
+  return (
+    <>
+      <div className="flex flex-col gap-1.5 px-3 py-2">
+        <StepField
+          step={step}
+          field="neutral"
+          label="Neutral line, share of depth"
+          formula={step.neutral}
+          dimension="number"
+        />
+        <StepField
+          step={step}
+          field="startAllowance"
+          label="Allowance at the start"
+          formula={step.startAllowance}
+          dimension="length"
+        />
+        <StepField
+          step={step}
+          field="endAllowance"
+          label="Allowance at the end"
+          formula={step.endAllowance}
+          dimension="length"
+        />
+        <StepField
+          step={step}
+          field="roundUp"
+          label="Round up to"
+          formula={step.roundUp}
+          dimension="length"
+        />
+      </div>
+      <StationFindings station="shop" />
+      {blank && (
+        <div className={result?.stale ? 'opacity-55' : ''}>
+          <Section title={result?.stale ? 'Last good figures' : 'Blank'}>
+            <Figures
+              rows={[
+                [
+                  'Developed length',
+                  formatLength(blank.developed.length, units.length),
+                  String(blank.developed.length),
+                ],
+                blank.tips.start + blank.tips.end > 0
+                  ? [
+                      'Cuts and domes at its ends',
+                      formatLength(blank.tips.start + blank.tips.end, units.length),
+                    ]
+                  : undefined,
+                [
+                  blank.pieces > 1 ? `Cut length, ${blank.pieces} pieces together` : 'Cut length',
+                  formatLength(blank.cut, units.length),
+                ],
+                ['Mass of the blank', formatMass(blank.mass, units.mass, 4)],
+              ]}
+            />
+          </Section>
+        </div>
+      )}
+    </>
+  )
+}

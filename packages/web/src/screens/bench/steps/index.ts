@@ -1,0 +1,40 @@
+import { createElement, type ReactNode } from 'react'
+import type { Step, StepBase, StepKindName } from '@flexum/core/document'
+import { blankPage } from './blank/index.tsx'
+import { helixPathPage } from './helix-path/index.tsx'
+import { nodePathPage } from './node-path/index.tsx'
+import { otherPage } from './other/index.tsx'
+import type { PageKind } from './page-kind.ts'
+import { runPage } from './run/index.tsx'
+import { sketchPathPage } from './sketch-path/index.tsx'
+import { sketchProfilePage } from './sketch-profile/index.tsx'
+import { sketchPage } from './sketch/index.tsx'
+import { stockProfilePage } from './stock-profile/index.tsx'
+
+/** What the page knows of every kind of step. A new kind is one line here. */
+const OWN: { readonly [K in StepKindName]: PageKind<Extract<Step, { kind: K }>> } = {
+  sketch: sketchPage,
+  'node-path': nodePathPage,
+  'helix-path': helixPathPage,
+  'sketch-path': sketchPathPage,
+  'stock-profile': stockProfilePage,
+  'sketch-profile': sketchProfilePage,
+  run: runPage,
+  blank: blankPage,
+}
+
+type AnyPage = PageKind<Step>
+const pages = new Map<string, AnyPage>(Object.entries(OWN) as unknown as [string, AnyPage][])
+
+/** Says what the page knows of a kind of step that is not of this house. */
+export function addPage<S extends StepBase>(kind: S['kind'], page: PageKind<S>): void {
+  pages.set(kind, page as unknown as AnyPage)
+}
+
+/** What the page knows of this step's kind; of one that it was told nothing about, its fields by their names. */
+export const pageOf = (step: Step): AnyPage => pages.get(step.kind) ?? (otherPage as AnyPage)
+
+/** The inspector of a step, whatever its kind. */
+export function StepInspector({ step }: { readonly step: Step }): ReactNode {
+  return createElement(pageOf(step).Inspector, { step, key: step.kind })
+}

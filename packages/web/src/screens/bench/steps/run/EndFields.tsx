@@ -1,0 +1,126 @@
+import { SQUARE_CUT, type EndEntry, type RunStep } from '@flexum/core/document'
+import type { Formula } from '@flexum/core/units'
+import { StepField } from '../../inspector/StepField.tsx'
+import { Choice } from '../../inspector/Choice.tsx'
+import { useChangeRun } from './useChangeRun.ts'
+
+const END_WORDS = {
+  square: 'square',
+  angled: 'angled',
+  domed: 'domed',
+  return: 'return to the wall',
+} as const satisfies Record<EndEntry['kind'], string>
+
+/** A first end of each kind, that runs on as the one before did. */
+function first(kind: EndEntry['kind'], runOn: Formula): EndEntry {
+  switch (kind) {
+    case 'square':
+      return { kind, runOn, closed: false }
+    case 'angled':
+      return { kind, runOn, closed: false, across: '45 deg', tilt: '0' }
+    case 'domed':
+      return { kind, runOn, height: '5 mm' }
+    case 'return':
+      return { kind, runOn, length: '60 mm', toward: 'right' }
+  }
+}
+
+/** How one end of a run is made. */
+export function EndFields(props: {
+  readonly step: RunStep
+  readonly side: 'start' | 'end'
+  /** Whether there is a hollow to plug. */
+  readonly hollow: boolean
+}) {
+  const { step, side } = props
+  const change = useChangeRun(step)
+  const entry = step.ends?.[side] ?? SQUARE_CUT
+  const put = (next: EndEntry, label: string): void => {
+    const ends = { start: step.ends?.start ?? SQUARE_CUT, end: step.ends?.end ?? SQUARE_CUT, [side]: next }
+    change({ ends }, label)
+  }
+  const field = (name: string): string => `ends/${side}/${name}`
+  return (
+    <div className="flex flex-col gap-1.5">
+      <Choice
+        label="Made"
+        value={entry.kind}
+        choices={END_WORDS}
+        onChoose={(kind) => put(first(kind, entry.runOn), `${side === 'start' ? 'Start' : 'End'} ${kind}`)}
+      />
+      {entry.kind === 'angled' && (
+        <>
+          <StepField
+            step={step}
+            field={field('across')}
+            label="Angle across"
+            formula={entry.across}
+            dimension="angle"
+          />
+          <StepField
+            step={step}
+            field={field('tilt')}
+            label="Angle up"
+            formula={entry.tilt}
+            dimension="angle"
+          />
+        </>
+      )}
+      {entry.kind === 'domed' && (
+        <StepField
+          step={step}
+          field={field('height')}
+          label="Height of the dome"
+          formula={entry.height}
+          dimension="length"
+        />
+      )}
+      {entry.kind === 'return' && (
+        <>
+          <StepField
+            step={step}
+            field={field('length')}
+            label="Length of the return"
+            formula={entry.length}
+            dimension="length"
+          />
+          <Choice
+            label="Goes"
+            value={entry.toward}
+            choices={{ right: 'to the right', left: 'to the left' }}
+            onChoose={(toward) => put({ ...entry, toward }, 'Return')}
+          />
+        </>
+      )}
+      {/* Of the step, so that the field is there before it has been set. */}
+      {step.ends ? (
+        <StepField
+          step={step}
+          field={field('runOn')}
+          label="Runs on by"
+          formula={entry.runOn}
+          dimension="length"
+        />
+      ) : (
+        <button
+          type="button"
+          className="btn btn-xs btn-paper self-start"
+          onClick={() => put({ ...entry, runOn: '10 mm' }, 'Run on')}
+        >
+          Run it on
+        </button>
+      )}
+      {props.hollow && (entry.kind === 'square' || entry.kind === 'angled') && (
+        <label className="flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-xs"
+            checked={entry.closed}
+            onChange={(e) => put({ ...entry, closed: e.target.checked }, 'Plug')}
+          />
+          Closed with a plug
+        </label>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,122 @@
+import { memo, type ReactNode } from 'react'
+import type { Step } from '@flexum/core/document'
+import type { PathGiven } from '@flexum/core/evaluate'
+import { deg } from '@flexum/core/num'
+import {
+  formatDecimal,
+  formatLength,
+  formatLengthExact,
+  formatLengthFigures,
+  type LengthDisplay,
+} from '@flexum/core/units'
+import { stepResult } from '../../../../bench/results.ts'
+import type { Session } from '../../../../bench/session.ts'
+import { Figures, Section } from '../../../../ui/Figures.tsx'
+import { tightLength } from '../../../../ui/units.ts'
+import { useBench, usePart, useSessionState } from '../../context.ts'
+import { StationFindings } from '../../inspector/StationFindings.tsx'
+
+/** What the inspector of every path has: its name and bends, the fields of its kind, findings, and what it measures. */
+export function PathPanel({ step, children }: { readonly step: Step; readonly children: ReactNode }) {
+  const result = useSessionState((s) => stepResult(s.result, step.id))
+  const output = result?.output?.path
+  const table = result?.output?.table?.table
+  return (
+    <>
+      <div className="flex items-baseline justify-between px-3 pt-3 pb-1">
+        <h2 className="heading">Path: {step.name}</h2>
+        {output && (
+          <span className="figure text-success">
+            {table ? `${table.rows.length} bends` : 'no bend table'}
+          </span>
+        )}
+      </div>
+      {children}
+      <StationFindings station="path" />
+      {output && <PathFigures output={output} stale={result?.stale ?? false} />}
+    </>
+  )
+}
+
+function PathFigures({ output, stale }: { readonly output: PathGiven; readonly stale: boolean }) {
+  const { session } = useBench()
+  const { units } = usePart()
+  const focus = useSessionState((s) => s.focus)
+  const { analysis } = output
+  const length = (mm: number): string => formatLength(mm, units.length)
+  return (
+    <div className={stale ? 'opacity-55' : ''}>
+      <Section title={stale ? 'Last good figures' : 'Figures'}>
+        <Figures
+          rows={[
+            ['Path length', length(analysis.length), formatLengthExact(analysis.length, units.length.unit)],
+            [
+              'Straights',
+              length(analysis.straights),
+              formatLengthExact(analysis.straights, units.length.unit),
+            ],
+            ['Smallest radius', analysis.tightest ? length(analysis.tightest.radius) : 'none'],
+            [
+              'Extents',
+              `${analysis.size.map((v) => tightLength(v, units.length)).join(' × ')} ${units.length.unit}`,
+            ],
+            ['Lies in', analysis.planar ? 'one plane' : 'space'],
+          ]}
+        />
+      </Section>
+      <Section title="Segments" aside={<span className="figure muted">{units.length.unit}</span>}>
+        <table className="figure w-full text-right">
+          <thead className="font-sans">
+            <tr className="[&>th]:pb-1 [&>th]:font-medium">
+              <th className="text-left">#</th>
+              <th className="text-left">kind</th>
+              <th>at</th>
+              <th>length</th>
+              <th>R</th>
+              <th>turn</th>
+            </tr>
+          </thead>
+          <tbody>
+            {analysis.rows.map((row, i) => (
+              <SegmentLine
+                key={i}
+                row={row}
+                index={i}
+                lit={focus?.segment === i}
+                display={units.length}
+                session={session}
+              />
+            ))}
+          </tbody>
+        </table>
+      </Section>
+    </div>
+  )
+}
+
+/** One segment of the table; drawn again only when it lights up or changes. */
+const SegmentLine = memo(function SegmentLine(p: {
+  readonly row: PathGiven['analysis']['rows'][number]
+  readonly index: number
+  readonly lit: boolean
+  readonly display: LengthDisplay
+  readonly session: Session
+}) {
+  const { row, index, display } = p
+  return (
+    <tr
+      className={`border-t hairline ${p.lit ? 'bg-[var(--chosen-wash)]' : ''}`}
+      onPointerEnter={() => p.session.point({ segment: index, station: row.station + row.length / 2 })}
+      onPointerLeave={() => p.session.point(undefined)}
+    >
+      <td className="py-0.5 text-left muted">{index + 1}</td>
+      <td className="text-left font-sans">
+        {row.kind === 'arc' ? 'bend' : row.kind === 'line' ? 'straight' : row.kind}
+      </td>
+      <td>{formatLengthFigures(row.station, display)}</td>
+      <td>{formatLengthFigures(row.length, display)}</td>
+      <td>{Number.isFinite(row.radius) ? formatLengthFigures(row.radius, display) : '·'}</td>
+      <td>{row.turn > 0 ? `${formatDecimal(deg(row.turn), 1)}°` : '·'}</td>
+    </tr>
+  )
+})

@@ -1,0 +1,205 @@
+import { kindOf, type SheetPlane, type SketchStep } from '@flexum/core/document'
+import { setPlane } from '@flexum/core/edit'
+import { constraintName } from '@flexum/core/evaluate'
+import { stepResult } from '../../../../bench/results.ts'
+import { Figures, Section } from '../../../../ui/Figures.tsx'
+import { dimensionText } from '../../../../sheet/dimension-text.ts'
+import { openSheet } from '../../actions.ts'
+import { useBench, usePart, useSessionState } from '../../context.ts'
+import { StationFindings } from '../../inspector/StationFindings.tsx'
+import { StepField } from '../../inspector/StepField.tsx'
+
+const PLANES: Readonly<Record<SheetPlane['kind'], string>> = {
+  xy: 'XY, seen from above',
+  xz: 'XZ, seen from the front',
+  yz: 'YZ, seen from the right',
+  square: 'square to a path',
+  nodes: 'through three nodes',
+}
+
+/** A sketch seen from the recipe: where it lies, what state it is in, its dimensions. */
+export function SketchInspector({ step }: { readonly step: SketchStep }) {
+  const { session } = useBench()
+  const part = usePart()
+  const result = useSessionState((s) => stepResult(s.result, step.id))
+  const { sketch: output, figures } = result?.output ?? {}
+  const index = part.steps.findIndex((s) => s.id === step.id)
+  const paths = part.steps.slice(0, index).filter((s) => kindOf(s).gives.includes('path'))
+  const nodePath = paths.find((s) => s.kind === 'node-path' && s.nodes.length >= 3)
+  const choose = (kind: SheetPlane['kind']): void => {
+    const plane = planeOf(kind)
+    if (plane) session.run(setPlane, { step: step.id, plane }, { label: 'Plane of the sheet' })
+  }
+  const planeOf = (kind: SheetPlane['kind']): SheetPlane | undefined => {
+    if (kind === 'square') return paths[0] && { kind, path: paths[0].id, station: '0' }
+    if (kind === 'nodes') {
+      if (nodePath?.kind !== 'node-path') return undefined
+      const [a, b, c] = nodePath.nodes
+      return { kind, path: nodePath.id, nodes: [a!.id, b!.id, c!.id] }
+    }
+    return { kind, offset: '0' }
+  }
+  const { plane } = step
+  const dimensions = step.constraints.filter((c) => c.kind === 'dimension')
+  return (
+    <>
+      <div className="flex items-baseline justify-between px-3 pt-3 pb-1">
+        <h2 className="heading">Sketch: {step.name}</h2>
+        <span className={output?.loose === 0 ? 'figure text-success' : 'figure text-primary'}>
+          {result?.summary}
+        </span>
+      </div>
+      <div className="flex flex-col gap-1.5 px-3 py-2">
+        <button type="button" className="btn btn-sm btn-success" onClick={() => openSheet(session, step.id)}>
+          Open the sheet
+        </button>
+        <label className="mt-1 grid grid-cols-[1fr_180px] items-center gap-x-2">
+          <span className="muted">Lies on</span>
+          <select
+            className="select select-sm"
+            value={plane.kind}
+            onChange={(e) => choose(e.target.value as SheetPlane['kind'])}
+          >
+            {Object.entries(PLANES).map(([kind, title]) => (
+              <option key={kind} value={kind} disabled={!planeOf(kind as SheetPlane['kind'])}>
+                {title}
+              </option>
+            ))}
+          </select>
+        </label>
+        {(plane.kind === 'xy' || plane.kind === 'xz' || plane.kind === 'yz') && (
+          <StepField
+            step={step}
+            field="plane/offset"
+            label="Offset toward you"
+            formula={plane.offset}
+            dimension="length"
+          />
+        )}
+        {plane.kind === 'square' && (
+          <>
+            <PathChoice step={step} plane={plane} paths={paths.map((p) => ({ id: p.id, name: p.name }))} />
+            <StepField
+              step={step}
+              field="plane/station"
+              label="At station"
+              formula={plane.station}
+              dimension="length"
+            />
+          </>
+        )}
+        {plane.kind === 'nodes' && <NodeChoice step={step} plane={plane} />}
+      </div>
+      <StationFindings station="path" />
+      {output && (
+        <Section title="State">
+          <Figures
+            rows={[
+              ['Loose', output.loose === 0 ? 'settled' : String(output.loose)],
+              ['Closed regions', String(output.regions.length)],
+              ['Gaps', output.gaps.length === 0 ? 'none' : String(output.gaps.length)],
+            ]}
+          />
+        </Section>
+      )}
+      {output && dimensions.length > 0 && (
+        <Section title="Dimensions">
+          {dimensions.map((d) =>
+            d.role === 'driving' ? (
+              <StepField
+                key={d.id}
+                step={step}
+                field={`constraints/${d.id}/formula`}
+                label={constraintName(step, d)}
+                formula={d.formula}
+                dimension={d.measured.of === 'angle' ? 'angle' : 'length'}
+              />
+            ) : (
+              <div key={d.id} className="flex justify-between py-1">
+                <span className="muted">{constraintName(step, d)}</span>
+                <span className="figure">
+                  {dimensionText(d, figures?.get(d.id) ?? 0, part.units, 'value')}
+                </span>
+              </div>
+            ),
+          )}
+        </Section>
+      )}
+    </>
+  )
+}
+
+function PathChoice(props: {
+  readonly step: SketchStep
+  readonly plane: Extract<SheetPlane, { kind: 'square' }>
+  readonly paths: readonly { readonly id: string; readonly name: string }[]
+}) {
+  const { session } = useBench()
+  const { plane } = props
+  return (
+    <label className="grid grid-cols-[1fr_180px] items-center gap-x-2">
+      <span className="muted">Path</span>
+      <select
+        className="select select-sm"
+        value={plane.path}
+        onChange={(e) =>
+          session.run(
+            setPlane,
+            { step: props.step.id, plane: { ...plane, path: e.target.value } },
+            { label: 'Plane of the sheet' },
+          )
+        }
+      >
+        {props.paths.map((p) => (
+          <option key={p.id} value={p.id}>
+            {p.name}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+}
+
+function NodeChoice(props: {
+  readonly step: SketchStep
+  readonly plane: Extract<SheetPlane, { kind: 'nodes' }>
+}) {
+  const { session } = useBench()
+  const part = usePart()
+  const { plane } = props
+  const path = part.steps.find((s) => s.id === plane.path)
+  if (path?.kind !== 'node-path') return null
+  return (
+    <div className="grid grid-cols-[1fr_180px] items-center gap-x-2">
+      <span className="muted">Origin, across, third</span>
+      <span className="flex gap-1">
+        {plane.nodes.map((node, i) => (
+          <select
+            key={i}
+            className="select select-sm"
+            aria-label={['Origin node', 'Node across', 'Third node'][i]}
+            value={node}
+            onChange={(e) => {
+              const nodes = plane.nodes.map((n, k) => (k === i ? e.target.value : n)) as unknown as [
+                string,
+                string,
+                string,
+              ]
+              session.run(
+                setPlane,
+                { step: props.step.id, plane: { ...plane, nodes } },
+                { label: 'Plane of the sheet' },
+              )
+            }}
+          >
+            {path.nodes.map((n, k) => (
+              <option key={n.id} value={n.id}>
+                {k + 1}
+              </option>
+            ))}
+          </select>
+        ))}
+      </span>
+    </div>
+  )
+}
