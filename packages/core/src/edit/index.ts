@@ -1,5 +1,6 @@
 export { apply } from './apply.ts'
 export type { Command } from './command.ts'
+export { makeChange, type NamedChange } from './cure.ts'
 export { setFormula } from './fields.ts'
 export {
   COLUMNS,

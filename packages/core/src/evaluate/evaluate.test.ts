@@ -14,6 +14,7 @@ import {
   setShape,
   setUnits,
   addVariant,
+  makeChange,
 } from '../edit/index.ts'
 import { checkWatertight } from '../space/index.ts'
 import { createEvaluator, type PartResult } from './index.ts'
@@ -91,7 +92,9 @@ describe('when a step fails', () => {
     const run = r.steps.find((s) => s.id === 'run')!
     expect(run.stale).toBe(true)
     expect(run.output).toBe(output(good, 'run'))
-    const cured = evaluator.evaluate(done(setFormula(cell(angle, 'n2', 'radius', '180'), finding!.cures[0]!)))
+    const cured = evaluator.evaluate(
+      done(makeChange(cell(angle, 'n2', 'radius', '180'), finding!.cures[0]!.change)),
+    )
     expect(cured.findings).toEqual([])
   })
   it('words lengths in the unit shown', () => {
@@ -102,7 +105,7 @@ describe('when a step fails', () => {
     )
     const [finding] = fresh(cell(inches, 'n2', 'radius', '180')).findings
     expect(finding!.message).toMatch(/the largest is 5.905 in/)
-    expect(finding!.cures[0]!.formula).toEqual({ text: '5.905', bare: 'in' })
+    expect(finding!.cures[0]!.change.with).toMatchObject({ formula: { text: '5.905', bare: 'in' } })
   })
   it('points at the cell that cannot be read', () => {
     const r = fresh(cell(angle, 'n3', 'x', '12 kg'))
@@ -114,7 +117,7 @@ describe('when a step fails', () => {
     const fold = tight.findings.find((f) => f.code === 'run.fold')!
     expect(fold).toMatchObject({ severity: 'blocks', node: 'n2', from: 196 })
     expect(fold.message).toMatch(/A radius above 5 mm would do/)
-    const cured = fresh(done(setFormula(cell(angle, 'n2', 'radius', '4'), fold.cures[0]!)))
+    const cured = fresh(done(makeChange(cell(angle, 'n2', 'radius', '4'), fold.cures[0]!.change)))
     expect(cured.findings).toEqual([])
   })
   it('warns of sharp corners that cannot be bent, and still gives a picture', () => {

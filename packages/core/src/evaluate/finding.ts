@@ -1,17 +1,35 @@
 import type { Id } from '../base/index.ts'
-import type { Station } from '../document/index.ts'
+import type { RunStep, Station } from '../document/index.ts'
 import type { Formula } from '../units/index.ts'
 
 /** `blocks`: there is no sound result. `warns`: there is one, and the shop will not like it. `notes`: good to know. */
 export type Severity = 'blocks' | 'warns' | 'notes'
 
-/** A change that would put a finding right: a formula for a field. */
+/** A change of the part, as the command that makes it and what that is told: a formula for a field, or choices of a run. */
+export type Change =
+  | {
+      readonly do: 'set-formula'
+      readonly with: { readonly step: Id; readonly field: string; readonly formula: Formula }
+    }
+  | {
+      readonly do: 'change-run'
+      readonly with: {
+        readonly step: Id
+        readonly choices: Partial<Pick<RunStep, 'turning' | 'corners' | 'anchor'>>
+      }
+    }
+
+/** A change that would put a finding right. */
 export interface Cure {
   readonly label: string
-  readonly step: Id
-  readonly field: string
-  readonly formula: Formula
+  readonly change: Change
 }
+
+/** The cure that puts a formula into a field. */
+export const formulaCure = (label: string, step: Id, field: string, formula: Formula): Cure => ({
+  label,
+  change: { do: 'set-formula', with: { step, field, formula } },
+})
 
 /** Something a person should know, with where it is and what would help. */
 export interface Finding {

@@ -8,7 +8,7 @@ export {
   type PartResult,
   type ValueResult,
 } from './evaluator.ts'
-export type { Cure, Finding, Severity } from './finding.ts'
+export type { Change, Cure, Finding, Severity } from './finding.ts'
 export type {
   Bending,
   BlankGiven,

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { judge } from '../../testing/judge.ts'
 import { wholeRun, type WholeRun } from '../../testing/parts.ts'
 import { SQUARE_CUT, STARTERS, type Part, type RunStep } from '../document/index.ts'
-import { setFormula } from '../edit/index.ts'
+import { makeChange } from '../edit/index.ts'
 import { integrate, rad } from '../num/index.ts'
 import { meshVolume } from '../space/index.ts'
 import { rollAt } from '../sweep/index.ts'
@@ -405,7 +405,7 @@ describe('findings of a run', () => {
     let part = thick
     for (const f of evaluated(thick).findings)
       for (const c of f.cures) {
-        const r = setFormula(part, { step: c.step, field: c.field, formula: c.formula })
+        const r = makeChange(part, c.change)
         if (r.ok) part = r.value
       }
     expect(evaluated(part).findings.filter((f) => f.code === 'run.fold')).toEqual([])
@@ -413,7 +413,7 @@ describe('findings of a run', () => {
   it('what only travels and runs across itself says where, and would turn', () => {
     const r = evaluated(withRun(hoop, { turning: 'fixed' }))
     const across = r.findings.find((f) => f.code === 'run.across')!
-    expect(across.cures[0]).toMatchObject({ field: 'turning', formula: 'square' })
+    expect(across.cures[0]!.change).toMatchObject({ with: { choices: { turning: 'square' } } })
   })
 })
 

@@ -57,9 +57,10 @@ export const blankMaker: StepMaker<BlankStep> = {
       cures: [
         {
           label: unsaid.length === 1 ? 'Mitre it' : 'Mitre all corners',
-          step: step.run,
-          field: 'corners',
-          formula: 'mitre',
+          change: {
+            do: 'change-run',
+            with: { step: step.run, choices: { corners: { all: 'mitre', each: {} } } },
+          },
         },
       ],
     }))

@@ -1,7 +1,7 @@
 import type { NodePathStep } from '../../document/index.ts'
 import { pathThroughNodes, type NodeFault, type PathNode } from '../../path/index.ts'
 import { formulaText } from '../../units/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
+import { formulaCure, type Finding } from '../../evaluate/finding.ts'
 import {
   formulaBound,
   shortBound,
@@ -88,7 +88,7 @@ function noRoom(
       ? `With the other corners as they are, the largest is ${shortBound(f.largest, display, 'below')}.`
       : 'Its neighbours take all of the leg; make one of them smaller.')
   const cures = fits
-    ? [{ label: `Use radius ${formulaText(formula)} at node ${f.node + 1}`, step: step.id, field, formula }]
+    ? [formulaCure(`Use radius ${formulaText(formula)} at node ${f.node + 1}`, step.id, field, formula)]
     : []
   return {
     id: `${step.id}:no-room-${node.id}`,

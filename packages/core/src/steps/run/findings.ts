@@ -15,7 +15,7 @@ import {
   type Seam,
 } from '../../sweep/index.ts'
 import { formatExact } from '../../units/index.ts'
-import type { Cure, Finding } from '../../evaluate/finding.ts'
+import { formulaCure, type Cure, type Finding } from '../../evaluate/finding.ts'
 import type { PathGiven } from '../../evaluate/output.ts'
 import { formulaBound, shortBound, shortLength, type StepContext } from '../../evaluate/kind.ts'
 import type { CarriedPath } from './path.ts'
@@ -122,20 +122,17 @@ function seamCures(step: RunStep, order: number, context: StepContext, length: n
     const angle = (whole * every) / length
     const formula = `${formatExact(deg(angle))} deg`
     if (Math.abs(whole - total) > tolerance.rollJump)
-      cures.push({
-        label: `Twist by ${formatExact(Number(deg(whole).toFixed(3)))}° in all`,
-        step: step.id,
-        field: 'twist/angle',
-        formula,
-      })
+      cures.push(
+        formulaCure(
+          `Twist by ${formatExact(Number(deg(whole).toFixed(3)))}° in all`,
+          step.id,
+          'twist/angle',
+          formula,
+        ),
+      )
   }
   if (scale?.kind === 'ends' && context.number('scale/start') !== context.number('scale/end'))
-    cures.push({
-      label: 'End at the scale of the start',
-      step: step.id,
-      field: 'scale/end',
-      formula: scale.start,
-    })
+    cures.push(formulaCure('End at the scale of the start', step.id, 'scale/end', scale.start))
   return cures
 }
 
@@ -158,9 +155,7 @@ function nodeAt(a: About, segment: number): { id: string; number: number } | und
 /** A change of turning, when another would do. */
 const turningCure = (step: RunStep): Cure => ({
   label: 'Turn square to the path',
-  step: step.id,
-  field: 'turning',
-  formula: 'square',
+  change: { do: 'change-run', with: { step: step.id, choices: { turning: 'square' } } },
 })
 
 function foldFinding(fold: Fold, a: About): Finding {
@@ -212,12 +207,12 @@ function foldFinding(fold: Fold, a: About): Finding {
   const text = typeof formula === 'string' ? formula : formula.text
   const cures = node
     ? [
-        {
-          label: `Use radius ${text} at node ${node.number}`,
-          step: step.path,
-          field: `nodes/${node.id}/radius`,
+        formulaCure(
+          `Use radius ${text} at node ${node.number}`,
+          step.path,
+          `nodes/${node.id}/radius`,
           formula,
-        },
+        ),
       ]
     : []
   return { ...base, id: `${step.id}:fold-${fold.segment}`, code: 'run.fold', message, cures }
@@ -292,7 +287,10 @@ function away(a: About): Finding[] {
       station: 'run',
       step: a.step.id,
       cures: [
-        { label: 'Put its centroid on the path', step: a.step.id, field: 'anchor', formula: 'centroid' },
+        {
+          label: 'Put its centroid on the path',
+          change: { do: 'change-run', with: { step: a.step.id, choices: { anchor: 'centroid' } } },
+        },
       ],
     },
   ]

@@ -2,13 +2,10 @@ import { toast } from 'sonner'
 import { countingIds, type Id } from '@flexum/core/base'
 import {
   againstTravel,
-  ANCHORS,
   freshStep,
   idsIn,
-  JOINTS,
   kindOf,
   LIMITS,
-  TURNINGS,
   writePart,
   type NodeEntry,
   type Part,
@@ -18,14 +15,12 @@ import {
 } from '@flexum/core/document'
 import {
   addStep,
-  changeRun,
   insertNode,
+  makeChange,
   present,
   removeNodes,
   reversePath as turnRound,
-  setFormula,
   setUnits,
-  type RunChoices,
 } from '@flexum/core/edit'
 import { bendingOfLead, inputOf, leadOf, type Cure, type Finding } from '@flexum/core/evaluate'
 import { locate, pathPoint, type Path } from '@flexum/core/path'
@@ -62,24 +57,9 @@ export function chooseMassUnit(session: Session, mass: MassUnit): void {
   session.run(setUnits, { units: { ...part.units, mass } }, { label: `Show ${mass}` })
 }
 
-export function cure(session: Session, c: Cure): void {
-  const choices = chosenBy(c)
-  if (choices) {
-    session.run(changeRun, { step: c.step, choices }, { label: c.label })
-    return
-  }
-  session.run(setFormula, { step: c.step, field: c.field, formula: c.formula }, { label: c.label })
-}
-
-/** A cure that is a choice of a run and no formula. */
-function chosenBy({ field, formula }: Cure): RunChoices | undefined {
-  const turning = TURNINGS.find((t) => t === formula)
-  if (field === 'turning' && turning) return { turning }
-  const joint = JOINTS.find((j) => j === formula)
-  if (field === 'corners' && joint) return { corners: { all: joint, each: {} } }
-  const anchor = ANCHORS.find((a) => a === formula)
-  if (field === 'anchor' && anchor) return { anchor }
-  return undefined
+/** Makes the change that a finding offers. */
+export function cure(session: Session, { label, change }: Cure): void {
+  session.run(makeChange, change, { label })
 }
 
 /** Chooses what a finding is about, points at it, and goes there in the picture. */

@@ -1,0 +1,18 @@
+import { changeRun } from '../steps/run/commands.ts'
+import type { Command } from './command.ts'
+import { setFormula } from './fields.ts'
+
+/** Commands that a change may name, by that name. */
+const COMMANDS = { 'set-formula': setFormula, 'change-run': changeRun } as const
+
+/** A command by its name with what it is told, as findings carry them. */
+export type NamedChange = {
+  [K in keyof typeof COMMANDS]: {
+    readonly do: K
+    readonly with: Parameters<(typeof COMMANDS)[K]>[1]
+  }
+}[keyof typeof COMMANDS]
+
+/** Makes the change that a finding offers. */
+export const makeChange: Command<NamedChange> = (part, change) =>
+  (COMMANDS[change.do] as Command<NamedChange['with']>)(part, change.with)

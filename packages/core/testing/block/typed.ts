@@ -1,0 +1,45 @@
+import { string } from 'yup'
+import {
+  baseFields,
+  formulaSchema,
+  mapFields,
+  record,
+  type StepBase,
+  type StepKind,
+} from '../../src/document/kind.ts'
+import type { Formula } from '../../src/units/index.ts'
+
+/** A kind of step for trials alone: a block that stands on the origin, with three sizes. */
+export interface BlockStep extends StepBase {
+  readonly kind: 'block'
+  readonly long: Formula
+  readonly wide: Formula
+  readonly high: Formula
+}
+
+export const blockKind: StepKind<BlockStep> = {
+  kind: 'block',
+  title: 'Block',
+  station: 'fit',
+  schema: record({
+    ...baseFields,
+    kind: string().strict().oneOf(['block']).required(),
+    long: formulaSchema,
+    wide: formulaSchema,
+    high: formulaSchema,
+  }),
+  gives: ['bodies'],
+  inputs: () => [],
+  mapFormulas: (step, visit) =>
+    mapFields(
+      step,
+      [
+        ['long', 'length'],
+        ['wide', 'length'],
+        ['high', 'length'],
+      ],
+      '',
+      visit,
+    ),
+  fresh: (base) => ({ ...base, kind: 'block', long: '30', wide: '20', high: '10' }),
+}
