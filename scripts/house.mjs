@@ -59,6 +59,8 @@ export const CORE = {
     ],
     npm: ['d3-dsv', 'saxes', 'svgpath'],
   },
+  files: { may: ['base', 'document', 'evaluate', 'format'], npm: [] },
+  service: { may: ['base', 'document', 'evaluate', 'format', 'trace', 'files'], npm: [] },
 }
 
 const forbid = (files, patterns, excludeFiles = []) => ({

@@ -118,11 +118,15 @@ describe('wrong use exits with 2 and says what would fit', () => {
     const path = await file('angle.json', angle)
     expect(await call('export', path)).toMatchObject({
       code: 2,
-      err: expect.stringMatching(/--to stl or --to csv/),
+      err: expect.stringMatching(/--to is needed: one of part, bends, nodes, section, body, stl, csv, svg/),
     })
     expect(await call('export', path, '--to', 'pdf')).toMatchObject({ code: 2 })
     expect(await call('export', path, '--to', 'csv', '--table', 'all')).toMatchObject({ code: 2 })
     expect(await call('export', path, '--to', 'stl', '--chord', 'x')).toMatchObject({ code: 2 })
+    expect(await call('export', path, '--to', 'bends', '--chord', '1')).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/--chord is for a body/),
+    })
     expect(await call('report', path, '--variant', 'Huge')).toMatchObject({
       code: 2,
       err: expect.stringMatching(/there are none/),

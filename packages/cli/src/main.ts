@@ -1,16 +1,25 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { parseArgs } from 'node:util'
 import { kindOf, readPartText, type Part } from '@flexum/core/document'
-import { createEvaluator, type PartResult } from '@flexum/core/evaluate'
-import { exportPart, type ExportKind } from './export.ts'
+import { own } from '@flexum/core/base'
+import type { Finding } from '@flexum/core/evaluate'
+import { FILE_IDS, fileOut, type FileId, type FileWanted } from '@flexum/core/files'
+import { createService } from '@flexum/core/service'
 import { reportJson, reportText } from './report.ts'
 
+/** Files by what `--to` calls them: their own names, and the endings of which there is one, or one that is meant by itself. */
+const BY_ENDING: Readonly<Record<string, FileId>> = { stl: 'body', csv: 'bends', svg: 'section' }
+
 const USAGE = `usage: flexum report PART.json [--json] [--variant NAME] [--run NAME]
-       flexum export PART.json --to stl|csv [--table bends|nodes] [--chord MM] [--out FILE] [--variant NAME] [--run NAME]
+       flexum export PART.json --to FILE [--chord MM] [--out FILE] [--variant NAME] [--run NAME]
 
 report  prints length, segments, bend table, cut length and mass
-export  writes the body as binary STL, or the bend table (or the nodes) as CSV;
-        to standard output unless --out names a file; --chord is how far the mesh may lie off the true surface
+export  writes one of these, to standard output unless --out names a file:
+${FILE_IDS.map((id) => `        ${id.padEnd(9)}${fileOut(id).title}`).join('\n')}
+        or by ending: ${Object.entries(BY_ENDING)
+          .map(([ending, id]) => `${ending} (${id})`)
+          .join(', ')}; --table nodes makes csv the nodes
+--chord how far the mesh of a body may lie off the true surface; as it is drawn when left out
 --run   the run that tables and figures are of, by name; by itself the first
 exit    0 done, 1 the part is not sound or cannot give this, 2 wrong use or unreadable file`
 
@@ -40,7 +49,7 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
         json: { type: 'boolean', default: false },
         help: { type: 'boolean', short: 'h', default: false },
         to: { type: 'string' },
-        table: { type: 'string', default: 'bends' },
+        table: { type: 'string' },
         chord: { type: 'string' },
         out: { type: 'string' },
         variant: { type: 'string' },
@@ -66,14 +75,14 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
     streams.err(`flexum: ${part}`)
     return 2
   }
-  const kind = command === 'export' ? exportKind(values.to, values.table, values.chord) : undefined
-  if (typeof kind === 'string') return misuse(kind)
+  const wanted = command === 'export' ? fileWanted(values.to, values.table, values.chord) : undefined
+  if (typeof wanted === 'string') return misuse(wanted)
   const run = runNamed(part, values.run)
   if (run !== null && typeof run !== 'string') return misuse(run.message)
-  const chordError = kind?.to === 'stl' ? kind.chordError : undefined
-  const result = createEvaluator().evaluate(part, chordError === undefined ? {} : { chordError })
-  tellFindings(result, streams)
-  if (kind === undefined) {
+  const service = createService()
+  if (wanted === undefined) {
+    const result = service.evaluate(part)
+    tellFindings(result.findings, streams)
     streams.out(
       values.json
         ? `${JSON.stringify(reportJson(part, result, run), null, 2)}\n`
@@ -81,13 +90,16 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
     )
     return result.findings.some((f) => f.severity === 'blocks') ? 1 : 0
   }
-  const made = exportPart(part, result, kind, run)
+  const made = service.takeOut(part, { ...wanted, chosen: run })
   if (!made.ok) {
+    tellFindings(service.evaluate(part).findings, streams)
     streams.err(`flexum: ${made.fault.message}`)
     return 1
   }
-  if (values.out === undefined) streams.out(made.value)
-  else await writeFile(values.out, made.value)
+  tellFindings(made.value.findings, streams)
+  const { content } = made.value
+  if (values.out === undefined) streams.out(content)
+  else await writeFile(values.out, content)
   return 0
 }
 
@@ -118,23 +130,28 @@ async function readPartFile(file: string, variant: string | undefined): Promise<
   return `${file}: there is no variant "${variant}"; there are ${names}`
 }
 
-function tellFindings(result: PartResult, streams: Streams): void {
-  for (const f of result.findings) {
+function tellFindings(findings: readonly Finding[], streams: Streams): void {
+  for (const f of findings) {
     if (f.severity !== 'notes') streams.err(`${f.severity === 'blocks' ? 'BLOCKS' : 'warns'}  ${f.message}`)
   }
 }
 
-function exportKind(to: string | undefined, table: string, chord: string | undefined): ExportKind | string {
-  if (to === 'stl') {
-    const chordError = chord === undefined ? undefined : Number(chord)
-    if (chordError !== undefined && !(chordError > 0))
-      return `--chord reads "${chord}"; a length in mm above 0 is needed`
-    return { to, chordError }
-  }
-  if (to === 'csv') {
-    return table === 'bends' || table === 'nodes'
-      ? { to, table }
-      : `--table reads "${table}"; bends or nodes is needed`
-  }
-  return to === undefined ? '--to stl or --to csv is needed' : `--to reads "${to}"; stl or csv is needed`
+/** The file that is asked for, or why it is none. */
+function fileWanted(
+  to: string | undefined,
+  table: string | undefined,
+  chord: string | undefined,
+): FileWanted | string {
+  const choices = [...FILE_IDS, ...Object.keys(BY_ENDING)].join(', ')
+  if (to === undefined) return `--to is needed: one of ${choices}`
+  const named = FILE_IDS.find((id) => id === to) ?? own(BY_ENDING, to)
+  if (!named) return `--to reads "${to}"; one of ${choices} is needed`
+  if (table !== undefined && table !== 'bends' && table !== 'nodes')
+    return `--table reads "${table}"; bends or nodes is needed`
+  const file = to === 'csv' && table !== undefined ? table : named
+  if (chord === undefined) return { file }
+  const length = Number(chord)
+  if (!(length > 0)) return `--chord reads "${chord}"; a length in mm above 0 is needed`
+  if (!('chord' in fileOut(file).options)) return `--chord is for a body, and ${file} is none`
+  return { file, options: { chord: length } }
 }

@@ -83,9 +83,9 @@ describe('parts', () => {
 
   it('leave as a file that reads back', async () => {
     const id = await make({ ...hoop, name: 'Hoop ü/1' })
-    const { response } = await call('GET', `/parts/${id}/file`)
+    const { response } = await call('GET', `/parts/${id}/files/part`)
     expect(response.headers.get('content-disposition')).toContain(
-      "filename*=UTF-8''Hoop%20%C3%BC%2F1.flexum.json",
+      "filename*=UTF-8''Hoop%20%C3%BC-1.flexum.json",
     )
     expect(readPartText(await response.text())).toMatchObject({ ok: true, value: { steps: hoop.steps } })
   })

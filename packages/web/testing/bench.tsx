@@ -2,31 +2,19 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { act, render, type RenderResult } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import type { Part } from '@flexum/core/document'
-import { compareTurnings, createEvaluator } from '@flexum/core/evaluate'
-import { PICTURE_LOOKS, pictureOf } from '@flexum/core/format'
-import { traceOutlines } from '@flexum/core/trace'
+import { createService } from '@flexum/core/service'
 import { createSession, type Session } from '../src/bench/session.ts'
 import type { Compute } from '../src/compute/client.ts'
 import { BenchContext } from '../src/screens/bench/context.ts'
 
 /** The computation without a worker. */
 export function directCompute(): Compute {
-  const evaluator = createEvaluator()
+  const service = createService()
   return {
-    evaluate: async (part) => evaluator.evaluate(part, { owner: 'page' }),
-    stl: async () => ({ bytes: undefined, problem: undefined }),
-    compare: async (part, run) =>
-      compareTurnings(evaluator, part, run).map(({ bodies, ...card }) => ({
-        ...card,
-        picture:
-          bodies &&
-          pictureOf(
-            bodies.map((b) => ({ mesh: b.mesh, look: PICTURE_LOOKS[b.look] })),
-            8,
-            6,
-          ),
-      })),
-    trace: async (picture, options) => traceOutlines(picture, options),
+    evaluate: async (part) => service.evaluate(part, { owner: 'page' }),
+    compare: async (part, run) => service.compare(part, run, { width: 8, height: 6 }),
+    trace: async (picture, options) => service.trace(picture, options),
+    takeOut: async (part, wanted) => service.takeOut(part, wanted),
     cancel: () => undefined,
     dispose: () => undefined,
   }
@@ -46,10 +34,11 @@ export async function onBench(
 ): Promise<RenderResult & { session: Session; refused: string[] }> {
   const refused: string[] = []
   const head = { id: 'p1', revision: 1, updatedAt: 0, binnedAt: null, part }
-  const session = createSession(head, directCompute(), (message) => refused.push(message))
+  const compute = directCompute()
+  const session = createSession(head, compute, (message) => refused.push(message))
   const shown = render(
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
-      <BenchContext value={{ session, view: { current: undefined } }}>
+      <BenchContext value={{ session, compute, view: { current: undefined } }}>
         {typeof children === 'function' ? children(session) : children}
       </BenchContext>
     </QueryClientProvider>,

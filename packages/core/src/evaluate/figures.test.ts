@@ -281,9 +281,14 @@ describe('the stated error of a mesh', () => {
       expect(run.chordError).toBeLessThan(chordError * 1.01 + 1e-4)
       expect(Math.abs(run.meshVolume - run.volume)).toBeLessThan(run.volumeBound)
     }
-    const r = createEvaluator().evaluate(hoop, { chordError: 1e-7 })
-    expect(blocking(r).map((f) => f.code)).toContain('run.too-fine')
-    expect(blocking(r)[0]!.message).toMatch(/would take .* million points.*would fit/)
+    // However small it is: at 1e-9 the outline alone would have half a million points, and took minutes.
+    for (const chordError of [1e-5, 1e-7, 1e-9, 1e-300]) {
+      const [tooFine] = blocking(createEvaluator().evaluate(hoop, { chordError }))
+      expect(tooFine).toMatchObject({ code: 'run.too-fine' })
+      const [, fits] = /million points.*; (\S+) mm would fit\.$/.exec(tooFine!.message)!
+      expect(Number(fits)).toBeGreaterThan(chordError)
+      expect(blocking(createEvaluator().evaluate(hoop, { chordError: Number(fits) }))).toEqual([])
+    }
   })
   it('that is larger than usual is a finding', () => {
     const long = evaluated(barOn(helix({ turns: '3000', pitch: '8' }), 'round-bar', { diameter: '3' }))

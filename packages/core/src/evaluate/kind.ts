@@ -69,6 +69,18 @@ export function shortFigures(length: number, display: LengthDisplay): string {
   )
 }
 
+/** A length however small, to three figures: the nearest, or rounded up. */
+export function fineLength(
+  length: number,
+  display: LengthDisplay,
+  round: 'nearest' | 'up' = 'nearest',
+): string {
+  const value = length / LENGTH_FACTORS[display.unit]
+  const step = 10 ** (Math.floor(Math.log10(Math.abs(value) || 1)) - 2)
+  const steps = round === 'up' ? Math.ceil(value / step) : Math.round(value / step)
+  return `${formatExact(Number((steps * step).toPrecision(3)))} ${display.unit}`
+}
+
 const shortPlaces = (set: number): number => Math.max(3, set)
 
 /** A length as people write it, rounded down or up: what is said to fit does. Nothing smaller than the last place is left of it. */

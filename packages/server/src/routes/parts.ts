@@ -1,6 +1,8 @@
 import { Hono, type Context } from 'hono'
 import { number, object, string } from 'yup'
 import { writePart } from '@flexum/core/document'
+import { FILE_IDS, fileOut, type FileId } from '@flexum/core/files'
+import { createService } from '@flexum/core/service'
 import { documentField, jsonBody, paramsOf, queryOf } from '../http/input.ts'
 import { problem } from '../http/problem.ts'
 import type { PartService } from '../services/parts.ts'
@@ -13,6 +15,20 @@ const byRevision = paramsOf(
     revision: number().integer().min(1).required(),
   }),
 )
+
+const byFile = paramsOf(
+  object({
+    id: string().uuid('a part id is a UUID').required(),
+    file: string<FileId>()
+      .oneOf([...FILE_IDS], `a file is one of ${FILE_IDS.join(', ')}`)
+      .required(),
+  }),
+)
+/** Of which run, by its step; and how far a body may lie off the true surface, mm. */
+const fileQuery = object({
+  run: string().max(40),
+  chord: number().moreThan(0, 'a chord is a length in mm above 0'),
+})
 
 const partIn = documentField('part')
 
@@ -95,14 +111,26 @@ export function partRoutes(parts: PartService, work: Work) {
         'cache-control': 'private, max-age=31536000, immutable',
       })
     })
-    .get('/:id/file', byId, async (c) => {
-      const head = await parts.head(c.req.valid('param').id)
+    .get('/:id/files/:file', byFile, queryOf(fileQuery), async (c) => {
+      const { id, file } = c.req.valid('param')
+      const head = await parts.head(id)
       if (!head) return problem(c, 404, 'part.none', NO_PART)
       if (!head.ok) return unreadable(c, head.fault.message)
+      const { run, chord } = c.req.valid('query')
+      const options = chord === undefined ? {} : { chord }
       const { part } = head.value
-      return c.body(writePart(part), 200, {
-        'content-type': 'application/json; charset=utf-8',
-        'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(part.name)}.flexum.json`,
+      const wanted = { file, chosen: run ?? null, options }
+      // What needs nothing worked out never waits behind a part that takes long.
+      const done =
+        fileOut(file).needs.length > 0
+          ? await work.takeOut(writePart(part), wanted)
+          : ({ ok: true, value: createService().takeOut(part, wanted) } as const)
+      if (!done.ok) return problem(c, 422, 'file.trouble', `the file could not be made: ${done.trouble}`)
+      if (!done.value.ok) return problem(c, 422, done.value.fault.code, done.value.fault.message)
+      const { name, type, content } = done.value.value
+      return c.body(content, 200, {
+        'content-type': typeof content === 'string' ? `${type}; charset=utf-8` : type,
+        'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
       })
     })
 }

@@ -1,16 +1,9 @@
 import { PNG } from 'pngjs'
 import { breachesOf, readPart, type Part } from '@flexum/core/document'
 import { profileOf } from '@flexum/core/edit'
-import {
-  bodiesOf,
-  createEvaluator,
-  leadOf,
-  massOf,
-  materialOf,
-  meshOfBody,
-  type PartResult,
-} from '@flexum/core/evaluate'
-import { PICTURE_LOOKS, pictureOf, sectionPicture } from '@flexum/core/format'
+import { leadOf, massOf, type PartResult } from '@flexum/core/evaluate'
+import { sectionPicture, type Picture } from '@flexum/core/format'
+import type { Service } from '@flexum/core/service'
 import { fail, fault, type Result } from '@flexum/core/base'
 import type { PartFigures, SectionFigures } from '../db/schema.ts'
 
@@ -39,9 +32,10 @@ export function readText(text: string): Result<Part> {
   }
 }
 
-export function workOnPart(part: Part): PartWork {
-  const result = createEvaluator().evaluate(part)
-  return { figures: figuresOf(part, result), picture: drawn(result) }
+export function workOnPart(service: Service, part: Part): PartWork {
+  const figures = figuresOf(part, service.evaluate(part))
+  const picture = service.picture(part, PICTURE_SIZE)
+  return { figures, picture: picture && pngOf(picture) }
 }
 
 /** Key figures of a part, as far as it gives them; all of its lead run, where it has one. */
@@ -57,30 +51,18 @@ export function figuresOf(part: Part, result: PartResult): PartFigures {
   }
 }
 
-/** Bodies drawn small; undefined when there is none. */
-function drawn(result: PartResult): Uint8Array | undefined {
-  const bodies = bodiesOf(result)
-  if (bodies.length === 0) return undefined
-  const { width, height } = PICTURE_SIZE
-  const picture = pictureOf(
-    bodies.map((b) => ({
-      mesh: meshOfBody(b),
-      look: PICTURE_LOOKS[b.look],
-      lookOf: (t) => PICTURE_LOOKS[materialOf(b, t).look],
-    })),
-    width,
-    height,
-  )
+/** A small picture as PNG. */
+function pngOf({ width, height, pixels }: Picture): Uint8Array {
   const png = new PNG({ width, height })
-  png.data.set(picture.pixels)
+  png.data.set(pixels)
   return new Uint8Array(PNG.sync.write(png))
 }
 
 /** What a section of the library is worth, or why it is none. */
-export function workOnSection(section: Part): SectionFigures | string {
+export function workOnSection(service: Service, section: Part): SectionFigures | string {
   const found = profileOf(section)
   if (!found) return 'it holds no profile'
-  const result = createEvaluator().evaluate(section)
+  const result = service.evaluate(section)
   const step = result.steps.find((s) => s.id === found.profile.id)
   const output = step?.state === 'good' ? step.output?.section : undefined
   if (!step || !output)

@@ -34,6 +34,7 @@ export function threadedWork(script: URL, limits: WorkLimits = WORK_LIMITS): Wor
   return {
     part: (body) => figuring.unfold({ kind: 'part', body }, limits.workMs),
     section: (body) => figuring.unfold({ kind: 'section', body }, limits.workMs),
+    takeOut: (body, wanted) => figuring.unfold({ kind: 'take-out', body, wanted }, limits.workMs),
     async read(input) {
       if (deeperThan(input, LIMITS.depth) || sizeOf(input) <= SMALL) return readWhole(input)
       return read({ kind: 'read', input })

@@ -12,6 +12,8 @@ async function done(job: Job): Promise<unknown> {
       return work.part(job.body)
     case 'section':
       return work.section(job.body)
+    case 'take-out':
+      return work.takeOut(job.body, job.wanted)
     case 'read':
       return work.read(job.input)
     case 'read-kept':

@@ -1,5 +1,6 @@
 import type { Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
+import type { FileWanted, MadeFile } from '@flexum/core/files'
 import type { SectionFigures } from '../db/schema.ts'
 import type { PartWork } from './jobs.ts'
 
@@ -14,6 +15,8 @@ export interface Work {
   part(body: string): Promise<Worked<PartWork>>
   /** Figures of a section as it is kept, or why it has none. */
   section(body: string): Promise<Worked<SectionFigures | string>>
+  /** A file of a part as it is kept, or why it has none. */
+  takeOut(body: string, wanted: FileWanted): Promise<Worked<Result<MadeFile>>>
   /** Reads and checks a document that came in. */
   read(input: unknown): Promise<Result<Part>>
   /** Reads and checks a document as it is kept. */
@@ -25,4 +28,5 @@ export interface Work {
 /** A message to the worker thread. */
 export type Job =
   | { readonly kind: 'part' | 'section' | 'read-kept'; readonly body: string }
+  | { readonly kind: 'take-out'; readonly body: string; readonly wanted: FileWanted }
   | { readonly kind: 'read'; readonly input: unknown }

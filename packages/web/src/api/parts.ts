@@ -1,3 +1,4 @@
+import type { FileId } from '@flexum/core/files'
 import type { Part } from '@flexum/core/document'
 import type { PartFigures } from '@flexum/server/client'
 import { headFields, partRows, readAnswer, readPartIn, revisionRows, savedPart } from './answers.ts'
@@ -109,6 +110,7 @@ export function pictureAddress(id: string, revision: number): string {
   return `/api/parts/${id}/revisions/${revision}/picture.png`
 }
 
-export function fileAddress(id: string): string {
-  return `/api/parts/${id}/file`
+/** Where a file of a part as it is kept is found. */
+export function fileAddress(id: string, file: FileId = 'part'): string {
+  return `/api/parts/${id}/files/${file}`
 }

@@ -22,7 +22,7 @@ function directCompute(): Compute & { readonly asked: Part[] } {
       await Promise.resolve()
       return evaluator.evaluate(p, { owner: 'page' })
     },
-    stl: async () => ({ bytes: undefined, problem: undefined }),
+    takeOut: async () => ({ ok: false, fault: { code: 'none', message: 'none' } }),
     compare: async () => [],
     trace: async () => ({ threshold: 0, loops: [] }),
     cancel: () => undefined,

@@ -1,7 +1,8 @@
-import type { GreyPicture, traceOutlines, TraceOptions } from '@flexum/core/trace'
-import type { Picture } from '@flexum/core/format'
+import type { Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
-import type { ComparedTurning, Finding, StepResult, ValueResult } from '@flexum/core/evaluate'
+import type { Finding, StepResult, ValueResult } from '@flexum/core/evaluate'
+import type { FileWanted, MadeFile } from '@flexum/core/files'
+import type { Service, TurningCard } from '@flexum/core/service'
 
 /** A step result that the page has already, by its version. */
 export interface Unchanged {
@@ -16,22 +17,12 @@ export interface Answer {
   readonly findings: readonly Finding[]
 }
 
-/** One way of turning a run, drawn small. */
-export type TurningCard = Omit<ComparedTurning, 'bodies'> & { readonly picture: Picture | undefined }
-
+/** What the page asks of its worker: the compute service, with results it has left out of what is sent. */
 export interface ComputeApi {
-  /** A run turned in every way. */
-  compare(part: Part, run: string): TurningCard[]
-  /** Outlines of what a picture shows. */
-  trace(picture: GreyPicture, options: TraceOptions): ReturnType<typeof traceOutlines>
   /** Works out a part; `known` are the versions the page has, by step. */
   evaluate(part: Part, known: Readonly<Record<string, number>>): Answer
-  /** Binary STL, nowhere further from the true surface than a length, mm; without one as it is drawn. */
-  stl(part: Part, chordError: number | undefined): BodyFile
-}
-
-/** A body as a file, or why there is none. */
-export interface BodyFile {
-  readonly bytes: Uint8Array<ArrayBuffer> | undefined
-  readonly problem: string | undefined
+  /** A run turned in every way. */
+  compare(part: Part, run: string): readonly TurningCard[]
+  trace: Service['trace']
+  takeOut(part: Part, wanted: FileWanted): Result<MadeFile>
 }

@@ -121,6 +121,10 @@ export interface Shaped {
   readonly at: (strand: number, station: number) => SectionAt
 }
 
+/** Units of work of an outline: its faces are parted into triangles in a time that goes with the square of its points. */
+const outlineWork = (section: Section, chordError: number): number =>
+  outlinePoints(section, chordError) ** 2 / 90
+
 /** Chord error of each part of the picture as a share of the section's reach: about 35 sides to a circle. */
 const CHORD_SHARE = 0.004
 
@@ -148,7 +152,7 @@ export function shapingOf(
   const entries = step.shaping ?? []
   if (entries.length === 0) {
     const chordError = chord ?? coarser * CHORD_SHARE * reachAround(section)
-    spend(outlinePoints(section, chordError), 'the outline')
+    spend(outlineWork(section, chordError), 'the outline')
     return { outline: outlineOf(section, chordError), chordError, at: (k) => strands[k]! }
   }
   const missing = entries.find((e) => !holderOf(step, e.field, context))
@@ -192,7 +196,7 @@ export function shapingOf(
   const states = Array.from({ length: 25 }, (_, i) => strandsAt((length * i) / 24).flatMap((s) => s.section))
   if (wrong) return stop()
   const chordError = chord ?? coarser * CHORD_SHARE * Math.max(...states.map((s) => reachAround(s)))
-  spend(outlinePoints(section, chordError), 'the outline')
+  spend(outlineWork(section, chordError), 'the outline')
   const plan = outlinePlan(states, chordError)
   if (!plan)
     return refusal(

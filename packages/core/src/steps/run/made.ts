@@ -1,6 +1,6 @@
 import type { RunStep } from '../../document/index.ts'
 import { FURTHEST, kinksOf } from '../../path/index.ts'
-import { reachAround } from '../../profile/index.ts'
+import { outlinePoints, reachAround } from '../../profile/index.ts'
 import { meshReach } from '../../space/index.ts'
 import {
   chunksOf,
@@ -17,7 +17,13 @@ import { formatExact } from '../../units/index.ts'
 import type { Body } from '../../evaluate/body.ts'
 import type { CarriedGiven, PathGiven, RunCorner, StepOutput, Strand } from '../../evaluate/output.ts'
 import { bendingOf } from '../shared/bend-words.ts'
-import { shortLength, type StepContext, type StepEvaluation, type StepMaker } from '../../evaluate/kind.ts'
+import {
+  fineLength,
+  shortLength,
+  type StepContext,
+  type StepEvaluation,
+  type StepMaker,
+} from '../../evaluate/kind.ts'
 import { bodyOf, cutOf, endsMade, pointsOf, tipsOf } from './body.ts'
 import { placesOf } from './copies.ts'
 import {
@@ -127,6 +133,8 @@ function setUp(
 
 /** Most points of the mesh of one run: some 100 MB. */
 const MOST_POINTS = 2e6
+/** Most points of an outline: its faces are parted into triangles in a time that goes with their square, half a second here. */
+const MOST_OUTLINE = 25_000
 /** How much coarser than usual a body is drawn before it is refused. */
 const COARSEST = 16
 
@@ -142,21 +150,30 @@ function setUpWithin(
   context: StepContext,
 ): OrFindings<Set & { readonly coarser: number }> {
   const { display, chordError } = context
+  if (chordError !== undefined) {
+    const section = strands.flatMap((s) => s.section)
+    const points = outlinePoints(section, chordError / 2)
+    if (points > MOST_OUTLINE) {
+      // A curve takes points with the inverse of the chord error's root; what the outline allows may still be too much for all.
+      const allowed = chordError * (points / MOST_OUTLINE) ** 2
+      const set = setUp(step, source, strands, given, { ...context, chordError: allowed }, 1)
+      if ('findings' in set) return set
+      const all = pointsOf(set, set.shaped.outline, set.shaped.chordError)
+      return tooFine(step, chordError, allowed * Math.max(1, all / MOST_POINTS), display)
+    }
+  }
   for (let coarser = 1; ; coarser *= 2) {
     const set = setUp(step, source, strands, given, context, coarser)
     if ('findings' in set) return set
     const points = pointsOf(set, set.shaped.outline, set.shaped.chordError)
     if (points <= MOST_POINTS) return { ...set, coarser }
+    // Points go with the chord error's inverse, or slower: so much more is surely enough.
+    if (chordError !== undefined)
+      return tooFine(step, chordError, (chordError * points) / MOST_POINTS, display)
     const millions =
       points < 1e15
         ? `${formatExact(Number((points / 1e6).toPrecision(3)))} million points`
         : 'points without number'
-    if (chordError !== undefined) {
-      // Points go with the chord error's inverse, or slower: so much more is surely enough.
-      const fits = shortLength((chordError * points) / MOST_POINTS, display)
-      const message = `At ${shortLength(chordError, display)} from the true surface the mesh of "${step.name}" would take ${millions}, and at most ${MOST_POINTS / 1e6} million are made; ${fits} would fit.`
-      return refusal(step, 'run.too-fine', message)
-    }
     if (coarser >= COARSEST) {
       const length = (set.carriage.frames.path.length * MOST_POINTS) / points
       const fits = length > 1e-3 ? `About ${shortLength(length, display)} of the path` : 'A shorter path'
@@ -164,6 +181,12 @@ function setUpWithin(
       return refusal(step, 'run.too-much', message)
     }
   }
+}
+
+/** A fineness was asked for that nothing can be made at; `fits` is one that it can. */
+function tooFine(step: RunStep, asked: number, fits: number, display: StepContext['display']) {
+  const message = `At ${fineLength(asked, display)} from the true surface the mesh of "${step.name}" would take more than the ${MOST_POINTS / 1e6} million points that are made at most; ${fineLength(fits, display, 'up')} would fit.`
+  return refusal(step, 'run.too-fine', message)
 }
 
 /** The section's area at every station where its shape is known. */

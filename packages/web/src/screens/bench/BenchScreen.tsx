@@ -8,7 +8,8 @@ import { fetchPart, type PartHead } from '../../api/parts.ts'
 import { startAutosave } from '../../bench/autosave.ts'
 import { keepDraft, readDraft } from '../../bench/draft.ts'
 import { createSession, partOf, selectionOf, type Session } from '../../bench/session.ts'
-import { createCompute } from '../../compute/client.ts'
+import type { FileId } from '@flexum/core/files'
+import { createCompute, type Compute } from '../../compute/client.ts'
 import type { BenchView } from '../../scene/BenchView.ts'
 import { EmptyState } from '../../ui/EmptyState.tsx'
 import { StoppedPart } from '../PartProblem.tsx'
@@ -20,7 +21,7 @@ import { SheetBar } from './sheet/SheetBar.tsx'
 import { SheetInspector } from './sheet/SheetInspector.tsx'
 import { SheetSurface } from './sheet/SheetSurface.tsx'
 import { SheetTools } from './sheet/SheetTools.tsx'
-import { BodyDialog } from './BodyDialog.tsx'
+import { FileDialog } from './FileDialog.tsx'
 import { ConflictBar } from './ConflictBar.tsx'
 import { Inspector } from './inspector/Inspector.tsx'
 import { Palette } from './Palette.tsx'
@@ -59,11 +60,12 @@ export function BenchScreen() {
 }
 
 /** A session lives as long as the screen; leaving it sends what is not saved yet. */
-function useSession(head: PartHead): Session | undefined {
-  const [session, setSession] = useState<Session>()
+function useSession(head: PartHead): { session: Session; compute: Compute } | undefined {
+  const [made, setMade] = useState<{ session: Session; compute: Compute }>()
   const queries = useQueryClient()
   useEffect(() => {
-    const opened = createSession(head, createCompute(), (message) => toast.error(message), readDraft(head))
+    const compute = createCompute()
+    const opened = createSession(head, compute, (message) => toast.error(message), readDraft(head))
     const draft = keepDraft(opened)
     const saving = startAutosave(opened)
     const leave = (): void => {
@@ -71,7 +73,7 @@ function useSession(head: PartHead): Session | undefined {
       saving.flush()
     }
     window.addEventListener('pagehide', leave)
-    setSession(opened)
+    setMade({ session: opened, compute })
     return () => {
       window.removeEventListener('pagehide', leave)
       leave()
@@ -81,13 +83,13 @@ function useSession(head: PartHead): Session | undefined {
       void queries.invalidateQueries({ queryKey: ['parts'] })
     }
   }, [head, queries])
-  return session
+  return made
 }
 
 function OpenBench({ head }: { readonly head: PartHead }) {
-  const session = useSession(head)
+  const made = useSession(head)
   const view = useRef<BenchView | undefined>(undefined)
-  const value = useMemo(() => session && { session, view }, [session])
+  const value = useMemo(() => made && { ...made, view }, [made])
   if (!value) return <Waiting what="the Bench" />
   return (
     <BenchContext value={value}>
@@ -111,14 +113,14 @@ function useOpenSheet(): Sheet | undefined {
 function Bench() {
   const sheet = useOpenSheet()
   const [palette, setPalette] = useState(false)
-  const [body, setBody] = useState(false)
+  const [file, setFile] = useState<FileId>()
   useBenchKeys(() => setPalette(true))
   const rows = useDefaultLayout({ id: 'bench-rows', storage: localStorage })
   const columns = useDefaultLayout({ id: 'bench-columns', storage: localStorage })
   return (
     <SheetContext value={sheet}>
       <main className="flex h-full flex-col overflow-hidden">
-        <TopLine onPalette={() => setPalette(true)} onBody={() => setBody(true)} />
+        <TopLine onPalette={() => setPalette(true)} onFile={setFile} />
         <ConflictBar />
         {sheet ? <SheetBar /> : <StationLine />}
         <Group orientation="vertical" className="min-h-0 flex-1" {...rows}>
@@ -163,8 +165,8 @@ function Bench() {
             <StripPanel />
           </Panel>
         </Group>
-        <Palette open={palette} onClose={() => setPalette(false)} onBody={() => setBody(true)} />
-        {body && <BodyDialog onClose={() => setBody(false)} />}
+        <Palette open={palette} onClose={() => setPalette(false)} onFile={setFile} />
+        {file && <FileDialog file={file} onClose={() => setFile(undefined)} />}
       </main>
     </SheetContext>
   )

@@ -1,15 +1,17 @@
 import { Command } from 'cmdk'
 import { allKinds, STATIONS } from '@flexum/core/document'
+import type { FileId } from '@flexum/core/files'
 import { STANDARD_VIEWS, toggleSmoothEdges, type StandardView } from '../../scene/BenchView.ts'
 import { toggleTheme } from '../../ui/theme.ts'
 import { UNIT_CHOICES } from '../../ui/units.ts'
-import { addNewStep, BODY_TITLE, chooseUnits, removeChosenNode, reversePath, TAKE_OUT } from './actions.ts'
+import { addNewStep, chooseUnits, filesOut, removeChosenNode, reversePath } from './actions.ts'
 import { useBench } from './context.ts'
 
 /** Search for anything that can be done now. */
-export function Palette(props: { readonly open: boolean; onClose(): void; onBody(): void }) {
+export function Palette(props: { readonly open: boolean; onClose(): void; onFile(file: FileId): void }) {
   const { open, onClose } = props
-  const { session, view } = useBench()
+  const bench = useBench()
+  const { session, view } = bench
   const groups: readonly {
     title: string
     commands: readonly (readonly [label: string, act: () => void, hint?: string])[]
@@ -59,10 +61,7 @@ export function Palette(props: { readonly open: boolean; onClose(): void; onBody
     },
     {
       title: 'Take out',
-      commands: [
-        ...Object.entries(TAKE_OUT).map(([label, act]) => [label, () => void act(session)] as const),
-        [`${BODY_TITLE}…`, () => props.onBody()] as const,
-      ],
+      commands: filesOut(bench, props.onFile).map(({ label, act }) => [label, act] as const),
     },
   ]
   return (

@@ -7,12 +7,14 @@ import { Mark } from '../../ui/Mark.tsx'
 import { Menu } from '../../ui/Menu.tsx'
 import { download } from '../../ui/download.ts'
 import { UNIT_CHOICES, unitChoiceOf } from '../../ui/units.ts'
-import { BODY_TITLE, chooseMassUnit, chooseUnits, TAKE_OUT } from './actions.ts'
+import type { FileId } from '@flexum/core/files'
+import { chooseMassUnit, chooseUnits, filesOut } from './actions.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 
 /** Name, save state, undo and redo, commands, units, variant, files. */
-export function TopLine({ onPalette, onBody }: { onPalette(): void; onBody(): void }) {
-  const { session, view } = useBench()
+export function TopLine({ onPalette, onFile }: { onPalette(): void; onFile(file: FileId): void }) {
+  const bench = useBench()
+  const { session, view } = bench
   const part = usePart()
   const history = useSessionState((s) => s.history)
   const variant = part.variants.find((v) => v.id === part.variant)
@@ -111,8 +113,7 @@ export function TopLine({ onPalette, onBody }: { onPalette(): void; onBody(): vo
         className="btn btn-sm btn-neutral"
         align="end"
         items={[
-          ...Object.entries(TAKE_OUT).map(([label, act]) => ({ label, onSelect: () => void act(session) })),
-          { label: `${BODY_TITLE}…`, onSelect: onBody },
+          ...filesOut(bench, onFile).map(({ label, act }) => ({ label, onSelect: act })),
           { label: 'Picture of the view (PNG)', onSelect: () => void picture() },
         ]}
       />

@@ -6,7 +6,6 @@ import {
   idsIn,
   kindOf,
   LIMITS,
-  writePart,
   type NodeEntry,
   type Part,
   type SheetPlane,
@@ -22,18 +21,18 @@ import {
   reversePath as turnRound,
   setUnits,
 } from '@flexum/core/edit'
-import { bendingOfLead, inputOf, leadOf, type Cure, type Finding } from '@flexum/core/evaluate'
+import { inputOf, type Cure, type Finding } from '@flexum/core/evaluate'
 import { locate, pathPoint, type Path } from '@flexum/core/path'
 import { reachAround } from '@flexum/core/profile'
-import { bendTableCsv, nodesCsv, readSvg, sectionSvg } from '@flexum/core/format'
+import { FILE_IDS, FILES_IN, fileOut, type FileId, type FileOptions } from '@flexum/core/files'
 import { formatExact, LENGTH_FACTORS, typedFormula, type MassUnit } from '@flexum/core/units'
-import { runView, stationOnPath, stepInWork, stepResult, stepsGiving } from '../../bench/results.ts'
+import { stationOnPath, stepInWork, stepResult } from '../../bench/results.ts'
 import { partOf, selectionOf, type Session } from '../../bench/session.ts'
 import type { BenchView } from '../../scene/BenchView.ts'
-import { createCompute, type Compute } from '../../compute/client.ts'
 import { download } from '../../ui/download.ts'
 import { entitiesOf } from '../../sheet/strokes.ts'
 import { UNIT_CHOICES } from '../../ui/units.ts'
+import type { BenchContextValue } from './context.ts'
 
 /** A new id of a prefix in a part. */
 export function newId(part: Part, prefix: string): Id {
@@ -161,9 +160,6 @@ export function addNewStep(session: Session, kind: Step['kind']): void {
   )
 }
 
-const fileName = (part: Part, what: string): string =>
-  `${part.name}${what}`.replaceAll(/[\\/:*?"<>|\p{Cc}]/gu, '-')
-
 /** Opens the sheet of a sketch. */
 export function openSheet(session: Session, step: Id): void {
   session.select({ station: 'path', step, node: null, sheet: step })
@@ -181,7 +177,7 @@ export function drawProfile(session: Session): void {
 
 /** Outlines of an SVG file as a sketch, and a profile of it; says what it could not take. */
 export function bringInSvg(session: Session, file: string, text: string): void {
-  const read = readSvg(text)
+  const read = FILES_IN.outlines.read(text)
   if (!read.ok) {
     toast.error(`${file}: ${read.fault.message}`)
     return
@@ -255,64 +251,39 @@ export function closeSheet(session: Session): void {
   session.select({ sheet: null })
 }
 
-/** Everything that can be taken out as a file. */
-export const TAKE_OUT = {
-  'Part file': (session: Session) => {
-    const part = partOf(session.store.getState())
-    download(fileName(part, '.flexum.json'), writePart(part), 'application/json')
-  },
-  'Bend table (CSV)': (session: Session) => {
-    const state = session.store.getState()
-    const part = partOf(state)
-    const lead = state.result && leadOf(part, state.result, selectionOf(state).step)
-    const bending = lead && bendingOfLead(lead)
-    if (!bending || 'none' in bending) {
-      toast.error(`There is no bend table to write: ${bending?.none ?? 'nothing is worked out yet'}`)
-      return
-    }
-    // With several runs the file says of which it is.
-    const several = stepsGiving(part, 'carried').length > 1
-    const what = several && lead.step ? ` ${lead.step.name} bends.csv` : ' bends.csv'
-    download(fileName(part, what), bendTableCsv(bending.table, part.units.length.unit), 'text/csv')
-  },
-  'Nodes (CSV)': (session: Session) => {
-    const state = session.store.getState()
-    const part = partOf(state)
-    const path = runView(part, state.result, selectionOf(state).step)?.path
-    if (!path?.nodes.length) toast.error('This path is not made of nodes')
-    else {
-      const rows = path.nodes.map((n) => ({
-        point: n.point,
-        radius: n.corner.kind === 'bend' ? n.corner.tangent / Math.tan(n.corner.deflection / 2) : undefined,
-      }))
-      download(fileName(part, ' nodes.csv'), nodesCsv(rows, part.units.length.unit), 'text/csv')
-    }
-  },
-  'Section (SVG)': (session: Session) => {
-    const state = session.store.getState()
-    const part = partOf(state)
-    const section = runView(part, state.result, selectionOf(state).step)?.profile
-    if (!section) toast.error('There is no sound section to write')
-    else download(fileName(part, ' section.svg'), sectionSvg(section.section, part.name), 'image/svg+xml')
-  },
-} as const satisfies Record<string, (session: Session) => void | Promise<void>>
-
-/** The body as a file; how fine it is, is asked first. */
-export const BODY_TITLE = 'Body (STL)'
-
-/** Writes the body at a largest distance from the true surface, mm, or as it is drawn; says what keeps it from that. */
-export async function takeOutBody(
-  session: Session,
-  chordError: number | undefined,
-  compute: Compute = createCompute(),
+/** Takes a file out of the part as it is, of the run that is chosen; tells what keeps it from that. */
+export async function takeOut(
+  { session, compute }: Pick<BenchContextValue, 'session' | 'compute'>,
+  file: FileId,
+  options: FileOptions = {},
 ): Promise<string | undefined> {
-  const part = partOf(session.store.getState())
+  const state = session.store.getState()
+  const made = await compute.takeOut(partOf(state), { file, chosen: selectionOf(state).step, options })
+  if (!made.ok) return made.fault.message
+  download(made.value.name, made.value.content, made.value.type)
+  return undefined
+}
+
+/** The same from a menu: what keeps it from that is shown. */
+export async function takeOutNow(bench: Parameters<typeof takeOut>[0], file: FileId): Promise<void> {
   try {
-    const made = await compute.stl(part, chordError)
-    if (!made.bytes) return made.problem ?? 'There is no sound body to write'
-    download(fileName(part, '.stl'), made.bytes, 'model/stl')
-    return undefined
-  } finally {
-    compute.dispose()
+    const problem = await takeOut(bench, file)
+    if (problem !== undefined) toast.error(`${fileOut(file).title}: ${problem}`)
+  } catch (error) {
+    toast.error(error instanceof Error ? error.message : String(error))
   }
 }
+
+/** Everything that can be taken out, as menus list it; what asks something first is opened by `ask`. */
+export const filesOut = (
+  bench: Parameters<typeof takeOut>[0],
+  ask: (file: FileId) => void,
+): readonly { readonly label: string; act(): void }[] =>
+  FILE_IDS.map((id) => {
+    const { title, options } = fileOut(id)
+    const asks = Object.keys(options).length > 0
+    return {
+      label: asks ? `${title}…` : title,
+      act: () => (asks ? ask(id) : void takeOutNow(bench, id)),
+    }
+  })

@@ -2,12 +2,15 @@ import { createContext, useContext, useMemo } from 'react'
 import { useStore } from 'zustand'
 import type { Surroundings, ValueTable } from '@flexum/core/units'
 import { surroundingsOf } from '@flexum/core/units'
+import type { Compute } from '../../compute/client.ts'
 import { shownPart, type Session, type SessionState } from '../../bench/session.ts'
 import type { BenchView } from '../../scene/BenchView.ts'
 
-/** The session of the part on the Bench, and the picture once it is there. */
+/** The session of the part on the Bench, its computation, and the picture once it is there. */
 export interface BenchContextValue {
   readonly session: Session
+  /** What is asked beside the part as it is edited. */
+  readonly compute: Compute
   readonly view: { current: BenchView | undefined }
 }
 

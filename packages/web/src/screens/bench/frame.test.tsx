@@ -96,7 +96,7 @@ describe('the top line', () => {
     const { session } = await onBench(
       hoop,
       <MemoryRouter>
-        <TopLine onPalette={() => undefined} onBody={() => undefined} />
+        <TopLine onPalette={() => undefined} onFile={() => undefined} />
       </MemoryRouter>,
     )
     expect(screen.getByRole('button', { name: 'Undo' })).toBeDisabled()

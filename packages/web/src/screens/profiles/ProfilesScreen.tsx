@@ -1,3 +1,4 @@
+import { acceptOf } from '@flexum/core/files'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { MoreHorizontal, Search } from 'lucide-react'
 import { useState } from 'react'
@@ -88,7 +89,7 @@ export function ProfilesScreen() {
           Bring in…
           <input
             type="file"
-            accept=".json,application/json"
+            accept={acceptOf('part')}
             className="sr-only"
             onChange={(e) => {
               const [file] = e.target.files ?? []

@@ -7,7 +7,7 @@ import { bendsShown, runView, stationOnPath, stepsGiving } from '../../../bench/
 import { partOf, selectionOf } from '../../../bench/session.ts'
 import { EmptyState } from '../../../ui/EmptyState.tsx'
 import { Section } from '../../../ui/Figures.tsx'
-import { addNewStep, TAKE_OUT } from '../actions.ts'
+import { addNewStep, takeOutNow } from '../actions.ts'
 import { useBench, usePart, useSessionState } from '../context.ts'
 import { StationFindings } from './StationFindings.tsx'
 import { StepInspector } from '../steps/index.ts'
@@ -15,7 +15,8 @@ import { BendsApart } from '../steps/run/BendsApart.tsx'
 
 /** What the shop works from: the bend table, the blank, the cut length. */
 export function ShopInspector() {
-  const { session } = useBench()
+  const bench = useBench()
+  const { session } = bench
   const part = usePart()
   const selection = useSessionState(selectionOf)
   const all = useSessionState((s) => s.result)
@@ -47,11 +48,7 @@ export function ShopInspector() {
           title="Bend table"
           aside={
             bends.bending.table && (
-              <button
-                type="button"
-                className="link text-xs"
-                onClick={() => void TAKE_OUT['Bend table (CSV)'](session)}
-              >
+              <button type="button" className="link text-xs" onClick={() => void takeOutNow(bench, 'bends')}>
                 Save as CSV
               </button>
             )

@@ -40,10 +40,11 @@ describe('how a run goes along its path', () => {
   it('is compared, and a click takes a turning', async () => {
     const session = await open(hoop, 'run')
     fireEvent.click(screen.getByRole('button', { name: 'Compare the turnings' }))
-    // The comparison starts its own worker, of which there is none here.
+    const cards = await screen.findAllByRole('button', { name: /^(Square|Upright|Fixed)/ })
+    expect(cards.map((c) => c.getAttribute('aria-pressed'))).toEqual(['true', 'false', 'false'])
+    fireEvent.click(cards[2]!)
     await settled()
-    expect(screen.getByText(/Worker is not defined|Turning it each way/)).toBeVisible()
-    expect(runOf(session).turning).toBe('square')
+    expect(runOf(session).turning).toBe('fixed')
   })
   it('says as it is typed what is wrong with a formula along it, and draws those that are right', async () => {
     const session = await open(hoop, 'run')

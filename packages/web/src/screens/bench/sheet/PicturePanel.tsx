@@ -5,7 +5,7 @@ import { deg, rad } from '@flexum/core/num'
 import { flipCurve, placeCurve, type Curve2 } from '@flexum/core/plane'
 import type { TracedLoop } from '@flexum/core/trace'
 import { imageAddress, uploadImage } from '../../../api/images.ts'
-import { createCompute } from '../../../compute/client.ts'
+import { Cancelled } from '../../../compute/client.ts'
 import { shownPart } from '../../../bench/session.ts'
 import type { SheetModel } from '../../../sheet/model.ts'
 import { pictureIn, turnedTo } from '../../../sheet/picture.ts'
@@ -135,6 +135,7 @@ type Found =
 /** Threshold, tolerance, dark or light; what is found is drawn over the sheet, and put in when told to. */
 function FindOutlines({ picture, onDone }: { readonly picture: SheetPicture; onDone(): void }) {
   const sheet = useSheet()
+  const { compute } = useBench()
   const [threshold, setThreshold] = useState<number>()
   const [tolerance, setTolerance] = useState(0.6)
   const [dark, setDark] = useState(true)
@@ -144,7 +145,6 @@ function FindOutlines({ picture, onDone }: { readonly picture: SheetPicture; onD
     [picture.image, picture.stretch],
   )
   useEffect(() => {
-    const compute = createCompute()
     let ended = false
     setFound({ kind: 'working' })
     greys
@@ -153,13 +153,12 @@ function FindOutlines({ picture, onDone }: { readonly picture: SheetPicture; onD
         if (!ended) setFound({ kind: 'found', every, ...r })
       })
       .catch((e: Error) => {
-        if (!ended) setFound({ kind: 'failed', message: e.message })
+        if (!ended && !(e instanceof Cancelled)) setFound({ kind: 'failed', message: e.message })
       })
     return () => {
       ended = true
-      compute.dispose()
     }
-  }, [greys, threshold, dark, tolerance])
+  }, [compute, greys, threshold, dark, tolerance])
   const strokes = useMemo(
     () =>
       found.kind === 'found'

@@ -2,9 +2,9 @@ import { useEffect, useRef, useState } from 'react'
 import type { RunStep } from '@flexum/core/document'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLength } from '@flexum/core/units'
-import { createCompute } from '../../../../compute/client.ts'
-import type { TurningCard } from '../../../../compute/messages.ts'
-import { usePart } from '../../context.ts'
+import type { TurningCard } from '@flexum/core/service'
+import { Cancelled } from '../../../../compute/client.ts'
+import { useBench, usePart } from '../../context.ts'
 import { useChangeRun } from './useChangeRun.ts'
 
 const TITLES = { square: 'Square', upright: 'Upright', fixed: 'Fixed' } as const
@@ -15,25 +15,20 @@ export function TurningCompare({ step }: { readonly step: RunStep }) {
   const change = useChangeRun(step)
   const [cards, setCards] = useState<readonly TurningCard[]>()
   const [problem, setProblem] = useState<string>()
-  const compute = useRef<ReturnType<typeof createCompute>>(undefined)
+  const { compute } = useBench()
   useEffect(() => {
-    const made = (compute.current ??= createCompute())
     let over = false
-    made.compare(part, step.id).then(
+    compute.compare(part, step.id).then(
       (c) => !over && setCards(c),
-      (e: unknown) => !over && setProblem(e instanceof Error ? e.message : 'The comparison stopped.'),
+      (e: unknown) => {
+        if (!over && !(e instanceof Cancelled))
+          setProblem(e instanceof Error ? e.message : 'The comparison stopped.')
+      },
     )
     return () => {
       over = true
     }
-  }, [part, step.id])
-  useEffect(
-    () => () => {
-      compute.current?.dispose()
-      compute.current = undefined
-    },
-    [],
-  )
+  }, [compute, part, step.id])
   if (problem !== undefined) return <p className="text-error">✕ {problem}</p>
   if (!cards)
     return (

@@ -1,3 +1,4 @@
+import { acceptOf } from '@flexum/core/files'
 import { bringInSvg } from '../../actions.ts'
 import { useBench } from '../../context.ts'
 
@@ -9,7 +10,7 @@ export function BringInSvg() {
       Bring in SVG…
       <input
         type="file"
-        accept=".svg,image/svg+xml"
+        accept={acceptOf('outlines')}
         className="sr-only"
         onChange={(e) => {
           const [file] = e.target.files ?? []

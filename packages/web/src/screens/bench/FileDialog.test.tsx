@@ -2,14 +2,14 @@ import { fireEvent, screen } from '@testing-library/react'
 import { beforeEach, expect, it, vi } from 'vitest'
 import { STARTERS } from '@flexum/core/document'
 import { onBench, settled } from '../../../testing/bench.tsx'
-import { BodyDialog } from './BodyDialog.tsx'
+import { FileDialog } from './FileDialog.tsx'
 
 const taken = vi.hoisted(() =>
-  vi.fn<(session: unknown, chordError: number | undefined) => Promise<string | undefined>>(),
+  vi.fn<(bench: unknown, file: string, options: object) => Promise<string | undefined>>(),
 )
 vi.mock('./actions.ts', async (original) => ({
   ...(await original<typeof import('./actions.ts')>()),
-  takeOutBody: taken,
+  takeOut: taken,
 }))
 
 beforeEach(() => {
@@ -24,7 +24,7 @@ const field = (): HTMLElement => screen.getByLabelText('Nowhere further off the 
 
 it('asks how near the true surface the body is, refuses what is no length, and tells why it cannot', async () => {
   const close = vi.fn()
-  await onBench(STARTERS.hoop.make('Hoop'), <BodyDialog onClose={close} />)
+  await onBench(STARTERS.hoop.make('Hoop'), <FileDialog file="body" onClose={close} />)
   fireEvent.change(field(), { target: { value: '0' } })
   fireEvent.click(write())
   expect(screen.getByText(/a length above 0 is needed/)).toBeVisible()
@@ -37,7 +37,7 @@ it('asks how near the true surface the body is, refuses what is no length, and t
   fireEvent.change(field(), { target: { value: '1/1000 in' } })
   fireEvent.click(write())
   await settled()
-  expect(taken.mock.calls[0]![1]).toBeCloseTo(0.0254, 12)
+  expect(taken.mock.calls[0]![2]).toEqual({ chord: expect.closeTo(0.0254, 12) as number })
   expect(screen.getByText(/9 million points/)).toBeVisible()
   expect(close).not.toHaveBeenCalled()
 
@@ -46,6 +46,6 @@ it('asks how near the true surface the body is, refuses what is no length, and t
   fireEvent.change(field(), { target: { value: '' } })
   fireEvent.click(write())
   await settled()
-  expect(taken.mock.calls[1]![1]).toBeUndefined()
+  expect(taken.mock.calls[1]![2]).toEqual({})
   expect(close).toHaveBeenCalledOnce()
 })

@@ -1,0 +1,11 @@
+export { acceptOf, FILES_IN, type FileInId } from './in.ts'
+export {
+  FILE_IDS,
+  fileOut,
+  FILES_OUT,
+  type FileId,
+  type FileOption,
+  type FileOptions,
+  type FileOut,
+} from './out.ts'
+export { takeOut, type FileWanted, type MadeFile } from './take-out.ts'

@@ -1,0 +1,2 @@
+export { createQueue, type Dropped, type Queue } from './queue.ts'
+export { createService, type PictureSize, type Service, type TurningCard } from './service.ts'

@@ -1,0 +1,67 @@
+import type { Id, Result } from '../base/index.ts'
+import type { Part } from '../document/index.ts'
+import {
+  bodiesOf,
+  compareTurnings,
+  createEvaluator,
+  materialOf,
+  meshOfBody,
+  type Body,
+  type ComparedTurning,
+  type How,
+  type PartResult,
+} from '../evaluate/index.ts'
+import { takeOut, type FileWanted, type MadeFile } from '../files/index.ts'
+import { PICTURE_LOOKS, pictureOf, type Picture } from '../format/index.ts'
+import { traceOutlines, type GreyPicture, type TraceOptions } from '../trace/index.ts'
+
+/** One way of turning a run, drawn small. */
+export type TurningCard = Omit<ComparedTurning, 'bodies'> & { readonly picture: Picture | undefined }
+
+export interface PictureSize {
+  readonly width: number
+  readonly height: number
+}
+
+/**
+ * Everything that is worked out of parts, for whoever asks: the page's worker, the server's and the command line. One memory
+ * for many parts, so that what one question worked out serves the next.
+ */
+export interface Service {
+  evaluate(part: Part, how?: How): PartResult
+  /** A run turned in every way. */
+  compare(part: Part, run: Id, size: PictureSize): readonly TurningCard[]
+  /** Outlines of what a picture shows. */
+  trace(picture: GreyPicture, options: TraceOptions): ReturnType<typeof traceOutlines>
+  takeOut(part: Part, wanted: FileWanted): Result<MadeFile>
+  /** All bodies of a part drawn small; undefined when there is none. */
+  picture(part: Part, size: PictureSize): Picture | undefined
+}
+
+export function createService(): Service {
+  const evaluator = createEvaluator()
+  return {
+    evaluate: (part, how) => evaluator.evaluate(part, how),
+    compare: (part, run, size) =>
+      compareTurnings(evaluator, part, run).map(({ bodies, ...card }) => ({
+        ...card,
+        picture: bodies && drawn(bodies, size),
+      })),
+    trace: traceOutlines,
+    takeOut: (part, wanted) => takeOut(evaluator, part, wanted),
+    picture(part, size) {
+      const bodies = bodiesOf(evaluator.evaluate(part))
+      return bodies.length > 0 ? drawn(bodies, size) : undefined
+    },
+  }
+}
+
+/** Bodies with their copies as a small picture, each material in its own look. */
+function drawn(bodies: readonly Body[], { width, height }: PictureSize): Picture {
+  const drawings = bodies.map((b) => ({
+    mesh: meshOfBody(b),
+    look: PICTURE_LOOKS[b.look],
+    lookOf: (triangle: number) => PICTURE_LOOKS[materialOf(b, triangle).look],
+  }))
+  return pictureOf(drawings, width, height)
+}

@@ -1,0 +1,87 @@
+import { useState } from 'react'
+import { BARE } from '@flexum/core/evaluate'
+import { fileOut, type FileId } from '@flexum/core/files'
+import { formatLength, resolveFormula, typedFormula, type LengthUnit } from '@flexum/core/units'
+import { FormDialog, Row } from '../stock/FormDialog.tsx'
+import { takeOut } from './actions.ts'
+import { useBench, usePart, useSessionState } from './context.ts'
+
+/** A length that was typed, mm; none when nothing was, or why it is none. */
+function lengthOf(text: string, unit: LengthUnit): { readonly value?: number; readonly fault?: string } {
+  if (text.trim() === '') return {}
+  const read = resolveFormula(typedFormula(text, unit), 'length', { bare: BARE, lookup: () => undefined })
+  if (!read.ok) return { fault: read.fault.message }
+  return read.value.value > 0 ? { value: read.value.value } : { fault: 'a length above 0 is needed' }
+}
+
+/** Asks what a file may be told, and writes it. */
+export function FileDialog({ file, onClose }: { readonly file: FileId; onClose(): void }) {
+  const bench = useBench()
+  const { units } = usePart()
+  const result = useSessionState((s) => s.result)
+  const [texts, setTexts] = useState<Readonly<Record<string, string>>>({})
+  const [busy, setBusy] = useState(false)
+  const [refusal, setRefusal] = useState<string>()
+  const { title, options } = fileOut(file)
+  const rows = Object.entries(options).map(([name, option]) => {
+    const { value, fault } = lengthOf(texts[name] ?? '', units.length.unit)
+    return { name, option, value, fault }
+  })
+  const write = async (): Promise<void> => {
+    if (rows.some((r) => r.fault !== undefined)) return
+    setBusy(true)
+    setRefusal(undefined)
+    try {
+      const given = rows.flatMap((r) => (r.value === undefined ? [] : [[r.name, r.value] as const]))
+      const problem = await takeOut(bench, file, Object.fromEntries(given))
+      if (problem === undefined) onClose()
+      else setRefusal(problem.replace(/\.$/, ''))
+    } catch (error) {
+      setRefusal(error instanceof Error ? error.message : String(error))
+    } finally {
+      setBusy(false)
+    }
+  }
+  return (
+    <FormDialog
+      title={title}
+      keep={busy ? 'Writing…' : 'Write the file'}
+      busy={busy}
+      refusal={refusal}
+      onSubmit={(e) => {
+        e.preventDefault()
+        void write()
+      }}
+      onClose={onClose}
+    >
+      {rows.map(({ name, option, fault }, i) => {
+        const unsaid = result && option.unsaidOf(result)
+        return (
+          <Row key={name} label={option.label} fault={fault}>
+            <input
+              className={`input input-sm figure text-right ${fault ? 'border-error' : ''}`}
+              aria-label={option.label}
+              placeholder={
+                unsaid === undefined
+                  ? option.unsaid
+                  : `${option.unsaid}: ${formatLength(unsaid, units.length)}`
+              }
+              value={texts[name] ?? ''}
+              autoFocus={i === 0}
+              spellCheck={false}
+              autoComplete="off"
+              aria-invalid={fault !== undefined}
+              onChange={(e) => setTexts({ ...texts, [name]: e.target.value })}
+            />
+          </Row>
+        )
+      })}
+      {result &&
+        rows.map(({ name, option }) => (
+          <p key={name} className="muted">
+            {option.hint(result)}
+          </p>
+        ))}
+    </FormDialog>
+  )
+}
