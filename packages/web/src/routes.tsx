@@ -1,26 +1,18 @@
 import { createBrowserRouter } from 'react-router'
+import { placesInOrder } from './screens/places.ts'
 import { NotFound, RouteProblem } from './screens/Problem.tsx'
-import { RackScreen } from './screens/rack/RackScreen.tsx'
 import { Waiting } from './ui/Waiting.tsx'
 
-/** The addresses of the app. The Bench, with all that draws and computes, loads when it is first opened. */
+/** The addresses of the app: the places, and the Bench of each part. Every screen loads when one first goes there. */
 export const router = createBrowserRouter([
   {
     ErrorBoundary: RouteProblem,
-    HydrateFallback: () => <Waiting what="the Bench" />,
+    HydrateFallback: () => <Waiting what="this place" />,
     children: [
-      { path: '/', element: <RackScreen bin={false} /> },
-      { path: '/bin', element: <RackScreen bin /> },
-      {
-        path: '/profiles',
-        lazy: async () => ({
-          Component: (await import('./screens/profiles/ProfilesScreen.tsx')).ProfilesScreen,
-        }),
-      },
-      {
-        path: '/stock',
-        lazy: async () => ({ Component: (await import('./screens/stock/StockScreen.tsx')).StockScreen }),
-      },
+      ...placesInOrder().map(([, { path, load }]) => ({
+        path,
+        lazy: async () => ({ Component: await load() }),
+      })),
       {
         path: '/parts/:id',
         lazy: async () => ({

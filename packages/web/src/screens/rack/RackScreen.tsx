@@ -7,7 +7,7 @@ import { toast } from 'sonner'
 import { copyPart, createPart, fetchParts, setBinned, type PartRow } from '../../api/parts.ts'
 import { CannotShow } from '../../ui/CannotShow.tsx'
 import { EmptyState } from '../../ui/EmptyState.tsx'
-import { PlacesHeader } from '../../ui/PlacesHeader.tsx'
+import { PlacesHeader } from '../PlacesHeader.tsx'
 import { Waiting } from '../../ui/Waiting.tsx'
 import { importFiles } from './importFiles.ts'
 import { NewPart } from './NewPart.tsx'
@@ -158,3 +158,9 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
     </div>
   )
 }
+
+/** The parts that are in use. */
+export const Rack = () => <RackScreen bin={false} />
+
+/** The parts that were thrown away, and can be taken out again. */
+export const Bin = () => <RackScreen bin />

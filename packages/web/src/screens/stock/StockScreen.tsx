@@ -13,7 +13,7 @@ import {
 } from '../../api/catalogue.ts'
 import { CannotShow } from '../../ui/CannotShow.tsx'
 import { EmptyState } from '../../ui/EmptyState.tsx'
-import { PlacesHeader } from '../../ui/PlacesHeader.tsx'
+import { PlacesHeader } from '../PlacesHeader.tsx'
 import { Waiting } from '../../ui/Waiting.tsx'
 import { BarDialog } from './BarDialog.tsx'
 import { barWords, massPerMetre } from './entry.ts'

@@ -1,18 +1,12 @@
-import { Moon, Sun, Trash2 } from 'lucide-react'
+import { Moon, Sun } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
-import { Mark } from './Mark.tsx'
-import { currentTheme, toggleTheme } from './theme.ts'
-
-const PLACES = {
-  rack: ['/', 'Rack'],
-  profiles: ['/profiles', 'Profiles'],
-  stock: ['/stock', 'Stock'],
-  bin: ['/bin', 'Bin'],
-} as const
+import { Mark } from '../ui/Mark.tsx'
+import { currentTheme, toggleTheme } from '../ui/theme.ts'
+import { placesInOrder, type PlaceName } from './places.ts'
 
 /** The top of every place but the Bench: where one is, where else one can go, and what can be done here. */
-export function PlacesHeader(props: { readonly here: keyof typeof PLACES; readonly children?: ReactNode }) {
+export function PlacesHeader(props: { readonly here: PlaceName; readonly children?: ReactNode }) {
   const [night, setNight] = useState(currentTheme() === 'flexum-night')
   return (
     <header className="flex h-[52px] shrink-0 items-center gap-4 border-b hairline px-6">
@@ -21,14 +15,14 @@ export function PlacesHeader(props: { readonly here: keyof typeof PLACES; readon
         Flexum
       </Link>
       <nav aria-label="Places" className="flex gap-1">
-        {Object.entries(PLACES).map(([place, [to, title]]) => (
+        {placesInOrder().map(([place, { path, title, icon: Icon }]) => (
           <Link
             key={place}
-            to={to}
+            to={path}
             aria-current={place === props.here ? 'page' : undefined}
             className={`btn btn-sm ${place === props.here ? 'btn-paper' : 'btn-ghost'}`}
           >
-            {place === 'bin' && <Trash2 size={14} aria-hidden />} {title}
+            {Icon && <Icon size={14} aria-hidden />} {title}
           </Link>
         ))}
       </nav>

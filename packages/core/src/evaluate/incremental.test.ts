@@ -1,0 +1,82 @@
+import { describe, expect, it } from 'vitest'
+import { changed, NO_COMMANDS, TRIES } from '../../testing/fuzz/commands.ts'
+import { randomOf } from '../../testing/fuzz/random.ts'
+import { hookSketch } from '../../testing/sketches.ts'
+import { breachesOf, freshStep, readPart, STARTERS, type Part } from '../document/index.ts'
+import * as edit from '../edit/index.ts'
+import { createEvaluator, type PartResult } from './index.ts'
+
+const NAMES = Object.keys(STARTERS) as (keyof typeof STARTERS)[]
+
+/** A part to begin with: one of the starters, with a named value and a drawing with a section of it. */
+function begun(seed: number): Part {
+  const part = STARTERS[NAMES[seed % NAMES.length]!].make('Begun')
+  const drawn: Part = { ...part, steps: [{ ...hookSketch, id: 'hook' }, ...part.steps] }
+  const section = freshStep(drawn, 'sketch-profile', { id: 'section' })
+  if (!section.ok) throw new Error(section.fault.message)
+  return {
+    ...drawn,
+    values: [{ id: 'v', name: 'reach', dimension: 'length', formula: '44' }],
+    steps: [...drawn.steps, section.value],
+  }
+}
+
+/** Long rows of figures by what they come to, to the last bit: each with its place. */
+function sumOf(figures: ArrayLike<number>): string {
+  let sum = 0
+  for (let i = 0; i < figures.length; i++) sum += figures[i]! * (1 + (i % 97))
+  return `${figures.length} figures, ${sum}`
+}
+
+/** All that a result says, without what only tells versions apart, as text: of meshes and rows what they come to. */
+function told(r: PartResult): string {
+  const steps = r.steps.map(({ id, state, summary, fields, nodePoints, output }) => [
+    id,
+    state,
+    summary,
+    fields,
+    nodePoints,
+    state === 'good' ? output : undefined,
+  ])
+  return JSON.stringify([r.values, r.findings, steps], (_, v: unknown) => {
+    if (ArrayBuffer.isView(v)) return sumOf(v as Float64Array)
+    if (v instanceof Map || v instanceof Set) return [...v]
+    return v
+  })
+}
+
+describe('random sequences of every command', () => {
+  it('know every command that there is', () => {
+    const given = Object.entries(edit)
+      .filter(([name, f]) => typeof f === 'function' && !NO_COMMANDS.has(name))
+      .map(([name]) => name)
+    expect(Object.keys(TRIES).toSorted()).toEqual(given.toSorted())
+  })
+  it('leave parts that read, and come to the same worked out anew as step by step, two parts in one evaluator', () => {
+    const names = Object.keys(TRIES)
+    const done = new Set<string>()
+    const evaluator = createEvaluator()
+    const wrong: string[] = []
+    for (let seed = 0; seed < 36; seed++) {
+      const r = randomOf(7000 + seed)
+      let parts: readonly [Part, Part] = [begun(seed), begun(seed + 1)]
+      for (let step = 0; step < 14; step++) {
+        const which = r.below(2) as 0 | 1
+        // Half of them in turn, so that each has its turn, and half as it comes.
+        const name = step % 2 === 0 ? names[(seed * 5 + step / 2) % names.length]! : r.pick(names)
+        const part = changed(parts[which], name, r)
+        if (part !== parts[which]) done.add(name)
+        parts = which === 0 ? [part, parts[1]] : [parts[0], part]
+        const say = (what: string): unknown => wrong.push(`seed ${seed}, step ${step}, ${name}: ${what}`)
+        const read = readPart(JSON.parse(JSON.stringify(part)))
+        if (!read.ok) say(read.fault.message)
+        for (const breach of breachesOf(part)) say(breach.message)
+        const stepwise = evaluator.evaluate(part, { owner: String(which) })
+        if (told(stepwise) !== told(createEvaluator().evaluate(part))) say('other results worked out anew')
+      }
+    }
+    expect(wrong).toEqual([])
+    // A command that is always refused would not be tried at all.
+    expect(names.filter((name) => !done.has(name))).toEqual([])
+  })
+})

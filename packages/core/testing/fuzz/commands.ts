@@ -1,0 +1,278 @@
+import {
+  allKinds,
+  freshStep,
+  idsIn,
+  nodeEntry,
+  STOCK_SIZES,
+  TURNINGS,
+  type NodePathStep,
+  type Part,
+  type SketchStep,
+  type Step,
+  type StepKindName,
+  type StockShape,
+} from '../../src/document/index.ts'
+import * as edit from '../../src/edit/index.ts'
+import { countingIds, ok, type Result } from '../../src/base/index.ts'
+import type { Random } from './random.ts'
+
+const FORMULAS = ['0', '1', '12', '40', '-5', '1/2 in', 'reach', 'reach * 2', 't * 3', '90 deg', '2 kg', '']
+const NAMES = ['reach', 'wide', 'Rail', 'a b', '']
+const PLANES = [
+  { kind: 'xy', offset: '0' },
+  { kind: 'yz', offset: '5' },
+  { kind: 'square', path: 'path', station: '10' },
+] as const
+
+const newId = (part: Part, prefix: string): string => countingIds(prefix, idsIn(part))()
+const anyStep = (part: Part, r: Random): string => (part.steps.length > 0 ? r.pick(part.steps).id : 'none')
+
+/** The id of a step of a kind, or now and then of another one, which is refused. */
+function stepOf(part: Part, r: Random, kind: StepKindName): Step | undefined {
+  const steps = part.steps.filter((s) => s.kind === kind)
+  return steps.length > 0 ? r.pick(steps) : undefined
+}
+const idOf = (part: Part, r: Random, kind: StepKindName): string =>
+  stepOf(part, r, kind)?.id ?? anyStep(part, r)
+const nodeOf = (part: Part, r: Random): { step: string; node: string } => {
+  const path = stepOf(part, r, 'node-path') as NodePathStep | undefined
+  return path && path.nodes.length > 0
+    ? { step: path.id, node: r.pick(path.nodes).id }
+    : { step: anyStep(part, r), node: 'none' }
+}
+const dimensionOf = (part: Part, r: Random): { step: string; dimension: string } => {
+  const sketch = stepOf(part, r, 'sketch') as SketchStep | undefined
+  const dimensions = sketch?.constraints.filter((c) => c.kind === 'dimension') ?? []
+  return { step: sketch?.id ?? 'none', dimension: dimensions.length > 0 ? r.pick(dimensions).id : 'none' }
+}
+const valueOf = (part: Part, r: Random): string => (part.values.length > 0 ? r.pick(part.values).id : 'none')
+const variantOf = (part: Part, r: Random): string =>
+  part.variants.length > 0 ? r.pick(part.variants).id : 'none'
+const formula = (r: Random): string => r.pick(FORMULAS)
+const profileOf = (part: Part, r: Random): string =>
+  idOf(part, r, r.chance(0.7) ? 'stock-profile' : 'sketch-profile')
+
+type Try = (part: Part, r: Random) => Result<Part>
+const through = <A>(command: edit.Command<A>, args: (part: Part, r: Random) => A): Try => {
+  return (part, r) => edit.apply(command, part, args(part, r))
+}
+
+/** Every command there is, with arguments that mostly make sense for the part. */
+export const TRIES: Readonly<Record<string, Try>> = {
+  setFormula: through(edit.setFormula, (part, r) => {
+    const step = part.steps.length > 0 ? r.pick(part.steps) : undefined
+    const fields = step ? fieldsOf(step) : []
+    return {
+      step: step?.id ?? 'none',
+      field: fields.length > 0 ? r.pick(fields) : 'none',
+      formula: formula(r),
+    }
+  }),
+  makeChange: through(edit.makeChange, (part, r) => ({
+    do: 'change-run' as const,
+    with: { step: idOf(part, r, 'run'), choices: { turning: r.pick(TURNINGS) } },
+  })),
+  insertNode: through(edit.insertNode, (part, r) => ({
+    step: idOf(part, r, 'node-path'),
+    index: r.below(4),
+    node: nodeEntry(newId(part, 'n'), formula(r), formula(r), '0', r.chance(0.5) ? '8' : ''),
+  })),
+  moveNode: through(edit.moveNode, (part, r) => ({ ...nodeOf(part, r), to: r.below(4) })),
+  pasteCells: through(edit.pasteCells, (part, r) => ({
+    step: idOf(part, r, 'node-path'),
+    row: r.below(3),
+    column: r.pick(edit.COLUMNS),
+    cells: [[formula(r)], [formula(r)]],
+    newId: countingIds('n', idsIn(part)),
+  })),
+  placeNode: through(edit.placeNode, (part, r) => ({
+    ...nodeOf(part, r),
+    point: [r.below(90), r.below(90), r.below(90)] as const,
+    axes: ['x', 'y'] as const,
+  })),
+  removeNodes: through(edit.removeNodes, (part, r) => {
+    const { step, node } = nodeOf(part, r)
+    return { step, nodes: [node] }
+  }),
+  setCell: through(edit.setCell, (part, r) => ({
+    ...nodeOf(part, r),
+    column: r.pick(edit.COLUMNS),
+    formula: formula(r),
+  })),
+  setClosed: through(edit.setClosed, (part, r) => ({
+    step: idOf(part, r, 'node-path'),
+    closed: r.chance(0.5),
+  })),
+  addStep: (part, r) => {
+    const kind = r.pick(allKinds()).kind as StepKindName
+    const made = freshStep(part, kind, { id: newId(part, 's') })
+    return made.ok ? edit.apply(edit.addStep, part, { step: made.value, index: part.steps.length }) : made
+  },
+  moveStep: through(edit.moveStep, (part, r) => ({ step: anyStep(part, r), to: r.below(5) })),
+  removeStep: through(edit.removeStep, (part, r) => ({ step: anyStep(part, r) })),
+  renameStep: through(edit.renameStep, (part, r) => ({ step: anyStep(part, r), name: r.pick(NAMES) })),
+  setAside: through(edit.setAside, (part, r) => ({ step: anyStep(part, r), aside: r.chance(0.4) })),
+  setBuiltTo: through(edit.setBuiltTo, (part, r) => ({ step: r.chance(0.6) ? null : anyStep(part, r) })),
+  changeRun: through(edit.changeRun, (part, r) => ({
+    step: idOf(part, r, 'run'),
+    choices: r.pick<edit.RunChoices>([
+      { turning: r.pick(TURNINGS) },
+      { twist: { kind: 'total', angle: '90 deg' } },
+      { twist: undefined },
+      { scale: { kind: 'ends', start: '1', end: '0.5', ease: 'smooth' } },
+      { hidden: true },
+      { hidden: undefined },
+      { path: anyStep(part, r) },
+      { profile: anyStep(part, r) },
+      {
+        shaping: [
+          { id: newId(part, 'h'), field: 'sizes/diameter', dimension: 'length', formula: '8 + 2 * t' },
+        ],
+      },
+      { shaping: undefined },
+    ]),
+  })),
+  setHand: through(edit.setHand, (part, r) => ({
+    step: idOf(part, r, 'helix-path'),
+    hand: r.pick(['right', 'left'] as const),
+  })),
+  setShape: through(edit.setShape, (part, r) => ({
+    step: idOf(part, r, 'stock-profile'),
+    shape: r.pick(Object.keys(STOCK_SIZES) as StockShape[]),
+  })),
+  setWall: through(edit.setWall, (part, r) => ({
+    step: profileOf(part, r),
+    wall: r.chance(0.5) ? { side: r.pick(['in', 'out', 'even'] as const), thickness: '1' } : undefined,
+  })),
+  setMaterial: through(edit.setMaterial, (part, r) => ({
+    step: profileOf(part, r),
+    material: { name: r.pick(NAMES), density: r.pick(['8 g/cm3', '0', 'reach']), look: 'brass' as const },
+  })),
+  setSource: through(edit.setSource, (part, r) => ({
+    step: profileOf(part, r),
+    source: { section: 's1', version: 1 + r.below(3) },
+  })),
+  putSection: (part, r) => {
+    const taken = edit.takeSection(part, profileOf(part, r), 'Kept')
+    if (!taken.ok) return taken
+    const source = { section: 's2', version: 1 }
+    return edit.apply(edit.putSection, part, { section: taken.value, source, id: newId(part, 'p') })
+  },
+  changeSketchPath: through(edit.changeSketchPath, (part, r) => ({
+    step: idOf(part, r, 'sketch-path'),
+    choices: { reversed: r.chance(0.5) },
+  })),
+  changeSketchProfile: through(edit.changeSketchProfile, (part, r) => ({
+    step: idOf(part, r, 'sketch-profile'),
+    choices: { regions: [] },
+  })),
+  putDrawing: through(edit.putDrawing, (part, r) => ({
+    step: idOf(part, r, 'sketch'),
+    entities: square(10 + r.below(30), r),
+    constraints: [],
+  })),
+  setPlane: through(edit.setPlane, (part, r) => ({ step: idOf(part, r, 'sketch'), plane: r.pick(PLANES) })),
+  setPicture: through(edit.setPicture, (part, r) => ({
+    step: idOf(part, r, 'sketch'),
+    picture: r.chance(0.5)
+      ? { image: 'a'.repeat(64), width: 9, height: 9, at: [0, 0] as const, scale: 1, angle: 0, shade: 0.5 }
+      : undefined,
+  })),
+  changeDimension: through(edit.changeDimension, (part, r) => ({
+    ...dimensionOf(part, r),
+    change: { formula: formula(r) },
+  })),
+  renameDimension: through(edit.renameDimension, (part, r) => ({
+    ...dimensionOf(part, r),
+    name: r.pick(NAMES),
+  })),
+  addValue: through(edit.addValue, (part, r) => ({
+    value: {
+      id: newId(part, 'v'),
+      name: r.pick(NAMES),
+      dimension: r.pick(['length', 'number', 'angle'] as const),
+      formula: formula(r),
+    },
+  })),
+  removeValue: through(edit.removeValue, (part, r) => ({ value: valueOf(part, r) })),
+  renameValue: through(edit.renameValue, (part, r) => ({ value: valueOf(part, r), name: r.pick(NAMES) })),
+  setValueFormula: through(edit.setValueFormula, (part, r) => ({
+    value: valueOf(part, r),
+    formula: formula(r),
+  })),
+  setValueDimension: through(edit.setValueDimension, (part, r) => ({
+    value: valueOf(part, r),
+    dimension: r.pick(['length', 'number'] as const),
+  })),
+  addVariant: through(edit.addVariant, (part, r) => ({
+    variant: { id: newId(part, 'w'), name: r.pick(NAMES), overrides: {} },
+  })),
+  removeVariant: through(edit.removeVariant, (part, r) => ({ variant: variantOf(part, r) })),
+  renameVariant: through(edit.renameVariant, (part, r) => ({
+    variant: variantOf(part, r),
+    name: r.pick(NAMES),
+  })),
+  chooseVariant: through(edit.chooseVariant, (part, r) => ({
+    variant: r.chance(0.3) ? null : variantOf(part, r),
+  })),
+  setOverride: through(edit.setOverride, (part, r) => ({
+    variant: variantOf(part, r),
+    name: 'reach',
+    formula: r.chance(0.7) ? formula(r) : undefined,
+  })),
+  reversePath: through(edit.reversePath, (part, r) => ({ step: anyStep(part, r) })),
+  renamePart: through(edit.renamePart, (_, r) => ({ name: r.pick(NAMES) })),
+  setUnits: through(edit.setUnits, (_, r) => ({
+    units: {
+      length: { unit: r.pick(['mm', 'in'] as const), style: { kind: 'decimal' as const, places: 3 } },
+      mass: r.pick(['kg', 'lb'] as const),
+    },
+  })),
+}
+
+/** Names that `edit` gives out and that are no commands: they read, ask, or make something that is put in by one. */
+export const NO_COMMANDS: ReadonlySet<string> = new Set([
+  'apply',
+  'commit',
+  'countUses',
+  'freeName',
+  'isHeld',
+  'present',
+  'profileOf',
+  'redo',
+  'reselect',
+  'startHistory',
+  'takeSection',
+  'takenName',
+  'undo',
+])
+
+function fieldsOf(step: Step): string[] {
+  const fields: string[] = []
+  const kind = allKinds().find((k) => k.kind === step.kind)!
+  kind.mapFormulas(step, (f, field) => {
+    fields.push(field)
+    return f
+  })
+  return fields
+}
+
+/** Four lines round a square, its corners moved a little. */
+function square(size: number, r: Random): SketchStep['entities'] {
+  const at = [
+    [0, 0],
+    [size, 0],
+    [size, size],
+    [0, size],
+  ] as const
+  return [
+    ...at.map(([x, y], i) => ({ kind: 'point', id: `q${i}`, x: x + r.next(), y: y + r.next() }) as const),
+    ...at.map((_, i) => ({ kind: 'line', id: `l${i}`, from: `q${i}`, to: `q${(i + 1) % 4}` }) as const),
+  ]
+}
+
+/** A part after a command, told at random; the same part where it was refused. */
+export function changed(part: Part, name: string, r: Random): Part {
+  const done = TRIES[name]!(part, r)
+  return (done.ok ? done : ok(part)).value
+}
