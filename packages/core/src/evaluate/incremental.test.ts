@@ -52,12 +52,23 @@ describe('random sequences of every command', () => {
       .map(([name]) => name)
     expect(Object.keys(TRIES).toSorted()).toEqual(given.toSorted())
   })
+  it('are of commands that can each be done: one that is always refused would not be tried at all', () => {
+    const idle = Object.keys(TRIES).filter((name) => {
+      for (let seed = 0; seed < 300; seed++) {
+        const r = randomOf(seed)
+        // What takes back needs something done before.
+        const before = ['addVariant', 'addValue', 'setWall'].reduce((p, n) => changed(p, n, r), begun(seed))
+        if (changed(before, name, r) !== before) return false
+      }
+      return true
+    })
+    expect(idle).toEqual([])
+  })
   it('leave parts that read, and come to the same worked out anew as step by step, two parts in one evaluator', () => {
     const names = Object.keys(TRIES)
-    const done = new Set<string>()
     const evaluator = createEvaluator()
     const wrong: string[] = []
-    for (let seed = 0; seed < 36; seed++) {
+    for (let seed = 0; seed < 24; seed++) {
       const r = randomOf(7000 + seed)
       let parts: readonly [Part, Part] = [begun(seed), begun(seed + 1)]
       for (let step = 0; step < 14; step++) {
@@ -65,7 +76,6 @@ describe('random sequences of every command', () => {
         // Half of them in turn, so that each has its turn, and half as it comes.
         const name = step % 2 === 0 ? names[(seed * 5 + step / 2) % names.length]! : r.pick(names)
         const part = changed(parts[which], name, r)
-        if (part !== parts[which]) done.add(name)
         parts = which === 0 ? [part, parts[1]] : [parts[0], part]
         const say = (what: string): unknown => wrong.push(`seed ${seed}, step ${step}, ${name}: ${what}`)
         const read = readPart(JSON.parse(JSON.stringify(part)))
@@ -76,7 +86,5 @@ describe('random sequences of every command', () => {
       }
     }
     expect(wrong).toEqual([])
-    // A command that is always refused would not be tried at all.
-    expect(names.filter((name) => !done.has(name))).toEqual([])
   })
 })
