@@ -235,12 +235,32 @@ function outerRules() {
       ],
     ),
     forbid(
+      ['packages/web/src/sheet/**/*.ts'],
+      [
+        ...only('^react|^three|^@react|\\.tsx$', 'no React and no three on the sheet'),
+        ...only('/(screens|scene|strip|compute|api)/', 'the sheet knows the session, and no screen'),
+      ],
+      ['**/*.test.ts'],
+    ),
+    forbid(
       ['packages/web/src/scene/**/*.ts'],
       only('^react|/screens/', 'the scene knows neither React nor the screens'),
     ),
     forbid(
-      ['packages/web/src/{screens,ui,api}/**/*.{ts,tsx}'],
+      ['packages/web/src/{screens,api}/**/*.{ts,tsx}'],
       [...only('^three', 'three stays in scene'), ...only('core/src', outOfCore)],
+    ),
+    forbid(
+      ['packages/web/src/ui/**/*.{ts,tsx}'],
+      [
+        ...only('^three', 'three stays in scene'),
+        ...only('core/src', outOfCore),
+        ...only(
+          '/(screens|scene|strip|sheet|bench|compute|api)/',
+          'shared controls import nothing above them',
+        ),
+      ],
+      ['**/*.test.ts', '**/*.test.tsx'],
     ),
   ]
 }

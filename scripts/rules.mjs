@@ -24,6 +24,8 @@ const PLANTED = [
   ['packages/server/src/services/planted.ts', "import 'drizzle-orm'", 'no-restricted-imports'],
   ['packages/server/src/routes/planted.ts', "import '../db/open.ts'", 'no-restricted-imports'],
   ['packages/web/src/bench/planted.ts', "import 'react'", 'no-restricted-imports'],
+  ['packages/web/src/sheet/planted.ts', "import 'react'", 'no-restricted-imports'],
+  ['packages/web/src/ui/planted.ts', "import '../bench/session.ts'", 'no-restricted-imports'],
   ['packages/web/src/screens/planted.ts', "import 'three'", 'no-restricted-imports'],
   [
     'packages/core/src/num/planted.ts',

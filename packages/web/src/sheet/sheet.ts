@@ -17,6 +17,7 @@ import { partOf, shownPart, type Session } from '../bench/session.ts'
 import { presentFormula, putOnDimension, retypeDimension, type EntryHost } from './dimension-entry.ts'
 import { draftOf, type Draft } from './drafting.ts'
 import { onSheet, sheetTooMuch } from './effort.ts'
+import { createNames, type NamesGiven } from './names.ts'
 import { heldConstraints, settledWords } from './holding.ts'
 import { boxOf, dimensionOf, sheetModel, surroundingsFor, type SheetModel } from './model.ts'
 import {
@@ -112,6 +113,8 @@ export interface Sheet extends ChooseHost, ScaleHost {
   /** Tries a drawing: keeps it, or leaves it pending with the reason. */
   attempt(label: string, drawing: Drawing, asked?: number): boolean
   /** Makes a pending change in another way: one of the clashing constraints let go. */
+  /** Names pressed on the sheet while a figure is typed. */
+  readonly names: NamesGiven
   resolve(drawing: Drawing): void
   acceptPending(): void
   refusePending(): void
@@ -276,6 +279,7 @@ export function createSheet(session: Session, stepId: Id): Sheet {
     chosen: () => store.getState().chosen,
     say: (message) => set({ said: message }),
     ask: (dimension) => set({ editing: { kind: 'new', ...dimension } }),
+    names: createNames(),
     leave: () => sheet.take('choose'),
     frame: (box) => set({ frame: box }),
     pull(entities, pulls) {

@@ -13,7 +13,7 @@ import {
   type Formula,
   type Surroundings,
 } from '@flexum/core/units'
-import { editedFormula, textToEdit } from '../bench/typing.ts'
+import { editedFormula, textToEdit } from './typing.ts'
 import { EntryField } from './EntryField.tsx'
 
 export interface FormulaFieldProps {

@@ -2,6 +2,13 @@
 export type Theme = 'flexum-day' | 'flexum-night'
 
 const KEY = 'flexum.theme'
+const listeners = new Set<(theme: Theme) => void>()
+
+/** Tells whenever other colours are chosen; gives the way to stop. */
+export function onTheme(listener: (theme: Theme) => void): () => void {
+  listeners.add(listener)
+  return () => listeners.delete(listener)
+}
 
 /** What was chosen last, else day. */
 export function storedTheme(): Theme {
@@ -11,7 +18,7 @@ export function storedTheme(): Theme {
 export function applyTheme(theme: Theme): void {
   document.documentElement.dataset['theme'] = theme
   localStorage.setItem(KEY, theme)
-  window.dispatchEvent(new CustomEvent('flexum:theme', { detail: theme }))
+  for (const told of listeners) told(theme)
 }
 
 export function currentTheme(): Theme {

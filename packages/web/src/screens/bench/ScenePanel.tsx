@@ -8,7 +8,7 @@ import type { CarriedGiven } from '@flexum/core/evaluate'
 import { runView, shownBodies, stationOnPath, stationOnRun, type RunView } from '../../bench/results.ts'
 import { selectionOf } from '../../bench/session.ts'
 import { BenchView, type CameraState } from '../../scene/BenchView.ts'
-import { currentTheme, type Theme } from '../../ui/theme.ts'
+import { currentTheme, onTheme } from '../../ui/theme.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 import { FocusChip } from './FocusChip.tsx'
 import { pageOf } from './steps/index.ts'
@@ -80,13 +80,12 @@ function useView(canvas: React.RefObject<HTMLCanvasElement | null>) {
     if (kept !== null) made.setCamera(JSON.parse(kept) as CameraState)
     viewRef.current = made
     setView(made)
-    const onTheme = (e: Event): void => made.setTheme((e as CustomEvent<Theme>).detail)
-    window.addEventListener('flexum:theme', onTheme)
+    const stop = onTheme((theme) => made.setTheme(theme))
     const keep = (): void => sessionStorage.setItem(cameraKey(id), JSON.stringify(made.cameraState()))
     window.addEventListener('pagehide', keep)
     return () => {
       keep()
-      window.removeEventListener('flexum:theme', onTheme)
+      stop()
       window.removeEventListener('pagehide', keep)
       viewRef.current = undefined
       setView(undefined)

@@ -14,7 +14,7 @@ import {
   setValueFormula,
   countUses,
 } from '@flexum/core/edit'
-import { editedFormula, textToEdit } from '../../../bench/typing.ts'
+import { editedFormula, textToEdit } from '../../../ui/typing.ts'
 import { Section } from '../../../ui/Figures.tsx'
 import { EntryField } from '../../../ui/EntryField.tsx'
 import { echoOf, showValue } from '../../../ui/FormulaField.tsx'

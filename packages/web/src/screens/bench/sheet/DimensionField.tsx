@@ -8,7 +8,7 @@ import { layoutDimension } from '../../../sheet/dimension-layout.ts'
 import { dimensionOf, type SheetModel } from '../../../sheet/model.ts'
 import { readTyped } from '../../../sheet/typing.ts'
 import type { SheetView } from '../../../sheet/view.ts'
-import { textToEdit, editedFormula } from '../../../bench/typing.ts'
+import { textToEdit, editedFormula } from '../../../ui/typing.ts'
 import { echoOf } from '../../../ui/FormulaField.tsx'
 import { newId } from '../actions.ts'
 import { useBench, usePart } from '../context.ts'
@@ -41,16 +41,13 @@ function OpenField({ model, view }: { readonly model: SheetModel; readonly view:
 
   useEffect(() => {
     field.current?.select()
-    const onName = (e: Event): void => {
+    return sheet.names.taken((name) => {
       const input = field.current!
-      const name = (e as CustomEvent<string>).detail
       const [from, to] = [input.selectionStart ?? 0, input.selectionEnd ?? 0]
       setText((t) => t.slice(0, from) + name + t.slice(to))
       input.focus()
-    }
-    window.addEventListener('flexum:name', onName)
-    return () => window.removeEventListener('flexum:name', onName)
-  }, [])
+    })
+  }, [sheet])
 
   if (!measured) return null
   const drawing = layoutDimension(model, editing.kind === 'new' ? editing : old!, view)

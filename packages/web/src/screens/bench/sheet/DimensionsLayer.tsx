@@ -108,8 +108,7 @@ function DimensionFigure(props: {
             if (sheet.store.getState().editing) {
               // Another dimension is being typed: this one's name goes into it.
               e.preventDefault()
-              if (c?.kind === 'dimension')
-                window.dispatchEvent(new CustomEvent('flexum:name', { detail: c.name }))
+              if (c?.kind === 'dimension') sheet.names.give(c.name)
               return
             }
             e.currentTarget.setPointerCapture(e.pointerId)

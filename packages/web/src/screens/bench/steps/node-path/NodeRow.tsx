@@ -10,7 +10,7 @@ import {
   type Formula,
   type LengthDisplay,
 } from '@flexum/core/units'
-import { textToEdit } from '../../../../bench/typing.ts'
+import { textToEdit } from '../../../../ui/typing.ts'
 import { EntryField } from '../../../../ui/EntryField.tsx'
 import { tightLength } from '../../../../ui/units.ts'
 
