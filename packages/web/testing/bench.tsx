@@ -14,6 +14,7 @@ export function directCompute(): Compute {
     evaluate: async (part) => service.evaluate(part, { owner: 'page' }),
     compare: async (part, run) => service.compare(part, run, { width: 8, height: 6 }),
     trace: async (picture, options) => service.trace(picture, options),
+    finish: async (p) => service.evaluate(p, { owner: 'page' }),
     takeOut: async (part, wanted) => service.takeOut(part, wanted),
     cancel: () => undefined,
     dispose: () => undefined,

@@ -1,7 +1,7 @@
 import type { Mesh } from '../space/index.ts'
 import { meshPlaced } from '../space/index.ts'
 import { joinRunMeshes, unpackTag } from '../sweep/index.ts'
-import type { Body, BodyMaterial } from './body.ts'
+import type { Body, BodyFigures, BodyMaterial, ComingBody } from './body.ts'
 import type { PartResult } from './evaluator.ts'
 
 /** The sound bodies of a part that are to be seen and made, in order of the recipe. */
@@ -31,17 +31,24 @@ export function materialOf({ materials, mesh, edges }: Body, triangle: number): 
   return materials.findLast((m) => m.firstEdge <= edge) ?? materials[0]!
 }
 
-/** kg of everything a part is made of: all sound bodies with their copies, hidden ones too. */
+/** kg of everything a part is made of: all sound bodies with their copies, hidden ones too; also of those still to be made, where it is known. */
 export function massOf(result: PartResult): number | undefined {
-  return sumOver(result, (b) => b.figures.mass)
+  return sumOver(result, (f) => f.mass)
 }
 
 /** mm3 of the same. */
 export function volumeOf(result: PartResult): number | undefined {
-  return sumOver(result, (b) => b.figures.volume)
+  return sumOver(result, (f) => f.volume)
 }
 
-function sumOver(result: PartResult, of: (b: Body) => number): number | undefined {
-  const bodies = allBodies(result)
-  return bodies.length > 0 ? bodies.reduce((sum, b) => sum + of(b) * b.places.length, 0) : undefined
+function sumOver(
+  result: PartResult,
+  of: (figures: Pick<BodyFigures, 'volume' | 'mass'>) => number,
+): number | undefined {
+  const all = result.steps.flatMap((s): readonly (Body | ComingBody)[] => {
+    if (s.state !== 'good') return []
+    return s.output?.bodies ?? s.output?.coming ?? []
+  })
+  if (all.length === 0 || !all.every((b) => b.figures !== undefined)) return undefined
+  return all.reduce((sum, b) => sum + of(b.figures!) * b.places.length, 0)
 }

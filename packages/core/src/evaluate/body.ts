@@ -69,6 +69,15 @@ export interface BodyFigures {
   readonly mass: number
 }
 
+/** A body whose mesh is still to be made: all that is known of it before. */
+export interface ComingBody {
+  readonly id: Id
+  readonly hidden: boolean
+  readonly places: readonly Placement[]
+  /** Undefined where they are only known by the mesh. */
+  readonly figures: Pick<BodyFigures, 'volume' | 'mass'> | undefined
+}
+
 /** A body of a part: what can be seen, measured, cut through, weighed and taken out as a file. */
 export interface Body {
   readonly id: Id

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { wholePath, wholeRun } from '../../testing/parts.ts'
 import type { Result } from '../base/index.ts'
-import { nodeEntry, partOnPath, STARTERS, type Part } from '../document/index.ts'
+import { nodeEntry, partOnPath, STARTERS, type Part, SQUARE_CUT } from '../document/index.ts'
 import {
   addValue,
   chooseVariant,
@@ -17,7 +17,7 @@ import {
   makeChange,
 } from '../edit/index.ts'
 import { checkWatertight } from '../space/index.ts'
-import { createEvaluator, type PartResult } from './index.ts'
+import { createEvaluator, type PartResult, massOf, bodiesOf } from './index.ts'
 
 const done = (r: Result<Part>): Part => {
   if (!r.ok) throw new Error(r.fault.message)
@@ -29,6 +29,70 @@ const output = (r: PartResult, id: string) => r.steps.find((s) => s.id === id)!.
 const state = (r: PartResult, id: string): string => r.steps.find((s) => s.id === id)!.state
 const cell = (p: Part, node: string, column: 'x' | 'radius', formula: string): Part =>
   done(setCell(p, { step: 'path', node, column, formula }))
+
+describe('figures before meshes', () => {
+  const length = 170 + 15 * Math.PI + 120
+  it('are all there, and the bodies are told of; then nothing of it changes but that they are there', () => {
+    const evaluator = createEvaluator()
+    const first = evaluator.evaluate(angle, { phase: 'figures' })
+    const run = first.steps.find((s) => s.id === 'run')!
+    expect(run.output!.bodies).toBeUndefined()
+    expect(run.output!.coming).toMatchObject([{ id: 'run', hidden: false }])
+    expect(run.awaits).toBeGreaterThan(100)
+    expect(massOf(first)).toBeCloseTo(25 * Math.PI * length * 7.85e-6, 12)
+    expect(output(first, 'blank')!.blank!.cut).toBeGreaterThan(length)
+    const whole = evaluator.evaluate(angle)
+    expect(massOf(whole)).toBe(massOf(first))
+    expect(whole.awaits).toBe(0)
+    expect(bodiesOf(whole)).toHaveLength(1)
+    const now = whole.steps.find((s) => s.id === 'run')!
+    expect(now.output!.carried).toBe(run.output!.carried)
+    expect(now.version).toBeGreaterThan(run.version)
+    expect(now.basis).toBe(run.basis)
+    expect(output(whole, 'blank')).toBe(output(first, 'blank'))
+    // Known now, so that asking for figures alone gives all of it.
+    expect(evaluator.evaluate(angle, { phase: 'figures' }).awaits).toBe(0)
+  })
+  it('know no mass where only a mesh can tell it, and find contact with the body', () => {
+    const evaluator = createEvaluator()
+    const coil: Part = {
+      ...STARTERS.spring.make('Coil'),
+      steps: STARTERS.spring
+        .make('Coil')
+        .steps.map((s) => (s.kind === 'helix-path' ? { ...s, pitch: '2' } : s)),
+    }
+    const first = evaluator.evaluate(coil, { phase: 'figures' })
+    const whole = evaluator.evaluate(coil)
+    expect(first.findings.map((f) => f.code)).not.toContain('run.contact')
+    expect(whole.findings.map((f) => f.code)).toContain('run.contact')
+    const mitred: Part = {
+      ...angle,
+      steps: angle.steps.map((s) =>
+        s.kind === 'run'
+          ? {
+              ...s,
+              twist: { kind: 'total', angle: '90 deg' },
+              ends: {
+                start: { kind: 'angled', runOn: '0', closed: false, across: '20 deg', tilt: '0' },
+                end: SQUARE_CUT,
+              },
+            }
+          : s,
+      ),
+    }
+    expect(massOf(evaluator.evaluate(mitred, { phase: 'figures' }))).toBeUndefined()
+    expect(massOf(evaluator.evaluate(mitred))).toBeGreaterThan(0.15)
+  })
+  it('leave the last whole result to stand in where the next one fails', () => {
+    const evaluator = createEvaluator()
+    const owner = 'page'
+    const good = evaluator.evaluate(angle, { owner })
+    evaluator.evaluate(cell(angle, 'n2', 'radius', '31'), { owner, phase: 'figures' })
+    const broken = evaluator.evaluate(cell(angle, 'n2', 'radius', '180'), { owner, phase: 'figures' })
+    expect(broken.steps.find((s) => s.id === 'run')).toMatchObject({ stale: true, awaits: 0 })
+    expect(output(broken, 'run')).toBe(output(good, 'run'))
+  })
+})
 
 describe('a whole part', () => {
   // Legs of 200 and 150, one bend of radius 30, round bar of 10 in mild steel.

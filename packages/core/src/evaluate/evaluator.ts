@@ -1,4 +1,4 @@
-import { effortLeft, ok, within, type Id, type Result } from '../base/index.ts'
+import { effortLeft, fail, ok, within, type Id, type Result } from '../base/index.ts'
 import {
   definedIn,
   inputsOf,
@@ -23,7 +23,7 @@ import {
 import type { Finding } from './finding.ts'
 import { resolveStep, type ResolvedFields } from './fields.ts'
 import { noNumberIn } from './finite.ts'
-import { createMemory, type Fresh } from './memory.ts'
+import { createMemory, type Fresh, type Made } from './memory.ts'
 import type { Given, StepOutput, StepResult, StepState } from './output.ts'
 import {
   fieldFindings,
@@ -49,6 +49,8 @@ export interface PartResult {
   readonly steps: readonly StepResult[]
   /** All findings, in order of the recipe. */
   readonly findings: readonly Finding[]
+  /** Points of meshes that are still to be made; 0 when all is there. */
+  readonly awaits: number
 }
 
 /** What one step may ask for in work, and all steps of a part together: some seconds, of which everyday parts use hundredths. */
@@ -63,10 +65,17 @@ export interface Evaluator {
   evaluate(part: Part, how?: How): PartResult
 }
 
+/**
+ * `figures`: all that is there before meshes are made; where they are what is asked for, or many points, they wait. `whole`: all.
+ */
+export type Phase = 'figures' | 'whole'
+
 /** Whose part it is, and how near to the true surface meshes are to be, mm: without that as fine as the picture needs. */
 export interface How {
   readonly owner?: string
   readonly chordError?: number
+  /** All of it, unless only figures are wanted at first. */
+  readonly phase?: Phase
 }
 
 /** What a step is worked out in. */
@@ -85,13 +94,17 @@ export const BARE: BareUnits = { length: 'mm', mass: 'kg' }
 export function createEvaluator(): Evaluator {
   const memory = createMemory()
   return {
-    evaluate(part, { owner, chordError } = {}) {
+    evaluate(part, { owner, chordError, phase = 'whole' } = {}) {
       const table = namesOf(part)
       /** Names that formulas see: values and driving dimensions, and what came of the steps before. */
       const names = new Map(table)
       const around = surroundingsOf(names, BARE)
       const measured: ValueResult[] = []
       const results = new Map<Id, StepResult>()
+      /** Steps whose bodies others build on. */
+      const wholeFor = new Set(
+        part.steps.flatMap((s) => inputsOf(s).flatMap((i) => (i.gives === 'bodies' ? i.id : []))),
+      )
       let built = true
       within(PART_EFFORT, () => {
         for (const step of part.steps) {
@@ -99,7 +112,8 @@ export function createEvaluator(): Evaluator {
           const waiting = waitsFor(step, part, results)
           const scope: Scope = { part, built, results, waiting, chordError }
           const key = keyOf(step, resolved, scope)
-          const result = memory.result(key, () => evaluateStep(step, resolved, scope), owner)
+          const whole = phase === 'whole' || wholeFor.has(step.id)
+          const result = memory.result(key, () => evaluateStep(step, resolved, scope), owner, whole)
           results.set(step.id, result)
           for (const m of measuredNames(step, result)) {
             names.set(m.name, m.result)
@@ -121,6 +135,7 @@ export function createEvaluator(): Evaluator {
         ],
         steps,
         findings: [...valueFindings(part, table), ...steps.flatMap((s) => s.findings)],
+        awaits: steps.reduce((sum, s) => sum + s.awaits, 0),
       }
     },
   }
@@ -154,7 +169,7 @@ function measuredNames(step: Step, result: StepResult | undefined): ValueResult[
 function keyOf(step: Step, resolved: ResolvedFields, scope: Scope): string {
   const { part, built, results, waiting, chordError } = scope
   const choices = mapStepFormulas(step, () => '')
-  const inputs = needsOf(step).map((id) => results.get(id)?.version ?? 0)
+  const inputs = needsOf(step).map((id) => results.get(id)?.basis ?? 0)
   const { fields, faults, alongKey } = resolved
   const waits = waiting?.finding?.message
   return JSON.stringify([
@@ -170,16 +185,24 @@ function keyOf(step: Step, resolved: ResolvedFields, scope: Scope): string {
   ])
 }
 
-function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Fresh {
+function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Made {
   const { part, built, results, waiting } = scope
   const display = part.units.length
-  const base = { id: step.id, kind: step.kind, fields: resolved.fields, nodePoints: [], output: undefined }
-  const none = (state: StepState, summary: string, findings: readonly Finding[] = []) => ({
+  const base = {
+    id: step.id,
+    kind: step.kind,
+    fields: resolved.fields,
+    nodePoints: [],
+    output: undefined,
+    awaits: 0,
+  }
+  const failed = (state: StepState, summary: string, findings: readonly Finding[] = []): Fresh => ({
     ...base,
     state,
     summary,
     findings,
   })
+  const none = (...how: Parameters<typeof failed>): Made => ({ fresh: failed(...how) })
   if (step.aside) return none('aside', 'set aside')
   if (!built) return none('unbuilt', 'not built')
   if (resolved.faults.length > 0) {
@@ -206,19 +229,41 @@ function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Fresh
       again: (id, changes) => outputAgain(id, changes, scope),
     },
   }
-  const of = effortLeft() >= STEP_EFFORT ? 'step' : 'part'
-  const done = within(STEP_EFFORT, () => maker.evaluate(step, context))
-  if (!done.ok) return none('failed', 'too much work', [tooMuchFinding(step, done.fault, of)])
-  const { output, findings, nodePoints } = done.value
-  const noNumber = output && noNumberIn(output)
-  if (noNumber !== undefined) return none('failed', 'comes to no number', [noNumberFinding(step, noNumber)])
-  return {
+  const limited = <T>(work: () => T) => {
+    const of = effortLeft() >= STEP_EFFORT ? 'step' : 'part'
+    const done = within(STEP_EFFORT, work)
+    return done.ok ? done : fail(failed('failed', 'too much work', [tooMuchFinding(step, done.fault, of)]))
+  }
+  const sound = (output: StepOutput): Fresh | undefined => {
+    const noNumber = noNumberIn(output)
+    return noNumber === undefined
+      ? undefined
+      : failed('failed', 'comes to no number', [noNumberFinding(step, noNumber)])
+  }
+  const done = limited(() => maker.evaluate(step, context))
+  if (!done.ok) return { fresh: done.fault }
+  const { output, findings, nodePoints = [], later } = done.value
+  if (!output) return { fresh: { ...failed('failed', 'cannot be built', findings), nodePoints } }
+  const bad = sound(output)
+  if (bad) return { fresh: bad }
+  const good = (all: StepOutput, found: readonly Finding[], awaits: number): Fresh => ({
     ...base,
-    state: output ? 'good' : 'failed',
-    output,
-    summary: output ? maker.summary(output, display) : 'cannot be built',
-    findings,
-    nodePoints: nodePoints ?? [],
+    state: 'good',
+    output: all,
+    summary: maker.summary(all, display, step),
+    findings: found,
+    nodePoints,
+    awaits,
+  })
+  if (!later) return { fresh: good(output, findings, 0) }
+  return {
+    fresh: good({ ...output, coming: later.coming }, findings, later.points),
+    whole() {
+      const made = limited(() => later.make())
+      if (!made.ok) return made.fault
+      const all: StepOutput = { ...output, bodies: made.value.bodies }
+      return sound(all) ?? good(all, [...findings, ...made.value.findings], 0)
+    },
   }
 }
 

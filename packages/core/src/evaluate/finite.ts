@@ -1,4 +1,4 @@
-import type { Capability } from '../document/index.ts'
+import { CAPABILITIES, type Capability } from '../document/index.ts'
 import type { Body } from './body.ts'
 import type { Given, StepOutput } from './output.ts'
 
@@ -29,8 +29,10 @@ const FIGURES: { readonly [C in Capability]: (given: Given<C>) => Figures } = {
 
 /** What of an output is no finite number, in words; undefined when all of it is. The net under every check that comes before. */
 export function noNumberIn(output: StepOutput): string | undefined {
-  for (const [capability, given] of Object.entries(output)) {
-    const figuresOf = FIGURES[capability as Capability] as (given: unknown) => Figures
+  for (const capability of CAPABILITIES) {
+    const given = output[capability]
+    if (given === undefined) continue
+    const figuresOf = FIGURES[capability] as (given: unknown) => Figures
     for (const [name, v] of Object.entries(figuresOf(given)))
       for (const figure of typeof v === 'number' ? [v] : v) if (!Number.isFinite(figure)) return name
   }

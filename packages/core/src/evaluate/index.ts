@@ -6,6 +6,7 @@ export {
   type Evaluator,
   type How,
   type PartResult,
+  type Phase,
   type ValueResult,
 } from './evaluator.ts'
 export type { Change, Cure, Finding, Severity } from './finding.ts'
@@ -25,7 +26,7 @@ export type {
   StepState,
   Strand,
 } from './output.ts'
-export type { Body, BodyFigures, BodyMaterial, EndMade, Origins, Solid } from './body.ts'
+export type { ComingBody, Body, BodyFigures, BodyMaterial, EndMade, Origins, Solid } from './body.ts'
 export { addMaker } from '../steps/made.ts'
 export type { StepContext, StepEvaluation, StepMaker } from './kind.ts'
 export {

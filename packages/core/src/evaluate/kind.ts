@@ -10,6 +10,7 @@ import {
   type Formula,
   type LengthDisplay,
 } from '../units/index.ts'
+import type { Body, ComingBody } from './body.ts'
 import type { Finding } from './finding.ts'
 import type { AlongField } from './fields.ts'
 import type { Given, StepOutput } from './output.ts'
@@ -43,10 +44,20 @@ export interface FieldChange {
   readonly value: number
 }
 
+/** What takes long of a step: the meshes of its bodies, and what is found by them. */
+export interface Later {
+  readonly coming: readonly ComingBody[]
+  /** Points that the meshes come to, about. */
+  readonly points: number
+  make(): { readonly bodies: readonly Body[]; readonly findings: readonly Finding[] }
+}
+
 /** What came of a step. No output means it failed, and then a finding says why. */
 export interface StepEvaluation {
   readonly output?: StepOutput
   readonly findings: readonly Finding[]
+  /** Its bodies, where making them takes long: figures and findings come first. */
+  readonly later?: Later
   readonly nodePoints?: readonly { readonly id: Id; readonly point: Vec3 }[]
 }
 
@@ -54,7 +65,7 @@ export interface StepEvaluation {
 export interface StepMaker<S extends StepBase> {
   evaluate(step: S, context: StepContext): StepEvaluation
   /** The key figures, for one line. */
-  summary(output: StepOutput, display: LengthDisplay): string
+  summary(output: StepOutput, display: LengthDisplay, step: S): string
 }
 
 /** A length as people write it, with the places or fractions that are set (3 places at least), without trailing zeros. */

@@ -13,6 +13,7 @@ const fresh = (id: string, code?: string): Fresh => ({
   output: undefined,
   state: code ? 'failed' : 'aside',
   summary: '',
+  awaits: 0,
   findings: code
     ? [{ id: code, severity: 'blocks', code, message: '', station: 'run', step: id, cures: [] }]
     : [],
@@ -23,7 +24,7 @@ describe('what a step came to', () => {
     const made: string[] = []
     const memory = createMemory()
     const ask = (key: string, code?: string) =>
-      memory.result(key, () => (made.push(key), fresh(key, code)), undefined)
+      memory.result(key, () => (made.push(key), { fresh: fresh(key, code) }), undefined)
     for (let i = 0; i < 2; i++) {
       ask('well')
       ask('too much for a step', 'step.too-much')

@@ -7,7 +7,7 @@ import type { Gap, SketchEntity, SketchRegion } from '../sketch/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 import type { Vec3 } from '../space/index.ts'
 import type { Carriage, Chunk, Frames, Joint, Piece, Turning } from '../sweep/index.ts'
-import type { Body, EndMade } from './body.ts'
+import type { Body, ComingBody, EndMade } from './body.ts'
 import type { Finding } from './finding.ts'
 
 /** A node where it stands, with what became of its corner. */
@@ -141,6 +141,8 @@ export interface StepOutput {
   readonly section?: SectionGiven
   readonly carried?: CarriedGiven
   readonly bodies?: readonly Body[]
+  /** Bodies that are still to be made, in place of `bodies`. */
+  readonly coming?: readonly ComingBody[]
   /** What is cut from stock in one go, parted at all corners but rounded ones. */
   readonly pieces?: readonly Piece[]
   readonly table?: Bending
@@ -173,6 +175,10 @@ export interface StepResult {
   readonly findings: readonly Finding[]
   /** Where the nodes now are, good or not, so that a failed path can still be put right by hand. */
   readonly nodePoints: readonly { readonly id: Id; readonly point: Vec3 }[]
+  /** Points of meshes that are still to be made for it; 0 when all of it is there. */
+  readonly awaits: number
   /** Grows whenever anything above changes. */
   readonly version: number
+  /** Grows whenever anything changes that is there before its bodies are. */
+  readonly basis: number
 }

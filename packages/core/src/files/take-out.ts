@@ -18,7 +18,7 @@ export interface MadeFile {
   readonly findings: readonly Finding[]
 }
 
-const NOTHING: PartResult = { values: [], steps: [], findings: [] }
+const NOTHING: PartResult = { values: [], steps: [], findings: [], awaits: 0 }
 
 /** Works a part out as a file needs it, and makes the file; or why there is none. */
 export function takeOut(evaluator: Evaluator, part: Part, wanted: FileWanted): Result<MadeFile> {

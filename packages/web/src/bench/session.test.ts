@@ -22,6 +22,7 @@ function directCompute(): Compute & { readonly asked: Part[] } {
       await Promise.resolve()
       return evaluator.evaluate(p, { owner: 'page' })
     },
+    finish: async (p) => evaluator.evaluate(p, { owner: 'page' }),
     takeOut: async () => ({ ok: false, fault: { code: 'none', message: 'none' } }),
     compare: async () => [],
     trace: async () => ({ threshold: 0, loops: [] }),

@@ -135,6 +135,8 @@ export function createSession(
       try {
         const result = await compute.evaluate(part)
         store.setState({ result, problem: undefined })
+        // Figures and findings never wait for meshes; these follow, and come before the next change, or none would be seen.
+        if (result.awaits > 0) store.setState({ result: await compute.finish(part) })
       } catch (error) {
         const message = error instanceof Error ? error.message : String(error)
         store.setState({

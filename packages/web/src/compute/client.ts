@@ -1,7 +1,7 @@
 import { wrap, type Remote } from 'comlink'
 import type { Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
-import type { PartResult, StepResult } from '@flexum/core/evaluate'
+import type { Body, PartResult, StepResult } from '@flexum/core/evaluate'
 import type { FileWanted, MadeFile } from '@flexum/core/files'
 import { createQueue, type TurningCard } from '@flexum/core/service'
 import type { GreyPicture, traceOutlines, TraceOptions } from '@flexum/core/trace'
@@ -9,11 +9,14 @@ import type { Answer, ComputeApi } from './messages.ts'
 
 /** The workers' end that the rest of the page works with. */
 export interface Compute {
+  /** A part worked out as far as it goes at once: figures and findings; `awaits` says whether bodies are still to come. */
   evaluate(part: Part): Promise<PartResult>
+  /** All of the same part. */
+  finish(part: Part): Promise<PartResult>
   compare(part: Part, run: string): Promise<readonly TurningCard[]>
   trace(picture: GreyPicture, options: TraceOptions): Promise<ReturnType<typeof traceOutlines>>
   takeOut(part: Part, wanted: FileWanted): Promise<Result<MadeFile>>
-  /** Ends the working out of the part that is under way; the next one starts a new worker. */
+  /** Calls off the working out of the part that is under way; what was worked out before is kept where that ends soon. */
   cancel(): void
   dispose(): void
 }
@@ -47,40 +50,101 @@ function start(): Running {
   }
 }
 
-/** One worker with its queue, started when first needed and kept. Of a kind of work, only the newest that waits is done. */
-function lane() {
+/** How long work that was called off may take to end by itself; then its worker is ended, and all that it knew. */
+const GRACE_MS = 1500
+const delay = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms))
+
+/**
+ * One worker with its queue, started when first needed and kept. Of a kind of work, only the newest that waits is done. `gone`
+ * is called when a worker is ended and with it all that it knew.
+ */
+function lane(gone: () => void) {
   const queue = createQueue()
   let running: Running | undefined
+  let callOff: (() => void) | undefined
+  /** What was called off and may still be under way in the worker. */
+  let ending: Promise<unknown> | undefined
+
+  const end = (): void => {
+    running?.stop()
+    running = undefined
+    ending = undefined
+    gone()
+  }
+  /** The worker, once it is free. */
+  const free = async (): Promise<Running> => {
+    if (ending) {
+      const ended = ending.then(
+        () => true,
+        () => true,
+      )
+      if (!(await Promise.race([ended, delay(GRACE_MS).then(() => false)]))) end()
+      ending = undefined
+    }
+    return (running ??= start())
+  }
   return {
     async ask<T>(kind: string, work: (remote: Remote<ComputeApi>) => Promise<T>): Promise<T> {
-      const done = await queue.add(() => {
-        running ??= start()
-        return Promise.race([work(running.remote), running.stopped])
+      const done = await queue.add(async () => {
+        const { remote, stopped } = await free()
+        const job = Promise.race([work(remote), stopped])
+        const calledOff = new Promise<never>((_, reject) => {
+          callOff = () => {
+            ending = job
+            reject(new Cancelled())
+          }
+        })
+        try {
+          return await Promise.race([job, calledOff])
+        } finally {
+          callOff = undefined
+        }
       }, kind)
       if (!done.ok) throw new Cancelled()
       return done.value
     },
-    /** Ends what is under way with its worker; the next one is new and knows nothing. */
-    end(): void {
-      running?.stop()
-      running = undefined
+    /** Calls off what is under way and what waits; the worker and what it knows are kept if it ends soon. */
+    cancel(): void {
       queue.clear()
+      callOff?.()
+    },
+    /** Ends all at once, with the worker. */
+    end(): void {
+      queue.clear()
+      end()
     },
   }
+}
+
+/**
+ * A result without its bodies, with those that the page had of the step before until the new ones are there: they stand where
+ * the new ones will, and say what is known of these already.
+ */
+function withBodiesOf(before: StepResult | undefined, now: StepResult): StepResult {
+  const { output } = now
+  const had = before?.output?.bodies
+  if (now.awaits === 0 || !output?.coming || !had) return now
+  const bodies = had.map((body): Body => {
+    const coming = output.coming!.find((c) => c.id === body.id)
+    if (!coming) return body
+    const { hidden, places, figures } = coming
+    return { ...body, hidden, places, figures: figures ? { ...body.figures, ...figures } : body.figures }
+  })
+  return { ...now, output: { ...output, bodies } }
 }
 
 /** Puts results the page had together with those that are new, so that unchanged ones stay the same objects. */
 export function mergeAnswer(answer: Answer, known: Map<string, StepResult>): PartResult {
   const steps = answer.steps.map((s): StepResult => {
-    if ('kind' in s) return s
     const had = known.get(s.id)
+    if ('kind' in s) return withBodiesOf(had, s)
     if (had?.version !== s.version)
       throw new Error(`the worker left out step ${s.id}, which the page does not have`)
     return had
   })
   known.clear()
   for (const s of steps) known.set(s.id, s)
-  return { values: answer.values, steps, findings: answer.findings }
+  return { values: answer.values, steps, findings: answer.findings, awaits: answer.awaits }
 }
 
 /**
@@ -88,25 +152,26 @@ export function mergeAnswer(answer: Answer, known: Map<string, StepResult>): Par
  * comparisons, files, traced pictures. Each keeps what it worked out for what is asked next.
  */
 export function createCompute(): Compute {
-  const edited = lane()
-  const beside = lane()
   const known = new Map<string, StepResult>()
-  const cancel = (): void => {
-    edited.end()
-    known.clear()
+  const edited = lane(() => known.clear())
+  const beside = lane(() => undefined)
+  const worked = async (part: Part, phase: 'evaluate' | 'finish'): Promise<PartResult> => {
+    const answer = await edited.ask(phase, (r) => {
+      const versions = Object.fromEntries([...known].map(([id, s]) => [id, s.version]))
+      return r[phase](part, versions)
+    })
+    return mergeAnswer(answer, known)
   }
   return {
-    async evaluate(part) {
-      const versions = Object.fromEntries([...known].map(([id, s]) => [id, s.version]))
-      return mergeAnswer(await edited.ask('evaluate', (r) => r.evaluate(part, versions)), known)
-    },
+    evaluate: (part) => worked(part, 'evaluate'),
+    finish: (part) => worked(part, 'finish'),
     compare: (part, run) => beside.ask('compare', (r) => r.compare(part, run)),
     trace: (picture, options) => beside.ask('trace', (r) => r.trace(picture, options)),
     takeOut: (part, wanted) =>
       beside.ask<Result<MadeFile>>(`take-out ${wanted.file}`, (r) => r.takeOut(part, wanted)),
-    cancel,
+    cancel: () => edited.cancel(),
     dispose() {
-      cancel()
+      edited.end()
       beside.end()
     },
   }

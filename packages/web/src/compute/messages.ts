@@ -15,12 +15,15 @@ export interface Answer {
   readonly values: readonly ValueResult[]
   readonly steps: readonly (StepResult | Unchanged)[]
   readonly findings: readonly Finding[]
+  readonly awaits: number
 }
 
 /** What the page asks of its worker: the compute service, with results it has left out of what is sent. */
 export interface ComputeApi {
-  /** Works out a part; `known` are the versions the page has, by step. */
+  /** Works out a part, as far as it goes at once; `known` are the versions the page has, by step. */
   evaluate(part: Part, known: Readonly<Record<string, number>>): Answer
+  /** All of the same part, with its bodies. */
+  finish(part: Part, known: Readonly<Record<string, number>>): Answer
   /** A run turned in every way. */
   compare(part: Part, run: string): readonly TurningCard[]
   trace: Service['trace']

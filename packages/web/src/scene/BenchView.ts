@@ -19,7 +19,7 @@ import { Cut } from './Cut.ts'
 import { Eye, type Lens, type StandardView } from './Eye.ts'
 import { Highlight } from './Highlight.ts'
 import { pickedAt } from './picking.ts'
-import { DrawnBody } from './DrawnBody.ts'
+import { DrawnBody, sameDrawing } from './DrawnBody.ts'
 import { Stage } from './Stage.ts'
 
 export { STANDARD_VIEWS, type Lens, type StandardView } from './Eye.ts'
@@ -129,9 +129,7 @@ export class BenchView {
     const had = this.shown
     const same =
       shown.length === had.length &&
-      shown.every(
-        (s, i) => s.body === had[i]!.body && s.stale === had[i]!.stale && s.carried === had[i]!.carried,
-      )
+      shown.every((s, i) => sameDrawing(s, had[i]!) && s.stale === had[i]!.stale)
     if (!same) this.drawBodies(shown, this.bodies)
   }
 
@@ -142,9 +140,7 @@ export class BenchView {
     const before = this.bodies
     this.bodies = shown.map((s) => {
       const presence = this.sheet ? 'behind' : s.stale ? 'stale' : 'whole'
-      const same = kept.find(
-        (d) => d.body === s.body && d.shown.carried === s.carried && d.presence === presence,
-      )
+      const same = kept.find((d) => sameDrawing(d.shown, s) && d.presence === presence)
       return same ?? new DrawnBody(s, this.theme, presence)
     })
     this.clear(before.filter((d) => !this.bodies.includes(d)))

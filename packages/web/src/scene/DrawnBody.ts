@@ -49,6 +49,15 @@ export function matrixOf(p: Placement): Matrix4 {
   )
 }
 
+const samePlace = (a: Placement, b: Placement): boolean =>
+  (['x', 'y', 'z', 'shift'] as const).every((k) => a[k].every((v, i) => v === b[k][i]))
+
+/** Whether two bodies are drawn alike: figures may change while the mesh that they are of is still on its way. */
+export function sameDrawing({ body: a }: ShownBody, { body: b }: ShownBody): boolean {
+  if (a.id !== b.id || a.mesh !== b.mesh || a.look !== b.look) return false
+  return a.places.length === b.places.length && a.places.every((p, i) => samePlace(p, b.places[i]!))
+}
+
 /** One body with its copies: surfaces, lines, and what grows. Copies share everything but their place. */
 export class DrawnBody {
   readonly group = new Group()

@@ -118,47 +118,71 @@ export interface BodyPlan {
   readonly made: readonly EndMade[]
 }
 
+type SectionAlong = (strand: number, station: number) => SectionAt
+
+/** Volumes of a run before its mesh is made: of each strand where a theorem gives it, and of what stands on its ends. */
+export interface SweptVolumes {
+  readonly theorems: readonly (number | undefined)[]
+  readonly caps: readonly Cap[]
+}
+
+export function volumesOf(plan: BodyPlan, sectionAt: SectionAlong): SweptVolumes {
+  const { carriage, chunks, strands } = plan
+  const theorems = strands.map((_, k) => {
+    const each = chunks.map((chunk) => volumeByTheorem(carriage, (s) => sectionAt(k, s), chunk))
+    return each.every((v) => v !== undefined) ? sum(each) : undefined
+  })
+  return { theorems, caps: capsOf(plan, sectionAt) }
+}
+
+/** Volume and mass of a run; undefined where only its mesh, of a given volume without domes and plugs, can tell. */
+export function weighed(
+  { strands }: BodyPlan,
+  { theorems, caps }: SweptVolumes,
+  swept?: number,
+): { readonly volume: number; readonly mass: number } | undefined {
+  const area = sum(strands.map((s) => s.area))
+  const volumes = strands.map(
+    (s, k) => theorems[k] ?? (swept === undefined ? undefined : (swept * s.area) / area),
+  )
+  if (!volumes.every((v) => v !== undefined)) return undefined
+  return {
+    volume: sum(volumes) + sum(caps.map((c) => c.volume)),
+    mass: sum(strands.map((s, k) => s.density * volumes[k]!)) + sum(caps.map((c) => c.volume * c.density)),
+  }
+}
+
 /** What a run's body is made of, before it is one of the part's. */
 export interface SweptBody {
   readonly mesh: Mesh
   readonly drawing: RunDrawing
   /** Edges of the whole section, by which its faces are numbered. */
   readonly edges: number
+  /** Of the mesh without domes and plugs, mm3. */
+  readonly sweptVolume: number
   readonly meshVolume: number
   /** Of the mesh, mm2. */
   readonly surface: number
-  readonly theoremVolume: number | undefined
-  /** kg */
-  readonly mass: number
 }
 
 /** The run's body: each chunk carried, then domes and plugs put on. */
 export function bodyOf(
   plan: BodyPlan,
+  volumes: SweptVolumes,
   outline: Outline,
-  sectionAt: (strand: number, station: number) => SectionAt,
   chordError: number,
 ): SweptBody {
-  const { carriage, chunks, strands } = plan
   const edges = edgesOf(outline).all
   const parts = sweptMeshes(plan, outline, chordError)
   const sweptVolume = sum(parts.map((p) => p.size.volume))
-  const theorems = strands.map((_, k) => {
-    const each = chunks.map((chunk) => volumeByTheorem(carriage, (s) => sectionAt(k, s), chunk))
-    return each.every((v) => v !== undefined) ? sum(each) : undefined
-  })
-  const caps = capsOf(plan, sectionAt, chordError, edges)
-  const area = sum(strands.map((s) => s.area))
-  const volumes = strands.map((s, k) => theorems[k] ?? (sweptVolume * s.area) / area)
-  const known = theorems.every((v) => v !== undefined)
+  const caps = volumes.caps.map((c) => c.mesh(chordError, edges))
   return {
-    mesh: joinRunMeshes([...parts.map((p) => p.mesh), ...caps.map((c) => c.mesh)]),
+    mesh: joinRunMeshes([...parts.map((p) => p.mesh), ...caps]),
     drawing: drawRun(outline, parts),
     edges,
-    meshVolume: sweptVolume + sum(caps.map((c) => meshVolume(c.mesh))),
-    surface: sum(parts.map((p) => p.size.surface)) + sum(caps.map((c) => meshSurface(c.mesh))),
-    theoremVolume: known ? sum(volumes) + sum(caps.map((c) => c.volume)) : undefined,
-    mass: sum(strands.map((s, k) => s.density * volumes[k]!)) + sum(caps.map((c) => c.volume * c.density)),
+    sweptVolume,
+    meshVolume: sweptVolume + sum(caps.map(meshVolume)),
+    surface: sum(parts.map((p) => p.size.surface)) + sum(caps.map(meshSurface)),
   }
 }
 
@@ -203,8 +227,10 @@ function sweptMeshes({ carriage, chunks }: BodyPlan, outline: Outline, chordErro
   })
 }
 
+/** What stands on an end. */
 interface Cap {
-  readonly mesh: Mesh
+  /** Its mesh at a chord error, its faces numbered among so many edges. */
+  mesh(chordError: number, edges: number): Mesh
   readonly volume: number
   readonly density: number
 }
@@ -215,12 +241,7 @@ function leanedInto(f: Frame, way: Vec3, plane: Vec3 | undefined): Frame {
   return { ...f, t: way, n: leaned(f.n, lean), b: leaned(f.b, lean) }
 }
 
-function capsOf(
-  { carriage: c, chunks, strands, made }: BodyPlan,
-  sectionAt: (strand: number, station: number) => SectionAt,
-  chordError: number,
-  all: number,
-): Cap[] {
+function capsOf({ carriage: c, chunks, strands, made }: BodyPlan, sectionAt: SectionAlong): Cap[] {
   return made.flatMap((end) => {
     const frame = endFrame(c, end.side)
     const station = end.side === 'start' ? 0 : c.frames.path.length
@@ -233,16 +254,16 @@ function capsOf(
           // A hollow end is domed over its whole outline.
           const { area, centroid } = sectionProperties(region(r.outer))
           const grown = sectionAt(n, station).area / s.area
-          const face = outlineOf(region(r.outer), chordError)
-          const mesh = domeMesh(
-            face,
-            scaled,
-            centroid,
-            end.height,
-            chordError,
-            { first: s.firstEdge, all },
-            out,
-          )
+          const mesh: Cap['mesh'] = (chordError, all) =>
+            domeMesh(
+              outlineOf(region(r.outer), chordError),
+              scaled,
+              centroid,
+              end.height,
+              chordError,
+              { first: s.firstEdge, all },
+              out,
+            )
           return [{ mesh, volume: (2 / 3) * area * grown * k * k * end.height, density: s.density }]
         }
         return r.holes.map((hole) => {
@@ -252,7 +273,8 @@ function capsOf(
           const cut = end.side === 'start' ? chunks[0]!.start : chunks.at(-1)!.end
           // Its faces lie as the end is cut; leaning along the travel changes no volume.
           const face = leanedInto(scaled, endWay(c, end.side), cut.plane)
-          const mesh = plugMesh(outlineOf(plug, chordError), face, from, to, { first: s.firstEdge, all })
+          const mesh: Cap['mesh'] = (chordError, all) =>
+            plugMesh(outlineOf(plug, chordError), face, from, to, { first: s.firstEdge, all })
           const volume = sectionProperties(plug).area * k * k * thick * vec3.dot(face.t, frame.t)
           return { mesh, volume, density: s.density }
         })

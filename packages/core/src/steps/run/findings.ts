@@ -32,32 +32,34 @@ interface About {
   readonly seam: Seam | undefined
   /** Of each part of the mesh, mm. */
   readonly chordError: number
-  /** How far the mesh lies off the true surface when it had to be made coarser than usual. */
-  readonly coarse?: number
 }
 
-/** Everything that is wrong with a run or worth knowing, in order along it. */
+/** What is wrong with a run or worth knowing before its body is made, in order along it. */
 export function runFindings(a: About): Finding[] {
-  const { carriage, section, outline, chunks, step } = a
-  const folds = foldsOf(carriage, section, outline, chunks)
-  const found = folds.map((f) => foldFinding(f, a))
-  found.push(...jumps(a), ...steep(a), ...away(a))
-  found.push(...seam(a), ...coarse(a))
+  return [...foldsIn(a).map((f) => foldFinding(f, a)), ...jumps(a), ...steep(a), ...away(a), ...seam(a)]
+}
+
+const foldsIn = ({ carriage, section, outline, chunks }: About): Fold[] =>
+  foldsOf(carriage, section, outline, chunks)
+
+/** What is found along with the body: where it is coarse, and where the run meets itself. */
+export function bodyFindings(a: About, coarser: number | undefined): Finding[] {
+  const found = coarse(a, coarser)
+  const folds = foldsIn(a)
   // Where it folds anyway, contact is no news.
-  if (!folds.some((f) => f.kind === 'across')) {
-    const inFold = (s: number): boolean => folds.some((f) => s >= f.from && s <= f.to)
-    const contacts = contactsOf(carriage, outline).filter((c) => !inFold(c.from) && !inFold(c.to))
-    found.push(...contacts.slice(0, MOST_CONTACTS).map((c, i) => contactFinding(c, i, a)))
-    const more = contacts.length - MOST_CONTACTS
-    if (more > 0)
-      found.push({
-        ...about(step),
-        id: `${step.id}:more-contacts`,
-        severity: 'warns',
-        code: 'run.contact',
-        message: `The run meets itself at ${more} more places.`,
-      })
-  }
+  if (folds.some((f) => f.kind === 'across')) return found
+  const inFold = (s: number): boolean => folds.some((f) => s >= f.from && s <= f.to)
+  const contacts = contactsOf(a.carriage, a.outline).filter((c) => !inFold(c.from) && !inFold(c.to))
+  found.push(...contacts.slice(0, MOST_CONTACTS).map((c, i) => contactFinding(c, i, a)))
+  const more = contacts.length - MOST_CONTACTS
+  if (more > 0)
+    found.push({
+      ...about(a.step),
+      id: `${a.step.id}:more-contacts`,
+      severity: 'warns',
+      code: 'run.contact',
+      message: `The run meets itself at ${more} more places.`,
+    })
   return found
 }
 
@@ -136,8 +138,8 @@ function seamCures(step: RunStep, order: number, context: StepContext, length: n
   return cures
 }
 
-/** A body that is drawn and written coarser than usual. */
-function coarse({ step, coarse: error, context }: About): Finding[] {
+/** A body that is drawn and written coarser than usual: how far it lies off the true surface. */
+function coarse({ step, context }: About, error: number | undefined): Finding[] {
   if (error === undefined) return []
   const message =
     `The body of "${step.name}" is so large for its section that its mesh is made coarser than usual: the picture lies up to ` +

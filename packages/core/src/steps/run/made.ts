@@ -20,11 +20,12 @@ import { bendingOf } from '../shared/bend-words.ts'
 import {
   fineLength,
   shortLength,
+  type Later,
   type StepContext,
   type StepEvaluation,
   type StepMaker,
 } from '../../evaluate/kind.ts'
-import { bodyOf, cutOf, endsMade, pointsOf, tipsOf } from './body.ts'
+import { bodyOf, cutOf, endsMade, pointsOf, tipsOf, volumesOf, weighed } from './body.ts'
 import { placesOf } from './copies.ts'
 import {
   chordParts,
@@ -35,7 +36,7 @@ import {
   uprightDirection,
   type Shaped,
 } from './carriage.ts'
-import { runFindings } from './findings.ts'
+import { bodyFindings, runFindings } from './findings.ts'
 import { carriedPath, cornerKey, jointOf, refusal, type CarriedPath, type OrFindings } from './path.ts'
 import { overlaps, strandsOf } from './section.ts'
 
@@ -49,13 +50,13 @@ export const runMaker: StepMaker<RunStep> = {
     if ('findings' in carried) return carried
     return carry(step, path, placed.strands, carried, context)
   },
-  summary({ carried, bodies }) {
-    const body = bodies?.[0]
+  summary({ carried, coming, bodies }, _, step) {
+    const body = bodies?.[0] ?? coming?.[0]
     if (!carried || !body) return ''
     if (body.hidden) return 'hidden'
-    const { length } = carried.strands
+    const { strands } = carried
     const copies = body.places.length > 1 ? `, ${body.places.length} times` : ''
-    return `${carried.turning}, ${length > 1 ? `${length} strands` : body.look}${copies}`
+    return `${carried.turning}, ${strands.length > 1 ? `${strands.length} strands` : (step.look ?? strands[0]!.look)}${copies}`
   },
 }
 
@@ -212,34 +213,11 @@ function carry(
   const copies = placesOf(step, context)
   if ('findings' in copies) return copies
   const plan = { carriage, chunks, strands, made: ends.made }
-  const body = bodyOf(plan, outline, at, chordError)
   const section = strands.flatMap((s) => s.section)
   const { path } = carriage.frames
   const corners = cornersOf(step, source, path)
-  // Single precision holds 24 binary digits of the largest coordinate.
-  const error = set.parts * chordError + meshReach(body.mesh) * 2 ** -24
+  const volumes = volumesOf(plan, at)
   const { look = strands[0]!.look, hidden = false } = step
-  const made: Body = {
-    id: step.id,
-    solid: { kind: 'swept', step: step.id, carriage, chunks, section, made: ends.made },
-    mesh: body.mesh,
-    chordError: error,
-    origins: { steps: [step.id] },
-    edges: body.edges,
-    lines: body.drawing.lines,
-    growth: body.drawing.growth,
-    materials: strands.map((s) => ({ look: s.look, density: s.density, firstEdge: s.firstEdge })),
-    look,
-    hidden,
-    places: copies.places,
-    figures: {
-      volume: body.theoremVolume ?? body.meshVolume,
-      theoremVolume: body.theoremVolume,
-      meshVolume: body.meshVolume,
-      volumeBound: error * body.surface,
-      mass: body.mass,
-    },
-  }
   const given: CarriedGiven = {
     path,
     from: carried.from,
@@ -258,17 +236,7 @@ function carry(
     strands,
     anchor: step.anchor,
   }
-  const output: StepOutput = {
-    carried: given,
-    bodies: [made],
-    pieces: piecesBetween(
-      path.length,
-      path.closed,
-      corners.filter((c) => c.joint !== 'round').map((c) => c.station),
-    ),
-    table: bendingOf(path, context.display, step.partedBends),
-  }
-  const findings = runFindings({
+  const about = {
     step,
     source,
     carried,
@@ -279,9 +247,53 @@ function carry(
     context,
     seam: set.seam,
     chordError,
-    ...(set.coarser > 1 ? { coarse: error } : {}),
-  })
-  return { output, findings: [...findings, ...overlaps(step, strands, chordError, context)] }
+  }
+  const later: Later = {
+    coming: [{ id: step.id, hidden, places: copies.places, figures: weighed(plan, volumes) }],
+    points: pointsOf(set, outline, chordError),
+    make() {
+      const swept = bodyOf(plan, volumes, outline, chordError)
+      // Single precision holds 24 binary digits of the largest coordinate.
+      const error = set.parts * chordError + meshReach(swept.mesh) * 2 ** -24
+      const known = weighed(plan, volumes)
+      const body: Body = {
+        id: step.id,
+        solid: { kind: 'swept', step: step.id, carriage, chunks, section, made: ends.made },
+        mesh: swept.mesh,
+        chordError: error,
+        origins: { steps: [step.id] },
+        edges: swept.edges,
+        lines: swept.drawing.lines,
+        growth: swept.drawing.growth,
+        materials: strands.map((s) => ({ look: s.look, density: s.density, firstEdge: s.firstEdge })),
+        look,
+        hidden,
+        places: copies.places,
+        figures: {
+          volume: known?.volume ?? swept.meshVolume,
+          theoremVolume: known?.volume,
+          meshVolume: swept.meshVolume,
+          volumeBound: error * swept.surface,
+          mass: weighed(plan, volumes, swept.sweptVolume)!.mass,
+        },
+      }
+      return { bodies: [body], findings: bodyFindings(about, set.coarser > 1 ? error : undefined) }
+    },
+  }
+  const output: StepOutput = {
+    carried: given,
+    pieces: piecesBetween(
+      path.length,
+      path.closed,
+      corners.filter((c) => c.joint !== 'round').map((c) => c.station),
+    ),
+    table: bendingOf(path, context.display, step.partedBends),
+  }
+  return {
+    output,
+    findings: [...runFindings(about), ...overlaps(step, strands, chordError, context)],
+    later,
+  }
 }
 
 /** Places where the direction breaks, with what is made of each. */
