@@ -82,6 +82,12 @@ export function liveEdit(part: Part): {
         const rings = placeRings({ frames }, run.outline, CHORD)
         return meshRun(run.outline, rings, false)
       },
+      // Each with angles of its own, so that neither finds what the other worked out.
+      figures: () =>
+        warm.evaluate(
+          edited(() => ({ clock: `${100 + (++flip % 90)} deg` })),
+          { phase: 'figures' },
+        ),
       clock: () => warm.evaluate(edited(() => ({ clock: `${++flip % 90} deg` }))),
       cut: () => sliceMesh(mesh, planeSquareTo([1, 0, 0.2], [100 + (++flip % 50), 0, 0])),
     },
@@ -91,6 +97,7 @@ export function liveEdit(part: Part): {
   return {
     triangles,
     rows: [
+      ['a live edit, until its figures and findings are there', against('figures')],
       [
         'a live edit, all of the part worked out: section, frames, mesh, lines, volumes, folds, contact',
         against('clock'),

@@ -14,6 +14,7 @@ import {
   type Surroundings,
 } from './index.ts'
 import { DIMENSIONS } from './dimension.ts'
+import { readFormula } from './formula.ts'
 
 const values: Record<string, Quantity> = {
   throat: { value: 14, dimension: DIMENSIONS.length },
@@ -238,6 +239,28 @@ describe('any input', () => {
       fc.property(number, number, number, (a, b, c) => {
         expect(value(`${a} * ${b} - ${c} / ${a}`)).toBeCloseTo(a * b - c / a, 6)
       }),
+    )
+  })
+})
+
+describe('a bare decimal', () => {
+  it('comes to what it comes to as an expression, in every field and unit', () => {
+    const decimal = fc.oneof(
+      fc.double({ min: -1e6, max: 1e6, noNaN: true }).map((v) => v.toFixed(3)),
+      fc.integer({ min: -1e9, max: 1e9 }).map(String),
+      fc.constantFrom('0', '-0', '0.5', '00', '.5', '1.', '1e3', ' 7', '12345678901234567890'),
+    )
+    const needed = fc.constantFrom(...(Object.keys(DIMENSIONS) as (keyof typeof DIMENSIONS)[]))
+    const unit = fc.constantFrom('mm', 'in', 'ft', 'm') as fc.Arbitrary<'mm' | 'in'>
+    fc.assert(
+      fc.property(decimal, needed, unit, (text, dimension, length) => {
+        const around = { bare: { length: 'mm', mass: 'kg' }, lookup: () => undefined } as const
+        const formula = typedFormula(text, length)
+        const read = readFormula(formula, dimension)
+        const slow = read.ok ? read.value(around) : read
+        expect(resolveFormula(formula, dimension, around)).toEqual(slow)
+      }),
+      { numRuns: 2000 },
     )
   })
 })

@@ -39,8 +39,29 @@ export function resolveFormula(
   needed: DimensionName,
   around: Surroundings,
 ): Result<Resolved> {
+  const plain = plainNumber(formula, needed, around)
+  if (plain) return plain
   const read = readFormula(formula, needed)
   return read.ok ? read.value(around) : read
+}
+
+const DECIMAL = /^-?(?:0|[1-9]\d{0,11})(?:\.\d{1,12})?$/
+const NONE: readonly string[] = []
+
+/**
+ * A bare decimal by itself, which most fields of most parts are, without reading it as an expression; undefined where it is
+ * anything else, or the field takes no bare number.
+ */
+function plainNumber(
+  formula: Formula,
+  needed: DimensionName,
+  around: Surroundings,
+): Result<Resolved> | undefined {
+  const text = formulaText(formula)
+  if (!DECIMAL.test(text)) return undefined
+  if (needed === 'number') return ok({ value: Number(text), assumed: NONE })
+  const unit = bareUnit(DIMENSIONS[needed], { ...around.bare, length: formulaUnit(formula) })
+  return unit && ok({ value: Number(text) * unit.factor, assumed: NONE })
 }
 
 /** A formula read once, to be computed for a field in different surroundings. */
