@@ -1,13 +1,13 @@
 import type { SketchProfileStep } from '../../document/index.ts'
 import { arrange, pointAt, type Curve2 } from '../../plane/index.ts'
-import { region, sectionProperties, type Region, type Section } from '../../profile/index.ts'
+import { region, type Region, type Section } from '../../profile/index.ts'
 import { sizeOf, type SketchRegion } from '../../sketch/index.ts'
 import { tolerance } from '../../num/index.ts'
 import type { Id } from '../../base/index.ts'
 import type { Finding } from '../../evaluate/finding.ts'
 import type { SketchGiven } from '../../evaluate/output.ts'
 import { shortFigures, shortLength, type StepMaker } from '../../evaluate/kind.ts'
-import { walledSection } from '../shared/wall.ts'
+import { noDensity, sectionEvaluation } from '../shared/section-output.ts'
 
 /** Share of boundary curves that must agree for a region to be taken as the one picked. */
 const ALIKE = 0.5
@@ -21,9 +21,8 @@ export const sketchProfileMaker: StepMaker<SketchProfileStep> = {
       ],
     })
     const sketch = context.input(step.sketch, 'sketch')
-    const density = context.number('material/density')
-    if (!(density > 0))
-      return refuse('profile.density', 'The density of the material must be above 0.', 'material/density')
+    const weightless = noDensity(step, context)
+    if (weightless) return weightless
     if (sketch.regions.length === 0) {
       const gap = sketch.gaps[0]
       return refuse(
@@ -42,25 +41,7 @@ export const sketchProfileMaker: StepMaker<SketchProfileStep> = {
         'profile.apart',
         'The chosen regions cannot be put together to pieces with one outline each; choose others.',
       )
-    const walled = walledSection(joined, step, context)
-    if ('findings' in walled) return walled
-    const properties = sectionProperties(walled.section)
-    return {
-      output: {
-        section: {
-          section: walled.section,
-          properties,
-          shape: undefined,
-          sizes: {},
-          material: step.material.name,
-          look: step.material.look,
-          density,
-          massPerLength: properties.area * density,
-          hollow: step.wall !== undefined,
-        },
-      },
-      findings: [],
-    }
+    return sectionEvaluation(step, joined, context, { shape: undefined, sizes: {} })
   },
   summary({ section }, display) {
     if (!section) return ''

@@ -6,11 +6,11 @@ import {
   type StockProfileStep,
   type StockShape,
 } from '../../document/index.ts'
-import { regionsOf, sectionProperties, STOCK_SHAPES, type Region, type Section } from '../../profile/index.ts'
+import { regionsOf, STOCK_SHAPES, type Region, type Section } from '../../profile/index.ts'
 import { deg } from '../../num/index.ts'
 import { formatExact, type LengthDisplay } from '../../units/index.ts'
 import { shortFigures, type StepMaker } from '../../evaluate/kind.ts'
-import { walledSection } from '../shared/wall.ts'
+import { noDensity, sectionEvaluation } from '../shared/section-output.ts'
 
 /** Sizes that are left out of the summary where they are nothing. */
 const ROUNDINGS: ReadonlySet<string> = new Set(['corner', 'root', 'round', 'edge'])
@@ -38,17 +38,9 @@ export const stockProfileMaker: StepMaker<StockProfileStep> = {
   evaluate(step, context) {
     const names: readonly string[] = STOCK_SIZES[step.shape]
     const sizes = Object.fromEntries(names.map((k) => [k, context.number(`sizes/${k}`)]))
-    const density = context.number('material/density')
+    const weightless = noDensity(step, context)
+    if (weightless) return weightless
     const base = { station: 'profile', step: step.id, cures: [] } as const
-    if (!(density > 0)) {
-      const message = 'The density of the material must be above 0.'
-      const field = 'material/density'
-      return {
-        findings: [
-          { ...base, id: `${step.id}:density`, severity: 'blocks', code: 'profile.density', message, field },
-        ],
-      }
-    }
     const build = BUILDERS[step.shape] as (
       sizes: Readonly<Record<string, number>>,
     ) => Result<Region | Section>
@@ -58,25 +50,7 @@ export const stockProfileMaker: StepMaker<StockProfileStep> = {
       const message = `This ${STOCK_TITLES[step.shape].toLowerCase()} cannot be made: ${built.fault.message} (sizes in mm).`
       return { findings: [{ ...base, id: `${step.id}:${code}`, severity: 'blocks', code, message }] }
     }
-    const walled = walledSection(regionsOf(built.value), step, context)
-    if ('findings' in walled) return walled
-    const properties = sectionProperties(walled.section)
-    return {
-      output: {
-        section: {
-          section: walled.section,
-          properties,
-          shape: step.shape,
-          sizes,
-          material: step.material.name,
-          look: step.material.look,
-          density,
-          massPerLength: properties.area * density,
-          hollow: step.wall !== undefined,
-        },
-      },
-      findings: [],
-    }
+    return sectionEvaluation(step, regionsOf(built.value), context, { shape: step.shape, sizes })
   },
   summary({ section }, display) {
     if (!section?.shape) return ''
