@@ -1,0 +1,127 @@
+import { expose } from 'comlink'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { STARTERS, type Part } from '@flexum/core/document'
+import { setCell } from '@flexum/core/edit'
+import { createService } from '@flexum/core/service'
+import { Cancelled, createCompute, type Compute } from './client.ts'
+import type { ComputeApi } from './messages.ts'
+
+/** Workers that were started, each with what it was asked for, and how long it takes over it. */
+interface Started {
+  readonly asked: string[]
+  ended: boolean
+}
+const started: Started[] = []
+let holdMs = 0
+
+/** A worker that lives on the page: the same messages over a channel, and work that takes as long as it is told to. */
+class NearWorker {
+  private readonly port: MessagePort
+  private readonly mine: Started = { asked: [], ended: false }
+  constructor() {
+    const { port1, port2 } = new MessageChannel()
+    this.port = port2
+    started.push(this.mine)
+    const service = createService()
+    const { mine } = this
+    const work = async <T>(name: string, of: () => T): Promise<T> => {
+      mine.asked.push(name)
+      if (holdMs > 0) await new Promise((r) => setTimeout(r, holdMs))
+      return of()
+    }
+    const answer = (part: Part, known: Readonly<Record<string, number>>) => {
+      const { values, steps, findings, awaits } = service.evaluate(part, { owner: 'page' })
+      const sent = steps.map((s) => (known[s.id] === s.version ? { id: s.id, version: s.version } : s))
+      return { values, findings, awaits, steps: sent }
+    }
+    const api = {
+      evaluate: (part: Part, known: Record<string, number>) =>
+        work(`evaluate ${part.name}`, () => answer(part, known)),
+      finish: (part: Part, known: Record<string, number>) =>
+        work(`finish ${part.name}`, () => answer(part, known)),
+      compare: (part: Part) => work(`compare ${part.name}`, () => []),
+    } as unknown as ComputeApi
+    expose(api, port1)
+    port1.start()
+    port2.start()
+  }
+  addEventListener(type: string, listener: EventListener): void {
+    this.port.addEventListener(type, listener)
+  }
+  removeEventListener(type: string, listener: EventListener): void {
+    this.port.removeEventListener(type, listener)
+  }
+  postMessage(message: unknown, transfer: Transferable[] = []): void {
+    this.port.postMessage(message, transfer)
+  }
+  terminate(): void {
+    this.mine.ended = true
+    this.port.close()
+  }
+}
+
+const named = (name: string): Part => STARTERS.straight.make(name)
+let compute: Compute
+beforeEach(() => {
+  started.length = 0
+  holdMs = 0
+  vi.stubGlobal('Worker', NearWorker)
+  compute = createCompute()
+})
+afterEach(() => {
+  compute.dispose()
+  vi.unstubAllGlobals()
+})
+
+describe('the workers of the page', () => {
+  it('are one for the part and one for all else, started when first needed and kept', async () => {
+    expect(started).toHaveLength(0)
+    await compute.evaluate(named('A'))
+    await compute.evaluate(named('B'))
+    expect(started).toHaveLength(1)
+    await compute.compare(named('A'), 'run')
+    await compute.compare(named('B'), 'run')
+    expect(started).toHaveLength(2)
+    expect(started.map((s) => s.asked)).toEqual([
+      ['evaluate A', 'evaluate B'],
+      ['compare A', 'compare B'],
+    ])
+  })
+  it('do of each kind the newest that waits, and tell the others that it was called off', async () => {
+    holdMs = 20
+    const asked = ['A', 'B', 'C'].map((n) => compute.compare(named(n), 'run'))
+    const outcomes = await Promise.allSettled(asked)
+    expect(outcomes.map((o) => o.status)).toEqual(['fulfilled', 'rejected', 'fulfilled'])
+    expect(outcomes[1]!.status === 'rejected' && outcomes[1]!.reason).toBeInstanceOf(Cancelled)
+    expect(started[0]!.asked).toEqual(['compare A', 'compare C'])
+  })
+  it('are kept with what they know when work that was called off ends soon', async () => {
+    const part = named('A')
+    const first = await compute.evaluate(part)
+    holdMs = 50
+    const called = compute.evaluate(named('B'))
+    await new Promise((r) => setTimeout(r, 10))
+    compute.cancel()
+    await expect(called).rejects.toBeInstanceOf(Cancelled)
+    holdMs = 0
+    const longer = setCell(part, { step: 'path', node: 'n2', column: 'x', formula: '400' })
+    if (!longer.ok) throw new Error(longer.fault.message)
+    const again = await compute.evaluate(longer.value)
+    expect(started).toHaveLength(1)
+    // The profile is the very object that the page had: the worker still knows what it sent.
+    const profile = (r: typeof first) => r.steps.find((s) => s.id === 'profile')
+    expect(profile(again)).toBe(profile(first))
+  })
+  it('are ended, and begun anew, when it does not', async () => {
+    await compute.evaluate(named('A'))
+    holdMs = 60_000
+    const called = compute.evaluate(named('B'))
+    await new Promise((r) => setTimeout(r, 10))
+    compute.cancel()
+    await expect(called).rejects.toBeInstanceOf(Cancelled)
+    holdMs = 0
+    const after = await compute.evaluate(named('C'))
+    expect(after.steps.every((s) => s.state === 'good')).toBe(true)
+    expect(started.map((s) => s.ended)).toEqual([true, false])
+  })
+})
