@@ -247,7 +247,11 @@ export function ScenePanel({
       )}
       {!sheet && tool === 'section' && run && <SectionPanel run={run} onClose={close} />}
       {children}
-      <SceneNotes stale={stale} noPicture={noPicture} empty={bodies.length === 0 && !sheet} />
+      <SceneNotes
+        stale={stale}
+        noPicture={noPicture}
+        empty={bodies.length === 0 && !sheet && !((result?.awaits ?? 0) > 0)}
+      />
     </section>
   )
 }

@@ -36,7 +36,9 @@ export function CutPanel(props: {
 }) {
   const { view, bodies, carried } = props
   const part = usePart()
-  const [name, setName] = useState<PlaneName>(carried ? 'station' : 'xy')
+  const [chosen, setName] = useState<PlaneName>()
+  // Until someone says otherwise it is square to the run, where there is one; the bodies may come after the panel.
+  const name = chosen ?? (carried || bodies.length === 0 ? 'station' : 'xy')
   const [away, setAway] = useState(false)
   const [share, setShare] = useState(0.5)
   const [areas, setAreas] = useState<readonly number[]>([])

@@ -1,3 +1,6 @@
+import type { ReactNode } from 'react'
+import { useStore } from 'zustand'
+import type { Session } from '../../../bench/session.ts'
 import { act, fireEvent, screen, within } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 import { STARTERS, type Part, type RunStep } from '@flexum/core/document'
@@ -65,7 +68,29 @@ describe('the tools of the picture', () => {
   })
 })
 
+/** Shows one thing until something is pointed at, then another in its place. */
+function Waiting(props: { readonly session: Session; readonly first: ReactNode; readonly then: ReactNode }) {
+  const pointed = useStore(props.session.store, (s) => s.focus !== undefined)
+  return pointed ? props.then : props.first
+}
+
 describe('cutting through', () => {
+  it('waits for the bodies, and is then square to the run; level where there is none', async () => {
+    const { view, seen } = standIn()
+    const bodies = shownBodies(worked(bar))
+    const panel = (shown: typeof bodies, carried = shown[0]?.carried) => (
+      <CutPanel view={view} bodies={shown} carried={carried} onClose={() => undefined} />
+    )
+    const after = await onBench(bar, (session) => (
+      <Waiting session={session} first={panel([])} then={panel(bodies)} />
+    ))
+    expect(seen.cut).toBeUndefined()
+    act(() => after.session.point({ station: 1 }))
+    expect(seen.cut!.origin[0]).toBeCloseTo(150, 9)
+    after.unmount()
+    await onBench(bar, panel([{ ...bodies[0]!, carried: undefined }], undefined))
+    expect(screen.getByRole('combobox')).toHaveDisplayValue('level, across Z')
+  })
   it('puts the plane where it is said, on either side, and takes it away when closed', async () => {
     const { view, seen, drawn } = standIn()
     const bodies = shownBodies(worked(bar))
