@@ -4,6 +4,7 @@ import {
   DIMENSIONS,
   formulaText,
   formulaUnit,
+  isDecimal,
   namesUsed,
   readFormula,
   resolveFormula,
@@ -26,12 +27,19 @@ export interface ResolvedFields {
 /** Where a formula along a run is first looked at, to tell whether it can be read and what it assumes. */
 const LOOK = 0.37
 
+/** Fields of steps in which every formula is a bare decimal: they come to the same whatever names there are. */
+const plain = new WeakMap<Step, ResolvedFields>()
+
 export function resolveStep(step: Step, around: Surroundings): ResolvedFields {
+  const known = around.bare.mass === 'kg' ? plain.get(step) : undefined
+  if (known) return known
+  let decimals = around.bare.mass === 'kg'
   const fields: Record<string, FieldResult> = {}
   const faults: { field: string; fault: Fault }[] = []
   const along: Record<string, AlongField> = {}
   const keys: unknown[] = []
   mapStepFormulas(step, (formula, field, dimension, isAlong) => {
+    decimals &&= !isAlong && isDecimal(formula)
     if (!isAlong) {
       const r = resolveFormula(formula, dimension, around)
       if (r.ok) fields[field] = r.value
@@ -53,7 +61,9 @@ export function resolveStep(step: Step, around: Surroundings): ResolvedFields {
     keys.push(field, formulaText(formula), formulaUnit(formula), names)
     return formula
   })
-  return { fields, faults, along, alongKey: JSON.stringify(keys) }
+  const resolved: ResolvedFields = { fields, faults, along, alongKey: JSON.stringify(keys) }
+  if (decimals) plain.set(step, resolved)
+  return resolved
 }
 
 /** Surroundings that also see the place along the run. */

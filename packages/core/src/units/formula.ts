@@ -48,6 +48,9 @@ export function resolveFormula(
 const DECIMAL = /^-?(?:0|[1-9]\d{0,11})(?:\.\d{1,12})?$/
 const NONE: readonly string[] = []
 
+/** Whether a formula is a bare decimal by itself. */
+export const isDecimal = (formula: Formula): boolean => DECIMAL.test(formulaText(formula))
+
 /**
  * A bare decimal by itself, which most fields of most parts are, without reading it as an expression; undefined where it is
  * anything else, or the field takes no bare number.

@@ -13,6 +13,7 @@ export {
   typedFormula,
   type Formula,
   type Resolved,
+  isDecimal,
 } from './formula.ts'
 export { evaluateValues, surroundingsOf, type NamedFormula, type ValueTable } from './values.ts'
 export { formatExact } from './exact.ts'
