@@ -38,7 +38,7 @@ export function SceneNotes(props: {
         <p className="muted absolute inset-x-10 top-1/3 text-center">
           {part.steps.length === 0
             ? 'Nothing here yet. Add a path, a profile and a run from the recipe.'
-            : part.steps.some((s) => s.kind === 'run' && s.hidden)
+            : result.steps.some((s) => s.output?.bodies?.some((b) => b.hidden))
               ? 'All runs are hidden.'
               : 'No body yet: a run carries a profile along a path.'}
         </p>
