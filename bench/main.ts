@@ -257,13 +257,21 @@ function sketches(): void {
 }
 
 /** Saves that come in together. */
+/** Rounds of saves; the middle one counts. */
+const SAVE_ROUNDS = 5
+
 async function saves(migrations: string): Promise<void> {
-  const { server, driver } = await savesAtOnce(migrations)
+  const ratios: number[] = []
+  for (let i = 0; i < SAVE_ROUNDS; i++) {
+    const { server, driver } = await savesAtOnce(migrations)
+    ratios.push(server / driver)
+  }
+  const ratio = ratios.toSorted((a, b) => a - b)[Math.floor(SAVE_ROUNDS / 2)]!
   lines.push('## Two hundred saves at once', '')
-  lines.push('Two hundred parts, a save of each asked for at the same moment.', '')
+  lines.push('Two hundred parts, a save of each asked for at the same moment; the middle of five rounds.', '')
   row('what', 'against the bare driver')
   row('---', '---:')
-  row('through the server: read, checked by every rule, kept with its revision', times(server / driver))
+  row('through the server: read, checked by every rule, kept with its revision', times(ratio))
   row('the bare driver: one transaction a save, an update and an insert', times(1))
   lines.push('', 'Aim: at most 5 x.', '')
 }
