@@ -1,5 +1,5 @@
 import { createElement, type ReactNode } from 'react'
-import type { Step, StepBase, StepKindName } from '@flexum/core/document'
+import type { Step, StepKindName } from '@flexum/core/document'
 import { blankPage } from './blank/index.tsx'
 import { helixPathPage } from './helix-path/index.tsx'
 import { nodePathPage } from './node-path/index.tsx'
@@ -24,12 +24,7 @@ const OWN: { readonly [K in StepKindName]: PageKind<Extract<Step, { kind: K }>> 
 }
 
 type AnyPage = PageKind<Step>
-const pages = new Map<string, AnyPage>(Object.entries(OWN) as unknown as [string, AnyPage][])
-
-/** Says what the page knows of a kind of step that is not of this house. */
-export function addPage<S extends StepBase>(kind: S['kind'], page: PageKind<S>): void {
-  pages.set(kind, page as unknown as AnyPage)
-}
+const pages: ReadonlyMap<string, AnyPage> = new Map(Object.entries(OWN) as unknown as [string, AnyPage][])
 
 /** What the page knows of this step's kind; of one that it was told nothing about, its fields by their names. */
 export const pageOf = (step: Step): AnyPage => pages.get(step.kind) ?? (otherPage as AnyPage)
