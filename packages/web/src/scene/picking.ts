@@ -1,6 +1,28 @@
 import type { Body } from '@flexum/core/evaluate'
+import { stationNear } from '@flexum/core/path'
 import { placePoint, vec3, type Picked, type Vec3 } from '@flexum/core/space'
 import type { Intersection } from 'three'
+import type { BodyHit } from './DrawnBodies.ts'
+
+/** What is under the pointer: a body by the step that made it; where it goes along a path, the station and the segment. */
+export interface Pick {
+  readonly step: string
+  readonly along: { readonly station: number; readonly segment: number } | undefined
+}
+
+/** Where along its path a body is met. */
+export function pickAlong({ body, hit }: BodyHit): Pick {
+  const { step, carried } = body.shown
+  if (!carried) return { step, along: undefined }
+  const tag = body.tagOf(hit)
+  const { path } = carried
+  if (tag.kind === 'start') return { step, along: { station: 0, segment: 0 } }
+  if (tag.kind === 'end') return { step, along: { station: path.length, segment: path.segments.length - 1 } }
+  return {
+    step,
+    along: { station: stationNear(path, tag.segment, body.inPlace(hit)), segment: tag.segment },
+  }
+}
 
 /** How near to a corner or an edge the pointer takes it, px. */
 const CORNER_NEAR = 9

@@ -1,7 +1,7 @@
 import type { SketchDimension, UnitSettings } from '@flexum/core/document'
 import { deg } from '@flexum/core/num'
 import { formatExact, formatLengthExact, formulaText, LENGTH_FACTORS, type Formula } from '@flexum/core/units'
-import type { Shown } from './sheet.ts'
+import type { Shown } from './state.ts'
 
 const SIGNS: Readonly<Partial<Record<SketchDimension['measured']['of'], string>>> = {
   radius: 'R',

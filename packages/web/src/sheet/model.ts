@@ -31,11 +31,23 @@ export interface SheetModel {
   readonly failing: ReadonlySet<Id>
 }
 
-/** Names that formulas see, with what sketches before this one measured. */
+const nothingYet = {}
+const seen = new WeakMap<Part, WeakMap<object, Surroundings>>()
+
+/**
+ * Names that formulas see, with what sketches before this one measured; the same object for the same part and result, so
+ * that what is made with it stands too.
+ */
 export function surroundingsFor(part: Part, result: PartResult | undefined): Surroundings {
+  let ofPart = seen.get(part)
+  if (!ofPart) seen.set(part, (ofPart = new WeakMap()))
+  const known = ofPart.get(result ?? nothingYet)
+  if (known) return known
   const names = new Map(namesOf(part))
   for (const v of result?.values ?? []) if (!names.has(v.name)) names.set(v.name, v.result)
-  return surroundingsOf(names, BARE)
+  const around = surroundingsOf(names, BARE)
+  ofPart.set(result ?? nothingYet, around)
+  return around
 }
 
 interface Kept {
@@ -46,10 +58,15 @@ const kept = new WeakMap<SketchStep, Kept>()
 
 /** The model of a sketch step; the same object while nothing it depends on has changed. */
 export function sheetModel(step: SketchStep, around: Surroundings): SheetModel {
+  const before = kept.get(step)
+  if (before?.model.around === around) return before.model
   const resolved = resolveStep(step, around)
   const key = JSON.stringify([resolved.fields, resolved.faults])
-  const before = kept.get(step)
-  if (before?.key === key) return { ...before.model, around }
+  if (before?.key === key) {
+    const model = { ...before.model, around }
+    kept.set(step, { key, model })
+    return model
+  }
   const faults = new Map<Id, string>()
   for (const f of resolved.faults) {
     const [, dimension] = /^constraints\/([^/]+)\//.exec(f.field) ?? []

@@ -7,8 +7,8 @@ import { FileDialog } from './FileDialog.tsx'
 const taken = vi.hoisted(() =>
   vi.fn<(bench: unknown, file: string, options: object) => Promise<string | undefined>>(),
 )
-vi.mock('./actions.ts', async (original) => ({
-  ...(await original<typeof import('./actions.ts')>()),
+vi.mock('./actions/files-out.ts', async (original) => ({
+  ...(await original<typeof import('./actions/files-out.ts')>()),
   takeOut: taken,
 }))
 

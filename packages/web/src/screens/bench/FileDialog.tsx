@@ -3,7 +3,7 @@ import { BARE } from '@flexum/core/evaluate'
 import { fileOut, type FileId } from '@flexum/core/files'
 import { formatLength, resolveFormula, typedFormula, type LengthUnit } from '@flexum/core/units'
 import { FormDialog, Row } from '../stock/FormDialog.tsx'
-import { takeOut } from './actions.ts'
+import { takeOut } from './actions/files-out.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 
 /** A length that was typed, mm; none when nothing was, or why it is none. */

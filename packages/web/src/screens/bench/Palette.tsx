@@ -1,10 +1,14 @@
 import { Command } from 'cmdk'
 import { allKinds, STATIONS } from '@flexum/core/document'
 import type { FileId } from '@flexum/core/files'
-import { STANDARD_VIEWS, toggleSmoothEdges, type StandardView } from '../../scene/BenchView.ts'
+import { STANDARD_VIEWS, type StandardView } from '../../scene/BenchView.ts'
+import { toggleSmoothEdges } from '../../scene/renderer.ts'
 import { toggleTheme } from '../../ui/theme.ts'
 import { UNIT_CHOICES } from '../../ui/units.ts'
-import { addNewStep, chooseUnits, filesOut, removeChosenNode, reversePath } from './actions.ts'
+import { filesOut } from './actions/files-out.ts'
+import { removeChosenNode, reversePath } from './actions/nodes.ts'
+import { addNewStep } from './actions/recipe.ts'
+import { chooseUnits } from './actions/units.ts'
 import { useBench } from './context.ts'
 
 /** Search for anything that can be done now. */

@@ -7,7 +7,7 @@ import { moveStep, removeStep, renameStep, setAside, setBuiltTo } from '@flexum/
 import type { StepResult } from '@flexum/core/evaluate'
 import { selectionOf } from '../../bench/session.ts'
 import { Menu, type MenuItem } from '../../ui/Menu.tsx'
-import { addNewStep, drawPath, drawProfile } from './actions.ts'
+import { addNewStep, drawPath, drawProfile } from './actions/recipe.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 import { StepPicture, ValuesPicture } from './StepPicture.tsx'
 import { pageOf } from './steps/index.ts'

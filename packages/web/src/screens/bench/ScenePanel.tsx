@@ -2,13 +2,10 @@ import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } fro
 import type { Id } from '@flexum/core/base'
 import { kindOf } from '@flexum/core/document'
 import { locate } from '@flexum/core/path'
-import { frameAt } from '@flexum/core/sweep'
-import { vec3, type Picked, type Vec3 } from '@flexum/core/space'
-import type { CarriedGiven } from '@flexum/core/evaluate'
-import { runView, shownBodies, stationOnPath, stationOnRun, type RunView } from '../../bench/results.ts'
+import type { Picked } from '@flexum/core/space'
+import { runView, shownBodies, stationOnPath, type RunView, type ShownBody } from '../../bench/results.ts'
 import { selectionOf } from '../../bench/session.ts'
-import { BenchView, type CameraState } from '../../scene/BenchView.ts'
-import { currentTheme, onTheme } from '../../ui/theme.ts'
+import type { BenchView } from '../../scene/BenchView.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 import { FocusChip } from './FocusChip.tsx'
 import { pageOf } from './steps/index.ts'
@@ -16,12 +13,12 @@ import { NodeOverlay } from './NodeOverlay.tsx'
 import { CutPanel } from './view/CutPanel.tsx'
 import { GrowPanel } from './view/GrowPanel.tsx'
 import { LensPanel } from './view/LensPanel.tsx'
-import { MeasureMarks, MeasurePanel, useEnds, useMeasureKeys } from './view/MeasurePanel.tsx'
+import { MeasureMarks, MeasurePanel, useEnds, useMeasureKeys, type Ends } from './view/MeasurePanel.tsx'
 import { SceneNotes } from './view/SceneNotes.tsx'
-import { outlineAt, SectionPanel } from './view/SectionPanel.tsx'
+import { SectionPanel } from './view/SectionPanel.tsx'
+import { useLit } from './view/useLit.ts'
+import { useView } from './view/useView.ts'
 import { ViewBar, type ViewTool } from './view/ViewBar.tsx'
-
-const cameraKey = (id: string): string => `flexum.camera.${id}`
 
 /** Turning by keys: what each does to the view, in degrees and nearness. */
 const VIEW_KEYS: Readonly<Record<string, readonly [number, number, number]>> = {
@@ -40,61 +37,6 @@ const PAN = 6
 /** How near the pointer takes a node, px. */
 const NODE_NEAR = 9
 
-/** The section's outlines at a station of the run, in space, as pairs of points. */
-function sectionLines(run: CarriedGiven, station: number): Vec3[] {
-  const at = Math.min(Math.max(station, 0), run.path.length)
-  const o = outlineAt(run, at)
-  const f = frameAt(run.frames, at)
-  const place = (v: number): Vec3 => vec3.addScaled(vec3.addScaled(f.origin, f.n, o.x[v]!), f.b, o.y[v]!)
-  return Array.from(o.sideFrom, (v, i) => [place(v), place(o.sideTo[i]!)]).flat()
-}
-
-/** The run's segments that lie on a segment of its path. */
-function segmentsOn(view: RunView, segment: number | undefined): ReadonlySet<number> {
-  const { run, path } = view
-  if (!run || !path || segment === undefined) return new Set()
-  const [from, to] = [path.path.starts[segment]!, path.path.starts[segment + 1]!]
-  return new Set(
-    run.path.segments.flatMap((g, i) => {
-      const middle = stationOnPath(run, run.path.starts[i]! + g.length / 2)
-      return middle > from && middle < to ? [i] : []
-    }),
-  )
-}
-
-/** A view on a canvas, its camera kept over a reload, its theme that of the page. */
-function useView(canvas: React.RefObject<HTMLCanvasElement | null>) {
-  const { session, view: viewRef } = useBench()
-  const [view, setView] = useState<BenchView>()
-  const [noPicture, setNoPicture] = useState<string>()
-  const { id } = session.store.getState()
-  useEffect(() => {
-    let made: BenchView
-    try {
-      made = new BenchView(canvas.current!, currentTheme())
-    } catch (error) {
-      setNoPicture(error instanceof Error ? error.message : 'WebGL is not there')
-      return
-    }
-    const kept = sessionStorage.getItem(cameraKey(id))
-    if (kept !== null) made.setCamera(JSON.parse(kept) as CameraState)
-    viewRef.current = made
-    setView(made)
-    const stop = onTheme((theme) => made.setTheme(theme))
-    const keep = (): void => sessionStorage.setItem(cameraKey(id), JSON.stringify(made.cameraState()))
-    window.addEventListener('pagehide', keep)
-    return () => {
-      keep()
-      stop()
-      window.removeEventListener('pagehide', keep)
-      viewRef.current = undefined
-      setView(undefined)
-      made.dispose()
-    }
-  }, [id, viewRef, canvas])
-  return { view, noPicture }
-}
-
 /** The 3D picture, with nodes, handles and what is pointed at drawn over it. */
 export function ScenePanel({
   sheet,
@@ -106,7 +48,6 @@ export function ScenePanel({
   const { session } = useBench()
   const part = usePart()
   const result = useSessionState((s) => s.result)
-  const focus = useSessionState((s) => s.focus)
   const station = useSessionState((s) => selectionOf(s).station)
   const chosen = useSessionState((s) => selectionOf(s).step)
   const canvas = useRef<HTMLCanvasElement>(null)
@@ -123,14 +64,7 @@ export function ScenePanel({
   useEffect(() => {
     if (!sheet) view?.faceSheet(undefined)
   }, [view, sheet])
-  useEffect(() => {
-    if (!shown || !view) return
-    const lines =
-      run && !shown.stale && focus?.station !== undefined
-        ? sectionLines(run, stationOnRun(run, focus.station))
-        : undefined
-    view.setFocus(shown.runStep, segmentsOn(shown, focus?.segment), lines)
-  }, [view, run, shown, focus])
+  useLit(view, shown)
   const close = useCallback(() => {
     setTool(undefined)
     setHover(undefined)
@@ -232,20 +166,17 @@ export function ScenePanel({
           }}
         />
       )}
-      {view && !sheet && tool === 'lens' && <LensPanel view={view} onClose={close} />}
-      {view && !sheet && tool === 'cut' && (
-        <CutPanel
+      {view && !sheet && tool && (
+        <PanelOfTool
+          tool={tool}
           view={view}
+          shown={shown}
           bodies={bodies}
-          carried={(bodies.find((b) => b.step === shown?.runStep) ?? bodies.find((b) => b.carried))?.carried}
+          ends={ends}
+          onEnds={setEnds}
           onClose={close}
         />
       )}
-      {view && !sheet && tool === 'grow' && <GrowPanel view={view} onClose={close} />}
-      {view && !sheet && tool === 'measure' && (
-        <MeasurePanel view={view} shown={shown} ends={ends} onEnds={setEnds} onClose={close} />
-      )}
-      {!sheet && tool === 'section' && run && <SectionPanel run={run} onClose={close} />}
       {children}
       <SceneNotes
         stale={stale}
@@ -254,4 +185,31 @@ export function ScenePanel({
       />
     </section>
   )
+}
+
+/** The panel of the view's tool in hand. */
+function PanelOfTool(props: {
+  readonly tool: ViewTool
+  readonly view: BenchView
+  readonly shown: RunView | undefined
+  readonly bodies: readonly ShownBody[]
+  readonly ends: Ends
+  onEnds(ends: Ends): void
+  onClose(): void
+}) {
+  const { tool, view, shown, bodies, ends, onEnds, onClose } = props
+  switch (tool) {
+    case 'lens':
+      return <LensPanel view={view} onClose={onClose} />
+    case 'grow':
+      return <GrowPanel view={view} onClose={onClose} />
+    case 'measure':
+      return <MeasurePanel view={view} shown={shown} ends={ends} onEnds={onEnds} onClose={onClose} />
+    case 'section':
+      return shown?.run ? <SectionPanel run={shown.run} onClose={onClose} /> : null
+    case 'cut': {
+      const along = bodies.find((b) => b.step === shown?.runStep) ?? bodies.find((b) => b.carried)
+      return <CutPanel view={view} bodies={bodies} carried={along?.carried} onClose={onClose} />
+    }
+  }
 }

@@ -8,7 +8,8 @@ import { Menu } from '../../ui/Menu.tsx'
 import { download } from '../../ui/download.ts'
 import { UNIT_CHOICES, unitChoiceOf } from '../../ui/units.ts'
 import type { FileId } from '@flexum/core/files'
-import { chooseMassUnit, chooseUnits, filesOut } from './actions.ts'
+import { filesOut } from './actions/files-out.ts'
+import { chooseMassUnit, chooseUnits } from './actions/units.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 
 /** Name, save state, undo and redo, commands, units, variant, files. */

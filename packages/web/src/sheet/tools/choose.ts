@@ -1,25 +1,11 @@
 import type { Id } from '@flexum/core/base'
 import { vec2, type Vec2 } from '@flexum/core/plane'
-import { isBuiltIn, pointsOf, type Pull, type SketchEntity } from '@flexum/core/sketch'
-import type { SheetModel } from '../model.ts'
-import { isFree } from '../model.ts'
+import { isBuiltIn, pointsOf, type Pull } from '@flexum/core/sketch'
+import { isFree, type SheetModel } from '../model.ts'
 import { hitAt } from '../snap.ts'
 import { NO_PREVIEW, type Pointer, type Tool, type ToolHost } from './tool.ts'
 
-/** What choosing may ask besides: dragging shows a change before it counts. */
-export interface ChooseHost extends ToolHost {
-  /** Shows the sketch pulled, not yet counting. */
-  pull(entities: readonly SketchEntity[], pulls: readonly Pull[]): void
-  /** Keeps what is shown; `joined` brings points together that a drag let fall on each other. */
-  keepPull(label: string, joined?: readonly [Id, Id]): void
-  dropPull(): void
-  chosen(): readonly Id[]
-  /** Why something cannot be dragged, in words. */
-  tellSettled(id: Id): void
-  /** A box drawn from one place to another chooses what lies in it. */
-  frame(box: readonly [Vec2, Vec2] | undefined): void
-}
-
+/** What is held while the button is down: a thing that is dragged, or a box that chooses. */
 type Hold =
   | {
       readonly kind: 'thing'
@@ -31,7 +17,7 @@ type Hold =
   | { readonly kind: 'frame'; readonly start: Vec2; moved: boolean }
 
 /** Chooses, and drags what is free. */
-export function chooseTool(host: ChooseHost): Tool {
+export function chooseTool(host: ToolHost): Tool {
   let hold: Hold | undefined
   return {
     name: 'choose',

@@ -1,19 +1,14 @@
 import { line2, vec2, type Vec2 } from '@flexum/core/plane'
-import { NO_PREVIEW, type Tool } from './tool.ts'
-
-/** What the tool asks of the sheet. */
-export interface ScaleHost {
-  /** The picture grows, or with `across` is stretched too, so that two places of the sheet are so far apart on it. */
-  scalePicture(a: Vec2, b: Vec2, distance: number, across: boolean): void
-  say(message: string): void
-  leave(): void
-}
+import { NO_PREVIEW, type Tool, type ToolHost } from './tool.ts'
 
 /**
  * Two places on the picture and the true distance between them, typed beside the pointer; with `across` a second such way,
  * for pixels that are not square.
  */
-export function scalePictureTool(host: ScaleHost, across = false): Tool {
+export function scalePictureTool(
+  host: Pick<ToolHost, 'say' | 'leave' | 'scalePicture'>,
+  across = false,
+): Tool {
   let first: Vec2 | undefined
   return {
     name: across ? 'stretch-picture' : 'scale-picture',

@@ -1,6 +1,7 @@
 import type { Id, Result } from '@flexum/core/base'
-import type { Part } from '@flexum/core/document'
+import type { Part, SketchMeasured } from '@flexum/core/document'
 import type { Curve2, Vec2 } from '@flexum/core/plane'
+import type { Pull, SketchEntity } from '@flexum/core/sketch'
 import type { DimensionName, Formula } from '@flexum/core/units'
 import type { Draft } from '../drafting.ts'
 import type { SheetModel } from '../model.ts'
@@ -62,11 +63,23 @@ export interface ToolHost {
   ask(dimension: NewDimension): void
   /** Back to choosing. */
   leave(): void
+  chosen(): readonly Id[]
+  /** Shows the sketch pulled, not yet counting. */
+  pull(entities: readonly SketchEntity[], pulls: readonly Pull[]): void
+  /** Keeps what is shown; `joined` brings points together that a drag let fall on each other. */
+  keepPull(label: string, joined?: readonly [Id, Id]): void
+  dropPull(): void
+  /** Why something cannot be dragged, in words. */
+  tellSettled(id: Id): void
+  /** A box drawn from one place to another chooses what lies in it. */
+  frame(box: readonly [Vec2, Vec2] | undefined): void
+  /** The picture grows, or with `across` is stretched too, so that two places of the sheet are so far apart on it. */
+  scalePicture(a: Vec2, b: Vec2, distance: number, across: boolean): void
 }
 
 /** A dimension placed and not yet typed. */
 export interface NewDimension {
-  readonly measured: import('@flexum/core/document').SketchMeasured
+  readonly measured: SketchMeasured
   readonly place: Vec2
 }
 

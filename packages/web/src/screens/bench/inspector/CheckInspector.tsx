@@ -10,7 +10,7 @@ import { runView } from '../../../bench/results.ts'
 import { selectionOf } from '../../../bench/session.ts'
 import { FindingCard } from '../../../ui/FindingCard.tsx'
 import { Figures, Section } from '../../../ui/Figures.tsx'
-import { cure, showFinding } from '../actions.ts'
+import { cure, showFinding } from '../actions/findings.ts'
 import { useBench, usePart, useSessionState } from '../context.ts'
 
 /** A volume in the cube of the unit that is shown; millimetres in cm3, whose figures people can read. */

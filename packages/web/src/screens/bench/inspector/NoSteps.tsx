@@ -1,5 +1,5 @@
 import { EmptyState } from '../../../ui/EmptyState.tsx'
-import { addNewStep, drawPath, drawProfile } from '../actions.ts'
+import { addNewStep, drawPath, drawProfile } from '../actions/recipe.ts'
 import { useBench } from '../context.ts'
 import { BringInSvg } from '../steps/shared/BringInSvg.tsx'
 

@@ -1,6 +1,6 @@
 import type { Station } from '@flexum/core/document'
 import { FindingCard } from '../../../ui/FindingCard.tsx'
-import { cure, showFinding } from '../actions.ts'
+import { cure, showFinding } from '../actions/findings.ts'
 import { useBench, useSessionState } from '../context.ts'
 
 /** The findings that concern a station. */

@@ -18,7 +18,7 @@ import { editedFormula, textToEdit } from '../../../ui/typing.ts'
 import { Section } from '../../../ui/Figures.tsx'
 import { EntryField } from '../../../ui/EntryField.tsx'
 import { echoOf, showValue } from '../../../ui/FormulaField.tsx'
-import { newId } from '../actions.ts'
+import { newId } from '../actions/ids.ts'
 import { useBench, usePart, useSessionState, useSurroundings } from '../context.ts'
 import { StationFindings } from './StationFindings.tsx'
 

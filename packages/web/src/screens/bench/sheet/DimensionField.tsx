@@ -10,7 +10,7 @@ import { readTyped } from '../../../sheet/typing.ts'
 import type { SheetView } from '../../../sheet/view.ts'
 import { textToEdit, editedFormula } from '../../../ui/typing.ts'
 import { echoOf } from '../../../ui/FormulaField.tsx'
-import { newId } from '../actions.ts'
+import { newId } from '../actions/ids.ts'
 import { useBench, usePart } from '../context.ts'
 import { useSheet, useSheetState } from './context.ts'
 

@@ -1,7 +1,8 @@
 import { createContext, useContext, useMemo } from 'react'
 import { useStore } from 'zustand'
 import { sheetModel, surroundingsFor, type SheetModel } from '../../../sheet/model.ts'
-import type { Sheet, SheetState } from '../../../sheet/sheet.ts'
+import type { Sheet } from '../../../sheet/sheet.ts'
+import type { SheetState } from '../../../sheet/state.ts'
 import { usePart, useSessionState } from '../context.ts'
 
 export const SheetContext = createContext<Sheet | undefined>(undefined)

@@ -34,7 +34,7 @@ export function pointerFor(
         except: tool.except?.() ?? new Set(),
         ...(from ? { from } : {}),
       })
-  return { raw, snap, plain: o.plain, more: o.more, reach, typed: typedFigures(sheet) }
+  return { raw, snap, plain: o.plain, more: o.more, reach, typed: typedFigures(sheet, tool) }
 }
 
 /** The touched points with one more in front. */

@@ -17,11 +17,11 @@ import type { RunView } from '../../../../bench/results.ts'
 import { selectionOf } from '../../../../bench/session.ts'
 import type { BenchView } from '../../../../scene/BenchView.ts'
 import { tightLength } from '../../../../ui/units.ts'
+import { placeInPicture, useEscape } from '../../dragging.ts'
+import { AxisArrow, PLANES, PlaneSquare } from './AxisMarks.tsx'
+import { DragFields } from './DragFields.tsx'
 import { useBench, usePart, useSessionState, useSurroundings } from '../../context.ts'
 
-/** Length of a handle and where its plane squares lie, px. */
-const ARM = 58
-const SQUARE = [20, 34] as const
 /** Pointer reach for catching on other nodes, px. */
 const CATCH = 7
 
@@ -31,13 +31,6 @@ interface Props {
   readonly index: number
   readonly points: readonly { readonly id: string; readonly point: Vec3 }[]
 }
-
-const DIRECTIONS: Readonly<Record<Axis, Vec3>> = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] }
-const PLANES: readonly (readonly [Axis, Axis])[] = [
-  ['x', 'y'],
-  ['y', 'z'],
-  ['x', 'z'],
-]
 
 /** Handles of the node that is chosen while its path is worked on. */
 export function NodeHandles(props: {
@@ -109,14 +102,7 @@ function HandlesOfNode({ step, view, index, points }: Props) {
     session.endPreview()
   }
 
-  useEffect(() => {
-    if (!drag) return
-    const onKey = (e: KeyboardEvent): void => {
-      if (e.key === 'Escape') cancel()
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  })
+  useEscape(drag !== undefined, cancel)
   // A node that goes away in the middle of a drag takes the preview with it.
   useEffect(
     () => () => {
@@ -128,16 +114,12 @@ function HandlesOfNode({ step, view, index, points }: Props) {
   )
 
   if (!at || !node) return null
-  const place = (e: React.PointerEvent): [number, number] => {
-    const box = (e.currentTarget as Element).closest('section')!.getBoundingClientRect()
-    return [e.clientX - box.left, e.clientY - box.top]
-  }
   const handlers = (axes: readonly Axis[]) => ({
     onPointerDown: (e: React.PointerEvent) => {
       if (e.button !== 0) return
       e.preventDefault()
       e.stopPropagation()
-      const begun = grab(id, point, axes, view.rayAt(...place(e)))
+      const begun = grab(id, point, axes, view.rayAt(...placeInPicture(e)))
       if (!begun) return
       ;(e.currentTarget as Element).setPointerCapture(e.pointerId)
       view.setOrbiting(false)
@@ -146,7 +128,7 @@ function HandlesOfNode({ step, view, index, points }: Props) {
     onPointerMove: (e: React.PointerEvent) => {
       const now = live.current
       if (!now) return
-      const next = move(now, view.rayAt(...place(e)), e.altKey ? undefined : catches())
+      const next = move(now, view.rayAt(...placeInPicture(e)), e.altKey ? undefined : catches())
       keep(next)
       if (next.point !== now.point) show(next)
     },
@@ -172,99 +154,23 @@ function HandlesOfNode({ step, view, index, points }: Props) {
     },
   })
   const held = (axis: Axis): boolean => isHeld(node, axis)
-  const tip = (axes: readonly Axis[], px: number): readonly [number, number] | undefined =>
-    view.project(axes.reduce((p, a) => vec3.addScaled(p, DIRECTIONS[a], px * pixel), point))
+  const drawn = { view, point, at, lit: drag?.axes ?? [], node: index + 1 }
 
   return (
     <>
       <svg className="pointer-events-none absolute inset-0 h-full w-full overflow-visible">
-        {PLANES.map((axes) => {
-          if (axes.some(held)) return null
-          const [a, b] = axes
-          const corner = (p: number, q: number) =>
-            view.project(
-              vec3.addScaled(vec3.addScaled(point, DIRECTIONS[a], p * pixel), DIRECTIONS[b], q * pixel),
-            )
-          const [near, far] = SQUARE
-          const quad = [corner(near, near), corner(far, near), corner(far, far), corner(near, far)]
-          if (quad.some((c) => !c)) return null
-          const lit = drag && drag.axes.length === 2 && drag.axes.includes(a) && drag.axes.includes(b)
-          return (
-            <polygon
-              key={axes.join('')}
-              points={quad.map((c) => c!.join(',')).join(' ')}
-              fill="var(--color-primary)"
-              fillOpacity={lit ? 0.7 : 0.22}
-              stroke="var(--color-primary)"
-              strokeWidth="1"
-              className="pointer-events-auto cursor-move"
-              role="button"
-              aria-label={`Drag node ${index + 1} in the ${a}${b} plane`}
-              {...handlers(axes)}
-            />
-          )
-        })}
-        {AXES.map((axis) => {
-          const from = tip([axis], 9)
-          const to = tip([axis], ARM)
-          const label = tip([axis], ARM + 13)
-          if (!from || !to || !label) return null
-          const length = Math.hypot(to[0] - at[0], to[1] - at[1])
-          if (length < 14) return null
-          const angle = (Math.atan2(to[1] - at[1], to[0] - at[0]) * 180) / Math.PI
-          const stuck = held(axis)
-          const colour = stuck ? 'var(--ink3)' : 'var(--color-base-content)'
-          const lit = drag?.axes.length === 1 && drag.axes[0] === axis
-          return (
-            <g
-              key={axis}
-              role="button"
-              tabIndex={stuck ? -1 : 0}
-              aria-disabled={stuck}
-              aria-label={
-                stuck
-                  ? `${axis} of node ${index + 1} is held by its formula`
-                  : `Drag node ${index + 1} along ${axis}`
-              }
-              className={stuck ? 'pointer-events-auto' : 'pointer-events-auto cursor-grab'}
-              {...(stuck ? {} : handlers([axis]))}
-            >
-              <title>
-                {stuck ? `${axis} is held by its formula` : `along ${axis}; hold Alt to move freely`}
-              </title>
-              <line x1={from[0]} y1={from[1]} x2={to[0]} y2={to[1]} stroke="transparent" strokeWidth="14" />
-              <line
-                x1={from[0]}
-                y1={from[1]}
-                x2={to[0]}
-                y2={to[1]}
-                stroke={lit ? 'var(--color-primary)' : colour}
-                strokeWidth={lit ? 2.6 : 1.8}
-                {...(stuck ? { strokeDasharray: '2 3' } : {})}
-              />
-              {!stuck && (
-                <path
-                  d="M2 0L-9-4.5V4.5Z"
-                  fill={lit ? 'var(--color-primary)' : colour}
-                  transform={`translate(${to[0]} ${to[1]}) rotate(${angle})`}
-                />
-              )}
-              <text
-                x={label[0]}
-                y={label[1]}
-                textAnchor="middle"
-                dominantBaseline="central"
-                fill={colour}
-                className="figure select-none"
-                paintOrder="stroke"
-                stroke="var(--color-base-100)"
-                strokeWidth="3"
-              >
-                {axis}
-              </text>
-            </g>
-          )
-        })}
+        {PLANES.filter((axes) => !axes.some(held)).map((axes) => (
+          <PlaneSquare key={axes.join('')} {...drawn} axes={axes} handlers={handlers(axes)} />
+        ))}
+        {AXES.map((axis) => (
+          <AxisArrow
+            key={axis}
+            {...drawn}
+            axis={axis}
+            stuck={held(axis)}
+            handlers={held(axis) ? {} : handlers([axis])}
+          />
+        ))}
       </svg>
       {drag && (
         <DragFields
@@ -284,56 +190,5 @@ function HandlesOfNode({ step, view, index, points }: Props) {
         />
       )}
     </>
-  )
-}
-
-/** Figures beside the pointer while dragging: they follow, and can be typed over. */
-function DragFields(props: {
-  readonly drag: Drag
-  readonly at: readonly [number, number]
-  readonly unit: string
-  figure(axis: Axis): string
-  onType(axis: Axis, text: string): void
-  onKeep(): void
-  onCancel(): void
-}) {
-  const { drag } = props
-  const first = useRef<HTMLInputElement>(null)
-  useEffect(() => {
-    first.current?.focus()
-    first.current?.select()
-  }, [])
-  return (
-    <div
-      className="figure absolute z-10 rounded-[3px] bg-neutral px-2 py-1.5 text-neutral-content"
-      style={{ left: props.at[0] + 18, top: props.at[1] + 14 }}
-    >
-      {drag.axes.map((axis, i) => (
-        <label key={axis} className="flex items-center gap-2">
-          {axis}
-          <input
-            ref={i === 0 ? first : undefined}
-            className="w-24 bg-transparent text-right outline-none!"
-            aria-label={`${axis} of the dragged node`}
-            value={drag.typed?.[axis] ?? props.figure(axis)}
-            onChange={(e) => props.onType(axis, e.target.value)}
-            onKeyDown={(e) => {
-              // The first key typed takes the place of the figure that follows the pointer.
-              if (drag.typed?.[axis] === undefined && e.key.length === 1 && !e.ctrlKey && !e.metaKey) {
-                e.preventDefault()
-                props.onType(axis, e.key)
-              }
-              if (e.key === 'Enter') props.onKeep()
-              if (e.key === 'Escape') {
-                e.stopPropagation()
-                props.onCancel()
-              }
-            }}
-          />
-          <span className="opacity-70">{props.unit}</span>
-          {drag.caught[axis] && <span className="opacity-80">= {drag.caught[axis]}</span>}
-        </label>
-      ))}
-    </div>
   )
 }

@@ -8,7 +8,7 @@ import { stepResult } from '../../../../bench/results.ts'
 import { selectionOf } from '../../../../bench/session.ts'
 import { editedFormula } from '../../../../ui/typing.ts'
 import { echoOf } from '../../../../ui/FormulaField.tsx'
-import { addNodeAfter } from '../../actions.ts'
+import { addNodeAfter } from '../../actions/nodes.ts'
 import { useBench, usePart, useSessionState, useSurroundings } from '../../context.ts'
 import { formulaIn, NodeRow, type NodeRowActions } from './NodeRow.tsx'
 

@@ -1,5 +1,5 @@
 import { COPY_AXES, MIRROR_PLANES, type CopiesEntry, type RunStep } from '@flexum/core/document'
-import { newId } from '../../actions.ts'
+import { newId } from '../../actions/ids.ts'
 import { usePart } from '../../context.ts'
 import { StepField } from '../../inspector/StepField.tsx'
 import { Choice } from '../../inspector/Choice.tsx'

@@ -1,6 +1,6 @@
 import type { RunStep, ScaleEntry, ShapingEntry, TwistEntry } from '@flexum/core/document'
 import { dimensionOfMeasured, dimensionsOf, sizeDimension } from '@flexum/core/document'
-import { newId } from '../../actions.ts'
+import { newId } from '../../actions/ids.ts'
 import { usePart } from '../../context.ts'
 import { SIZE_LABELS } from '../../../../ui/sizeLabels.ts'
 import { StepField } from '../../inspector/StepField.tsx'

@@ -1,6 +1,6 @@
-import { useEffect, useRef, useState } from 'react'
+import { useRef, useState } from 'react'
 import type { RunStep } from '@flexum/core/document'
-import { changeRun, setFormula } from '@flexum/core/edit'
+import { setFormula } from '@flexum/core/edit'
 import { deg, rad } from '@flexum/core/num'
 import { reachAround } from '@flexum/core/profile'
 import { frameAt, type Frame } from '@flexum/core/sweep'
@@ -11,7 +11,9 @@ import type { RunView } from '../../../../bench/results.ts'
 import { selectionOf } from '../../../../bench/session.ts'
 import type { BenchView } from '../../../../scene/BenchView.ts'
 import { useBench, useSessionState, useSurroundings } from '../../context.ts'
+import { placeInPicture, useEscape } from '../../dragging.ts'
 import { useProjected } from '../../useProjected.ts'
+import { ClockKnob, FlipButton, SectionAxes, type Place } from './SectionMarks.tsx'
 
 /** Clock angles catch on this while dragging without Alt. */
 const STEP = rad(5)
@@ -44,16 +46,10 @@ export function SectionHandles({
     live.current = d
     setDrag(d)
   }
-  useEffect(() => {
-    if (!drag) return
-    const onKey = (e: KeyboardEvent): void => {
-      if (e.key !== 'Escape') return
-      keep(undefined)
-      view.setOrbiting(true)
-      session.endPreview()
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
+  useEscape(drag !== undefined, () => {
+    keep(undefined)
+    view.setOrbiting(true)
+    session.endPreview()
   })
   const run = shown.run
   if (!run || !step) return null
@@ -72,46 +68,13 @@ export function SectionHandles({
   if (!origin || !tipX || !tipY || !knob) return null
   const flipAt = beyond(origin, tipX, knob)
   const formula = (angle: number): string => `${formatDecimal(deg(angle), 2).replace(/\.?0+$/, '')} deg`
-  const place = (e: React.PointerEvent): [number, number] => {
-    const box = (e.currentTarget as Element).closest('section')!.getBoundingClientRect()
-    return [e.clientX - box.left, e.clientY - box.top]
-  }
   const turn = (angle: number, how: { label: string; mergeKey?: string }): void =>
     void session.run(setFormula, { step: step.id, field: 'clock', formula: formula(angle) }, how)
-  const seen = (e: React.PointerEvent): number | undefined => angleSeen(view.rayAt(...place(e)), frame)
+  const seen = (e: React.PointerEvent): number | undefined =>
+    angleSeen(view.rayAt(...placeInPicture(e)), frame)
   return (
     <svg className="pointer-events-none absolute inset-0 h-full w-full overflow-visible">
-      <g role="img" aria-label={`Section axes at the start${step.flip ? ', flipped' : ''}`} fill="none">
-        <title>The section as drawn: x and y where the run starts</title>
-        {(
-          [
-            ['x', tipX],
-            ['y', tipY],
-          ] as const
-        ).map(([name, tip]) => (
-          <g key={name}>
-            <path
-              d={`M${origin[0]} ${origin[1]}L${tip[0]} ${tip[1]}`}
-              stroke="var(--color-primary)"
-              strokeWidth="1.6"
-              {...(name === 'x' ? {} : { strokeDasharray: '4 2.5' })}
-            />
-            <text
-              x={tip[0] + (tip[0] - origin[0]) * 0.08}
-              y={tip[1] + (tip[1] - origin[1]) * 0.08}
-              className="figure select-none"
-              fill="var(--color-primary)"
-              stroke="var(--color-base-100)"
-              strokeWidth="3"
-              paintOrder="stroke"
-              textAnchor="middle"
-              dominantBaseline="central"
-            >
-              {name}
-            </text>
-          </g>
-        ))}
-      </g>
+      <SectionAxes origin={origin} x={tipX} y={tipY} flip={step.flip} />
       {active && (
         <>
           <path
@@ -164,60 +127,9 @@ export function SectionHandles({
               turn(next, { label: 'Clock angle', mergeKey: `clock-${step.id}` })
             }}
           >
-            <title>Drag to turn the section; hold Alt for any angle</title>
-            <circle r="13" fill="transparent" />
-            <circle r="6" fill="var(--color-base-100)" stroke="var(--color-primary)" strokeWidth="2" />
-            <path
-              d="M-9 -7A11 11 0 0 1 9 -7M9 -7l-5 -1M9 -7l1 -5"
-              stroke="var(--color-primary)"
-              strokeWidth="1.4"
-              fill="none"
-            />
+            <ClockKnob />
           </g>
-          <g
-            role="button"
-            tabIndex={0}
-            aria-label="Flip the section left to right"
-            aria-pressed={step.flip}
-            className="pointer-events-auto cursor-pointer"
-            transform={`translate(${flipAt[0]} ${flipAt[1]})`}
-            onClick={() =>
-              session.run(changeRun, { step: step.id, choices: { flip: !step.flip } }, { label: 'Flip' })
-            }
-            onKeyDown={(e) => {
-              if (e.key !== 'Enter' && e.key !== ' ') return
-              e.preventDefault()
-              session.run(changeRun, { step: step.id, choices: { flip: !step.flip } }, { label: 'Flip' })
-            }}
-          >
-            <title>Flip the section left to right</title>
-            <circle
-              r="11"
-              fill="var(--color-base-100)"
-              stroke="var(--color-primary)"
-              strokeWidth={step.flip ? 2.4 : 1.2}
-            />
-            <path
-              d="M-6 0H6M-6 0l3-3M-6 0l3 3M6 0l-3-3M6 0l-3 3"
-              stroke="var(--color-primary)"
-              strokeWidth="1.4"
-              fill="none"
-            />
-          </g>
-          {step.flip && (
-            <text
-              x={flipAt[0]}
-              y={flipAt[1] + 24}
-              className="figure select-none"
-              fill="var(--color-primary)"
-              textAnchor="middle"
-              stroke="var(--color-base-100)"
-              strokeWidth="3"
-              paintOrder="stroke"
-            >
-              flipped
-            </text>
-          )}
+          <FlipButton step={step} at={flipAt} />
           {drag && (
             <text
               x={knob[0] + 18}
@@ -234,8 +146,6 @@ export function SectionHandles({
     </svg>
   )
 }
-
-type Place = readonly [number, number]
 
 /** Where the flip button goes: on from the tip of x, and clear of the clock handle when the axes are seen nearly end on. */
 function beyond(origin: Place, tip: Place, knob: Place): Place {

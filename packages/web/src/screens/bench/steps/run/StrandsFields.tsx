@@ -1,4 +1,4 @@
-import { newIds } from '../../actions.ts'
+import { newIds } from '../../actions/ids.ts'
 import type { Id } from '@flexum/core/base'
 import type { FreeStrand, RunStep, StrandsEntry } from '@flexum/core/document'
 import { changeRun } from '@flexum/core/edit'

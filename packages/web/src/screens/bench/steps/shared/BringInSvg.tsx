@@ -1,5 +1,5 @@
 import { acceptOf } from '@flexum/core/files'
-import { bringInSvg } from '../../actions.ts'
+import { bringInSvg } from '../../actions/files-in.ts'
 import { useBench } from '../../context.ts'
 
 /** Takes the outlines of an SVG file as a section of one's own. */

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import type { SketchProfileStep, StockProfileStep } from '@flexum/core/document'
 import { stepResult } from '../../../../bench/results.ts'
-import { drawProfile } from '../../actions.ts'
+import { drawProfile } from '../../actions/recipe.ts'
 import { useBench, useSessionState } from '../../context.ts'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 import { StepField } from '../../inspector/StepField.tsx'

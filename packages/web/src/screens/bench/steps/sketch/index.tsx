@@ -1,5 +1,5 @@
 import type { SketchStep } from '@flexum/core/document'
-import { openSheet } from '../../actions.ts'
+import { openSheet } from '../../actions/recipe.ts'
 import type { PageKind } from '../page-kind.ts'
 import { Glyph } from '../shared/Glyph.tsx'
 import { SketchInspector } from './SketchInspector.tsx'

@@ -1,0 +1,42 @@
+import { toast } from 'sonner'
+import { FILE_IDS, fileOut, type FileId, type FileOptions } from '@flexum/core/files'
+import { partOf, selectionOf } from '../../../bench/session.ts'
+import { download } from '../../../ui/download.ts'
+import type { BenchContextValue } from '../context.ts'
+
+/** Takes a file out of the part as it is, of the run that is chosen; tells what keeps it from that. */
+export async function takeOut(
+  { session, compute }: Pick<BenchContextValue, 'session' | 'compute'>,
+  file: FileId,
+  options: FileOptions = {},
+): Promise<string | undefined> {
+  const state = session.store.getState()
+  const made = await compute.takeOut(partOf(state), { file, chosen: selectionOf(state).step, options })
+  if (!made.ok) return made.fault.message
+  download(made.value.name, made.value.content, made.value.type)
+  return undefined
+}
+
+/** The same from a menu: what keeps it from that is shown. */
+export async function takeOutNow(bench: Parameters<typeof takeOut>[0], file: FileId): Promise<void> {
+  try {
+    const problem = await takeOut(bench, file)
+    if (problem !== undefined) toast.error(`${fileOut(file).title}: ${problem}`)
+  } catch (error) {
+    toast.error(error instanceof Error ? error.message : String(error))
+  }
+}
+
+/** Everything that can be taken out, as menus list it; what asks something first is opened by `ask`. */
+export const filesOut = (
+  bench: Parameters<typeof takeOut>[0],
+  ask: (file: FileId) => void,
+): readonly { readonly label: string; act(): void }[] =>
+  FILE_IDS.map((id) => {
+    const { title, options } = fileOut(id)
+    const asks = Object.keys(options).length > 0
+    return {
+      label: asks ? `${title}…` : title,
+      act: () => (asks ? ask(id) : void takeOutNow(bench, id)),
+    }
+  })

@@ -1,0 +1,67 @@
+import { toast } from 'sonner'
+import type { Id } from '@flexum/core/base'
+import { againstTravel, kindOf, type NodeEntry } from '@flexum/core/document'
+import { insertNode, present, removeNodes, reversePath as turnRound } from '@flexum/core/edit'
+import { formatExact, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
+import { stepInWork, stepResult } from '../../../bench/results.ts'
+import { partOf, selectionOf, type Session } from '../../../bench/session.ts'
+import { newId } from './ids.ts'
+
+/** Puts a node after another (or at the end): midway to the next, or as far on as the last leg is long. */
+export function addNodeAfter(session: Session, stepId: Id, after: number): void {
+  const state = session.store.getState()
+  const part = partOf(state)
+  const step = part.steps.find((s) => s.id === stepId)
+  if (step?.kind !== 'node-path') return
+  const points = state.result?.steps.find((s) => s.id === stepId)?.nodePoints ?? []
+  const here = points[after]?.point
+  const next = points[after + 1]?.point ?? (step.closed ? points[0]?.point : undefined)
+  const before = points[after - 1]?.point
+  const { unit } = part.units.length
+  const at = (i: 0 | 1 | 2): string => {
+    const a = here?.[i] ?? 0
+    const value = next ? (a + next[i]) / 2 : before ? 2 * a - before[i] : a + (i === 0 ? 100 : 0)
+    return formatExact(Number((value / LENGTH_FACTORS[unit]).toFixed(6)))
+  }
+  const node: NodeEntry = {
+    id: newId(part, 'n'),
+    x: typedFormula(at(0), unit),
+    y: typedFormula(at(1), unit),
+    z: typedFormula(at(2), unit),
+    corner: { kind: 'sharp' },
+  }
+  session.run(
+    insertNode,
+    { step: stepId, index: after + 1, node },
+    { label: 'Add node', select: { step: stepId, node: node.id } },
+  )
+}
+
+export function removeChosenNode(session: Session): void {
+  const part = partOf(session.store.getState())
+  const { step, node } = selectionOf(session.store.getState())
+  const path = stepInWork(part, step, 'node-path')
+  if (!path || node === null) return
+  session.run(removeNodes, { step: path.id, nodes: [node] }, { label: 'Remove node', select: { node: null } })
+}
+
+/** Travels the path in work the other way; runs along it stay on their side, and what does not stay is said. */
+export function reversePath(session: Session, step?: Id): void {
+  const { result, history } = session.store.getState()
+  const part = present(history).part
+  const chosen = step ?? selectionOf(session.store.getState()).step
+  const turnable = part.steps.filter((s) => kindOf(s).reversed !== undefined)
+  const path = turnable.find((s) => s.id === chosen) ?? turnable[0]
+  if (!path || !session.run(turnRound, { step: path.id }, { label: 'Reverse path' })) return
+  const planar = stepResult(result, path.id)?.output?.path?.analysis.planar ?? true
+  for (const run of part.steps) {
+    if (run.kind !== 'run' || run.path !== path.id) continue
+    const changed = [
+      ...(planar ? [] : ['how its section lies, as the path leaves its plane']),
+      ...againstTravel(run),
+    ]
+    if (changed.length === 0)
+      toast(`“${run.name}” was flipped with the path, so that its section stays on its side`)
+    else toast.warning(`Look at “${run.name}”: ${changed.join('; ')} goes by the direction of travel`)
+  }
+}

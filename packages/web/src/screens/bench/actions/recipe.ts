@@ -1,0 +1,83 @@
+import { toast } from 'sonner'
+import { countingIds, type Id } from '@flexum/core/base'
+import { freshStep, idsIn, kindOf, type SheetPlane, type SketchItem, type Step } from '@flexum/core/document'
+import { addStep } from '@flexum/core/edit'
+import { partOf, type Session } from '../../../bench/session.ts'
+import { newId } from './ids.ts'
+
+/** Adds a step with sizes to start from; one that needs others takes the last of each in the recipe. */
+export function addNewStep(session: Session, kind: Step['kind']): void {
+  const part = partOf(session.store.getState())
+  const id = newId(part, 's')
+  const made = freshStep(part, kind, { id })
+  if (!made.ok) {
+    toast.error(made.fault.message)
+    return
+  }
+  const step = made.value
+  session.run(
+    addStep,
+    { step, index: part.steps.length },
+    { label: `Add ${step.name}`, select: { station: kindOf(step).station, step: id, node: null } },
+  )
+}
+
+/** Opens the sheet of a sketch. */
+export function openSheet(session: Session, step: Id): void {
+  session.select({ station: 'path', step, node: null, sheet: step })
+}
+
+export function closeSheet(session: Session): void {
+  session.select({ sheet: null })
+}
+
+/** A sketch with a path along it, and its sheet open. */
+export function drawPath(session: Session): void {
+  drawOn(session, 'sketch-path', { kind: 'xz', offset: '0' })
+}
+
+/** A sketch with a profile of it, and its sheet open. */
+export function drawProfile(session: Session): void {
+  drawOn(session, 'sketch-profile', { kind: 'xy', offset: '0' })
+}
+
+/** A sketch on a plane and what takes it, before the first run, so that it can be carried by it; its sheet opens if it is empty. */
+export function drawOn(
+  session: Session,
+  kind: 'sketch-path' | 'sketch-profile',
+  plane: SheetPlane,
+  drawing?: { readonly name: string; readonly entities: readonly SketchItem[] },
+): void {
+  const part = partOf(session.store.getState())
+  const ids = countingIds('s', idsIn(part))
+  const [sketch, taken] = [ids(), ids()]
+  const mergeKey = `draw-${sketch}`
+  const drawn: Step = {
+    id: sketch,
+    kind: 'sketch',
+    name: drawing?.name ?? (kind === 'sketch-path' ? 'Path sketch' : 'Profile sketch'),
+    aside: false,
+    plane,
+    entities: drawing?.entities ?? [],
+    constraints: [],
+  }
+  const label = drawing ? `Bring in ${drawing.name}` : 'Draw it'
+  // Before the first run, so that it can be carried by it.
+  const run = part.steps.findIndex((s) => kindOf(s).gives.includes('carried'))
+  const index = run < 0 ? part.steps.length : run
+  session.run(addStep, { step: drawn, index }, { label, mergeKey })
+  const with1 = partOf(session.store.getState())
+  const step = freshStep(with1, kind, { id: taken, before: index + 1 })
+  if (!step.ok) return
+  session.run(
+    addStep,
+    { step: step.value, index: index + 1 },
+    {
+      label,
+      mergeKey,
+      select: drawing
+        ? { station: 'profile', step: taken, node: null }
+        : { station: 'path', step: sketch, node: null, sheet: sketch },
+    },
+  )
+}

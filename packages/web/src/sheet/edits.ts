@@ -1,0 +1,106 @@
+import type { Id, Result } from '@flexum/core/base'
+import { takeOut, type SketchEntity } from '@flexum/core/sketch'
+import type { Board } from './board.ts'
+import type { Draft } from './drafting.ts'
+import type { Offer } from './offers.ts'
+import { goesFar, withoutNew, withoutRedundant, type Outcome } from './outcome.ts'
+
+/** Everything that changes what is drawn, each as one step to undo. */
+export interface Edits {
+  /**
+   * Keeps a change. `build` is asked first with constraints; where these cannot hold, without. Gives the ids it put in, or
+   * undefined when nothing came of it.
+   */
+  apply<T>(label: string, build: (draft: Draft, constrain: boolean) => T): T | undefined
+  /** Keeps an edit; says why when it cannot be made. True when it was kept. */
+  edit(label: string, build: (draft: Draft) => Result<readonly Id[]>): boolean
+  /** What an edit would come to; undefined when the sketch is gone. */
+  tryEdit(build: (draft: Draft) => Result<readonly Id[]>): Outcome | undefined
+  remove(ids: readonly Id[], label: string): void
+  toggleGuide(curves: readonly Id[]): void
+  constrain(offer: Offer): boolean
+}
+
+export function editsOn(board: Board): Edits {
+  const { set, keep } = board
+  const edits: Edits = {
+    apply(label, build) {
+      // With all that was meant; without what cannot hold; and if even that fails, as it is drawn.
+      for (const constrain of [true, false]) {
+        const draft = board.draft()
+        if (!draft) return undefined
+        const made = build(draft, constrain)
+        const outcome = board.tried(draft.done())
+        if (outcome.kind === 'fault') {
+          set({ said: outcome.message })
+          return undefined
+        }
+        if (outcome.kind !== 'good') continue
+        if (constrain && goesFar(outcome.change, board.model().size, 0)) continue
+        const kept = withoutRedundant(outcome.drawing, outcome.redundant)
+        set({ typed: undefined, said: undefined })
+        return keep(label, kept) ? made : undefined
+      }
+      const draft = board.draft()!
+      build(draft, false)
+      board.attempt(label, draft.done())
+      return undefined
+    },
+    edit(label, build) {
+      const outcome = edits.tryEdit(build)
+      if (!outcome) return false
+      if (outcome.kind !== 'good') return board.settleOn(label, outcome)
+      set({ said: undefined, ghost: undefined })
+      return keep(label, outcome.drawing)
+    },
+    tryEdit(build) {
+      const draft = board.draft()
+      if (!draft) return undefined
+      const made = build(draft)
+      if (!made.ok) return { kind: 'fault', message: made.fault.message }
+      const outcome = board.tried(draft.done())
+      if (outcome.kind !== 'good') return outcome
+      return { ...outcome, drawing: withoutNew(outcome.drawing, outcome.redundant) }
+    },
+    remove(ids, label) {
+      const draft = board.draft()
+      if (!draft) return
+      takeOut(draft, ids)
+      if (keep(label, draft.done())) set({ chosen: [] })
+    },
+    toggleGuide(curves) {
+      const step = board.counting()
+      if (!step) return
+      const { byId, entities } = board.model()
+      const isGuide = (e: SketchEntity | undefined): boolean =>
+        e !== undefined && e.kind !== 'point' && e.guide === true
+      const all = curves.every((id) => isGuide(byId.get(id)))
+      const changed = entities.map((e): SketchEntity => {
+        if (e.kind === 'point' || !curves.includes(e.id)) return e
+        const { guide: _, ...rest } = e
+        return all ? (rest as typeof e) : { ...e, guide: true }
+      })
+      keep(all ? 'No guide any more' : 'As guide', { entities: changed, constraints: step.constraints })
+    },
+    constrain(offer) {
+      const draft = board.draft()
+      if (!draft) return false
+      for (const r of offer.relations) draft.relate(r)
+      const outcome = board.tried(draft.done())
+      if (outcome.kind === 'good' && outcome.redundant.length === offer.relations.length) {
+        set({ said: `Other constraints make it ${offer.word} already; one more would say nothing.` })
+        return false
+      }
+      const kept =
+        outcome.kind === 'good'
+          ? { ...outcome, drawing: withoutRedundant(outcome.drawing, outcome.redundant) }
+          : outcome
+      const done = board.settleOn(capital(offer.word), kept)
+      if (done) set({ said: undefined })
+      return done
+    },
+  }
+  return edits
+}
+
+const capital = (word: string): string => word.charAt(0).toUpperCase() + word.slice(1)
