@@ -1,7 +1,11 @@
 import { hc } from 'hono/client'
 import type { Api } from './app.ts'
 
-export type { PartFigures, SectionFigures } from './db/schema.ts'
+/** What the API's answers hold. */
+export type { PartHead, RackRow } from './services/parts.ts'
+export type { LibraryRow, SectionVersion } from './services/sections.ts'
+export type { MaterialRow, StockRow } from './db/catalogue-queries.ts'
+export type { RevisionRow } from './db/part-queries.ts'
 
 /** The API's typed client. */
 export type Client = ReturnType<typeof hc<Api>>

@@ -1,4 +1,14 @@
-import { array, lazy, mixed, number, object, string, ValidationError, type AnyObject } from 'yup'
+import {
+  array,
+  lazy,
+  mixed,
+  number,
+  object,
+  string,
+  ValidationError,
+  type AnyObject,
+  type ISchema,
+} from 'yup'
 import { fail, fault, ok, type Result } from '../base/index.ts'
 import { DIMENSIONS, LENGTH_FACTORS, MASS_FACTORS, type Formula } from '../units/index.ts'
 import { LIMITS } from './limits.ts'
@@ -50,8 +60,8 @@ const stepSchema = lazy((step: unknown) => {
     .required('a step is missing here')
 })
 
-const list = (of: Parameters<typeof array>[0], most: number, what: string) =>
-  array(of)
+const list = (of: ISchema<unknown, AnyObject>, most: number, what: string) =>
+  array<AnyObject, unknown>(of)
     .strict()
     .required(`the list of ${what} is missing`)
     .max(most, `a part has at most ${most} ${what}`)
@@ -81,7 +91,7 @@ const partSchema = record<AnyObject>({
     'variants',
   ),
   variant: string().strict().nullable().defined('the variant in force is missing (null for none)'),
-  steps: list(stepSchema as never, LIMITS.steps, 'steps'),
+  steps: list(stepSchema, LIMITS.steps, 'steps'),
   builtTo: string().strict().nullable().defined('builtTo is missing (null for all)'),
 })
 

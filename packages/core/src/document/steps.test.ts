@@ -1,3 +1,5 @@
+import type { Result } from '../base/index.ts'
+import { STOCK_SHAPES, type Region, type Section } from '../profile/index.ts'
 import { describe, expect, it } from 'vitest'
 import {
   needsOf,
@@ -9,6 +11,7 @@ import {
   allKinds,
   stepOf,
   STOCK_SIZES,
+  type StockShape,
   type Part,
   type Step,
 } from './index.ts'
@@ -101,5 +104,13 @@ describe('step kinds', () => {
   })
   it('have sizes for every stock shape', () => {
     for (const sizes of Object.values(STOCK_SIZES)) expect(new Set(sizes).size).toBe(sizes.length)
+  })
+  it('name the same stock shapes and sizes as the geometry, or this does not compile', () => {
+    const builders: {
+      readonly [S in StockShape]: (
+        sizes: Readonly<Record<(typeof STOCK_SIZES)[S][number], number>>,
+      ) => Result<Region | Section>
+    } = STOCK_SHAPES
+    expect(Object.keys(STOCK_SIZES).sort()).toEqual(Object.keys(builders).sort())
   })
 })

@@ -171,6 +171,24 @@ describe('when a step fails', () => {
     expect(finding!.message).toMatch(/the largest is 5.905 in/)
     expect(finding!.cures[0]!.change.with).toMatchObject({ formula: { text: '5.905', bare: 'in' } })
   })
+  it('words sizes that make no section in the unit shown', () => {
+    const inches = done(
+      setUnits(angle, {
+        units: { length: { unit: 'in', style: { kind: 'decimal', places: 3 } }, mass: 'kg' },
+      }),
+    )
+    const tube = done(setShape(inches, { step: 'profile', shape: 'tube' }))
+    const sized = (wall: string): Part =>
+      done(setFormula(tube, { step: 'profile', field: 'sizes/wall', formula: wall }))
+    const thin = done(
+      setFormula(sized('1 in'), { step: 'profile', field: 'sizes/diameter', formula: '1 in' }),
+    )
+    const [finding] = fresh(thin).findings
+    expect(finding).toMatchObject({ code: 'profile.size', severity: 'blocks' })
+    expect(finding!.message).toBe(
+      'This tube cannot be made: a wall of 1 in leaves no hollow; it must be below 0.5 in.',
+    )
+  })
   it('points at the cell that cannot be read', () => {
     const r = fresh(cell(angle, 'n3', 'x', '12 kg'))
     expect(r.findings).toMatchObject([{ node: 'n3', field: 'nodes/n3/x', code: 'formula.wrong-dimension' }])

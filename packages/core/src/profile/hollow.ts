@@ -1,5 +1,5 @@
 import { tolerance } from '../num/index.ts'
-import { fail, fault, ok, type Result } from '../base/index.ts'
+import { fail, fault, lengthFault, ok, type Result } from '../base/index.ts'
 import {
   arrange,
   loopIntegrals,
@@ -14,6 +14,9 @@ import { region, type Region } from './region.ts'
 /** Where the material of a hollow section lies: inside its drawn outline, outside it, or half and half. */
 export type WallSide = 'in' | 'out' | 'even'
 
+const CODE = 'profile.wall'
+const refused = (message: string): Result<Region> => fail(fault(CODE, message))
+
 /** Places on each curve at which the way to the other side of the wall is checked. */
 const CHECKS = [0.1, 0.3, 0.5, 0.7, 0.9]
 
@@ -22,16 +25,17 @@ const CHECKS = [0.1, 0.3, 0.5, 0.7, 0.9]
  * hollow, or for which an inside corner or arc has no room, is refused.
  */
 export function hollow(r: Region, side: WallSide, thickness: number): Result<Region> {
-  const refuse = (message: string): Result<Region> => fail(fault('profile.wall', message))
-  if (!(thickness > 0)) return refuse('the wall must be above 0')
-  if (r.holes.length > 0) return refuse('a section with holes has its walls already')
+  if (!(thickness > 0)) return refused('the wall must be above 0')
+  if (r.holes.length > 0) return refused('a section with holes has its walls already')
   if (r.outer.some((c) => c.kind === 'bezier'))
-    return refuse('a wall can follow lines and arcs; this outline has a spline or an ellipse')
+    return refused('a wall can follow lines and arcs; this outline has a spline or an ellipse')
   const inward = side === 'in' ? thickness : side === 'out' ? 0 : thickness / 2
   const inner = beside(r.outer, inward)
   const outer = beside(r.outer, inward - thickness)
-  if (!inner || !outer) return refuse(`a wall of ${thickness} leaves no room at a corner or an arc`)
-  if (!keepsAway(inner, outer, thickness)) return refuse(`a wall of ${thickness} leaves no hollow`)
+  if (!inner || !outer)
+    return fail(lengthFault(CODE)`a wall of ${thickness} leaves no room at a corner or an arc`)
+  if (!keepsAway(inner, outer, thickness))
+    return fail(lengthFault(CODE)`a wall of ${thickness} leaves no hollow`)
   return ok(region(outer, [inner]))
 }
 

@@ -11,7 +11,7 @@ export {
 } from './region.ts'
 export { reach, reachAround, sectionProperties, type SectionProperties } from './properties.ts'
 export { arcSteps, outlineOf, outlinePlan, outlinePoints, type Outline, type OutlinePlan } from './outline.ts'
-export { STOCK_SHAPES } from './stock.ts'
+export { STOCK_SHAPES, stockSection } from './stock.ts'
 export { ALONE, placeStrand, strandsInRow, strandsOnCircle, type StrandPlace } from './strands.ts'
 export { anchorPlaces } from './anchors.ts'
 export { hollow, type WallSide } from './hollow.ts'

@@ -2,7 +2,7 @@ import { ok, type Result } from '../base/index.ts'
 import { deg } from '../num/index.ts'
 import { arc2, line2, type Curve2, type Vec2 } from '../plane/index.ts'
 import { region, type Region } from './region.ts'
-import { needPositive, refuse, type Sizes } from './sizes.ts'
+import { needPositive, refuse, refuseLengths, type Sizes } from './sizes.ts'
 
 const QUARTER = Math.PI / 2
 
@@ -38,7 +38,7 @@ export function bead(s: Sizes<'width' | 'height'>): Result<Region> {
   if (bad) return bad
   const r = s.width / 2
   const flat = s.height - r
-  if (flat < 0) return refuse(`a height of ${s.height} is less than half the width, ${r}`)
+  if (flat < 0) return refuseLengths`a height of ${s.height} is less than half the width, ${r}`
   return ok(region([...lines([-r, flat], [-r, 0], [r, 0], [r, flat]), arc2([0, flat], r, 0, Math.PI)]))
 }
 
@@ -72,7 +72,8 @@ export function skirting(s: Sizes<'height' | 'thickness' | 'round'>): Result<Reg
   if (bad) return bad
   const { height: h, thickness: t, round: r } = s
   if (r < 0) return refuse('the rounding cannot be below 0')
-  if (r > Math.min(t, h)) return refuse(`a rounding of ${r} is too large; at most ${Math.min(t, h)} fits`)
+  if (r > Math.min(t, h))
+    return refuseLengths`a rounding of ${r} is too large; at most ${Math.min(t, h)} fits`
   const front = lines([t - r, h], [0, h], [0, 0], [t, 0], [t, h - r])
   return ok(region(r > 0 ? [...front, arc2([t - r, h - r], r, 0, QUARTER)] : front))
 }
@@ -90,9 +91,7 @@ export function cornice(s: Sizes<'face' | 'thickness' | 'spring'>): Result<Regio
     return refuse(`a spring angle of ${Number(deg(spring).toFixed(3))}° is not between 0 and 90°`)
   const back = face - t / (Math.sin(spring) * Math.cos(spring))
   if (!(back > 0))
-    return refuse(
-      `a face of ${face} leaves no back: at a thickness of ${t} it must be above ${Number((face - back).toFixed(3))}`,
-    )
+    return refuseLengths`a face of ${face} leaves no back: at a thickness of ${t} it must be above ${face - back}`
   const [p, h] = [back * Math.sin(spring), back * Math.cos(spring)]
   return ok(region(lines([0, 0], [0, -t / Math.sin(spring)], [p + t / Math.cos(spring), h], [p, h], [0, 0])))
 }

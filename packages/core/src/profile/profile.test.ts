@@ -145,7 +145,7 @@ describe('stock shapes refuse sizes that make no section', () => {
   it.each([
     [STOCK_SHAPES['round-bar']({ diameter: 0 }), /diameter must be above 0/],
     [STOCK_SHAPES.tube({ diameter: 10, wall: 5 }), /leaves no hollow; it must be below 5/],
-    [STOCK_SHAPES['square-bar']({ side: 10, corner: 6 }), /at most 5 fits/],
+    [STOCK_SHAPES['square-bar']({ side: 10, corner: 6 }), /at most 5 mm fits/],
     [STOCK_SHAPES['square-bar']({ side: 10, corner: -1 }), /below 0/],
     [STOCK_SHAPES['square-tube']({ side: 10, wall: 5, corner: 0 }), /leaves no hollow/],
     [STOCK_SHAPES.hexagon({ flats: NaN }), /flats must be above 0/],

@@ -2,12 +2,12 @@ import { ok, type Result } from '../base/index.ts'
 import { arc2, line2 } from '../plane/index.ts'
 import { roundedPolygon, type Corner } from './polygon.ts'
 import { region, type Region } from './region.ts'
-import { needPositive, refuse, type Sizes } from './sizes.ts'
+import { needPositive, refuse, refuseLengths, type Sizes } from './sizes.ts'
 
 function rolled(corners: readonly Corner[], root: number): Result<Region> {
   if (root < 0) return refuse('the root radius cannot be below 0')
   const outline = roundedPolygon(corners)
-  return outline ? ok(region(outline)) : refuse(`a root radius of ${root} is too large for these sizes`)
+  return outline ? ok(region(outline)) : refuseLengths`a root radius of ${root} is too large for these sizes`
 }
 
 /** Two legs at right angles; the inner corner has the root radius. About the middle of its box. */
@@ -16,7 +16,7 @@ export function angle(s: Sizes<'width' | 'height' | 'thickness' | 'root'>): Resu
   if (bad) return bad
   const { width: w, height: h, thickness: t, root } = s
   if (t >= Math.min(w, h))
-    return refuse(`a thickness of ${t} leaves no leg; it must be below ${Math.min(w, h)}`)
+    return refuseLengths`a thickness of ${t} leaves no leg; it must be below ${Math.min(w, h)}`
   const [x, y] = [w / 2, h / 2]
   return rolled(
     [
@@ -36,8 +36,8 @@ export function channel(s: Sizes<'width' | 'height' | 'web' | 'flange' | 'root'>
   const bad = needPositive(s, ['width', 'height', 'web', 'flange'])
   if (bad) return bad
   const { width: w, height: h, web, flange, root } = s
-  if (web >= w) return refuse(`a web of ${web} leaves no flange; it must be below ${w}`)
-  if (flange >= h / 2) return refuse(`a flange of ${flange} leaves no web; it must be below ${h / 2}`)
+  if (web >= w) return refuseLengths`a web of ${web} leaves no flange; it must be below ${w}`
+  if (flange >= h / 2) return refuseLengths`a flange of ${flange} leaves no web; it must be below ${h / 2}`
   const [x, y] = [w / 2, h / 2]
   return rolled(
     [
@@ -59,8 +59,8 @@ export function tee(s: Sizes<'width' | 'height' | 'web' | 'flange' | 'root'>): R
   const bad = needPositive(s, ['width', 'height', 'web', 'flange'])
   if (bad) return bad
   const { width: w, height: h, web, flange, root } = s
-  if (web >= w) return refuse(`a web of ${web} leaves no flange; it must be below ${w}`)
-  if (flange >= h) return refuse(`a flange of ${flange} leaves no web; it must be below ${h}`)
+  if (web >= w) return refuseLengths`a web of ${web} leaves no flange; it must be below ${w}`
+  if (flange >= h) return refuseLengths`a flange of ${flange} leaves no web; it must be below ${h}`
   const [x, y, b] = [w / 2, h / 2, web / 2]
   return rolled(
     [

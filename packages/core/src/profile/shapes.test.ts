@@ -2,17 +2,25 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { rad } from '../num/index.ts'
 import { arc2, arrange, bezier2, curveLength, line2, type Loop2, type Vec2 } from '../plane/index.ts'
-import { hollow, loopsOf, region, sectionProperties, regionsOf, STOCK_SHAPES, type Region } from './index.ts'
+import {
+  hollow,
+  loopsOf,
+  region,
+  sectionProperties,
+  stockSection,
+  STOCK_SHAPES,
+  type Region,
+} from './index.ts'
 import { roundedPolygon } from './polygon.ts'
 
 type Shape = keyof typeof STOCK_SHAPES
 const made = (shape: Shape, sizes: Readonly<Record<string, number>>): Region => {
-  const r = STOCK_SHAPES[shape](sizes as never)
+  const r = stockSection(shape, sizes)
   if (!r.ok) throw new Error(r.fault.message)
-  return regionsOf(r.value)[0]!
+  return r.value[0]!
 }
 const refusal = (shape: Shape, sizes: Readonly<Record<string, number>>): string => {
-  const r = STOCK_SHAPES[shape](sizes as never)
+  const r = stockSection(shape, sizes)
   return r.ok ? 'was made' : r.fault.message
 }
 const area = (r: Region): number => sectionProperties(r).area

@@ -1,10 +1,16 @@
-import { fail, fault, type Result } from '../base/index.ts'
+import { fail, fault, lengthFault, type Result } from '../base/index.ts'
 import type { Region } from './region.ts'
 
 /** Sizes of a shape by name: mm, angles in rad. */
 export type Sizes<K extends string> = Readonly<Record<K, number>>
 
-export const refuse = (message: string): Result<Region> => fail(fault('profile.size', message))
+const CODE = 'profile.size'
+
+export const refuse = (message: string): Result<Region> => fail(fault(CODE, message))
+
+/** A refusal whose sentence names lengths, each a `${}` of the template, mm. */
+export const refuseLengths = (texts: TemplateStringsArray, ...lengths: number[]): Result<Region> =>
+  fail(lengthFault(CODE)(texts, ...lengths))
 
 /** The first size that is not above zero, as a refusal. */
 export function needPositive<K extends string>(

@@ -3,9 +3,9 @@ import { arc2, line2, type Loop2, type Vec2 } from '../plane/index.ts'
 import { tolerance, TURN } from '../num/index.ts'
 import { cable } from './cable.ts'
 import { bead, cornice, cove, ogee, ovolo, quarterRound, skirting } from './mouldings.ts'
-import { region, type Region } from './region.ts'
+import { region, regionsOf, type Region, type Section } from './region.ts'
 import { angle, channel, halfRound, tee } from './rolled.ts'
-import { needPositive, refuse, type Sizes } from './sizes.ts'
+import { needPositive, refuse, refuseLengths, type Sizes } from './sizes.ts'
 
 function circle(diameter: number): Loop2 {
   return [arc2([0, 0], diameter / 2, 0, TURN)]
@@ -46,24 +46,24 @@ function box(width: number, height: number, radius: number): Loop2 {
   return loop
 }
 
-function cornerFits(width: number, height: number, radius: number): string | undefined {
+function cornerMisfit(width: number, height: number, radius: number): Result<Region> | undefined {
   const largest = Math.min(width, height) / 2
-  if (radius < 0) return 'the corner radius cannot be below 0'
-  if (radius > largest) return `a corner radius of ${radius} is too large; at most ${largest} fits`
+  if (radius < 0) return refuse('the corner radius cannot be below 0')
+  if (radius > largest)
+    return refuseLengths`a corner radius of ${radius} is too large; at most ${largest} fits`
   return undefined
 }
 
 function bar(width: number, height: number, corner: number): Result<Region> {
-  const misfit = cornerFits(width, height, corner)
-  return misfit ? refuse(misfit) : ok(region(box(width, height, corner)))
+  return cornerMisfit(width, height, corner) ?? ok(region(box(width, height, corner)))
 }
 
 /** A box tube; the inner corner radius is the outer one less the wall, never below 0. */
 function boxTube(width: number, height: number, wall: number, corner: number): Result<Region> {
-  const misfit = cornerFits(width, height, corner)
-  if (misfit) return refuse(misfit)
+  const misfit = cornerMisfit(width, height, corner)
+  if (misfit) return misfit
   const largest = Math.min(width, height) / 2
-  if (wall >= largest) return refuse(`a wall of ${wall} leaves no hollow; it must be below ${largest}`)
+  if (wall >= largest) return refuseLengths`a wall of ${wall} leaves no hollow; it must be below ${largest}`
   const inner = box(width - 2 * wall, height - 2 * wall, Math.max(0, corner - wall))
   return ok(region(box(width, height, corner), [inner]))
 }
@@ -76,7 +76,7 @@ function tube(s: Sizes<'diameter' | 'wall'>): Result<Region> {
   const bad = needPositive(s, ['diameter', 'wall'])
   if (bad) return bad
   if (s.wall >= s.diameter / 2) {
-    return refuse(`a wall of ${s.wall} leaves no hollow; it must be below ${s.diameter / 2}`)
+    return refuseLengths`a wall of ${s.wall} leaves no hollow; it must be below ${s.diameter / 2}`
   }
   return ok(region(circle(s.diameter), [circle(s.diameter - 2 * s.wall)]))
 }
@@ -138,3 +138,13 @@ export const STOCK_SHAPES = {
   skirting,
   cornice,
 } as const
+
+/** The section of a shape with sizes by name, mm and rad; sizes that it needs and that are not there count as not above 0. */
+export function stockSection(
+  shape: keyof typeof STOCK_SHAPES,
+  sizes: Readonly<Record<string, number>>,
+): Result<Section> {
+  const build = STOCK_SHAPES[shape] as (s: Readonly<Record<string, number>>) => Result<Region | Section>
+  const made = build(sizes)
+  return made.ok ? ok(regionsOf(made.value)) : made
+}

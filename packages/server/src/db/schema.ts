@@ -1,3 +1,4 @@
+import type { Look, StockShape } from '@flexum/core/document'
 import { blob, index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 
 /** One row a part; what it looks like now is its revision `revision`. Times are ms since 1970, UTC. */
@@ -56,7 +57,7 @@ export const materials = sqliteTable('materials', {
   id: text('id').primaryKey(),
   name: text('name').notNull().unique(),
   density: real('density').notNull(),
-  look: text('look').notNull(),
+  look: text('look').notNull().$type<Look>(),
   price: real('price').notNull(),
 })
 
@@ -64,12 +65,12 @@ export const materials = sqliteTable('materials', {
 export const stock = sqliteTable('stock', {
   id: text('id').primaryKey(),
   name: text('name').notNull().unique(),
-  shape: text('shape').notNull(),
-  sizes: text('sizes', { mode: 'json' }).notNull().$type<Record<string, number>>(),
+  shape: text('shape').notNull().$type<StockShape>(),
+  sizes: text('sizes', { mode: 'json' }).notNull().$type<Readonly<Record<string, number>>>(),
   materialId: text('material_id')
     .notNull()
     .references(() => materials.id),
-  barLengths: text('bar_lengths', { mode: 'json' }).notNull().$type<number[]>(),
+  barLengths: text('bar_lengths', { mode: 'json' }).notNull().$type<readonly number[]>(),
 })
 
 /** Figures shown on the Rack; undefined where the part does not give them. Lengths mm, mass kg. */

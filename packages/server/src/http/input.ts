@@ -1,18 +1,20 @@
 import { validator } from 'hono/validator'
-import { mixed, ValidationError, type InferType, type Schema } from 'yup'
+import { mixed, ValidationError } from 'yup'
 import { deeperThan } from '@flexum/core/document'
 import { problem } from './problem.ts'
 
 /** Levels of objects and lists in each other that a request may have: those of a part, and a few round it. */
 const DEEPEST = 20
 
-function read<S extends Schema>(
-  schema: S,
-  value: unknown,
-): { ok: true; value: InferType<S> } | { ok: false; message: string } {
+/** A Yup schema, or one that goes by the value. */
+interface Reads<T> {
+  validateSync(value: unknown, options: { readonly abortEarly: boolean }): T
+}
+
+function read<T>(schema: Reads<T>, value: unknown): { ok: true; value: T } | { ok: false; message: string } {
   if (deeperThan(value, DEEPEST)) return { ok: false, message: `it is nested deeper than ${DEEPEST}` }
   try {
-    return { ok: true, value: schema.validateSync(value, { abortEarly: true }) as InferType<S> }
+    return { ok: true, value: schema.validateSync(value, { abortEarly: true }) }
   } catch (error) {
     if (error instanceof ValidationError) return { ok: false, message: error.message }
     throw error
@@ -20,7 +22,7 @@ function read<S extends Schema>(
 }
 
 /** Checks a JSON body against a Yup schema; a misfit answers 400 and says where. */
-export function jsonBody<S extends Schema>(schema: S) {
+export function jsonBody<T>(schema: Reads<T>) {
   return validator('json', (value: unknown, c) => {
     const r = read(schema, value)
     return r.ok ? r.value : problem(c, 400, 'request.body', r.message)
@@ -28,7 +30,7 @@ export function jsonBody<S extends Schema>(schema: S) {
 }
 
 /** Checks the query string against a Yup schema. */
-export function queryOf<S extends Schema>(schema: S) {
+export function queryOf<T>(schema: Reads<T>) {
   return validator('query', (value: unknown, c) => {
     const r = read(schema, value)
     return r.ok ? r.value : problem(c, 400, 'request.query', r.message)
@@ -36,7 +38,7 @@ export function queryOf<S extends Schema>(schema: S) {
 }
 
 /** Checks path parameters against a Yup schema. */
-export function paramsOf<S extends Schema>(schema: S) {
+export function paramsOf<T>(schema: Reads<T>) {
   return validator('param', (value: unknown, c) => {
     const r = read(schema, value)
     return r.ok ? r.value : problem(c, 400, 'request.path', r.message)

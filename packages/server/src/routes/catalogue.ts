@@ -1,7 +1,7 @@
 import { Hono, type Context } from 'hono'
-import { array, lazy, number, object, string, type AnyObject } from 'yup'
+import { array, lazy, number, object, string } from 'yup'
 import { own } from '@flexum/core/base'
-import { LOOKS, STOCK_SIZES } from '@flexum/core/document'
+import { LOOKS, STOCK_SIZES, type Look, type StockShape } from '@flexum/core/document'
 import { jsonBody, paramsOf } from '../http/input.ts'
 import { problem } from '../http/problem.ts'
 import type { CatalogueService, TableChange } from '../services/catalogue.ts'
@@ -24,7 +24,7 @@ const above0 = (what: string) =>
 const material = object({
   name,
   density: above0('density').max(30_000, 'a density is in kg/m3, at most 30000'),
-  look: string()
+  look: string<Look>()
     .strict()
     .oneOf([...LOOKS], `a look is one of ${LOOKS.join(', ')}`)
     .required('a look is missing'),
@@ -35,7 +35,7 @@ const material = object({
 const sizesOf = (shape: unknown) => {
   const names: readonly string[] = own<readonly string[]>(STOCK_SIZES, String(shape)) ?? []
   const fields = names.map((n) => [n, number().strict().required(`the ${n} is missing`)] as const)
-  return object(Object.fromEntries(fields) as AnyObject)
+  return object<Record<string, number>>(Object.fromEntries(fields))
     .strict()
     .noUnknown('there is a size here that this shape does not have: ${unknown}')
     .required('the sizes are missing')
@@ -44,9 +44,12 @@ const sizesOf = (shape: unknown) => {
 const bar = lazy((value: { shape?: unknown } | undefined) =>
   object({
     name,
-    shape: string()
+    shape: string<StockShape>()
       .strict()
-      .oneOf(Object.keys(STOCK_SIZES), `a shape is one of ${Object.keys(STOCK_SIZES).join(', ')}`)
+      .oneOf(
+        Object.keys(STOCK_SIZES) as StockShape[],
+        `a shape is one of ${Object.keys(STOCK_SIZES).join(', ')}`,
+      )
       .required('a shape is missing'),
     sizes: sizesOf(value?.shape),
     materialId: string().strict().required('a material is missing'),
@@ -57,21 +60,6 @@ const bar = lazy((value: { shape?: unknown } | undefined) =>
       .required('the bar lengths are missing'),
   }).required(),
 )
-
-interface MaterialBody {
-  readonly name: string
-  readonly density: number
-  readonly look: string
-  readonly price: number
-}
-
-interface BarBody {
-  readonly name: string
-  readonly shape: string
-  readonly sizes: Record<string, number>
-  readonly materialId: string
-  readonly barLengths: number[]
-}
 
 function answer(c: Context, change: TableChange) {
   switch (change.kind) {
@@ -90,14 +78,14 @@ export function catalogueRoutes(catalogue: CatalogueService) {
     .get('/materials', async (c) => c.json({ materials: await catalogue.materials() }, 200))
     .get('/stock', async (c) => c.json({ stock: await catalogue.stock() }, 200))
     .put('/materials/:id', byId, jsonBody(material), async (c) => {
-      const body = c.req.valid('json') as MaterialBody
+      const body = c.req.valid('json')
       return answer(c, await catalogue.putMaterial({ id: c.req.valid('param').id, ...body }))
     })
     .delete('/materials/:id', byId, async (c) =>
       answer(c, await catalogue.removeMaterial(c.req.valid('param').id)),
     )
-    .put('/stock/:id', byId, jsonBody(bar as never), async (c) => {
-      const body = c.req.valid('json' as never) as BarBody
+    .put('/stock/:id', byId, jsonBody(bar), async (c) => {
+      const body = c.req.valid('json')
       return answer(c, await catalogue.putStock({ id: c.req.valid('param').id, ...body }))
     })
     .delete('/stock/:id', byId, async (c) => answer(c, await catalogue.removeStock(c.req.valid('param').id)))

@@ -1,5 +1,5 @@
 import { STOCK_TITLES, type StockShape } from '@flexum/core/document'
-import { STOCK_SHAPES } from '@flexum/core/profile'
+import { stockSection } from '@flexum/core/profile'
 import {
   barsOf,
   listMaterials,
@@ -65,11 +65,10 @@ const sameName = (a: { readonly name: string }, b: { readonly name: string }): b
 
 /** Why no such bar can be made, if it cannot. */
 function faultOfSizes(row: StockRow): string | undefined {
-  const build = STOCK_SHAPES[row.shape as StockShape] as (typeof STOCK_SHAPES)['flat']
-  const made = build(row.sizes as never)
+  const made = stockSection(row.shape as StockShape, row.sizes)
   return made.ok
     ? undefined
-    : `this ${STOCK_TITLES[row.shape as StockShape].toLowerCase()} cannot be made: ${made.fault.message} (sizes in mm)`
+    : `this ${STOCK_TITLES[row.shape as StockShape].toLowerCase()} cannot be made: ${made.fault.message}`
 }
 
 export type CatalogueService = ReturnType<typeof catalogueService>

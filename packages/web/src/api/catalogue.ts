@@ -1,24 +1,12 @@
-import type { Look, StockShape } from '@flexum/core/document'
+import type { MaterialRow, StockRow } from '@flexum/server/client'
 import { materialRows, readAnswer, stockRows } from './answers.ts'
 import { api, good } from './client.ts'
 
-export interface Material {
-  readonly id: string
-  readonly name: string
-  /** kg/m3 */
-  readonly density: number
-  readonly look: Look
-  readonly price: number
-}
+/** A material of the table: density in kg/m3, price per kg. */
+export type Material = Readonly<MaterialRow>
 
-export interface StockBar {
-  readonly id: string
-  readonly name: string
-  readonly shape: StockShape
-  readonly sizes: Readonly<Record<string, number>>
-  readonly materialId: string
-  readonly barLengths: readonly number[]
-}
+/** A row of stock: sizes and bar lengths in mm. */
+export type StockBar = Readonly<StockRow>
 
 export async function fetchMaterials(): Promise<Material[]> {
   const answer = await good(api.catalogue.materials.$get())
@@ -31,11 +19,13 @@ export async function fetchStock(): Promise<StockBar[]> {
 }
 
 export async function putMaterial({ id, ...json }: Material): Promise<void> {
-  await good(api.catalogue.materials[':id'].$put({ param: { id }, json } as never))
+  await good(api.catalogue.materials[':id'].$put({ param: { id }, json }))
 }
 
-export async function putStock({ id, ...json }: StockBar): Promise<void> {
-  await good(api.catalogue.stock[':id'].$put({ param: { id }, json } as never))
+export async function putStock({ id, barLengths, ...bar }: StockBar): Promise<void> {
+  await good(
+    api.catalogue.stock[':id'].$put({ param: { id }, json: { ...bar, barLengths: [...barLengths] } }),
+  )
 }
 
 export async function removeMaterial(id: string): Promise<void> {

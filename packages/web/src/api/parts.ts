@@ -1,49 +1,18 @@
 import type { FileId } from '@flexum/core/files'
 import type { Part } from '@flexum/core/document'
-import type { PartFigures } from '@flexum/server/client'
+import type { PartHead, RackRow, RevisionRow } from '@flexum/server/client'
 import { headFields, partRows, readAnswer, readPartIn, revisionRows, savedPart } from './answers.ts'
 import { api, ApiError, good, refusal } from './client.ts'
 
-/** A part on the Rack. */
-export interface PartRow {
-  readonly id: string
-  readonly name: string
-  readonly revision: number
-  readonly createdAt: number
-  readonly updatedAt: number
-  readonly binnedAt: number | null
-  /** The last figures there are. */
-  readonly figures: PartFigures
-  /** Whether they are of the newest revision, still to come, or could not be worked out. */
-  readonly state: 'known' | 'waiting' | 'failed'
-  readonly trouble: string | null
-  /** The revision of its small picture; null when there is none. */
-  readonly picture: number | null
-}
-
-/** A part as saved. */
-export interface PartHead {
-  readonly id: string
-  readonly revision: number
-  readonly updatedAt: number
-  readonly binnedAt: number | null
-  readonly part: Part
-}
-
-/** A saved revision; `state` tells whether it could be worked out, null when nobody looked. */
-export interface RevisionRow {
-  readonly number: number
-  readonly savedAt: number
-  readonly state: 'known' | 'failed' | null
-}
+export type { PartHead, RackRow, RevisionRow } from '@flexum/server/client'
 
 export type SaveAnswer =
   | { readonly kind: 'saved'; readonly revision: number }
   | { readonly kind: 'stale'; readonly head: PartHead }
 
-export async function fetchParts(bin: boolean): Promise<PartRow[]> {
+export async function fetchParts(bin: boolean): Promise<RackRow[]> {
   const answer = await good(api.parts.$get({ query: { bin: bin ? 'yes' : 'no' } }))
-  return readAnswer<{ parts: PartRow[] }>(partRows, answer).parts
+  return readAnswer<{ parts: RackRow[] }>(partRows, answer).parts
 }
 
 async function headIn(answer: unknown): Promise<PartHead> {
@@ -56,7 +25,7 @@ export async function fetchPart(id: string): Promise<PartHead> {
 }
 
 export async function createPart(part: Part): Promise<PartHead> {
-  return headIn(await good(api.parts.$post({ json: { part } as never })))
+  return headIn(await good(api.parts.$post({ json: { part } })))
 }
 
 export async function copyPart(id: string): Promise<PartHead> {

@@ -191,4 +191,45 @@ describe('the draft', () => {
     expect(readDraft(head)).toBeUndefined()
     draft.stop()
   })
+
+  it('writes a moment once, and fewer of them where the storage is full', () => {
+    sessionStorage.clear()
+    const s = createSession(head, directCompute(), () => undefined)
+    const draft = keepDraft(s)
+    const written: string[] = []
+    const real = Storage.prototype.setItem
+    const put = vi.spyOn(Storage.prototype, 'setItem').mockImplementation(function (this: Storage, k, v) {
+      written.push(k)
+      real.call(this, k, v)
+    })
+    for (const r of ['31', '32', '33']) radius(s, r)
+    draft.flush()
+    expect(written).toHaveLength(5)
+    written.length = 0
+    radius(s, '34')
+    draft.flush()
+    expect(written).toEqual(['flexum.draft.p1.5', 'flexum.draft.p1'])
+    s.undo()
+    s.undo()
+    written.length = 0
+    draft.flush()
+    expect(written).toEqual(['flexum.draft.p1'])
+    // What undo can no longer reach goes from the storage too.
+    radius(s, '40')
+    draft.flush()
+    expect(Object.keys(sessionStorage).filter((k) => k.startsWith('flexum.draft.p1.'))).toHaveLength(4)
+    const read = readDraft(head)!
+    expect(read.history.past.map((m) => m.part)).toEqual(s.store.getState().history.past.map((m) => m.part))
+
+    put.mockImplementation(function (this: Storage, k, v) {
+      if (k.includes('draft') && Object.keys(this).filter((x) => x.startsWith('flexum.draft')).length >= 2)
+        throw new DOMException('full', 'QuotaExceededError')
+      real.call(this, k, v)
+    })
+    radius(s, '41')
+    draft.flush()
+    put.mockRestore()
+    expect(readDraft(head)!.history.past.map((m) => m.part)).toEqual([partOf(s.store.getState())])
+    draft.stop()
+  })
 })

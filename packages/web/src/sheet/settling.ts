@@ -1,4 +1,4 @@
-import type { Part, SketchMeasured, SketchStep } from '@flexum/core/document'
+import type { Part, SketchMeasured, SketchRelation, SketchStep } from '@flexum/core/document'
 import { constraintName, measuredName } from '@flexum/core/evaluate'
 import { measuredIds, referencesOf, settle, type Proposal, type Suggestion } from '@flexum/core/sketch'
 import { LENGTH_FACTORS } from '@flexum/core/units'
@@ -24,6 +24,10 @@ export function proposalsFor(model: SheetModel, part: Part, refused: readonly Su
   return found.ok ? found.value : []
 }
 
+/** A suggestion as the relation it would be; its name is not asked for. */
+const named = (relation: Exclude<Suggestion, { readonly kind: 'dimension' }>) =>
+  ({ ...relation, id: '' }) as SketchRelation
+
 /** A proposal in words, and the figure of a dimension. */
 export function proposalWords(
   step: SketchStep,
@@ -35,14 +39,12 @@ export function proposalWords(
       words: measuredName(step, constraint.measured as SketchMeasured),
       figure: measureText(Math.abs(constraint.value), constraint.measured.of === 'angle', part.units),
     }
-  return { words: constraintName(step, { ...constraint, id: '' } as never), figure: undefined }
+  return { words: constraintName(step, named(constraint)), figure: undefined }
 }
 
 /** The entities a proposal ties. */
 export function proposalTies({ constraint }: Proposal): readonly string[] {
-  return constraint.kind === 'dimension'
-    ? measuredIds(constraint.measured)
-    : referencesOf({ ...constraint, id: '' } as Parameters<typeof referencesOf>[0])
+  return constraint.kind === 'dimension' ? measuredIds(constraint.measured) : referencesOf(named(constraint))
 }
 
 /** The drawing with proposals put on, dimensions with names of their own. */

@@ -1,15 +1,9 @@
-import type { Result } from '../../base/index.ts'
-import {
-  sizeDimension,
-  STOCK_SIZES,
-  STOCK_TITLES,
-  type StockProfileStep,
-  type StockShape,
-} from '../../document/index.ts'
-import { regionsOf, STOCK_SHAPES, type Region, type Section } from '../../profile/index.ts'
+import { faultWords } from '../../base/index.ts'
+import { sizeDimension, STOCK_SIZES, STOCK_TITLES, type StockProfileStep } from '../../document/index.ts'
+import { stockSection } from '../../profile/index.ts'
 import { deg } from '../../num/index.ts'
 import { formatExact, type LengthDisplay } from '../../units/index.ts'
-import { shortFigures, type StepMaker } from '../../evaluate/kind.ts'
+import { shortFigures, shortLength, type StepMaker } from '../../evaluate/kind.ts'
 import { noDensity, sectionEvaluation } from '../shared/section-output.ts'
 
 /** Sizes that are left out of the summary where they are nothing. */
@@ -27,13 +21,6 @@ function sizeText(name: string, value: number, display: LengthDisplay): string {
   }
 }
 
-/** Builders by shape. The document and the geometry name the same shapes and sizes, or this does not compile. */
-const BUILDERS: {
-  readonly [S in StockShape]: (
-    sizes: Readonly<Record<(typeof STOCK_SIZES)[S][number], number>>,
-  ) => Result<Region | Section>
-} = STOCK_SHAPES
-
 export const stockProfileMaker: StepMaker<StockProfileStep> = {
   evaluate(step, context) {
     const names: readonly string[] = STOCK_SIZES[step.shape]
@@ -41,16 +28,14 @@ export const stockProfileMaker: StepMaker<StockProfileStep> = {
     const weightless = noDensity(step, context)
     if (weightless) return weightless
     const base = { station: 'profile', step: step.id, cures: [] } as const
-    const build = BUILDERS[step.shape] as (
-      sizes: Readonly<Record<string, number>>,
-    ) => Result<Region | Section>
-    const built = build(sizes)
+    const built = stockSection(step.shape, sizes)
     if (!built.ok) {
       const { code } = built.fault
-      const message = `This ${STOCK_TITLES[step.shape].toLowerCase()} cannot be made: ${built.fault.message} (sizes in mm).`
+      const words = faultWords(built.fault, (mm) => shortLength(mm, context.display))
+      const message = `This ${STOCK_TITLES[step.shape].toLowerCase()} cannot be made: ${words}.`
       return { findings: [{ ...base, id: `${step.id}:${code}`, severity: 'blocks', code, message }] }
     }
-    return sectionEvaluation(step, regionsOf(built.value), context, { shape: step.shape, sizes })
+    return sectionEvaluation(step, built.value, context, { shape: step.shape, sizes })
   },
   summary({ section }, display) {
     if (!section?.shape) return ''

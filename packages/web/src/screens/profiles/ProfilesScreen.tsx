@@ -10,7 +10,7 @@ import {
   fetchSection,
   fetchSections,
   setSectionBinned,
-  type SectionRow,
+  type LibraryRow,
 } from '../../api/sections.ts'
 import { ago } from '../../ui/ago.ts'
 import { download } from '../../ui/download.ts'
@@ -38,7 +38,7 @@ export function ProfilesScreen() {
   const refresh = (): void => void queries.invalidateQueries({ queryKey: ['sections'] })
   const tell = (error: Error): void => void toast.error(error.message)
   const binning = useMutation({
-    mutationFn: ({ row, to }: { row: SectionRow; to: boolean }) => setSectionBinned(row.id, to),
+    mutationFn: ({ row, to }: { row: LibraryRow; to: boolean }) => setSectionBinned(row.id, to),
     onSuccess: (_, { row, to }) => {
       refresh()
       if (!to) return
@@ -49,7 +49,7 @@ export function ProfilesScreen() {
     onError: tell,
   })
   const starting = useMutation({
-    mutationFn: async (row: SectionRow) => {
+    mutationFn: async (row: LibraryRow) => {
       const [{ STARTERS }, { putSection }] = await Promise.all([
         import('@flexum/core/document'),
         import('@flexum/core/edit'),
@@ -68,7 +68,7 @@ export function ProfilesScreen() {
     onSuccess: (head) => void navigate(`/parts/${head.id}`),
     onError: tell,
   })
-  const takeOut = async (row: SectionRow): Promise<void> => {
+  const takeOut = async (row: LibraryRow): Promise<void> => {
     const { writePart } = await import('@flexum/core/document')
     const { section } = await fetchSection(row.id)
     download(`${row.name}.section.json`, writePart(section), 'application/json')
@@ -209,7 +209,7 @@ function SizeField(props: { readonly label: string; readonly text: string; onTex
 }
 
 function SectionCard(props: {
-  readonly row: SectionRow
+  readonly row: LibraryRow
   readonly now: number
   onStart(): void
   onTakeOut(): void

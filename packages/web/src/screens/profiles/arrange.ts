@@ -1,4 +1,4 @@
-import type { SectionRow } from '../../api/sections.ts'
+import type { LibraryRow } from '../../api/sections.ts'
 
 export type KindFilter = 'all' | 'stock' | 'drawn'
 
@@ -10,11 +10,11 @@ export interface SizeFilter {
 
 /** Sections whose name, summary, material or tags hold every word searched for, of a kind and size. */
 export function arrangeSections(
-  rows: readonly SectionRow[],
+  rows: readonly LibraryRow[],
   search: string,
   kind: KindFilter,
   size: SizeFilter = {},
-): SectionRow[] {
+): LibraryRow[] {
   const words = search.toLowerCase().split(/\s+/).filter(Boolean)
   return rows.filter((r) => {
     const { figures } = r

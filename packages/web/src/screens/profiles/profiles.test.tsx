@@ -4,14 +4,14 @@ import { createMemoryRouter, RouterProvider } from 'react-router'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { STARTERS, type Part } from '@flexum/core/document'
 import { setSource, takeSection } from '@flexum/core/edit'
-import type { SectionRow } from '../../api/sections.ts'
+import type { LibraryRow } from '../../api/sections.ts'
 import { onBench, settled } from '../../../testing/bench.tsx'
 import { partOf } from '../../bench/session.ts'
 import { Inspector } from '../bench/inspector/Inspector.tsx'
 import { arrangeSections } from './arrange.ts'
 import { ProfilesScreen } from './ProfilesScreen.tsx'
 
-const row = (name: string, change: Partial<SectionRow> & { kind?: 'stock' | 'drawn' } = {}): SectionRow => ({
+const row = (name: string, change: Partial<LibraryRow> & { kind?: 'stock' | 'drawn' } = {}): LibraryRow => ({
   id: `id-${name}`,
   name,
   version: 1,

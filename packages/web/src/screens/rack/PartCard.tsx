@@ -1,13 +1,13 @@
 import { MoreHorizontal } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { fileAddress, pictureAddress, type PartRow } from '../../api/parts.ts'
+import { fileAddress, pictureAddress, type RackRow } from '../../api/parts.ts'
 import { ago } from '../../ui/ago.ts'
 import { Menu } from '../../ui/Menu.tsx'
 
 /** One part on the Rack: picture, name, key figures, what can be done with it. */
 export function PartCard(props: {
-  readonly row: PartRow
+  readonly row: RackRow
   readonly now: number
   onCopy(): void
   onBin(): void
@@ -85,7 +85,7 @@ export function PartCard(props: {
   )
 }
 
-function figuresOf(row: PartRow): string {
+function figuresOf(row: RackRow): string {
   const { length, profile, mass } = row.figures
   const parts = [
     length === undefined ? undefined : `${length.toFixed(0)} mm`,

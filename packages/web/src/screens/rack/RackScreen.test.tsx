@@ -3,11 +3,11 @@ import { fireEvent, render, screen, waitFor } from '@testing-library/react'
 import { MemoryRouter } from 'react-router'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { STARTERS, writePart } from '@flexum/core/document'
-import type { PartRow } from '../../api/parts.ts'
+import type { RackRow } from '../../api/parts.ts'
 import { importFiles } from './importFiles.ts'
 import { RackScreen } from './RackScreen.tsx'
 
-const row = (name: string, over: Partial<PartRow> = {}): PartRow => ({
+const row = (name: string, over: Partial<RackRow> = {}): RackRow => ({
   id: `00000000-0000-4000-8000-${String(name.length).padStart(12, '0')}`,
   name,
   revision: 3,

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react'
 import { useDropzone, type FileRejection } from 'react-dropzone'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
-import { copyPart, createPart, fetchParts, setBinned, type PartRow } from '../../api/parts.ts'
+import { copyPart, createPart, fetchParts, setBinned, type RackRow } from '../../api/parts.ts'
 import { CannotShow } from '../../ui/CannotShow.tsx'
 import { EmptyState } from '../../ui/EmptyState.tsx'
 import { PlacesHeader } from '../PlacesHeader.tsx'
@@ -32,7 +32,7 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
   const tell = (error: Error): void => void toast.error(error.message)
 
   const binning = useMutation({
-    mutationFn: ({ row, to }: { row: PartRow; to: boolean }) => setBinned(row.id, to),
+    mutationFn: ({ row, to }: { row: RackRow; to: boolean }) => setBinned(row.id, to),
     onSuccess: (_, { row, to }) => {
       refresh()
       if (!to) return
@@ -43,7 +43,7 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
     onError: tell,
   })
   const copying = useMutation({
-    mutationFn: (row: PartRow) => copyPart(row.id),
+    mutationFn: (row: RackRow) => copyPart(row.id),
     onSuccess: refresh,
     onError: tell,
   })

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import type { PartRow } from '../../api/parts.ts'
+import type { RackRow } from '../../api/parts.ts'
 import { arrange } from './arrange.ts'
 
-const row = (name: string, updatedAt: number, figures: Partial<PartRow['figures']>): PartRow => ({
+const row = (name: string, updatedAt: number, figures: Partial<RackRow['figures']>): RackRow => ({
   id: name,
   name,
   revision: 1,
@@ -19,7 +19,7 @@ const rows = [
   row('Rail 9', 3, { material: 'Copper', length: 100, mass: 3 }),
   row('Hoop', 2, { profile: 'tube 20 × 2', material: 'Aluminium' }),
 ]
-const names = (list: PartRow[]): string[] => list.map((r) => r.name)
+const names = (list: RackRow[]): string[] => list.map((r) => r.name)
 
 describe('arranging the Rack', () => {
   it('sorts by change, name, length and mass', () => {

@@ -25,8 +25,8 @@ export function BarDialog(props: {
         lengths: '6000',
       }
   const { register, handleSubmit, control, formState } = useForm<BarEntry>({
-    defaultValues: first as never,
-    resolver: yupResolver(barSchema as never) as never,
+    defaultValues: first,
+    resolver: yupResolver(barSchema),
   })
   const keeping = useMutation({
     mutationFn: (e: BarEntry) => putStock(barOf(bar?.id ?? crypto.randomUUID(), e)),

@@ -17,8 +17,8 @@ export function MaterialDialog(props: {
     ? entryOfMaterial(material)
     : { name: '', density: '7850 kg/m3', look: 'steel', price: '0' }
   const { register, handleSubmit, formState } = useForm<MaterialEntry>({
-    defaultValues: first as never,
-    resolver: yupResolver(materialSchema as never) as never,
+    defaultValues: first,
+    resolver: yupResolver(materialSchema),
   })
   const keeping = useMutation({
     mutationFn: (e: MaterialEntry) => putMaterial(materialOf(material?.id ?? crypto.randomUUID(), e)),

@@ -1,9 +1,9 @@
 import { sizeDimension, STOCK_SIZES, STOCK_TITLES, type StockShape } from '@flexum/core/document'
-import { sectionProperties, STOCK_SHAPES } from '@flexum/core/profile'
+import { sectionProperties, stockSection } from '@flexum/core/profile'
 import { formatExact, type DimensionName } from '@flexum/core/units'
 import { readFigure } from '../../ui/readFigure.ts'
 import { deg } from '@flexum/core/num'
-import { lazy, number, object, string, ValidationError, type AnyObject } from 'yup'
+import { lazy, number, object, string, ValidationError, type InferType, type ObjectSchema } from 'yup'
 import type { Material, StockBar } from '../../api/catalogue.ts'
 
 /** A Yup field for such a text; its error is what the reader of formulas says. */
@@ -37,39 +37,42 @@ export function readLengths(text: string): number[] | string {
   return lengths.length === 0 ? 'at least one length is needed' : lengths
 }
 
-/** What is typed for a stock bar. */
-export interface BarEntry {
-  readonly name: string
-  readonly shape: StockShape
-  readonly sizes: Readonly<Record<string, string>>
-  readonly materialId: string
-  readonly lengths: string
-}
-
 /** Words for sizes of a shape that cannot be made, if that is so. */
 function unmade(shape: StockShape, sizes: Readonly<Record<string, number>>): string | undefined {
-  const made = (STOCK_SHAPES[shape] as (typeof STOCK_SHAPES)['flat'])(sizes as never)
-  return made.ok ? undefined : `${made.fault.message} (sizes in mm)`
+  const made = stockSection(shape, sizes)
+  return made.ok ? undefined : made.fault.message
+}
+
+/** What is typed for a stock bar. */
+export interface BarEntry {
+  name: string
+  shape: StockShape
+  sizes: Record<string, string>
+  materialId: string
+  lengths: string
 }
 
 export const barSchema = lazy((value: Partial<BarEntry> | undefined) => {
   const names: readonly string[] = STOCK_SIZES[value?.shape ?? 'round-bar']
-  const sizes = Object.fromEntries(names.map((n) => [n, figure(sizeDimension(n), n)])) as AnyObject
+  const sizes = Object.fromEntries(names.map((n) => [n, figure(sizeDimension(n), n)]))
+  // The names of the sizes go by the shape, which types of schemas cannot say.
   return object({
     name: string().trim().max(80).required('a name is missing'),
-    shape: string().required(),
-    sizes: object(sizes).test('made', (typed, context) => {
-      const read = names.map((n) => [n, readFigure(String((typed as AnyObject)[n] ?? ''), sizeDimension(n))])
+    shape: string<StockShape>().required(),
+    sizes: object(sizes).test('made', (typed: Readonly<Record<string, string>>, context) => {
+      const read = names.map((n) => [n, readFigure(typed[n] ?? '', sizeDimension(n))])
       if (read.some(([, v]) => typeof v === 'string')) return true
       const fault = unmade(value?.shape ?? 'round-bar', Object.fromEntries(read) as Record<string, number>)
       return fault ? new ValidationError(fault, typed, `${context.path}.${names[0]}`) : true
     }),
     materialId: string().required('a material is missing'),
-    lengths: string().test('lengths', (text, context) => {
-      const read = readLengths(text ?? '')
-      return typeof read === 'string' ? context.createError({ message: read }) : true
-    }),
-  })
+    lengths: string()
+      .defined()
+      .test('lengths', (text, context) => {
+        const read = readLengths(text ?? '')
+        return typeof read === 'string' ? context.createError({ message: read }) : true
+      }),
+  }) as unknown as ObjectSchema<BarEntry>
 })
 
 export function barOf(id: string, e: BarEntry): StockBar {
@@ -108,25 +111,20 @@ export function barWords(bar: StockBar): string {
 
 /** kg/m of a bar, by its section and its material's density. */
 export function massPerMetre(bar: StockBar, material: Material | undefined): number | undefined {
-  const made = (STOCK_SHAPES[bar.shape] as (typeof STOCK_SHAPES)['flat'])(bar.sizes as never)
+  const made = stockSection(bar.shape, bar.sizes)
   return made.ok && material ? sectionProperties(made.value).area * 1e-6 * material.density : undefined
-}
-
-/** What is typed for a material. */
-export interface MaterialEntry {
-  readonly name: string
-  readonly density: string
-  readonly look: Material['look']
-  readonly price: string
 }
 
 /** kg/m3 to a density in kg/mm3. */
 const PER_M3 = 1e-9
 
+/** What is typed for a material. */
+export type MaterialEntry = InferType<typeof materialSchema>
+
 export const materialSchema = object({
   name: string().trim().max(80).required('a name is missing'),
   density: figure('density', 'density', 'above 0'),
-  look: string().required(),
+  look: string<Material['look']>().required(),
   price: string()
     .trim()
     .required('the price is missing')

@@ -8,7 +8,7 @@ import {
   fetchSection,
   fetchSections,
   saveSection,
-  type SectionRow,
+  type LibraryRow,
 } from '../../../../api/sections.ts'
 import { partOf } from '../../../../bench/session.ts'
 import { arrangeSections } from '../../../profiles/arrange.ts'
@@ -39,7 +39,7 @@ export function LibraryFields({ step }: { readonly step: ProfileStep }) {
 function NewerVersion(props: {
   readonly step: ProfileStep
   readonly source: SectionSource
-  readonly row: SectionRow
+  readonly row: LibraryRow
 }) {
   const { session } = useBench()
   const { step, source, row } = props
@@ -85,7 +85,7 @@ function FromProfiles({ step }: { readonly step: ProfileStep }) {
   const sections = useSections()
   const title = useId()
   const shown = arrangeSections(sections.data ?? [], search, 'all')
-  const take = async (row: SectionRow): Promise<void> => {
+  const take = async (row: LibraryRow): Promise<void> => {
     const { section, version } = await fetchSection(row.id)
     const source = { section: row.id, version }
     const put = session.run(
@@ -150,7 +150,7 @@ function FromProfiles({ step }: { readonly step: ProfileStep }) {
 }
 
 /** A dialog that saves the section as a new one, or as a newer version of the one it was taken from. */
-function SaveToProfiles({ step, row }: { readonly step: ProfileStep; readonly row: SectionRow | undefined }) {
+function SaveToProfiles({ step, row }: { readonly step: ProfileStep; readonly row: LibraryRow | undefined }) {
   const { session } = useBench()
   const queries = useQueryClient()
   const dialog = useRef<HTMLDialogElement>(null)
