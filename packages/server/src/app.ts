@@ -57,6 +57,8 @@ export function createApp(ground: Ground): Hono {
   const app = new Hono()
   app.use(
     secureHeaders({
+      // The page stands alone, so that its workers may share memory with it: that is how their work is called off.
+      crossOriginEmbedderPolicy: true,
       // Served over plain HTTP on loopback: there is nothing to promise of HTTPS.
       strictTransportSecurity: false,
       contentSecurityPolicy: {

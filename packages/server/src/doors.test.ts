@@ -67,6 +67,9 @@ describe('names and origins', () => {
   })
   it('pages say what they may load, and that nothing of the API is to be kept', async () => {
     const { response } = await call('GET', '/parts')
+    // It stands alone, so that its workers can share memory with it.
+    expect(response.headers.get('cross-origin-opener-policy')).toBe('same-origin')
+    expect(response.headers.get('cross-origin-embedder-policy')).toBe('require-corp')
     const policy = response.headers.get('content-security-policy')!
     for (const rule of [
       "base-uri 'none'",

@@ -1,7 +1,6 @@
 import { PNG } from 'pngjs'
 import { describe, expect, it } from 'vitest'
 import { serverForEach } from '../testing/app.ts'
-import { imageHead } from './services/image-head.ts'
 import { imageService } from './services/images.ts'
 
 const server = serverForEach()
@@ -35,19 +34,6 @@ describe('pictures for sheets', () => {
     const back = await server.app().request(`/api/images/${kept.hash}`)
     expect(back.headers.get('content-type')).toBe('image/png')
     expect(Buffer.from(await back.arrayBuffer()).equals(bytes)).toBe(true)
-  })
-  it('are told by their bytes and not by their names', () => {
-    expect(imageHead(jpeg(640, 480))).toEqual({ type: 'image/jpeg', width: 640, height: 480 })
-    expect(imageHead(png(3, 4))).toEqual({ type: 'image/png', width: 3, height: 4 })
-    expect(imageHead(Buffer.from('<svg onload="x()"/>'))).toContain('neither')
-    expect(imageHead(Buffer.alloc(0))).toContain('empty')
-    expect(imageHead(png(3, 4).subarray(0, 20))).toContain('cut off')
-    expect(imageHead(jpeg(5, 5).subarray(0, 12))).toContain('cut off')
-    expect(imageHead(jpeg(0, 5))).toContain('no size')
-    // Segments that say they are endless end the search.
-    expect(imageHead(Buffer.concat([Buffer.from([0xff, 0xd8]), Buffer.alloc(4000, 0xff)]))).toContain(
-      'cut off',
-    )
   })
   it('that are no pictures, too wide or too large are refused in words', async () => {
     const message = async (body: Buffer): Promise<[number, string]> => {

@@ -16,6 +16,7 @@ export function directCompute(): Compute {
     trace: async (picture, options) => service.trace(picture, options),
     finish: async (p) => service.evaluate(p, { owner: 'page' }),
     takeOut: async (part, wanted) => service.takeOut(part, wanted),
+    onProgress: () => undefined,
     cancel: () => undefined,
     dispose: () => undefined,
   }

@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from './result.ts'
+import { look } from './watch.ts'
 
 /**
  * Work counted against a limit, so that no input, however large or odd, keeps a computation going. One unit is about as
@@ -23,6 +24,12 @@ export interface TooMuch {
 
 /** Counts work that is about to be done `on` something, named as in "the mesh". */
 export function spend(units: number, on: string): void {
+  afford(units, on)
+  look(units, on)
+}
+
+/** The same for work that says by `look` itself, as it goes, how far it has come. */
+export function afford(units: number, on: string): void {
   left -= units
   // Asked this way round, what is no number counts as too much.
   if (!(left >= 0)) throw new Overspent(on)

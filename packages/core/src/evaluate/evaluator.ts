@@ -1,13 +1,10 @@
-import { effortLeft, fail, ok, within, type Id, type Result } from '../base/index.ts'
+import { effortLeft, fail, isWatched, ok, stage, within, type Id, type Result } from '../base/index.ts'
 import {
   definedIn,
   inputsOf,
   kindOf,
-  needsOf,
-  mapStepFormulas,
   overridesInForce,
   stepOf,
-  type Capability,
   type Part,
   type Step,
 } from '../document/index.ts'
@@ -20,11 +17,13 @@ import {
   type Quantity,
   type ValueTable,
 } from '../units/index.ts'
+import { contextOf, outputAgain, type Scope } from './context.ts'
 import type { Finding } from './finding.ts'
 import { resolveStep, type ResolvedFields } from './fields.ts'
 import { noNumberIn } from './finite.ts'
 import { createMemory, type Fresh, type Made } from './memory.ts'
-import type { Given, StepOutput, StepResult, StepState } from './output.ts'
+import type { StepOutput, StepResult, StepState } from './output.ts'
+import type { Outside } from './outside.ts'
 import {
   fieldFindings,
   givesNone,
@@ -32,9 +31,9 @@ import {
   tooMuchFinding,
   valueFindings,
   waitsFor,
-  type Waiting,
 } from './step-findings.ts'
-import type { FieldChange, StepContext } from './kind.ts'
+import { keyOf } from './step-key.ts'
+import type { StepContext } from './kind.ts'
 import { makerOf } from '../steps/made.ts'
 
 /** A named value, or a dimension of a sketch by its name, worked out. */
@@ -78,66 +77,86 @@ export interface How {
   readonly phase?: Phase
 }
 
-/** What a step is worked out in. */
-interface Scope {
-  readonly part: Part
-  readonly built: boolean
-  readonly results: ReadonlyMap<Id, StepResult>
-  readonly waiting: Waiting | undefined
-  readonly chordError: number | undefined
-}
-
 /** Bare numbers in values and formulas; lengths carry their own unit, masses are kg. */
 export const BARE: BareUnits = { length: 'mm', mass: 'kg' }
 
+/** Units of work that the points of a mesh come to, with contact and all that is told by meshes: about, to tell how far it is. */
+const UNITS_PER_POINT = 5
+
 /** An evaluator with an empty memory. */
-export function createEvaluator(): Evaluator {
+export function createEvaluator(outside: Outside = {}): Evaluator {
   const memory = createMemory()
-  return {
-    evaluate(part, { owner, chordError, phase = 'whole' } = {}) {
-      const table = namesOf(part)
-      /** Names that formulas see: values and driving dimensions, and what came of the steps before. */
-      const names = new Map(table)
-      const around = surroundingsOf(names, BARE)
-      const measured: ValueResult[] = []
-      const results = new Map<Id, StepResult>()
-      /** Steps whose bodies others build on. */
-      const wholeFor = new Set(
-        part.steps.flatMap((s) => inputsOf(s).flatMap((i) => (i.gives === 'bodies' ? i.id : []))),
-      )
-      let built = true
-      within(PART_EFFORT, () => {
-        for (const step of part.steps) {
-          const resolved = resolveStep(step, around)
-          const waiting = waitsFor(step, part, results)
-          const scope: Scope = { part, built, results, waiting, chordError }
-          const key = keyOf(step, resolved, scope)
-          const whole = phase === 'whole' || wholeFor.has(step.id)
-          const result = memory.result(key, () => evaluateStep(step, resolved, scope), owner, whole)
-          results.set(step.id, result)
-          for (const m of measuredNames(step, result)) {
-            names.set(m.name, m.result)
-            measured.push(m)
-          }
-          if (step.id === part.builtTo) built = false
+  const work = (
+    part: Part,
+    { owner, chordError, phase = 'whole' }: How,
+    tell: (step: Step) => void = () => undefined,
+  ): PartResult => {
+    const table = namesOf(part)
+    /** Names that formulas see: values and driving dimensions, and what came of the steps before. */
+    const names = new Map(table)
+    const around = surroundingsOf(names, BARE)
+    const measured: ValueResult[] = []
+    const results = new Map<Id, StepResult>()
+    /** Steps whose bodies others build on. */
+    const wholeFor = new Set(
+      part.steps.flatMap((s) => inputsOf(s).flatMap((i) => (i.gives === 'bodies' ? i.id : []))),
+    )
+    let built = true
+    within(PART_EFFORT, () => {
+      for (const step of part.steps) {
+        const resolved = resolveStep(step, around)
+        const waiting = waitsFor(step, part, results)
+        const scope: Scope = { part, built, results, waiting, chordError, outside }
+        const key = keyOf(step, resolved, scope)
+        const whole = phase === 'whole' || wholeFor.has(step.id)
+        tell(step)
+        const result = memory.result(key, () => evaluateStep(step, resolved, scope), owner, whole)
+        results.set(step.id, result)
+        for (const m of measuredNames(step, result)) {
+          names.set(m.name, m.result)
+          measured.push(m)
         }
-      })
-      if (owner !== undefined) memory.keepGood(owner, results)
-      const steps = [...results.values()]
-      return {
-        values: [
-          ...[...part.values, ...drivingDimensions(part)].map((v) => ({
-            id: v.id,
-            name: v.name,
-            result: table.get(v.name)!,
-          })),
-          ...measured,
-        ],
-        steps,
-        findings: [...valueFindings(part, table), ...steps.flatMap((s) => s.findings)],
-        awaits: steps.reduce((sum, s) => sum + s.awaits, 0),
+        if (step.id === part.builtTo) built = false
       }
+    })
+    if (owner !== undefined) memory.keepGood(owner, results)
+    const steps = [...results.values()]
+    return {
+      values: [
+        ...[...part.values, ...drivingDimensions(part)].map((v) => ({
+          id: v.id,
+          name: v.name,
+          result: table.get(v.name)!,
+        })),
+        ...measured,
+      ],
+      steps,
+      findings: [...valueFindings(part, table), ...steps.flatMap((s) => s.findings)],
+      awaits: steps.reduce((sum, s) => sum + s.awaits, 0),
+    }
+  }
+  return {
+    evaluate(part, how = {}) {
+      if (!isWatched()) return work(part, how)
+      // Who watches is told how far it is of all that there is to do; figures come first, and say how much that is.
+      const { chordError } = how
+      const ahead: How = { phase: 'figures', ...(chordError === undefined ? {} : { chordError }) }
+      return work(part, how, stagesOf(part, how.phase === 'figures' ? undefined : work(part, ahead)))
     },
+  }
+}
+
+/** Tells a watcher which step is in work, and what share of all work it is: by the points that wait, where any do. */
+function stagesOf(part: Part, ahead: PartResult | undefined): (step: Step) => void {
+  const points = new Map(ahead?.steps.map((s) => [s.id, s.awaits]))
+  const all = [...points.values()].reduce((sum, n) => sum + n, 0)
+  const weightOf = (step: Step): number =>
+    all > 0 ? (points.get(step.id) ?? 0) / all : 1 / part.steps.length
+  let done = 0
+  return (step) => {
+    const to = Math.min(done + weightOf(step), 1)
+    stage(step.name, done, to, UNITS_PER_POINT * (points.get(step.id) ?? 0))
+    done = to
   }
 }
 
@@ -160,37 +179,6 @@ function measuredNames(step: Step, result: StepResult | undefined): ValueResult[
     if (value === undefined) return []
     return { id: d.id, name: d.name, result: ok({ value, dimension: DIMENSIONS[d.dimension] }) }
   })
-}
-
-const choices = new WeakMap<Step, string>()
-
-/** All of a step but its formulas, as text; kept with the step itself, which never changes. */
-function choicesOf(step: Step): string {
-  let text = choices.get(step)
-  if (text === undefined) choices.set(step, (text = JSON.stringify(mapStepFormulas(step, () => ''))))
-  return text
-}
-
-/**
- * All that a step's result depends on: its choices, its fields as values (so a rename or another way to write the same
- * size costs nothing), the results it builds on, and how lengths are worded.
- */
-function keyOf(step: Step, resolved: ResolvedFields, scope: Scope): string {
-  const { part, built, results, waiting, chordError } = scope
-  const inputs = needsOf(step).map((id) => results.get(id)?.basis ?? 0)
-  const { fields, faults, alongKey } = resolved
-  const waits = waiting?.finding?.message
-  return JSON.stringify([
-    choicesOf(step),
-    fields,
-    faults,
-    alongKey,
-    inputs,
-    waits,
-    part.units.length,
-    built,
-    chordError,
-  ])
 }
 
 function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Made {
@@ -273,58 +261,4 @@ function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Made 
       return sound(all) ?? good(all, [...findings, ...made.value.findings], 0)
     },
   }
-}
-
-/** What a step's evaluation sees of its fields and inputs; nothing along a run, and no other steps. */
-function contextOf(
-  step: Step,
-  fields: ResolvedFields['fields'],
-  { part, chordError }: Scope,
-  outputs: (id: Id) => StepOutput | undefined,
-): StepContext {
-  const none = (): never => {
-    throw new Error(`step kind ${step.kind} cannot look along a run here`)
-  }
-  return {
-    number: (field) => {
-      const found = fields[field]
-      if (!found) throw new Error(`step kind ${step.kind} has no formula field "${field}"`)
-      return found.value
-    },
-    input: <C extends Capability>(id: Id, gives: C) => {
-      const given = outputs(id)?.[gives]
-      if (given === undefined)
-        throw new Error(`step kind ${step.kind} asks for "${gives}", which is no input of it`)
-      return given as Given<C>
-    },
-    display: part.units.length,
-    chordError,
-    along: none,
-    around: { step: none, again: none },
-  }
-}
-
-/** A step's output with other values in some fields, of it or of what it builds on. What is not touched is taken as it is. */
-function outputAgain(id: Id, changes: readonly FieldChange[], scope: Scope): StepOutput | undefined {
-  const { part, results } = scope
-  const made = new Map<Id, StepOutput | undefined>()
-  const touched = (at: Id): boolean => {
-    const step = stepOf(part, at)
-    return step !== undefined && (changes.some((c) => c.step === at) || needsOf(step).some(touched))
-  }
-  const build = (at: Id): StepOutput | undefined => {
-    if (made.has(at)) return made.get(at)
-    const step = stepOf(part, at)
-    const known = results.get(at)
-    let output = known?.output
-    if (step && known && touched(at)) {
-      const whole = inputsOf(step).every((i) => build(i.id)?.[i.gives] !== undefined)
-      const own = changes.filter((c) => c.step === at).map((c) => [c.field, { value: c.value, assumed: [] }])
-      const fields = { ...known.fields, ...Object.fromEntries(own) }
-      output = whole ? makerOf(step).evaluate(step, contextOf(step, fields, scope, build)).output : undefined
-    }
-    made.set(at, output)
-    return output
-  }
-  return build(id)
 }

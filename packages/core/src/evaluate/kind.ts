@@ -1,5 +1,6 @@
 import type { Id } from '../base/index.ts'
 import type { Capability, Step, StepBase } from '../document/index.ts'
+import type { Solids } from '../solid/index.ts'
 import type { Vec3 } from '../space/index.ts'
 import {
   formatExact,
@@ -26,6 +27,8 @@ export interface StepContext {
   readonly display: LengthDisplay
   /** Largest distance of meshes from the true surface that is asked for, mm; without it that of the picture. */
   readonly chordError: number | undefined
+  /** The library of solids, where it is loaded. */
+  readonly solids: Solids | undefined
   /** A formula that is worked out along a run, by its field. */
   along(field: string): AlongField
   readonly around: Around

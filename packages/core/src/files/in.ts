@@ -1,24 +1,36 @@
-import { readPartText } from '../document/index.ts'
-import { readSvg } from '../format/index.ts'
+import { fail, fault, ok, type Result } from '../base/index.ts'
+import { LIMITS, readPartText } from '../document/index.ts'
+import { readImageHead, readSvg, rowsFromText } from '../format/index.ts'
+import { SORTS_IN, type FileInId } from './sorts.ts'
 
-/** Everything that can be brought in as a file: what it is called, which files are offered, and how its text is read. */
+/** Rows of cells from a spreadsheet's clipboard; more than a table takes, or none at all, is refused. */
+function readRows(text: string): Result<readonly (readonly string[])[]> {
+  const rows = rowsFromText(text)
+  if (rows.every((r) => r.every((cell) => cell.trim() === '')))
+    return fail(fault('rows.none', 'there are no cells in what was pasted'))
+  if (rows.length > LIMITS.nodes)
+    return fail(
+      fault('rows.many', `${rows.length} rows were pasted; a path has at most ${LIMITS.nodes} nodes`),
+    )
+  return ok(rows)
+}
+
+/** How what comes in is read, each sort as text or as bytes. It is checked here, before anything is made of it. */
+const READERS = {
+  part: readPartText,
+  outlines: readSvg,
+  picture: readImageHead,
+  nodes: readRows,
+} as const satisfies {
+  readonly [S in FileInId]: (
+    from: (typeof SORTS_IN)[S]['as'] extends 'text' ? string : Uint8Array,
+  ) => Result<unknown>
+}
+
+/** Everything that can be brought in: what it is called, how it comes, and how it is read. */
 export const FILES_IN = {
-  part: {
-    title: 'Part file',
-    extensions: ['.json'],
-    types: ['application/json'],
-    read: readPartText,
-  },
-  outlines: {
-    title: 'Outlines (SVG)',
-    extensions: ['.svg'],
-    types: ['image/svg+xml'],
-    read: readSvg,
-  },
-} as const
-
-export type FileInId = keyof typeof FILES_IN
-
-/** What a file input offers, in the form that browsers read. */
-export const acceptOf = (id: FileInId): string =>
-  [...FILES_IN[id].extensions, ...FILES_IN[id].types].join(',')
+  part: { ...SORTS_IN.part, read: READERS.part },
+  outlines: { ...SORTS_IN.outlines, read: READERS.outlines },
+  picture: { ...SORTS_IN.picture, read: READERS.picture },
+  nodes: { ...SORTS_IN.nodes, read: READERS.nodes },
+} as const satisfies Record<FileInId, unknown>

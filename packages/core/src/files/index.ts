@@ -1,4 +1,5 @@
-export { acceptOf, FILES_IN, type FileInId } from './in.ts'
+export { FILES_IN } from './in.ts'
+export { acceptOf, dropsOf, SORTS_IN, type FileInId } from './sorts.ts'
 export {
   FILE_IDS,
   fileOut,

@@ -1,4 +1,5 @@
 export { bendTableCsv, nodesCsv, rowsFromText } from './csv.ts'
+export { readImageHead, type ImageHead } from './image-head.ts'
 export { stlOf } from './stl.ts'
 export { pictureOf, type Picture, type PictureLook } from './picture.ts'
 export { PICTURE_LOOKS } from './picture-looks.ts'

@@ -9,6 +9,7 @@ import {
   type Body,
   type ComparedTurning,
   type How,
+  type Outside,
   type PartResult,
 } from '../evaluate/index.ts'
 import { takeOut, type FileWanted, type MadeFile } from '../files/index.ts'
@@ -38,8 +39,8 @@ export interface Service {
   picture(part: Part, size: PictureSize): Picture | undefined
 }
 
-export function createService(): Service {
-  const evaluator = createEvaluator()
+export function createService(outside?: Outside): Service {
+  const evaluator = createEvaluator(outside)
   return {
     evaluate: (part, how) => evaluator.evaluate(part, how),
     compare: (part, run, size) =>

@@ -1,8 +1,12 @@
+import { look } from '../base/index.ts'
 import { tolerance } from '../num/index.ts'
-import { indexArray, meshSurface, meshVolume, type Mesh } from '../space/index.ts'
+import { indexArray, type Mesh } from '../space/index.ts'
 import type { Outline } from '../profile/index.ts'
 import { RING_STRIDE, type Rings } from './rings.ts'
-import { isEnd, packTag } from './tags.ts'
+import { packTag } from './tags.ts'
+
+/** What is worked on, in words. */
+const MESH = 'the mesh'
 
 /** How the edges of an outline are counted among those of its body: from which on, and how many there are in all. */
 export interface Edges {
@@ -56,6 +60,7 @@ function placeVertices(outline: Outline, rings: Rings, positions: Float32Array, 
   const stride = rings.points ? around : 0
   const d = rings.data
   for (let r = 0; r < rings.count; r++) {
+    look(around, MESH)
     // A copied ring stands where its source stands, to the bit; its normals are its own.
     const p = rings.copies[r]! * RING_STRIDE
     const ox = d[p]!
@@ -170,6 +175,7 @@ function joinBands(
   for (let r = 0; r < rings.count; r++) {
     const segment = rings.segments[r]!
     if (segment < 0) continue
+    look(around, MESH)
     const here = r * around
     const next = here + around
     const segmentTag = packTag('side', 0, segment, all)
@@ -192,69 +198,6 @@ function joinBands(
     }
   }
   return face
-}
-
-/** What a run's mesh encloses, mm3, and its whole surface, mm2. */
-export interface MeshSize {
-  readonly volume: number
-  readonly surface: number
-}
-
-/**
- * Volume and surface of a run's mesh: the same triangles in the same order as `meshRun` lays them, taken band by band
- * straight from the rings' vertices; one third of the time of going through the index. The volume is by the divergence
- * theorem for the field (x, 0, 0), x from the first vertex. Every place of the mesh goes into both sums, and a sum that has
- * once become infinite or no number stays so: where the volume is finite, all places are.
- */
-export function runMeshSize(outline: Outline, rings: Rings, mesh: Mesh): MeshSize {
-  const bands = bandsSize(outline, rings, mesh.positions)
-  let firstEnd = mesh.tags.length
-  while (firstEnd > 0 && isEnd(mesh.tags[firstEnd - 1]!)) firstEnd--
-  const ends = { ...mesh, triangles: mesh.triangles.subarray(firstEnd * 3) }
-  return { volume: bands.volume + meshVolume(ends), surface: bands.surface + meshSurface(ends) }
-}
-
-function bandsSize(outline: Outline, rings: Rings, p: Float32Array): MeshSize {
-  const { sideFrom, sideTo } = outline
-  const around = outline.x.length
-  const x0 = p[0] ?? 0
-  let six = 0
-  let twice = 0
-  for (let r = 0; r < rings.count; r++) {
-    if (rings.segments[r]! < 0) continue
-    const here = r * around * 3
-    const next = here + around * 3
-    for (let i = 0; i < sideFrom.length; i++) {
-      const a = here + sideFrom[i]! * 3
-      const b = here + sideTo[i]! * 3
-      const c = next + sideTo[i]! * 3
-      const d = next + sideFrom[i]! * 3
-      const x = p[a]!
-      const y = p[a + 1]!
-      const z = p[a + 2]!
-      // Both triangles share the diagonal u from a to c: a b c and a c d.
-      const ux = p[c]! - x
-      const uy = p[c + 1]! - y
-      const uz = p[c + 2]! - z
-      const bx = p[b]! - x
-      const by = p[b + 1]! - y
-      const bz = p[b + 2]! - z
-      const dx = p[d]! - x
-      const dy = p[d + 1]! - y
-      const dz = p[d + 2]! - z
-      const fx = by * uz - bz * uy
-      const fy = bz * ux - bx * uz
-      const fz = bx * uy - by * ux
-      const gx = uy * dz - uz * dy
-      const gy = uz * dx - ux * dz
-      const gz = ux * dy - uy * dx
-      const ax = 3 * (x - x0)
-      six += (ax + bx + ux) * fx + (ax + ux + dx) * gx
-      // Not Math.hypot: it guards against overflow that cannot happen here and costs several times as much.
-      twice += Math.sqrt(fx * fx + fy * fy + fz * fz) + Math.sqrt(gx * gx + gy * gy + gz * gz)
-    }
-  }
-  return { volume: six / 6, surface: twice / 2 }
 }
 
 function copyRing(positions: Float32Array, ring: number, toVertex: number, around: number): void {
@@ -301,35 +244,4 @@ function fillEnds(
     triangles.set([base + cap[i]!, base + cap[i + 1]!, base + cap[i + 2]!], face * 3)
     tags[face++] = packTag('end', 0, last, all)
   }
-}
-
-/** Several bodies as one mesh: vertices one body after the other, then all sides, then all end faces. */
-export function joinRunMeshes(meshes: readonly Mesh[]): Mesh {
-  const [only] = meshes
-  if (meshes.length === 1) return only!
-  const count = (of: (m: Mesh) => number): number => meshes.reduce((sum, m) => sum + of(m), 0)
-  const vertices = count((m) => m.positions.length / 3)
-  const faces = count((m) => m.tags.length)
-  const positions = new Float32Array(vertices * 3)
-  const normals = new Float32Array(vertices * 3)
-  const triangles = indexArray(faces * 3, vertices)
-  const tags = new Uint32Array(faces)
-  const bases: number[] = []
-  let base = 0
-  for (const m of meshes) {
-    positions.set(m.positions, base * 3)
-    normals.set(m.normals, base * 3)
-    bases.push(base)
-    base += m.positions.length / 3
-  }
-  let face = 0
-  for (const ends of [false, true])
-    meshes.forEach((m, k) => {
-      for (let t = 0; t < m.tags.length; t++) {
-        if (isEnd(m.tags[t]!) !== ends) continue
-        for (let i = 0; i < 3; i++) triangles[face * 3 + i] = m.triangles[t * 3 + i]! + bases[k]!
-        tags[face++] = m.tags[t]!
-      }
-    })
-  return { positions, normals, triangles, tags }
 }

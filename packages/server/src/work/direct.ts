@@ -1,21 +1,40 @@
+import type { Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
+import type { MadeFile } from '@flexum/core/files'
 import { createService, type Service } from '@flexum/core/service'
-import { readText, readWhole, workOnPart, workOnSection } from './jobs.ts'
-import type { Work, Worked } from './work.ts'
+import type { SectionFigures } from '../db/schema.ts'
+import { readText, readWhole, workOnPart, workOnSection, type PartWork } from './jobs.ts'
+import type { Job, Work, Worked } from './work.ts'
 
-/** The work done on the spot, without a thread: for tests, and for the demo, whose parts are known to be quick. */
-export function directWork(): Work {
+/** What came of a job, by its kind. */
+export type Answer = Worked<PartWork | SectionFigures | string | Result<MadeFile>> | Result<Part>
+
+/** Does jobs where it is called, with one memory for all of them. */
+export function jobsHere() {
   const service = createService()
   const worked = <T>(body: string, of: (service: Service, part: Part) => T): Worked<T> => {
     const part = readText(body)
     return part.ok ? { ok: true, value: of(service, part.value) } : { ok: false, trouble: part.fault.message }
   }
   return {
-    part: async (body) => worked(body, workOnPart),
-    section: async (body) => worked(body, workOnSection),
-    takeOut: async (body, wanted) => worked(body, (s, part) => s.takeOut(part, wanted)),
-    read: async (input) => readWhole(input),
-    readKept: async (body) => readText(body),
+    part: (body: string) => worked(body, workOnPart),
+    section: (body: string) => worked(body, workOnSection),
+    takeOut: (body: string, wanted: Extract<Job, { kind: 'take-out' }>['wanted']) =>
+      worked(body, (s, part) => s.takeOut(part, wanted)),
+    read: readWhole,
+    readKept: readText,
+  }
+}
+
+/** The work done on the spot, without a thread: for tests, and for the demo, whose parts are known to be quick. */
+export function directWork(): Work {
+  const here = jobsHere()
+  return {
+    part: async (body) => here.part(body),
+    section: async (body) => here.section(body),
+    takeOut: async (body, wanted) => here.takeOut(body, wanted),
+    read: async (input) => here.read(input),
+    readKept: async (body) => here.readKept(body),
     stop: async () => undefined,
   }
 }

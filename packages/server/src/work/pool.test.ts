@@ -59,7 +59,7 @@ describe('work in a thread', () => {
   it('that never ends is ended, and what comes after it is done', async () => {
     const stuck = await made(
       'stuck.mjs',
-      "parentPort.on('message', (j) => { if (j.body === 'stuck') for (;;) {} else parentPort.postMessage({ answer: { ok: true, value: j.body } }) })",
+      "parentPort.on('message', ({ job: j }) => { if (j.body === 'stuck') for (;;) {} else parentPort.postMessage({ kind: 'done', answer: { ok: true, value: j.body } }) })",
     )
     const work = threadedWork(stuck, { workMs: 300, readMs: 300, memoryMb: 64 })
     const [a, b, c] = await Promise.all([work.part('one'), work.part('stuck'), work.part('two')])
@@ -68,10 +68,47 @@ describe('work in a thread', () => {
     expect(c).toEqual({ ok: true, value: 'two' })
     await work.stop()
   })
+  it('past its limit is called off, and a thread that leaves it lives on with what it knows', async () => {
+    const polite = await made(
+      'polite.mjs',
+      `import { workerData } from 'node:worker_threads'
+      const flag = new Int32Array(workerData.flag)
+      let known = 0
+      parentPort.on('message', ({ number, job }) => {
+        known++
+        while (job.body === 'long' && Atomics.load(flag, 0) < number);
+        parentPort.postMessage(job.body === 'long' ? { kind: 'called-off' } : { kind: 'done', answer: { ok: true, value: known } })
+      })`,
+    )
+    const work = threadedWork(polite, { workMs: 200, readMs: 200, memoryMb: 64 })
+    const outcomes = await Promise.all(['one', 'long', 'two'].map((body) => work.part(body)))
+    expect(outcomes).toEqual([
+      { ok: true, value: 1 },
+      { ok: false, trouble: 'it took longer than 0.2 s' },
+      { ok: true, value: 3 },
+    ])
+    await work.stop()
+  })
+  it('leaves what takes long inside a step when it is called off', async () => {
+    const work = threadedWork(script, { workMs: 60, readMs: 5000, memoryMb: 1024 })
+    const spring = STARTERS.spring.make('Coil')
+    // Some seconds of a mesh and of looking for places where it meets itself.
+    const long = {
+      ...spring,
+      steps: spring.steps.map((s) =>
+        s.kind === 'helix-path' ? { ...s, turns: '900', pitch: '9', radius: '40' } : s,
+      ),
+    }
+    expect(await work.part(JSON.stringify(long))).toEqual({
+      ok: false,
+      trouble: 'it took longer than 0.06 s',
+    })
+    await work.stop()
+  })
   it('that fills the memory, or throws, is marked with that', async () => {
     const hungry = await made(
       'hungry.mjs',
-      "const kept = []; parentPort.on('message', (j) => { if (j.body === 'eat') for (;;) kept.push(new Array(1e5).fill(Math.random())); throw new Error('a bug') })",
+      "const kept = []; parentPort.on('message', ({ job: j }) => { if (j.body === 'eat') for (;;) kept.push(new Array(1e5).fill(Math.random())); throw new Error('a bug') })",
     )
     const work = threadedWork(hungry, { workMs: 60_000, readMs: 1000, memoryMb: 48 })
     expect(await work.part('eat')).toEqual({ ok: false, trouble: 'it needs more than 48 MB of memory' })
@@ -81,7 +118,7 @@ describe('work in a thread', () => {
   it('does not hold reading up', async () => {
     const slow = await made(
       'slow.mjs',
-      "parentPort.on('message', (j) => { if (j.kind === 'part') for (;;) {} else parentPort.postMessage({ answer: { ok: true, value: j.kind } }) })",
+      "parentPort.on('message', ({ job: j }) => { if (j.kind === 'part') for (;;) {} else parentPort.postMessage({ kind: 'done', answer: { ok: true, value: j.kind } }) })",
     )
     const work = threadedWork(slow, { workMs: 60_000, readMs: 5000, memoryMb: 64 })
     const stuck = work.part('x')

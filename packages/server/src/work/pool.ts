@@ -2,8 +2,9 @@ import { Worker } from 'node:worker_threads'
 import { deeperThan, LIMITS } from '@flexum/core/document'
 import { fail, fault, type Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
+import { callOff } from '@flexum/core/service'
 import { readText, readWhole } from './jobs.ts'
-import type { Job, Work, Worked } from './work.ts'
+import type { FromThread, Job, ToThread, Work, Worked } from './work.ts'
 
 /** How long and how large a job may become. */
 export interface WorkLimits {
@@ -17,12 +18,16 @@ export interface WorkLimits {
 
 export const WORK_LIMITS: WorkLimits = { workMs: 20_000, readMs: 10_000, memoryMb: 1024 }
 
+/** How long work that was called off may take to leave by itself; then its thread is ended. */
+const GRACE_MS = 500
+
 /** Documents up to so many characters are read where they come in: a hundredth of a second at most. */
 const SMALL = 16_000
 
 /**
  * Work in threads with limits of time and memory: one for figures and pictures, one for reading, so that a request never waits
- * behind a part that takes long. A job past a limit is ended with its thread, and the next one gets a new thread.
+ * behind a part that takes long. A job past its limit is called off; one that does not leave is ended with its thread, and the next one
+ * gets a new thread.
  */
 export function threadedWork(script: URL, limits: WorkLimits = WORK_LIMITS): Work {
   const figuring = lane(script, limits.memoryMb)
@@ -73,11 +78,25 @@ interface Waiting {
 /** One thread with its queue; started when first needed, and again after it was ended. */
 function lane(script: URL, memoryMb: number) {
   const queue: Waiting[] = []
+  const flag = new SharedArrayBuffer(4)
+  let jobs = 0
   let worker: Worker | undefined
   let current: Waiting | undefined
   let timer: ReturnType<typeof setTimeout> | undefined
   let stopped = false
+  /** What is said of the job under way if it takes too long. */
+  let tooLong = ''
 
+  const outcomeOf = (m: FromThread): Worked<unknown> => {
+    switch (m.kind) {
+      case 'done':
+        return { ok: true, value: m.answer }
+      case 'called-off':
+        return { ok: false, trouble: tooLong }
+      case 'broken':
+        return { ok: false, trouble: `it stopped with an error of ours (${m.error})` }
+    }
+  }
   const settle = (outcome: Worked<unknown>): void => {
     clearTimeout(timer)
     const finished = current
@@ -95,15 +114,10 @@ function lane(script: URL, memoryMb: number) {
   }
   const start = (): Worker => {
     const made = new Worker(script, {
+      workerData: { flag },
       resourceLimits: { maxOldGenerationSizeMb: memoryMb, maxYoungGenerationSizeMb: 64, stackSizeMb: 4 },
     })
-    made.on('message', (m: { readonly answer?: unknown; readonly error?: string }) =>
-      settle(
-        m.error === undefined
-          ? { ok: true, value: m.answer }
-          : { ok: false, trouble: `it stopped with an error of ours (${m.error})` },
-      ),
-    )
+    made.on('message', (m: FromThread) => settle(outcomeOf(m)))
     made.on('error', (error: NodeJS.ErrnoException) => {
       drop()
       settle({
@@ -122,13 +136,19 @@ function lane(script: URL, memoryMb: number) {
     current = queue.shift()
     if (!current) return
     const { job, limitMs } = current
+    const number = ++jobs
+    tooLong = `it took longer than ${limitMs / 1000} s`
     timer = setTimeout(() => {
-      drop()
-      settle({ ok: false, trouble: `it took longer than ${limitMs / 1000} s` })
+      // Work that looks at the flag leaves at once, and the thread keeps what it knows.
+      callOff(flag, number)
+      timer = setTimeout(() => {
+        drop()
+        settle({ ok: false, trouble: tooLong })
+      }, GRACE_MS)
     }, limitMs)
     try {
       worker ??= start()
-      worker.postMessage(job)
+      worker.postMessage({ number, job } satisfies ToThread)
     } catch (error) {
       settle({ ok: false, trouble: error instanceof Error ? error.message : String(error) })
     }

@@ -1,29 +1,35 @@
-import { parentPort } from 'node:worker_threads'
-import { directWork } from './direct.ts'
-import type { Job } from './work.ts'
+import { parentPort, workerData } from 'node:worker_threads'
+import { doJob, type Flag } from '@flexum/core/service'
+import { jobsHere, type Answer } from './direct.ts'
+import type { FromThread, Job, ToThread } from './work.ts'
 
-/** The worker thread: one job after the other, each answered with what came of it. */
-const work = directWork()
+/** The worker thread: one job after the other, each answered with what came of it, or that it was called off. */
+const here = jobsHere()
 const port = parentPort!
+const { flag } = workerData as { readonly flag: Flag }
 
-async function done(job: Job): Promise<unknown> {
+function done(job: Job): Answer {
   switch (job.kind) {
     case 'part':
-      return work.part(job.body)
+      return here.part(job.body)
     case 'section':
-      return work.section(job.body)
+      return here.section(job.body)
     case 'take-out':
-      return work.takeOut(job.body, job.wanted)
+      return here.takeOut(job.body, job.wanted)
     case 'read':
-      return work.read(job.input)
+      return here.read(job.input)
     case 'read-kept':
-      return work.readKept(job.body)
+      return here.readKept(job.body)
   }
 }
 
-port.on('message', (job: Job) => {
-  void done(job).then(
-    (answer) => port.postMessage({ answer }),
-    (error: unknown) => port.postMessage({ error: error instanceof Error ? error.message : String(error) }),
-  )
+const answer = (message: FromThread): void => port.postMessage(message)
+
+port.on('message', ({ number, job }: ToThread) => {
+  try {
+    const came = doJob(flag, number, () => done(job))
+    answer(came ? { kind: 'done', answer: came.value } : { kind: 'called-off' })
+  } catch (error) {
+    answer({ kind: 'broken', error: error instanceof Error ? error.message : String(error) })
+  }
 })

@@ -25,8 +25,21 @@ export interface Work {
   stop(): Promise<void>
 }
 
-/** A message to the worker thread. */
+/** Something to be done in the worker thread. */
 export type Job =
   | { readonly kind: 'part' | 'section' | 'read-kept'; readonly body: string }
   | { readonly kind: 'take-out'; readonly body: string; readonly wanted: FileWanted }
   | { readonly kind: 'read'; readonly input: unknown }
+
+/** A job on its way to the thread, numbered so that it can be called off. */
+export interface ToThread {
+  readonly number: number
+  readonly job: Job
+}
+
+/** What the thread says when a job is over. */
+export type FromThread =
+  | { readonly kind: 'done'; readonly answer: unknown }
+  | { readonly kind: 'called-off' }
+  /** It stopped with an error of ours. */
+  | { readonly kind: 'broken'; readonly error: string }

@@ -10,10 +10,10 @@ export interface KeptImage {
 export const imageAddress = (hash: string): string => `/api/images/${hash}`
 
 /** Keeps a PNG or JPEG on the server; gives what it is named by. */
-export async function uploadImage(file: Blob): Promise<KeptImage> {
+export async function uploadImage(file: Blob, type: string): Promise<KeptImage> {
   const response = await fetch('/api/images', {
     method: 'POST',
-    headers: { 'content-type': file.type || 'image/png' },
+    headers: { 'content-type': type },
     body: file,
   })
   if (!response.ok) throw new ApiError(response.status, await refusal(response))

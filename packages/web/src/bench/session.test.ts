@@ -26,6 +26,7 @@ function directCompute(): Compute & { readonly asked: Part[] } {
     takeOut: async () => ({ ok: false, fault: { code: 'none', message: 'none' } }),
     compare: async () => [],
     trace: async () => ({ threshold: 0, loops: [] }),
+    onProgress: () => undefined,
     cancel: () => undefined,
     dispose: () => undefined,
   }

@@ -1,5 +1,5 @@
 import { createStore, type StoreApi } from 'zustand/vanilla'
-import type { Id, Result } from '@flexum/core/base'
+import type { Id, Progress, Result } from '@flexum/core/base'
 import { needsOf, type Part, type Station } from '@flexum/core/document'
 import {
   apply,
@@ -49,6 +49,8 @@ export interface SessionState {
   readonly preview: Part | undefined
   readonly result: PartResult | undefined
   readonly working: boolean
+  /** How far the work under way has come, where it takes long enough to tell. */
+  readonly progress: Progress | undefined
   readonly problem: string | undefined
   readonly focus: Focus | undefined
   readonly revision: number
@@ -116,12 +118,14 @@ export function createSession(
     preview: undefined,
     result: undefined,
     working: false,
+    progress: undefined,
     problem: undefined,
     focus: undefined,
     revision: restored?.revision ?? head.revision,
     save: { kind: present(history).part === head.part || !restored ? 'saved' : 'unsaved' },
   }))
 
+  compute.onProgress('edited', (progress) => store.setState({ progress }))
   let wanted: Part | undefined
   let busy = false
   /** Works out the newest part wanted; parts asked for while it works are skipped but for the last. */

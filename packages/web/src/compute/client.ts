@@ -1,11 +1,13 @@
-import { wrap, type Remote } from 'comlink'
-import type { Result } from '@flexum/core/base'
+import { proxy, wrap, type Remote } from 'comlink'
+import type { Progress, Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
 import type { Body, PartResult, StepResult } from '@flexum/core/evaluate'
 import type { FileWanted, MadeFile } from '@flexum/core/files'
-import { createQueue, type TurningCard } from '@flexum/core/service'
+import { callOff, createFlag, createQueue, type TurningCard } from '@flexum/core/service'
 import type { GreyPicture, traceOutlines, TraceOptions } from '@flexum/core/trace'
-import type { Answer, ComputeApi } from './messages.ts'
+import type { Answer, ComputeApi, Done } from './messages.ts'
+
+export type LaneName = 'edited' | 'beside'
 
 /** The workers' end that the rest of the page works with. */
 export interface Compute {
@@ -16,8 +18,10 @@ export interface Compute {
   compare(part: Part, run: string): Promise<readonly TurningCard[]>
   trace(picture: GreyPicture, options: TraceOptions): Promise<ReturnType<typeof traceOutlines>>
   takeOut(part: Part, wanted: FileWanted): Promise<Result<MadeFile>>
-  /** Calls off the working out of the part that is under way; what was worked out before is kept where that ends soon. */
-  cancel(): void
+  /** Says who is told how far work has come: of the part as it is edited, or of what is asked beside it; undefined at its end. */
+  onProgress(of: LaneName, listener: (at: Progress | undefined) => void): void
+  /** Calls off the working out of the part, or what is asked beside it; what was worked out before is kept. */
+  cancel(of?: LaneName): void
   dispose(): void
 }
 
@@ -54,14 +58,24 @@ function start(): Running {
 const GRACE_MS = 1500
 const delay = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms))
 
+interface Lane {
+  ask<T>(kind: string, work: (remote: Remote<ComputeApi>, job: number) => Promise<Done<T>>): Promise<T>
+  /** Calls off what is under way and what waits; the worker and what it knows are kept if it ends soon. */
+  cancel(): void
+  /** Ends all at once, with the worker. */
+  end(): void
+}
+
 /**
  * One worker with its queue, started when first needed and kept. Of a kind of work, only the newest that waits is done. `gone`
- * is called when a worker is ended and with it all that it knew.
+ * is called when a worker is ended and with it all that it knew; `progress` tells how far what is under way has come.
  */
-function lane(gone: () => void) {
+function lane(gone: () => void, progress: (at: Progress | undefined) => void): Lane {
   const queue = createQueue()
+  const flag = createFlag()
+  let jobs = 0
   let running: Running | undefined
-  let callOff: (() => void) | undefined
+  let drop: (() => void) | undefined
   /** What was called off and may still be under way in the worker. */
   let ending: Promise<unknown> | undefined
 
@@ -70,6 +84,15 @@ function lane(gone: () => void) {
     running = undefined
     ending = undefined
     gone()
+  }
+  const begin = (): Running => {
+    const made = start()
+    void made.remote.watch(
+      flag,
+      // What is still told of work that was called off is nobody's.
+      proxy((at) => drop && progress(at)),
+    )
+    return made
   }
   /** The worker, once it is free. */
   const free = async (): Promise<Running> => {
@@ -81,35 +104,36 @@ function lane(gone: () => void) {
       if (!(await Promise.race([ended, delay(GRACE_MS).then(() => false)]))) end()
       ending = undefined
     }
-    return (running ??= start())
+    return (running ??= begin())
   }
   return {
-    async ask<T>(kind: string, work: (remote: Remote<ComputeApi>) => Promise<T>): Promise<T> {
+    async ask(kind, work) {
       const done = await queue.add(async () => {
         const { remote, stopped } = await free()
-        const job = Promise.race([work(remote), stopped])
-        const calledOff = new Promise<never>((_, reject) => {
-          callOff = () => {
+        const number = ++jobs
+        const job = Promise.race([work(remote, number), stopped])
+        const dropped = new Promise<never>((_, reject) => {
+          drop = () => {
+            if (flag) callOff(flag, number)
             ending = job
             reject(new Cancelled())
           }
         })
         try {
-          return await Promise.race([job, calledOff])
+          return await Promise.race([job, dropped])
         } finally {
-          callOff = undefined
+          drop = undefined
+          progress(undefined)
         }
       }, kind)
-      if (!done.ok) throw new Cancelled()
-      return done.value
+      if (!done.ok || !done.value) throw new Cancelled()
+      return done.value.value
     },
-    /** Calls off what is under way and what waits; the worker and what it knows are kept if it ends soon. */
-    cancel(): void {
+    cancel() {
       queue.clear()
-      callOff?.()
+      drop?.()
     },
-    /** Ends all at once, with the worker. */
-    end(): void {
+    end() {
       queue.clear()
       end()
     },
@@ -153,23 +177,33 @@ export function mergeAnswer(answer: Answer, known: Map<string, StepResult>): Par
  */
 export function createCompute(): Compute {
   const known = new Map<string, StepResult>()
-  const edited = lane(() => known.clear())
-  const beside = lane(() => undefined)
+  const told = new Map<LaneName, (at: Progress | undefined) => void>()
+  const edited = lane(
+    () => known.clear(),
+    (at) => told.get('edited')?.(at),
+  )
+  const beside = lane(
+    () => undefined,
+    (at) => told.get('beside')?.(at),
+  )
   const worked = async (part: Part, phase: 'evaluate' | 'finish'): Promise<PartResult> => {
-    const answer = await edited.ask(phase, (r) => {
+    const answer = await edited.ask<Answer>(phase, (r, job) => {
       const versions = Object.fromEntries([...known].map(([id, s]) => [id, s.version]))
-      return r[phase](part, versions)
+      return r[phase](job, part, versions)
     })
     return mergeAnswer(answer, known)
   }
   return {
     evaluate: (part) => worked(part, 'evaluate'),
     finish: (part) => worked(part, 'finish'),
-    compare: (part, run) => beside.ask('compare', (r) => r.compare(part, run)),
-    trace: (picture, options) => beside.ask('trace', (r) => r.trace(picture, options)),
+    compare: (part, run) =>
+      beside.ask<readonly TurningCard[]>('compare', (r, job) => r.compare(job, part, run)),
+    trace: (picture, options) =>
+      beside.ask<ReturnType<typeof traceOutlines>>('trace', (r, job) => r.trace(job, picture, options)),
     takeOut: (part, wanted) =>
-      beside.ask<Result<MadeFile>>(`take-out ${wanted.file}`, (r) => r.takeOut(part, wanted)),
-    cancel: () => edited.cancel(),
+      beside.ask<Result<MadeFile>>(`take-out ${wanted.file}`, (r, job) => r.takeOut(job, part, wanted)),
+    onProgress: (of, listener) => void told.set(of, listener),
+    cancel: (of = 'edited') => (of === 'edited' ? edited : beside).cancel(),
     dispose() {
       edited.end()
       beside.end()

@@ -2,32 +2,44 @@ import { expose } from 'comlink'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { STARTERS, type Part } from '@flexum/core/document'
 import { setCell } from '@flexum/core/edit'
-import { createService } from '@flexum/core/service'
+import type { Progress } from '@flexum/core/base'
+import { createService, doJob, type Flag } from '@flexum/core/service'
 import { Cancelled, createCompute, type Compute } from './client.ts'
-import type { ComputeApi } from './messages.ts'
+import type { ComputeApi, Done } from './messages.ts'
 
 /** Workers that were started, each with what it was asked for, and how long it takes over it. */
 interface Started {
   readonly asked: string[]
+  readonly ends: string[]
   ended: boolean
 }
 const started: Started[] = []
 let holdMs = 0
+/** It does not look at the flag by which work is called off. */
+let deaf = false
 
 /** A worker that lives on the page: the same messages over a channel, and work that takes as long as it is told to. */
 class NearWorker {
   private readonly port: MessagePort
-  private readonly mine: Started = { asked: [], ended: false }
+  private readonly mine: Started = { asked: [], ends: [], ended: false }
   constructor() {
     const { port1, port2 } = new MessageChannel()
     this.port = port2
     started.push(this.mine)
     const service = createService()
     const { mine } = this
-    const work = async <T>(name: string, of: () => T): Promise<T> => {
+    let flag: Flag | undefined
+    let tell: ((at: Progress) => void) | undefined
+    const work = async <T>(name: string, job: number, of: () => T): Promise<Done<T>> => {
       mine.asked.push(name)
-      if (holdMs > 0) await new Promise((r) => setTimeout(r, holdMs))
-      return of()
+      const until = Date.now() + holdMs
+      const wanted = () => doJob(deaf ? undefined : flag, job, () => true) !== undefined
+      while (Date.now() < until && wanted()) {
+        tell?.({ of: name, on: 'waiting', share: 0.5 })
+        await new Promise((r) => setTimeout(r, 5))
+      }
+      mine.ends.push(`${name} ${wanted() ? 'done' : 'called off'}`)
+      return doJob(flag, job, of)
     }
     const answer = (part: Part, known: Readonly<Record<string, number>>) => {
       const { values, steps, findings, awaits } = service.evaluate(part, { owner: 'page' })
@@ -35,11 +47,15 @@ class NearWorker {
       return { values, findings, awaits, steps: sent }
     }
     const api = {
-      evaluate: (part: Part, known: Record<string, number>) =>
-        work(`evaluate ${part.name}`, () => answer(part, known)),
-      finish: (part: Part, known: Record<string, number>) =>
-        work(`finish ${part.name}`, () => answer(part, known)),
-      compare: (part: Part) => work(`compare ${part.name}`, () => []),
+      watch(shared: Flag | undefined, progress: (at: Progress) => void) {
+        flag = shared
+        tell = progress
+      },
+      evaluate: (job: number, part: Part, known: Record<string, number>) =>
+        work(`evaluate ${part.name}`, job, () => answer(part, known)),
+      finish: (job: number, part: Part, known: Record<string, number>) =>
+        work(`finish ${part.name}`, job, () => answer(part, known)),
+      compare: (job: number, part: Part) => work(`compare ${part.name}`, job, () => []),
     } as unknown as ComputeApi
     expose(api, port1)
     port1.start()
@@ -65,6 +81,7 @@ let compute: Compute
 beforeEach(() => {
   started.length = 0
   holdMs = 0
+  deaf = false
   vi.stubGlobal('Worker', NearWorker)
   compute = createCompute()
 })
@@ -112,9 +129,32 @@ describe('the workers of the page', () => {
     const profile = (r: typeof first) => r.steps.find((s) => s.id === 'profile')
     expect(profile(again)).toBe(profile(first))
   })
+  it('leave work that was called off where it stands, and go on with the next at once', async () => {
+    await compute.evaluate(named('A'))
+    holdMs = 60_000
+    const called = compute.evaluate(named('B'))
+    await new Promise((r) => setTimeout(r, 10))
+    compute.cancel()
+    await expect(called).rejects.toBeInstanceOf(Cancelled)
+    holdMs = 0
+    await compute.evaluate(named('C'))
+    expect(started).toHaveLength(1)
+    expect(started[0]!.ends).toEqual(['evaluate A done', 'evaluate B called off', 'evaluate C done'])
+    expect(started[0]!.ended).toBe(false)
+  })
+  it('tell how far the work has come that is theirs, and when it is over', async () => {
+    const told: (Progress | undefined)[] = []
+    compute.onProgress('beside', (at) => told.push(at))
+    holdMs = 30
+    await Promise.all([compute.evaluate(named('A')), compute.compare(named('B'), 'run')])
+    expect(told[0]).toEqual({ of: 'compare B', on: 'waiting', share: 0.5 })
+    expect(told.filter((t) => t === undefined)).toHaveLength(1)
+    expect(told.at(-1)).toBeUndefined()
+  })
   it('are ended, and begun anew, when it does not', async () => {
     await compute.evaluate(named('A'))
     holdMs = 60_000
+    deaf = true
     const called = compute.evaluate(named('B'))
     await new Promise((r) => setTimeout(r, 10))
     compute.cancel()

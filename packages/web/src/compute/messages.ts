@@ -1,8 +1,8 @@
-import type { Result } from '@flexum/core/base'
+import type { Progress, Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
 import type { Finding, StepResult, ValueResult } from '@flexum/core/evaluate'
 import type { FileWanted, MadeFile } from '@flexum/core/files'
-import type { Service, TurningCard } from '@flexum/core/service'
+import type { Flag, Service, TurningCard } from '@flexum/core/service'
 
 /** A step result that the page has already, by its version. */
 export interface Unchanged {
@@ -18,14 +18,22 @@ export interface Answer {
   readonly awaits: number
 }
 
-/** What the page asks of its worker: the compute service, with results it has left out of what is sent. */
+/** What came of a job; nothing when it was called off. */
+export type Done<T> = { readonly value: T } | undefined
+
+/**
+ * What the page asks of its worker: the compute service, with results it has left out of what is sent. Jobs are numbered as
+ * they are asked for, so that they can be called off.
+ */
 export interface ComputeApi {
+  /** Says by which flag jobs are called off, and who is told how far they have come. */
+  watch(flag: Flag | undefined, progress: (at: Progress) => void): void
   /** Works out a part, as far as it goes at once; `known` are the versions the page has, by step. */
-  evaluate(part: Part, known: Readonly<Record<string, number>>): Answer
+  evaluate(job: number, part: Part, known: Readonly<Record<string, number>>): Done<Answer>
   /** All of the same part, with its bodies. */
-  finish(part: Part, known: Readonly<Record<string, number>>): Answer
+  finish(job: number, part: Part, known: Readonly<Record<string, number>>): Done<Answer>
   /** A run turned in every way. */
-  compare(part: Part, run: string): readonly TurningCard[]
-  trace: Service['trace']
-  takeOut(part: Part, wanted: FileWanted): Result<MadeFile>
+  compare(job: number, part: Part, run: string): Done<readonly TurningCard[]>
+  trace(job: number, ...of: Parameters<Service['trace']>): Done<ReturnType<Service['trace']>>
+  takeOut(job: number, part: Part, wanted: FileWanted): Done<Result<MadeFile>>
 }

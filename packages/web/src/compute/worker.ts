@@ -1,8 +1,9 @@
 import { expose } from 'comlink'
+import type { Progress } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
 import type { Phase } from '@flexum/core/evaluate'
-import { createService } from '@flexum/core/service'
-import type { Answer, ComputeApi } from './messages.ts'
+import { createService, doJob, type Flag } from '@flexum/core/service'
+import type { Answer, ComputeApi, Done } from './messages.ts'
 
 const service = createService()
 
@@ -10,6 +11,22 @@ const service = createService()
 const CARD = { width: 560, height: 216 }
 /** Points of meshes that are made with the figures at once: some milliseconds, less than drawing the page twice. */
 const AT_ONCE = 20_000
+/** How often the page is told how far work has come, ms. */
+const TOLD_EVERY = 100
+
+let flag: Flag | undefined
+let tell: ((at: Progress) => void) | undefined
+let told = 0
+
+function job<T>(number: number, work: () => T): Done<T> {
+  told = performance.now()
+  return doJob(flag, number, work, (at) => {
+    const now = performance.now()
+    if (now - told < TOLD_EVERY) return
+    told = now
+    tell?.(at)
+  })
+}
 
 function answer(part: Part, known: Readonly<Record<string, number>>, phase: Phase): Answer {
   const { values, steps, findings, awaits } = service.evaluate(part, { owner: 'page', phase })
@@ -23,11 +40,15 @@ function answer(part: Part, known: Readonly<Record<string, number>>, phase: Phas
 }
 
 const compute: ComputeApi = {
-  evaluate: (part, known) => answer(part, known, 'figures'),
-  finish: (part, known) => answer(part, known, 'whole'),
-  compare: (part, run) => service.compare(part, run, CARD),
-  trace: service.trace,
-  takeOut: service.takeOut,
+  watch(shared, progress) {
+    flag = shared
+    tell = progress
+  },
+  evaluate: (n, part, known) => job(n, () => answer(part, known, 'figures')),
+  finish: (n, part, known) => job(n, () => answer(part, known, 'whole')),
+  compare: (n, part, run) => job(n, () => service.compare(part, run, CARD)),
+  trace: (n, picture, options) => job(n, () => service.trace(picture, options)),
+  takeOut: (n, part, wanted) => job(n, () => service.takeOut(part, wanted)),
 }
 
 expose(compute)

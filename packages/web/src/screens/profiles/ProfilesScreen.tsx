@@ -1,4 +1,3 @@
-import { acceptOf } from '@flexum/core/files'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { MoreHorizontal, Search } from 'lucide-react'
 import { useState } from 'react'
@@ -13,6 +12,7 @@ import {
   type LibraryRow,
 } from '../../api/sections.ts'
 import { ago } from '../../ui/ago.ts'
+import { FileButton } from '../../ui/FileButton.tsx'
 import { download } from '../../ui/download.ts'
 import { CannotShow } from '../../ui/CannotShow.tsx'
 import { EmptyState } from '../../ui/EmptyState.tsx'
@@ -74,8 +74,8 @@ export function ProfilesScreen() {
     download(`${row.name}.section.json`, writePart(section), 'application/json')
   }
   const bringIn = async (file: File): Promise<void> => {
-    const { readPartText } = await import('@flexum/core/document')
-    const read = readPartText(await file.text())
+    const { FILES_IN } = await import('@flexum/core/files')
+    const read = FILES_IN.part.read(await file.text())
     if (!read.ok) {
       toast.error(`${file.name}: ${read.fault.message}`)
       return
@@ -85,19 +85,9 @@ export function ProfilesScreen() {
   return (
     <div className="flex min-h-full flex-col">
       <PlacesHeader here="profiles">
-        <label className="btn btn-sm btn-paper focus-within:outline-2">
+        <FileButton sort="part" className="btn-sm btn-paper" onFile={(file) => void bringIn(file)}>
           Bring in…
-          <input
-            type="file"
-            accept={acceptOf('part')}
-            className="sr-only"
-            onChange={(e) => {
-              const [file] = e.target.files ?? []
-              e.target.value = ''
-              if (file) void bringIn(file)
-            }}
-          />
-        </label>
+        </FileButton>
       </PlacesHeader>
       <main className="mx-auto w-full max-w-[1232px] flex-1 px-6 py-5">
         <div className="mb-4 flex items-center gap-3">

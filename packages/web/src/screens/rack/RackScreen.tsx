@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Search } from 'lucide-react'
 import { useMemo, useState } from 'react'
+import { dropsOf } from '@flexum/core/files'
 import { useDropzone, type FileRejection } from 'react-dropzone'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
@@ -59,7 +60,7 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
   const drop = useDropzone({
     noClick: true,
     noKeyboard: true,
-    accept: { 'application/json': ['.json'] },
+    accept: dropsOf('part'),
     onDrop: async (files: File[], refused: FileRejection[]) => {
       for (const r of refused) toast.error(`${r.file.name} is no part file; a .json file is needed`)
       await importFiles(

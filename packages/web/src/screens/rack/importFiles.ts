@@ -6,9 +6,9 @@ export async function importFiles(
   refused: (message: string) => void,
   made: (name: string) => void,
 ): Promise<void> {
-  const { readPartText } = await import('@flexum/core/document')
+  const { FILES_IN } = await import('@flexum/core/files')
   for (const file of files) {
-    const read = readPartText(await file.text())
+    const read = FILES_IN.part.read(await file.text())
     if (!read.ok) {
       refused(`${file.name}: ${read.fault.message}`)
       continue

@@ -107,7 +107,7 @@ describe('profile', () => {
     })
     enter(screen.getByLabelText('Wall thickness'), '9')
     await settled()
-    expect(screen.getAllByText(/cannot be made hollow: a wall of 9 leaves no/)).toHaveLength(2)
+    expect(screen.getAllByText(/cannot be made hollow: a wall of 9 mm leaves no/)).toHaveLength(2)
   })
   it('fills everything from a stock bar, as one step to undo', async () => {
     const { session } = await onBench(hoop, <Inspector />)
@@ -132,7 +132,7 @@ describe('profile', () => {
     await settled()
     enter(screen.getByLabelText('Wall'), '12')
     await settled()
-    expect(screen.getByText(/a wall of 12 leaves no hollow; it must be below 10/)).toBeVisible()
+    expect(screen.getByText(/a wall of 12 mm leaves no hollow; it must be below 10 mm/)).toBeVisible()
   })
 })
 

@@ -1,10 +1,11 @@
 import { useEffect, useMemo, useState } from 'react'
 import type { SheetPicture } from '@flexum/core/document'
 import { setPicture } from '@flexum/core/edit'
+import { FILES_IN } from '@flexum/core/files'
 import { deg, rad } from '@flexum/core/num'
 import { flipCurve, placeCurve, type Curve2 } from '@flexum/core/plane'
 import type { TracedLoop } from '@flexum/core/trace'
-import { imageAddress, uploadImage } from '../../../api/images.ts'
+import { imageAddress, uploadImage, type KeptImage } from '../../../api/images.ts'
 import { Cancelled } from '../../../compute/client.ts'
 import { shownPart } from '../../../bench/session.ts'
 import type { SheetModel } from '../../../sheet/model.ts'
@@ -245,8 +246,13 @@ function scaledCurve(c: Curve2, k: number): Curve2 {
 export function usePicturePutting(): (file: Blob) => void {
   const { session } = useBench()
   const sheet = useSheet()
+  const checked = async (file: Blob): Promise<KeptImage> => {
+    const head = FILES_IN.picture.read(new Uint8Array(await file.arrayBuffer()))
+    if (!head.ok) throw new Error(head.fault.message)
+    return uploadImage(file, head.value.type)
+  }
   return (file) => {
-    uploadImage(file).then(
+    checked(file).then(
       (image) => {
         const { view } = sheet.store.getState()
         if (shownPart(session.store.getState()).steps.some((s) => s.id === sheet.stepId))

@@ -3,6 +3,7 @@ import { useEffect } from 'react'
 import { stepResult } from '../../../bench/results.ts'
 import { CHANGES, type ChangeName } from '../../../sheet/changes/index.ts'
 import { projectOn } from '../../../sheet/project.ts'
+import { FileButton } from '../../../ui/FileButton.tsx'
 import { Menu } from '../../../ui/Menu.tsx'
 import { TOOLS, type ToolName } from '../../../sheet/tools/index.ts'
 import { usePart, useSessionState } from '../context.ts'
@@ -112,31 +113,24 @@ function ToolButton(props: {
   )
 }
 
+/** What the clipboard may hold to be laid on the sheet; what is in it is looked at when it is read. */
+const isPicture = (type: string): boolean => type.startsWith('image/')
+
 /** Lays a PNG or JPEG on the sheet to be traced; one can be pasted as well. */
 function PictureButton() {
   const put = usePicturePutting()
   useEffect(() => {
     const onPaste = (e: ClipboardEvent): void => {
-      const file = [...(e.clipboardData?.files ?? [])].find((f) => f.type.startsWith('image/'))
+      const file = [...(e.clipboardData?.files ?? [])].find((f) => isPicture(f.type))
       if (file) put(file)
     }
     window.addEventListener('paste', onPaste)
     return () => window.removeEventListener('paste', onPaste)
   }, [put])
   return (
-    <label className="btn btn-sm btn-paper justify-between px-2 font-medium focus-within:outline-2">
+    <FileButton sort="picture" className="btn-sm btn-paper justify-between px-2 font-medium" onFile={put}>
       Picture…
-      <input
-        type="file"
-        accept="image/png,image/jpeg"
-        className="sr-only"
-        onChange={(e) => {
-          const [file] = e.target.files ?? []
-          e.target.value = ''
-          if (file) put(file)
-        }}
-      />
-    </label>
+    </FileButton>
   )
 }
 

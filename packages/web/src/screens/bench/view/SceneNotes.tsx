@@ -49,6 +49,7 @@ export function SceneNotes(props: {
 
 /** Comes up only when the work takes long enough to wonder. */
 function WorkMark({ onStop }: { onStop(): void }) {
+  const progress = useSessionState((s) => s.progress)
   const [late, setLate] = useState(false)
   useEffect(() => {
     const timer = setTimeout(() => setLate(true), 400)
@@ -61,6 +62,19 @@ function WorkMark({ onStop }: { onStop(): void }) {
       className="absolute top-3 right-3 flex items-center gap-2 rounded-box bg-base-100 px-3 py-1.5 shadow"
     >
       <span className="loading loading-spinner loading-xs" aria-hidden /> Working…
+      {progress && (
+        <>
+          <span className="max-w-60 truncate">
+            “{progress.of}”, {progress.on}
+          </span>
+          <progress
+            className="progress progress-primary w-24"
+            max={1}
+            value={progress.share}
+            aria-label="How far the work has come"
+          />
+        </>
+      )}
       <button type="button" className="link" onClick={onStop}>
         Stop
       </button>

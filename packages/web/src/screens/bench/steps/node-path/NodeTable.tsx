@@ -1,8 +1,9 @@
 import { useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { toast } from 'sonner'
 import { countingIds } from '@flexum/core/base'
 import { idsIn, type NodeEntry, type NodePathStep } from '@flexum/core/document'
 import { COLUMNS, moveNode, pasteCells, removeNodes, setCell, type NodeColumn } from '@flexum/core/edit'
-import { rowsFromText } from '@flexum/core/format'
+import { FILES_IN } from '@flexum/core/files'
 import { formulaText, type Formula } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
 import { selectionOf } from '../../../../bench/session.ts'
@@ -87,7 +88,12 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
     if (!/[\t\n;]/.test(text.trim())) return
     e.preventDefault()
     e.currentTarget.blur()
-    const cells = rowsFromText(text)
+    const read = FILES_IN.nodes.read(text)
+    if (!read.ok) {
+      toast.error(read.fault.message)
+      return
+    }
+    const cells = read.value
     session.run(
       pasteCells,
       { step: step.id, row, column, cells, newId: countingIds('n', idsIn(part)) },

@@ -1,4 +1,4 @@
-import { acceptOf } from '@flexum/core/files'
+import { FileButton } from '../../../../ui/FileButton.tsx'
 import { bringInSvg } from '../../actions/files-in.ts'
 import { useBench } from '../../context.ts'
 
@@ -6,18 +6,12 @@ import { useBench } from '../../context.ts'
 export function BringInSvg() {
   const { session } = useBench()
   return (
-    <label className="btn btn-xs btn-paper focus-within:outline-2">
+    <FileButton
+      sort="outlines"
+      className="btn-xs btn-paper"
+      onFile={(file) => void file.text().then((text) => bringInSvg(session, file.name, text))}
+    >
       Bring in SVG…
-      <input
-        type="file"
-        accept={acceptOf('outlines')}
-        className="sr-only"
-        onChange={(e) => {
-          const [file] = e.target.files ?? []
-          e.target.value = ''
-          if (file) void file.text().then((text) => bringInSvg(session, file.name, text))
-        }}
-      />
-    </label>
+    </FileButton>
   )
 }

@@ -1,0 +1,73 @@
+import type { Id } from '../base/index.ts'
+import { inputsOf, needsOf, stepOf, type Capability, type Part, type Step } from '../document/index.ts'
+import { makerOf } from '../steps/made.ts'
+import type { ResolvedFields } from './fields.ts'
+import type { Outside } from './outside.ts'
+import type { FieldChange, StepContext } from './kind.ts'
+import type { Given, StepOutput, StepResult } from './output.ts'
+import type { Waiting } from './step-findings.ts'
+
+/** What a step is worked out in. */
+export interface Scope {
+  readonly part: Part
+  readonly built: boolean
+  readonly results: ReadonlyMap<Id, StepResult>
+  readonly waiting: Waiting | undefined
+  readonly chordError: number | undefined
+  readonly outside: Outside
+}
+
+/** What a step's evaluation sees of its fields and inputs; nothing along a run, and no other steps. */
+export function contextOf(
+  step: Step,
+  fields: ResolvedFields['fields'],
+  { part, chordError, outside }: Scope,
+  outputs: (id: Id) => StepOutput | undefined,
+): StepContext {
+  const none = (): never => {
+    throw new Error(`step kind ${step.kind} cannot look along a run here`)
+  }
+  return {
+    number: (field) => {
+      const found = fields[field]
+      if (!found) throw new Error(`step kind ${step.kind} has no formula field "${field}"`)
+      return found.value
+    },
+    input: <C extends Capability>(id: Id, gives: C) => {
+      const given = outputs(id)?.[gives]
+      if (given === undefined)
+        throw new Error(`step kind ${step.kind} asks for "${gives}", which is no input of it`)
+      return given as Given<C>
+    },
+    display: part.units.length,
+    chordError,
+    solids: outside.solids,
+    along: none,
+    around: { step: none, again: none },
+  }
+}
+
+/** A step's output with other values in some fields, of it or of what it builds on. What is not touched is taken as it is. */
+export function outputAgain(id: Id, changes: readonly FieldChange[], scope: Scope): StepOutput | undefined {
+  const { part, results } = scope
+  const made = new Map<Id, StepOutput | undefined>()
+  const touched = (at: Id): boolean => {
+    const step = stepOf(part, at)
+    return step !== undefined && (changes.some((c) => c.step === at) || needsOf(step).some(touched))
+  }
+  const build = (at: Id): StepOutput | undefined => {
+    if (made.has(at)) return made.get(at)
+    const step = stepOf(part, at)
+    const known = results.get(at)
+    let output = known?.output
+    if (step && known && touched(at)) {
+      const whole = inputsOf(step).every((i) => build(i.id)?.[i.gives] !== undefined)
+      const own = changes.filter((c) => c.step === at).map((c) => [c.field, { value: c.value, assumed: [] }])
+      const fields = { ...known.fields, ...Object.fromEntries(own) }
+      output = whole ? makerOf(step).evaluate(step, contextOf(step, fields, scope, build)).output : undefined
+    }
+    made.set(at, output)
+    return output
+  }
+  return build(id)
+}

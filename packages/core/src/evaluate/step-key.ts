@@ -1,0 +1,34 @@
+import { mapStepFormulas, needsOf, type Step } from '../document/index.ts'
+import type { Scope } from './context.ts'
+import type { ResolvedFields } from './fields.ts'
+
+const choices = new WeakMap<Step, string>()
+
+/** All of a step but its formulas, as text; kept with the step itself, which never changes. */
+function choicesOf(step: Step): string {
+  let text = choices.get(step)
+  if (text === undefined) choices.set(step, (text = JSON.stringify(mapStepFormulas(step, () => ''))))
+  return text
+}
+
+/**
+ * All that a step's result depends on: its choices, its fields as values (so a rename or another way to write the same
+ * size costs nothing), the results it builds on, and how lengths are worded.
+ */
+export function keyOf(step: Step, resolved: ResolvedFields, scope: Scope): string {
+  const { part, built, results, waiting, chordError } = scope
+  const inputs = needsOf(step).map((id) => results.get(id)?.basis ?? 0)
+  const { fields, faults, alongKey } = resolved
+  const waits = waiting?.finding?.message
+  return JSON.stringify([
+    choicesOf(step),
+    fields,
+    faults,
+    alongKey,
+    inputs,
+    waits,
+    part.units.length,
+    built,
+    chordError,
+  ])
+}

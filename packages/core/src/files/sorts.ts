@@ -1,0 +1,52 @@
+/** What can be brought in of one sort. */
+interface Sort {
+  readonly title: string
+  /** As a file, from the clipboard, or either. */
+  readonly by: readonly ('file' | 'paste')[]
+  readonly extensions: readonly string[]
+  /** Media types, as files and the clipboard say them. */
+  readonly types: readonly string[]
+  readonly as: 'text' | 'bytes'
+}
+
+/** The sorts of what can be brought in, without how they are read: what a button that takes a file needs to know. */
+export const SORTS_IN = {
+  part: {
+    title: 'Part file',
+    by: ['file'],
+    extensions: ['.json'],
+    types: ['application/json'],
+    as: 'text',
+  },
+  outlines: {
+    title: 'Outlines (SVG)',
+    by: ['file'],
+    extensions: ['.svg'],
+    types: ['image/svg+xml'],
+    as: 'text',
+  },
+  picture: {
+    title: 'Picture to trace (PNG or JPEG)',
+    by: ['file', 'paste'],
+    extensions: ['.png', '.jpg', '.jpeg'],
+    types: ['image/png', 'image/jpeg'],
+    as: 'bytes',
+  },
+  nodes: {
+    title: 'Rows of nodes',
+    by: ['paste'],
+    extensions: [],
+    types: ['text/plain'],
+    as: 'text',
+  },
+} as const satisfies Record<string, Sort>
+
+export type FileInId = keyof typeof SORTS_IN
+
+/** What a file input offers, in the form that browsers read. */
+export const acceptOf = (id: FileInId): string =>
+  [...SORTS_IN[id].extensions, ...SORTS_IN[id].types].join(',')
+
+/** The same by media type, in the form that places to drop files on read. */
+export const dropsOf = (id: FileInId): Record<string, string[]> =>
+  Object.fromEntries(SORTS_IN[id].types.map((type) => [type, [...SORTS_IN[id].extensions]]))

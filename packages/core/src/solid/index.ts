@@ -1,0 +1,1 @@
+export type { MadeSolid, SolidMesh, Solids, SolidTree } from './solids.ts'

@@ -1,0 +1,33 @@
+import type { Result } from '../base/index.ts'
+
+/** A closed body as triangles with doubles, its faces numbered by whoever made it. */
+export interface SolidMesh {
+  /** Three numbers a vertex, mm; vertices that stand in one place are one. */
+  readonly positions: Float64Array
+  /** Three vertices a triangle, outward by the right-hand rule. */
+  readonly triangles: Uint32Array
+  /** The face that each triangle is part of, below 2^31. */
+  readonly faces: Uint32Array
+}
+
+/** What is to be made of bodies; the leaves are counted in the order in which they stand. */
+export type SolidTree =
+  | { readonly kind: 'mesh'; readonly mesh: SolidMesh }
+  | { readonly kind: 'joined' | 'common'; readonly of: readonly SolidTree[] }
+  | { readonly kind: 'cut'; readonly from: SolidTree; readonly by: readonly SolidTree[] }
+
+/** What was made: each triangle still says which face of which leaf it is of. */
+export interface MadeSolid extends SolidMesh {
+  /** The leaf that each triangle comes from. */
+  readonly leaves: Uint32Array
+  /** 1 where the triangle looks the other way than its face did: the wall of a cut. */
+  readonly turned: Uint8Array
+}
+
+/**
+ * What the core needs of a library of solids. The library is loaded by whoever runs the core, and given to the evaluator;
+ * nothing in the core imports one. A body that is not closed or not sound is refused with what is wrong with it.
+ */
+export interface Solids {
+  make(tree: SolidTree): Result<MadeSolid>
+}
