@@ -1,6 +1,12 @@
-import { expect, test } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
 import { benchReady, saved, startPart, station } from './bench.ts'
 import { clickAt, freedom, startDrawn } from './sheet.ts'
+
+async function type(page: Page, label: string, text: string): Promise<void> {
+  const field = page.getByLabel(label, { exact: true })
+  await field.fill(text)
+  await field.press('Enter')
+}
 
 test('two circles alone are drawn, saved, and open again', async ({ page }) => {
   await startDrawn(page, 'Rings alone')
@@ -52,4 +58,22 @@ test('a path back over itself comes to figures and one finding, and the server s
   await benchReady(page)
   await page.goto('/')
   await expect(page.getByRole('link', { name: 'Over itself', exact: true })).toBeVisible()
+})
+
+test('work that takes long says how far it has come, is stopped inside a step, and what follows comes at once', async ({
+  page,
+}) => {
+  await startPart(page, 'Long coil', 'Helix')
+  expect(await page.evaluate(() => crossOriginIsolated)).toBe(true)
+  await type(page, 'Rise per turn', '11')
+  await type(page, 'Turns', '2600')
+  const work = page.getByRole('status').filter({ hasText: 'Working…' })
+  await expect(work).toBeVisible()
+  await expect(work.getByRole('progressbar', { name: 'How far the work has come' })).toBeVisible()
+  await expect(work).toContainText('“')
+  await work.getByRole('button', { name: 'Stop' }).click()
+  await expect(page.getByText('Stopped. The picture shows the last result.')).toBeVisible()
+  await type(page, 'Turns', '6')
+  await expect(page.getByText('Stopped. The picture shows the last result.')).toHaveCount(0)
+  await expect(work).toHaveCount(0)
 })

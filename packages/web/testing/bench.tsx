@@ -33,7 +33,7 @@ export async function settled(): Promise<void> {
 export async function onBench(
   part: Part,
   children: ReactNode | ((session: Session) => ReactNode),
-): Promise<RenderResult & { session: Session; refused: string[] }> {
+): Promise<RenderResult & { session: Session; compute: Compute; refused: string[] }> {
   const refused: string[] = []
   const head = { id: 'p1', revision: 1, updatedAt: 0, binnedAt: null, part }
   const compute = directCompute()
@@ -46,5 +46,5 @@ export async function onBench(
     </QueryClientProvider>,
   )
   await settled()
-  return { ...shown, session, refused }
+  return { ...shown, session, compute, refused }
 }

@@ -2,6 +2,7 @@ import { fireEvent, screen } from '@testing-library/react'
 import { beforeEach, expect, it, vi } from 'vitest'
 import { STARTERS } from '@flexum/core/document'
 import { onBench, settled } from '../../../testing/bench.tsx'
+import { Cancelled } from '../../compute/client.ts'
 import { FileDialog } from './FileDialog.tsx'
 
 const taken = vi.hoisted(() =>
@@ -48,4 +49,22 @@ it('asks how near the true surface the body is, refuses what is no length, and t
   await settled()
   expect(taken.mock.calls[1]![2]).toEqual({})
   expect(close).toHaveBeenCalledOnce()
+})
+
+it('says how far the file has come, and calls it off when it is closed', async () => {
+  const close = vi.fn()
+  const { compute } = await onBench(STARTERS.hoop.make('Hoop'), <FileDialog file="body" onClose={close} />)
+  const cancel = vi.spyOn(compute, 'cancel')
+  let give: (why: Error) => void = () => undefined
+  taken.mockImplementationOnce(() => new Promise((_, reject) => (give = reject)))
+  fireEvent.click(write())
+  await settled()
+  expect(screen.getByRole('progressbar', { name: 'How far the file has come' })).toBeVisible()
+  // The element of the test's page does not close by itself either.
+  fireEvent(screen.getByRole('dialog'), new Event('close'))
+  expect(cancel).toHaveBeenCalledExactlyOnceWith('beside')
+  expect(close).toHaveBeenCalledOnce()
+  give(new Cancelled())
+  await settled()
+  expect(screen.queryByText(/Not kept/)).toBeNull()
 })

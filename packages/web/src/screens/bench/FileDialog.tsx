@@ -1,7 +1,9 @@
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
+import type { Progress } from '@flexum/core/base'
 import { BARE } from '@flexum/core/evaluate'
 import { fileOut, type FileId } from '@flexum/core/files'
 import { formatLength, resolveFormula, typedFormula, type LengthUnit } from '@flexum/core/units'
+import { Cancelled } from '../../compute/client.ts'
 import { FormDialog, Row } from '../stock/FormDialog.tsx'
 import { takeOut } from './actions/files-out.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
@@ -22,6 +24,11 @@ export function FileDialog({ file, onClose }: { readonly file: FileId; onClose()
   const [texts, setTexts] = useState<Readonly<Record<string, string>>>({})
   const [busy, setBusy] = useState(false)
   const [refusal, setRefusal] = useState<string>()
+  const [progress, setProgress] = useState<Progress>()
+  useEffect(() => {
+    bench.compute.onProgress('beside', setProgress)
+    return () => bench.compute.onProgress('beside', () => undefined)
+  }, [bench.compute])
   const { title, options } = fileOut(file)
   const rows = Object.entries(options).map(([name, option]) => {
     const { value, fault } = lengthOf(texts[name] ?? '', units.length.unit)
@@ -37,6 +44,7 @@ export function FileDialog({ file, onClose }: { readonly file: FileId; onClose()
       if (problem === undefined) onClose()
       else setRefusal(problem.replace(/\.$/, ''))
     } catch (error) {
+      if (error instanceof Cancelled) return
       setRefusal(error instanceof Error ? error.message : String(error))
     } finally {
       setBusy(false)
@@ -52,7 +60,10 @@ export function FileDialog({ file, onClose }: { readonly file: FileId; onClose()
         e.preventDefault()
         void write()
       }}
-      onClose={onClose}
+      onClose={() => {
+        if (busy) bench.compute.cancel('beside')
+        onClose()
+      }}
     >
       {rows.map(({ name, option, fault }, i) => {
         const unsaid = result && option.unsaidOf(result)
@@ -76,6 +87,14 @@ export function FileDialog({ file, onClose }: { readonly file: FileId; onClose()
           </Row>
         )
       })}
+      {busy && (
+        <progress
+          className="progress progress-primary"
+          aria-label="How far the file has come"
+          max={1}
+          value={progress?.share ?? 0}
+        />
+      )}
       {result &&
         rows.map(({ name, option }) => (
           <p key={name} className="muted">

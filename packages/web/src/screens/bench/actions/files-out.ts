@@ -1,5 +1,6 @@
 import { toast } from 'sonner'
 import { FILE_IDS, fileOut, type FileId, type FileOptions } from '@flexum/core/files'
+import { Cancelled } from '../../../compute/client.ts'
 import { partOf, selectionOf } from '../../../bench/session.ts'
 import { download } from '../../../ui/download.ts'
 import type { BenchContextValue } from '../context.ts'
@@ -23,6 +24,7 @@ export async function takeOutNow(bench: Parameters<typeof takeOut>[0], file: Fil
     const problem = await takeOut(bench, file)
     if (problem !== undefined) toast.error(`${fileOut(file).title}: ${problem}`)
   } catch (error) {
+    if (error instanceof Cancelled) return
     toast.error(error instanceof Error ? error.message : String(error))
   }
 }

@@ -59,7 +59,7 @@ function WorkMark({ onStop }: { onStop(): void }) {
   return (
     <div
       role="status"
-      className="absolute top-3 right-3 flex items-center gap-2 rounded-box bg-base-100 px-3 py-1.5 shadow"
+      className="absolute right-3 bottom-3 flex items-center gap-2 rounded-box bg-base-100 px-3 py-1.5 shadow"
     >
       <span className="loading loading-spinner loading-xs" aria-hidden /> Working…
       {progress && (
