@@ -1,7 +1,7 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { parseArgs } from 'node:util'
 import { kindOf, readPartText, type Part } from '@flexum/core/document'
-import { own } from '@flexum/core/base'
+import { fail, fault, ok, own, type Result } from '@flexum/core/base'
 import type { Finding } from '@flexum/core/evaluate'
 import { FILE_IDS, fileOut, type FileId, type FileWanted } from '@flexum/core/files'
 import { createService } from '@flexum/core/service'
@@ -70,15 +70,17 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
   }
   if (file === undefined || more.length > 0) return misuse('one part file is needed')
 
-  const part = await readPartFile(file, values.variant)
-  if (typeof part === 'string') {
-    streams.err(`flexum: ${part}`)
+  const read = await readPartFile(file, values.variant)
+  if (!read.ok) {
+    streams.err(`flexum: ${read.fault.message}`)
     return 2
   }
+  const part = read.value
   const wanted = command === 'export' ? fileWanted(values.to, values.table, values.chord) : undefined
-  if (typeof wanted === 'string') return misuse(wanted)
-  const run = runNamed(part, values.run)
-  if (run !== null && typeof run !== 'string') return misuse(run.message)
+  if (wanted?.ok === false) return misuse(wanted.fault.message)
+  const named = runNamed(part, values.run)
+  if (!named.ok) return misuse(named.fault.message)
+  const run = named.value
   const service = createService()
   if (wanted === undefined) {
     const result = service.evaluate(part)
@@ -90,7 +92,7 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
     )
     return result.findings.some((f) => f.severity === 'blocks') ? 1 : 0
   }
-  const made = service.takeOut(part, { ...wanted, chosen: run })
+  const made = service.takeOut(part, { ...wanted.value, chosen: run })
   if (!made.ok) {
     tellFindings(service.evaluate(part).findings, streams)
     streams.err(`flexum: ${made.fault.message}`)
@@ -103,31 +105,38 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
   return 0
 }
 
-/** The run of a name, or none when no name is given; else what would fit. */
-function runNamed(part: Part, name: string | undefined): string | null | { readonly message: string } {
-  if (name === undefined) return null
+/** The run of a name; null when no name is given. */
+function runNamed(part: Part, name: string | undefined): Result<string | null> {
+  if (name === undefined) return ok(null)
   const runs = part.steps.filter((s) => kindOf(s).gives.includes('carried'))
   const found = runs.find((r) => r.name === name || r.id === name)
-  if (found) return found.id
-  return {
-    message: `there is no run "${name}"; there are ${runs.map((r) => `"${r.name}"`).join(', ') || 'none'}`,
-  }
+  if (found) return ok(found.id)
+  return misused(
+    `there is no run "${name}"; there are ${runs.map((r) => `"${r.name}"`).join(', ') || 'none'}`,
+  )
 }
 
-async function readPartFile(file: string, variant: string | undefined): Promise<Part | string> {
+const none = (code: string, message: string) => fail(fault(code, message))
+/** What was typed after the command does not fit. */
+const misused = (message: string) => none('arguments', message)
+
+async function readPartFile(file: string, variant: string | undefined): Promise<Result<Part>> {
   let text: string
   try {
     text = await readFile(file, 'utf8')
   } catch (error) {
-    return `${file} cannot be read: ${error instanceof Error ? error.message : String(error)}`
+    return none(
+      'file.unread',
+      `${file} cannot be read: ${error instanceof Error ? error.message : String(error)}`,
+    )
   }
   const read = readPartText(text)
-  if (!read.ok) return `${file}: ${read.fault.message}`
-  if (variant === undefined) return read.value
+  if (!read.ok) return none(read.fault.code, `${file}: ${read.fault.message}`)
+  if (variant === undefined) return read
   const found = read.value.variants.find((v) => v.name === variant || v.id === variant)
-  if (found) return { ...read.value, variant: found.id }
+  if (found) return ok({ ...read.value, variant: found.id })
   const names = read.value.variants.map((v) => `"${v.name}"`).join(', ') || 'none'
-  return `${file}: there is no variant "${variant}"; there are ${names}`
+  return none('variant.none', `${file}: there is no variant "${variant}"; there are ${names}`)
 }
 
 function tellFindings(findings: readonly Finding[], streams: Streams): void {
@@ -136,22 +145,22 @@ function tellFindings(findings: readonly Finding[], streams: Streams): void {
   }
 }
 
-/** The file that is asked for, or why it is none. */
+/** The file that is asked for. */
 function fileWanted(
   to: string | undefined,
   table: string | undefined,
   chord: string | undefined,
-): FileWanted | string {
+): Result<FileWanted> {
   const choices = [...FILE_IDS, ...Object.keys(BY_ENDING)].join(', ')
-  if (to === undefined) return `--to is needed: one of ${choices}`
+  if (to === undefined) return misused(`--to is needed: one of ${choices}`)
   const named = FILE_IDS.find((id) => id === to) ?? own(BY_ENDING, to)
-  if (!named) return `--to reads "${to}"; one of ${choices} is needed`
+  if (!named) return misused(`--to reads "${to}"; one of ${choices} is needed`)
   if (table !== undefined && table !== 'bends' && table !== 'nodes')
-    return `--table reads "${table}"; bends or nodes is needed`
+    return misused(`--table reads "${table}"; bends or nodes is needed`)
   const file = to === 'csv' && table !== undefined ? table : named
-  if (chord === undefined) return { file }
+  if (chord === undefined) return ok({ file })
   const length = Number(chord)
-  if (!(length > 0)) return `--chord reads "${chord}"; a length in mm above 0 is needed`
-  if (!('chord' in fileOut(file).options)) return `--chord is for a body, and ${file} is none`
-  return { file, options: { chord: length } }
+  if (!(length > 0)) return misused(`--chord reads "${chord}"; a length in mm above 0 is needed`)
+  if (!('chord' in fileOut(file).options)) return misused(`--chord is for a body, and ${file} is none`)
+  return ok({ file, options: { chord: length } })
 }

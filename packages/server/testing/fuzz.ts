@@ -1,3 +1,4 @@
+import { fail, fault } from '@flexum/core/base'
 import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -83,12 +84,13 @@ export async function fuzzRequests(
   const db = await openDatabase(join(folder, 'fuzz.db'), migrations)
   const work = directWork()
   // Only what is kept and given back is looked at here: nothing is worked out.
+  const notNow = async () => fail(fault('work.not', 'not now'))
   const working = workingService(
     db,
     {
       ...work,
-      part: async () => ({ ok: false, trouble: 'not now' }),
-      section: async () => ({ ok: false, trouble: 'not now' }),
+      part: notNow,
+      section: notNow,
     },
     () => undefined,
   )

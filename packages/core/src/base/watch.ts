@@ -1,3 +1,5 @@
+import { fail, ok, type Result } from './result.ts'
+
 /**
  * Work that is watched: whoever started it is asked now and then whether it is still wanted, and told how far it has come.
  * Loops that count their work by `spend` are watched with that; the way to ask must be cheap, as a shared flag is.
@@ -71,15 +73,15 @@ export function stage(of: string, from: number, to: number, units: number): void
 /** Whether somebody watches. */
 export const isWatched = (): boolean => current !== undefined
 
-/** Does work under a watcher's eye; undefined when it was called off. */
-export function watched<T>(watcher: Watcher, work: () => T): { readonly value: T } | undefined {
+/** Does work under a watcher's eye; fails when it was called off. */
+export function watched<T>(watcher: Watcher, work: () => T): Result<T, 'called-off'> {
   const outer = current
   current = { watcher, stage: { of: '', from: 0, to: 0, units: 0 }, spent: 0, since: 0 }
   try {
-    if (!watcher.wanted()) return undefined
-    return { value: work() }
+    if (!watcher.wanted()) return fail('called-off')
+    return ok(work())
   } catch (error) {
-    if (error instanceof CalledOff) return undefined
+    if (error instanceof CalledOff) return fail('called-off')
     throw error
   } finally {
     current = outer

@@ -1,4 +1,4 @@
-import { countingIds, fail, fault, ok, type Id, type Result } from '../base/index.ts'
+import { countingIds, type Id, type Result } from '../base/index.ts'
 import { kindNamed, kindOf, type Step, type StepKindName } from '../steps/typed.ts'
 import type { Around } from './kind.ts'
 import { idsIn, type Part } from './part.ts'
@@ -18,5 +18,5 @@ export function freshStep<K extends StepKindName>(
     ids: (prefix) => countingIds(prefix, [...idsIn(part), id]),
   }
   const made = known.fresh({ id, name: name ?? known.title, aside: false }, around)
-  return typeof made === 'string' ? fail(fault('step.needs', made)) : ok(made as Extract<Step, { kind: K }>)
+  return made as Result<Extract<Step, { kind: K }>>
 }

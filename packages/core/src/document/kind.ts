@@ -1,5 +1,5 @@
 import type { AnyObject, ObjectSchema } from 'yup'
-import type { Id } from '../base/index.ts'
+import type { Id, Result } from '../base/index.ts'
 import type { DimensionName, Formula, LengthUnit } from '../units/index.ts'
 import { flagSchema, idSchema, nameSchema } from './schema-parts.ts'
 
@@ -85,7 +85,7 @@ export interface StepKind<S extends StepBase> {
   /** The step with every formula passed through `visit`; the same object if nothing changed. */
   mapFormulas(step: S, visit: FormulaVisitor): S
   /** A new one with sizes to start from, or what it needs first, as in "a run needs a path first". */
-  fresh(base: Omit<StepBase, 'kind'>, around: Around): S | string
+  fresh(base: Omit<StepBase, 'kind'>, around: Around): Result<S>
   /** Ids of things inside it that nothing else in the part may have. */
   ids?(step: S): readonly Id[]
   /** Names that it defines. */

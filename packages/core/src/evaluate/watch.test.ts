@@ -5,6 +5,8 @@ import { callOff, createFlag, doJob } from '../service/index.ts'
 import { watched, type Progress } from '../base/index.ts'
 import { barOn, helix } from '../../testing/parts.ts'
 
+const off = { ok: false, fault: 'called-off' }
+
 describe('working out a part under a watcher', () => {
   const part = barOn(helix({ radius: '20', pitch: '6', turns: '60' }), 'rectangular-bar', {
     width: '4',
@@ -15,7 +17,9 @@ describe('working out a part under a watcher', () => {
   it('tells a share that only grows, of the steps by their names, and gives the same', () => {
     const told: Progress[] = []
     const watcher = { wanted: () => true, progress: (at: Progress) => told.push(at) }
-    const result = watched(watcher, () => createEvaluator().evaluate(part))!.value
+    const done = watched(watcher, () => createEvaluator().evaluate(part))
+    if (!done.ok) throw new Error(done.fault)
+    const result = done.value
     expect(told.length).toBeGreaterThan(3)
     const shares = told.map((t) => t.share)
     expect([...shares].sort((a, b) => a - b)).toEqual(shares)
@@ -30,9 +34,9 @@ describe('working out a part under a watcher', () => {
     const evaluator = createEvaluator()
     const figures = evaluator.evaluate(part, { owner: 'page', phase: 'figures' })
     let looks = 0
-    expect(
-      watched({ wanted: () => ++looks < 3 }, () => evaluator.evaluate(part, { owner: 'page' })),
-    ).toBeUndefined()
+    expect(watched({ wanted: () => ++looks < 3 }, () => evaluator.evaluate(part, { owner: 'page' }))).toEqual(
+      off,
+    )
     expect(looks).toBe(3)
     const again = evaluator.evaluate(part, { owner: 'page' })
     expect(again.awaits).toBe(0)
@@ -44,11 +48,11 @@ describe('working out a part under a watcher', () => {
   it('can be called off from elsewhere by a number in shared memory', () => {
     const flag = createFlag()!
     const evaluator = createEvaluator()
-    expect(doJob(flag, 1, () => 1)).toEqual({ value: 1 })
+    expect(doJob(flag, 1, () => 1)).toEqual({ ok: true, value: 1 })
     callOff(flag, 2)
-    expect(doJob(flag, 1, () => 1)).toBeUndefined()
-    expect(doJob(flag, 2, () => evaluator.evaluate(part))).toBeUndefined()
-    expect(doJob(flag, 3, () => evaluator.evaluate(part))!.value.awaits).toBe(0)
+    expect(doJob(flag, 1, () => 1)).toEqual(off)
+    expect(doJob(flag, 2, () => evaluator.evaluate(part))).toEqual(off)
+    expect(doJob(flag, 3, () => evaluator.evaluate(part).awaits)).toEqual({ ok: true, value: 0 })
     let begun = false
     const during = doJob(
       flag,
@@ -59,8 +63,11 @@ describe('working out a part under a watcher', () => {
         callOff(flag, 4)
       },
     )
-    expect([begun, during]).toEqual([true, undefined])
-    expect(doJob(undefined, 5, () => 'without a flag')).toEqual({ value: 'without a flag' })
+    expect([begun, during]).toEqual([true, off])
+    expect(doJob(undefined, 5, () => 'without a flag')).toEqual({
+      ok: true,
+      value: 'without a flag',
+    })
   })
 })
 

@@ -1,4 +1,4 @@
-import { watched, type Progress } from '../base/index.ts'
+import { watched, type Progress, type Result } from '../base/index.ts'
 
 /**
  * How work that goes on in another thread is called off: by a number in memory that both sides see. Jobs are numbered as they
@@ -16,13 +16,13 @@ export function callOff(flag: Flag, job: number): void {
   Atomics.store(new Int32Array(flag), 0, job)
 }
 
-/** Does a job as long as it is wanted; undefined when it was called off. */
+/** Does a job as long as it is wanted; fails when it was called off. */
 export function doJob<T>(
   flag: Flag | undefined,
   job: number,
   work: () => T,
   progress?: (at: Progress) => void,
-): { readonly value: T } | undefined {
+): Result<T, 'called-off'> {
   const calledOff = flag && new Int32Array(flag)
   const wanted = (): boolean => calledOff === undefined || Atomics.load(calledOff, 0) < job
   return watched({ wanted, ...(progress ? { progress } : {}) }, work)

@@ -1,3 +1,4 @@
+import { ok } from '../../src/base/index.ts'
 import { string } from 'yup'
 import {
   baseFields,
@@ -41,5 +42,5 @@ export const blockKind: StepKind<BlockStep> = {
       '',
       visit,
     ),
-  fresh: (base) => ({ ...base, kind: 'block', long: '30', wide: '20', high: '10' }),
+  fresh: (base) => ok({ ...base, kind: 'block', long: '30', wide: '20', high: '10' }),
 }

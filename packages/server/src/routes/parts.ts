@@ -124,10 +124,17 @@ export function partRoutes(parts: PartService, work: Work) {
       const done =
         fileOut(file).needs.length > 0
           ? await work.takeOut(writePart(part), wanted)
-          : ({ ok: true, value: createService().takeOut(part, wanted) } as const)
-      if (!done.ok) return problem(c, 422, 'file.trouble', `the file could not be made: ${done.trouble}`)
-      if (!done.value.ok) return problem(c, 422, done.value.fault.code, done.value.fault.message)
-      const { name, type, content } = done.value.value
+          : createService().takeOut(part, wanted)
+      if (!done.ok) {
+        const { code, message } = done.fault
+        return problem(
+          c,
+          422,
+          code,
+          code.startsWith('work.') ? `the file could not be made: ${message}` : message,
+        )
+      }
+      const { name, type, content } = done.value
       return c.body(content, 200, {
         'content-type': typeof content === 'string' ? `${type}; charset=utf-8` : type,
         'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,

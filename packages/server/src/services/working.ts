@@ -30,7 +30,7 @@ export function workingService(db: Database, work: Work, tell: (message: string)
       if (picture) await keepPicture(tx, id, revision, Buffer.from(picture))
       await markWorked(tx, id, revision, {
         figures: outcome.ok ? outcome.value.figures : undefined,
-        trouble: outcome.ok ? null : outcome.trouble,
+        trouble: outcome.ok ? null : outcome.fault.message,
         pictured: picture !== undefined,
       })
     })
@@ -43,9 +43,8 @@ export function workingService(db: Database, work: Work, tell: (message: string)
     if (body === undefined) return
     const outcome = await work.section(body)
     if (stopped) return
-    const figures = outcome.ok && typeof outcome.value !== 'string' ? outcome.value : undefined
-    const refused = outcome.ok && typeof outcome.value === 'string' ? outcome.value : ''
-    const trouble = figures ? null : outcome.ok ? refused : outcome.trouble
+    const figures = outcome.ok ? outcome.value : undefined
+    const trouble = outcome.ok ? null : outcome.fault.message
     await db.write((tx) => markSectionWorked(tx, id, row.version, { figures, trouble }))
   }
 

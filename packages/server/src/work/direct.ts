@@ -1,23 +1,23 @@
-import type { Result } from '@flexum/core/base'
+import { ok, type Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
 import type { MadeFile } from '@flexum/core/files'
 import { createService, type Service } from '@flexum/core/service'
 import type { SectionFigures } from '../db/schema.ts'
 import { readText, readWhole, workOnPart, workOnSection, type PartWork } from './jobs.ts'
-import type { Job, Work, Worked } from './work.ts'
+import type { Job, Work } from './work.ts'
 
 /** What came of a job, by its kind. */
-export type Answer = Worked<PartWork | SectionFigures | string | Result<MadeFile>> | Result<Part>
+export type Answer = Result<PartWork | SectionFigures | MadeFile | Part>
 
 /** Does jobs where it is called, with one memory for all of them. */
 export function jobsHere() {
   const service = createService()
-  const worked = <T>(body: string, of: (service: Service, part: Part) => T): Worked<T> => {
+  const worked = <T>(body: string, of: (service: Service, part: Part) => Result<T>): Result<T> => {
     const part = readText(body)
-    return part.ok ? { ok: true, value: of(service, part.value) } : { ok: false, trouble: part.fault.message }
+    return part.ok ? of(service, part.value) : part
   }
   return {
-    part: (body: string) => worked(body, workOnPart),
+    part: (body: string) => worked(body, (s, part) => ok(workOnPart(s, part))),
     section: (body: string) => worked(body, workOnSection),
     takeOut: (body: string, wanted: Extract<Job, { kind: 'take-out' }>['wanted']) =>
       worked(body, (s, part) => s.takeOut(part, wanted)),

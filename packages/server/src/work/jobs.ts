@@ -4,7 +4,7 @@ import { profileOf } from '@flexum/core/edit'
 import { leadOf, massOf, type PartResult } from '@flexum/core/evaluate'
 import { sectionPicture, type Picture } from '@flexum/core/format'
 import type { Service } from '@flexum/core/service'
-import { fail, fault, type Result } from '@flexum/core/base'
+import { fail, fault, ok, type Result } from '@flexum/core/base'
 import type { PartFigures, SectionFigures } from '../db/schema.ts'
 
 /** What is worked out of a part: its key figures, and its small picture as PNG; none when it has no body to draw. */
@@ -59,16 +59,17 @@ function pngOf({ width, height, pixels }: Picture): Uint8Array {
 }
 
 /** What a section of the library is worth, or why it is none. */
-export function workOnSection(service: Service, section: Part): SectionFigures | string {
+export function workOnSection(service: Service, section: Part): Result<SectionFigures> {
   const found = profileOf(section)
-  if (!found) return 'it holds no profile'
+  const none = (message: string) => fail(fault('section.none', message))
+  if (!found) return none('it holds no profile')
   const result = service.evaluate(section)
   const step = result.steps.find((s) => s.id === found.profile.id)
   const output = step?.state === 'good' ? step.output?.section : undefined
   if (!step || !output)
-    return result.findings.find((f) => f.severity === 'blocks')?.message ?? 'it cannot be worked out'
+    return none(result.findings.find((f) => f.severity === 'blocks')?.message ?? 'it cannot be worked out')
   const { min, max } = output.properties.box
-  return {
+  return ok({
     kind: found.sketch ? 'drawn' : 'stock',
     summary: step.summary,
     width: max[0] - min[0],
@@ -77,5 +78,5 @@ export function workOnSection(service: Service, section: Part): SectionFigures |
     massPerMetre: output.massPerLength * 1000,
     material: output.material,
     picture: sectionPicture(output.section),
-  }
+  })
 }

@@ -25,6 +25,9 @@ beforeAll(async () => {
 })
 afterAll(() => rm(folder, { recursive: true }))
 
+/** What work that was ended comes to. */
+const failed = (message: string) => ({ ok: false, fault: expect.objectContaining({ message }) as unknown })
+
 const hoop = STARTERS.hoop.make('Hoop')
 /** A thread of a few lines, to be as bad as can be. */
 const made = async (name: string, code: string): Promise<URL> => {
@@ -54,7 +57,7 @@ describe('work in a thread', () => {
     expect(await work.readKept(JSON.stringify(large))).toEqual({ ok: true, value: large })
     expect(await work.read({ ...large, format: 'x' })).toMatchObject({ ok: false })
     await work.stop()
-    expect(await work.part('{}')).toMatchObject({ ok: false, trouble: 'the server is stopping' })
+    expect(await work.part('{}')).toMatchObject(failed('the server is stopping'))
   })
   it('that never ends is ended, and what comes after it is done', async () => {
     const stuck = await made(
@@ -64,7 +67,7 @@ describe('work in a thread', () => {
     const work = threadedWork(stuck, { workMs: 300, readMs: 300, memoryMb: 64 })
     const [a, b, c] = await Promise.all([work.part('one'), work.part('stuck'), work.part('two')])
     expect(a).toEqual({ ok: true, value: 'one' })
-    expect(b).toEqual({ ok: false, trouble: 'it took longer than 0.3 s' })
+    expect(b).toEqual(failed('it took longer than 0.3 s'))
     expect(c).toEqual({ ok: true, value: 'two' })
     await work.stop()
   })
@@ -84,7 +87,7 @@ describe('work in a thread', () => {
     const outcomes = await Promise.all(['one', 'long', 'two'].map((body) => work.part(body)))
     expect(outcomes).toEqual([
       { ok: true, value: 1 },
-      { ok: false, trouble: 'it took longer than 0.2 s' },
+      failed('it took longer than 0.2 s'),
       { ok: true, value: 3 },
     ])
     await work.stop()
@@ -99,10 +102,7 @@ describe('work in a thread', () => {
         s.kind === 'helix-path' ? { ...s, turns: '900', pitch: '9', radius: '40' } : s,
       ),
     }
-    expect(await work.part(JSON.stringify(long))).toEqual({
-      ok: false,
-      trouble: 'it took longer than 0.06 s',
-    })
+    expect(await work.part(JSON.stringify(long))).toEqual(failed('it took longer than 0.06 s'))
     await work.stop()
   })
   it('that fills the memory, or throws, is marked with that', async () => {
@@ -111,8 +111,8 @@ describe('work in a thread', () => {
       "const kept = []; parentPort.on('message', ({ job: j }) => { if (j.body === 'eat') for (;;) kept.push(new Array(1e5).fill(Math.random())); throw new Error('a bug') })",
     )
     const work = threadedWork(hungry, { workMs: 60_000, readMs: 1000, memoryMb: 48 })
-    expect(await work.part('eat')).toEqual({ ok: false, trouble: 'it needs more than 48 MB of memory' })
-    expect(await work.part('throw')).toMatchObject({ ok: false, trouble: expect.stringContaining('a bug') })
+    expect(await work.part('eat')).toEqual(failed('it needs more than 48 MB of memory'))
+    expect(await work.part('throw')).toMatchObject(failed(expect.stringContaining('a bug') as string))
     await work.stop()
   })
   it('does not hold reading up', async () => {

@@ -4,7 +4,7 @@ import { fail, fault, type Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
 import { callOff } from '@flexum/core/service'
 import { readText, readWhole } from './jobs.ts'
-import type { FromThread, Job, ToThread, Work, Worked } from './work.ts'
+import type { FromThread, Job, ToThread, Work } from './work.ts'
 
 /** How long and how large a job may become. */
 export interface WorkLimits {
@@ -21,6 +21,11 @@ export const WORK_LIMITS: WorkLimits = { workMs: 20_000, readMs: 10_000, memoryM
 /** How long work that was called off may take to leave by itself; then its thread is ended. */
 const GRACE_MS = 500
 
+/** What becomes of work that was ended. */
+const ended = (code: `work.${string}`, message: string) => fail(fault(code, message))
+const broken = (error: string) => ended('work.broken', `it stopped with an error of ours (${error})`)
+const STOPPING = ended('work.stopping', 'the server is stopping')
+
 /** Documents up to so many characters are read where they come in: a hundredth of a second at most. */
 const SMALL = 16_000
 
@@ -33,13 +38,14 @@ export function threadedWork(script: URL, limits: WorkLimits = WORK_LIMITS): Wor
   const figuring = lane(script, limits.memoryMb)
   const reading = lane(script, limits.memoryMb)
   const read = async (job: Job): Promise<Result<Part>> => {
-    const done = await reading.run<Result<Part>>(job, limits.readMs)
-    return done.ok ? done.value : fail(fault('part.unread', `this part could not be read: ${done.trouble}`))
+    const done = await reading.run<Part>(job, limits.readMs)
+    if (done.ok || !done.fault.code.startsWith('work.')) return done
+    return fail(fault('part.unread', `this part could not be read: ${done.fault.message}`))
   }
   return {
-    part: (body) => figuring.unfold({ kind: 'part', body }, limits.workMs),
-    section: (body) => figuring.unfold({ kind: 'section', body }, limits.workMs),
-    takeOut: (body, wanted) => figuring.unfold({ kind: 'take-out', body, wanted }, limits.workMs),
+    part: (body) => figuring.run({ kind: 'part', body }, limits.workMs),
+    section: (body) => figuring.run({ kind: 'section', body }, limits.workMs),
+    takeOut: (body, wanted) => figuring.run({ kind: 'take-out', body, wanted }, limits.workMs),
     async read(input) {
       if (deeperThan(input, LIMITS.depth) || sizeOf(input) <= SMALL) return readWhole(input)
       return read({ kind: 'read', input })
@@ -72,7 +78,7 @@ function sizeOf(input: unknown): number {
 interface Waiting {
   readonly job: Job
   readonly limitMs: number
-  done(outcome: Worked<unknown>): void
+  done(outcome: Result<unknown>): void
 }
 
 /** One thread with its queue; started when first needed, and again after it was ended. */
@@ -85,19 +91,19 @@ function lane(script: URL, memoryMb: number) {
   let timer: ReturnType<typeof setTimeout> | undefined
   let stopped = false
   /** What is said of the job under way if it takes too long. */
-  let tooLong = ''
+  let tooLong = STOPPING
 
-  const outcomeOf = (m: FromThread): Worked<unknown> => {
+  const outcomeOf = (m: FromThread): Result<unknown> => {
     switch (m.kind) {
       case 'done':
-        return { ok: true, value: m.answer }
+        return m.answer as Result<unknown>
       case 'called-off':
-        return { ok: false, trouble: tooLong }
+        return tooLong
       case 'broken':
-        return { ok: false, trouble: `it stopped with an error of ours (${m.error})` }
+        return broken(m.error)
     }
   }
-  const settle = (outcome: Worked<unknown>): void => {
+  const settle = (outcome: Result<unknown>): void => {
     clearTimeout(timer)
     const finished = current
     current = undefined
@@ -120,13 +126,11 @@ function lane(script: URL, memoryMb: number) {
     made.on('message', (m: FromThread) => settle(outcomeOf(m)))
     made.on('error', (error: NodeJS.ErrnoException) => {
       drop()
-      settle({
-        ok: false,
-        trouble:
-          error.code === 'ERR_WORKER_OUT_OF_MEMORY'
-            ? `it needs more than ${memoryMb} MB of memory`
-            : `it stopped with an error of ours (${error.message})`,
-      })
+      settle(
+        error.code === 'ERR_WORKER_OUT_OF_MEMORY'
+          ? ended('work.memory', `it needs more than ${memoryMb} MB of memory`)
+          : broken(error.message),
+      )
     })
     made.unref()
     return made
@@ -137,44 +141,39 @@ function lane(script: URL, memoryMb: number) {
     if (!current) return
     const { job, limitMs } = current
     const number = ++jobs
-    tooLong = `it took longer than ${limitMs / 1000} s`
+    tooLong = ended('work.long', `it took longer than ${limitMs / 1000} s`)
     timer = setTimeout(() => {
       // Work that looks at the flag leaves at once, and the thread keeps what it knows.
       callOff(flag, number)
       timer = setTimeout(() => {
         drop()
-        settle({ ok: false, trouble: tooLong })
+        settle(tooLong)
       }, GRACE_MS)
     }, limitMs)
     try {
       worker ??= start()
       worker.postMessage({ number, job } satisfies ToThread)
     } catch (error) {
-      settle({ ok: false, trouble: error instanceof Error ? error.message : String(error) })
+      settle(broken(error instanceof Error ? error.message : String(error)))
     }
   }
-  const run = <T>(job: Job, limitMs: number): Promise<Worked<T>> =>
+  const run = <T>(job: Job, limitMs: number): Promise<Result<T>> =>
     new Promise((resolve) => {
-      if (stopped) resolve({ ok: false, trouble: 'the server is stopping' })
+      if (stopped) resolve(STOPPING)
       else {
-        queue.push({ job, limitMs, done: (outcome) => resolve(outcome as Worked<T>) })
+        queue.push({ job, limitMs, done: (outcome) => resolve(outcome as Result<T>) })
         next()
       }
     })
   return {
     run,
-    /** The same for a job whose answer is an outcome itself. */
-    async unfold<T>(job: Job, limitMs: number): Promise<Worked<T>> {
-      const outcome = await run<Worked<T>>(job, limitMs)
-      return outcome.ok ? outcome.value : outcome
-    },
     async stop(): Promise<void> {
       stopped = true
       clearTimeout(timer)
       const open = [...(current ? [current] : []), ...queue.splice(0)]
       current = undefined
       drop()
-      for (const w of open) w.done({ ok: false, trouble: 'the server is stopping' })
+      for (const w of open) w.done(STOPPING)
     },
   }
 }

@@ -28,7 +28,7 @@ const answer = (message: FromThread): void => port.postMessage(message)
 port.on('message', ({ number, job }: ToThread) => {
   try {
     const came = doJob(flag, number, () => done(job))
-    answer(came ? { kind: 'done', answer: came.value } : { kind: 'called-off' })
+    answer(came.ok ? { kind: 'done', answer: came.value } : { kind: 'called-off' })
   } catch (error) {
     answer({ kind: 'broken', error: error instanceof Error ? error.message : String(error) })
   }

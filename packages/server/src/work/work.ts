@@ -4,19 +4,17 @@ import type { FileWanted, MadeFile } from '@flexum/core/files'
 import type { SectionFigures } from '../db/schema.ts'
 import type { PartWork } from './jobs.ts'
 
-/** What came of work that may be ended: a value, or what happened to it in words. */
-export type Worked<T> =
-  | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly trouble: string }
-
-/** Work on parts that may take long, or for ever: none of it is done where requests are answered. */
+/**
+ * Work on parts that may take long, or for ever: none of it is done where requests are answered. What becomes of it is a value,
+ * or a fault: of the part, or of the work itself (`work.…`), where that was ended.
+ */
 export interface Work {
   /** Figures and picture of a part as it is kept. */
-  part(body: string): Promise<Worked<PartWork>>
-  /** Figures of a section as it is kept, or why it has none. */
-  section(body: string): Promise<Worked<SectionFigures | string>>
-  /** A file of a part as it is kept, or why it has none. */
-  takeOut(body: string, wanted: FileWanted): Promise<Worked<Result<MadeFile>>>
+  part(body: string): Promise<Result<PartWork>>
+  /** Figures of a section as it is kept. */
+  section(body: string): Promise<Result<SectionFigures>>
+  /** A file of a part as it is kept. */
+  takeOut(body: string, wanted: FileWanted): Promise<Result<MadeFile>>
   /** Reads and checks a document that came in. */
   read(input: unknown): Promise<Result<Part>>
   /** Reads and checks a document as it is kept. */

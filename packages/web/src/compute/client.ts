@@ -126,7 +126,7 @@ function lane(gone: () => void, progress: (at: Progress | undefined) => void): L
           progress(undefined)
         }
       }, kind)
-      if (!done.ok || !done.value) throw new Cancelled()
+      if (!done.ok || !done.value.ok) throw new Cancelled()
       return done.value.value
     },
     cancel() {

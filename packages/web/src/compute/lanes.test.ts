@@ -33,7 +33,7 @@ class NearWorker {
     const work = async <T>(name: string, job: number, of: () => T): Promise<Done<T>> => {
       mine.asked.push(name)
       const until = Date.now() + holdMs
-      const wanted = () => doJob(deaf ? undefined : flag, job, () => true) !== undefined
+      const wanted = () => doJob(deaf ? undefined : flag, job, () => true).ok
       while (Date.now() < until && wanted()) {
         tell?.({ of: name, on: 'waiting', share: 0.5 })
         await new Promise((r) => setTimeout(r, 5))

@@ -18,8 +18,8 @@ export interface Answer {
   readonly awaits: number
 }
 
-/** What came of a job; nothing when it was called off. */
-export type Done<T> = { readonly value: T } | undefined
+/** What came of a job, unless it was called off. */
+export type Done<T> = Result<T, 'called-off'>
 
 /**
  * What the page asks of its worker: the compute service, with results it has left out of what is sent. Jobs are numbered as

@@ -1,3 +1,4 @@
+import { fail, fault, ok, type Result } from '../../base/index.ts'
 import { tolerance } from '../../num/index.ts'
 import svgpath from 'svgpath'
 import { arc2, bezier2, line2, vec2, type Curve2, type Vec2 } from '../../plane/index.ts'
@@ -11,18 +12,20 @@ export interface SubPath {
 
 type Command = readonly [string, ...number[]]
 
+const none = (message: string) => fail(fault('svg.path', message))
+
 /**
  * Path data as strokes in mm, moved as `m` says. Arcs of circles stay arcs where circles stay circles; other arcs become
- * free-form curves. A message where the data cannot be read; what stands before the fault is not kept.
+ * free-form curves. Refused where the data cannot be read; what stands before the fault is not kept.
  */
-export function strokesOf(data: string, m: Affine): readonly SubPath[] | string {
+export function strokesOf(data: string, m: Affine): Result<readonly SubPath[]> {
   // The types leave out where it says what it could not read.
   const read = svgpath(data) as ReturnType<typeof svgpath> & { readonly err: string }
-  if (read.err) return read.err
+  if (read.err) return none(read.err.replace(/^SvgPath: /, ''))
   const strokes: SubPath[] = []
   let curves: Curve2[] = []
   let start: Vec2 = [0, 0]
-  let fault: string | undefined
+  let outOfRange = false
   const end = (closed: boolean): void => {
     if (curves.length > 0) strokes.push({ curves, closed: closed || meets(curves) })
     curves = []
@@ -37,7 +40,7 @@ export function strokesOf(data: string, m: Affine): readonly SubPath[] | string 
     .iterate((segment: unknown, _: number, x: number, y: number) => {
       const [letter, ...n] = segment as Command
       const here: Vec2 = [x, y]
-      if (n.some((v) => !(Math.abs(v) <= MOST))) fault ??= 'a coordinate is out of range'
+      if (n.some((v) => !(Math.abs(v) <= MOST))) outOfRange = true
       const place = (i: number): Vec2 => [n[i]!, n[i + 1]!]
       const free = (...points: Vec2[]): void =>
         void curves.push(bezier2([here, ...points].map((p) => apply(m, p))))
@@ -72,8 +75,9 @@ export function strokesOf(data: string, m: Affine): readonly SubPath[] | string 
     })
   end(false)
   // Transforms may take it out of range too.
-  if (!strokes.every((s) => s.curves.every(inRange))) fault ??= 'a coordinate is out of range'
-  return fault ?? strokes
+  if (outOfRange || !strokes.every((s) => s.curves.every(inRange)))
+    return none('a coordinate is out of range')
+  return ok(strokes)
 }
 
 /** mm, and the drawing's own units. */

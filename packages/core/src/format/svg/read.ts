@@ -76,14 +76,11 @@ export function readSvg(text: string, tolerance = 0.01): Result<SvgDrawing> {
     const data = drawn ? pathDataOf(tag, at) : undefined
     if (data === undefined || data === '') return
     const made = strokesOf(data, matrix)
-    if (typeof made === 'string')
-      return stop(
-        'svg.path',
-        `<${tag}> number ${elements} cannot be read: ${made.replace(/^SvgPath: /, '')}.`,
-      )
-    curves += made.reduce((n, s) => n + s.curves.length, 0)
+    if (!made.ok)
+      return stop('svg.path', `<${tag}> number ${elements} cannot be read: ${made.fault.message}.`)
+    curves += made.value.reduce((n, s) => n + s.curves.length, 0)
     if (curves > MOST_CURVES) return stop('svg.many', `The drawing has more than ${MOST_CURVES} curves.`)
-    strokes.push(...made.map((s): SubPath => ({ ...s, curves: recognisedIn(s, tolerance) })))
+    strokes.push(...made.value.map((s): SubPath => ({ ...s, curves: recognisedIn(s, tolerance) })))
   })
   parser.on('closetag', () => void open.pop())
   // In pieces, so that a file that is refused early is not read to its end.

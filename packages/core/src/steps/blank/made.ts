@@ -1,17 +1,15 @@
+import type { Finding } from '../../evaluate/finding.ts'
 import type { BlankStep } from '../../document/index.ts'
 import { cutLength, developedLength } from '../../forming/index.ts'
 import { reachInBend } from '../../sweep/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
 import { shortLength, type StepMaker } from '../../evaluate/kind.ts'
+import { refusal, unbuilt } from '../shared/refusal.ts'
 
 export const blankMaker: StepMaker<BlankStep> = {
   evaluate(step, context) {
     const base = { station: 'shop', step: step.id, cures: [] } as const
-    const refuse = (code: string, message: string, field?: string): { findings: Finding[] } => ({
-      findings: [
-        { ...base, id: `${step.id}:${code}`, severity: 'blocks', code, message, ...(field ? { field } : {}) },
-      ],
-    })
+    const refuse = (code: string, message: string, field?: string) =>
+      unbuilt(refusal(step, 'shop', code, message, field))
     const run = context.input(step.run, 'carried')
     const { length: pieces } = context.input(step.run, 'pieces')
     const k = context.number('neutral')

@@ -1,5 +1,5 @@
 import { string } from 'yup'
-import type { Id } from '../../base/index.ts'
+import { fail, fault, ok, type Id } from '../../base/index.ts'
 import { typedFormula, type Formula } from '../../units/index.ts'
 import {
   baseFields,
@@ -43,9 +43,9 @@ export const blankKind: StepKind<BlankStep> = {
   ],
   fresh(base, around) {
     const run = around.last('carried')
-    if (run === undefined) return 'A blank needs a run first'
+    if (run === undefined) return fail(fault('step.needs', 'A blank needs a run first'))
     const inches = around.unit === 'in' || around.unit === 'ft'
-    return {
+    return ok({
       ...base,
       kind: 'blank',
       run,
@@ -54,7 +54,7 @@ export const blankKind: StepKind<BlankStep> = {
       endAllowance: '0',
       // A step that people measure with in the unit that is shown.
       roundUp: inches ? typedFormula('1/16 in', 'in') : '1',
-    }
+    })
   },
   mapFormulas: (step, visit) =>
     mapFields(

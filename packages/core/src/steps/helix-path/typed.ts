@@ -1,3 +1,4 @@
+import { ok } from '../../base/index.ts'
 import { string } from 'yup'
 import type { Formula } from '../../units/index.ts'
 import {
@@ -37,7 +38,7 @@ export const helixPathKind: StepKind<HelixPathStep> = {
   }),
   gives: ['path', 'table'],
   inputs: () => [],
-  fresh: (base) => ({ ...base, kind: 'helix-path', radius: '20', pitch: '10', turns: '5', hand: 'right' }),
+  fresh: (base) => ok({ ...base, kind: 'helix-path', radius: '20', pitch: '10', turns: '5', hand: 'right' }),
   mapFormulas: (step, visit) =>
     mapFields(
       step,

@@ -1,5 +1,5 @@
 import { array, lazy, mixed, string } from 'yup'
-import type { Id } from '../../base/index.ts'
+import { ok, type Id } from '../../base/index.ts'
 import type { Formula } from '../../units/index.ts'
 import {
   baseFields,
@@ -103,12 +103,12 @@ export const nodePathKind: StepKind<NodePathStep> = {
   inputs: () => [],
   fresh(base, around) {
     const ids = around.ids('n')
-    return {
+    return ok({
       ...base,
       kind: 'node-path',
       closed: false,
       nodes: [nodeEntry(ids(), '0', '0', '0'), nodeEntry(ids(), '200', '0', '0')],
-    }
+    })
   },
   ids: (step) => step.nodes.map((n) => n.id),
   limits: (step) => [[step.nodes.length, LIMITS.nodes, 'nodes']],

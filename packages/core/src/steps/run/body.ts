@@ -1,3 +1,4 @@
+import { ok } from '../../base/index.ts'
 import type { EndEntry, RunStep } from '../../document/index.ts'
 import { FURTHEST } from '../../path/index.ts'
 import { outlineOf, region, sectionProperties, type Outline, type Region } from '../../profile/index.ts'
@@ -29,7 +30,8 @@ import {
 import type { EndMade } from '../../evaluate/body.ts'
 import type { Strand } from '../../evaluate/output.ts'
 import { shortLength, type StepContext } from '../../evaluate/kind.ts'
-import { refusal, type OrFindings } from './path.ts'
+import type { Built } from '../shared/refusal.ts'
+import { refusal } from './path.ts'
 
 /** How an end is cut: square, or in a plane turned about the section's axes. */
 export function cutOf(
@@ -37,9 +39,9 @@ export function cutOf(
   side: 'start' | 'end',
   carriage: Carriage,
   context: StepContext,
-): OrFindings<ChunkEnd> {
+): Built<ChunkEnd> {
   const entry: EndEntry | undefined = step.ends?.[side]
-  if (entry?.kind !== 'angled' || carriage.frames.path.closed) return SQUARE_END
+  if (entry?.kind !== 'angled' || carriage.frames.path.closed) return ok(SQUARE_END)
   const [across, tilt] = ['across', 'tilt'].map((f) => context.number(`ends/${side}/${f}`)) as [
     number,
     number,
@@ -64,7 +66,7 @@ export function cutOf(
       'An end angled so would lie along the path: the section only travels, and stands askew to its way here. Give it less, or turn the section with the path.',
       `ends/${side}/across`,
     )
-  return { shift: 0, plane: normal }
+  return ok({ shift: 0, plane: normal })
 }
 
 /** Sine of the least angle between a cut and the way that it cuts across. */
@@ -88,9 +90,9 @@ export function endsMade(
   c: Carriage,
   hollow: boolean,
   context: StepContext,
-): OrFindings<{ made: EndMade[] }> {
+): Built<EndMade[]> {
   const made: EndMade[] = []
-  if (!step.ends || c.frames.path.closed) return { made }
+  if (!step.ends || c.frames.path.closed) return ok(made)
   for (const side of ['start', 'end'] as const) {
     const entry = step.ends[side]
     if (entry.kind === 'domed') {
@@ -107,7 +109,7 @@ export function endsMade(
     if (hollow && (entry.kind === 'square' || entry.kind === 'angled') && entry.closed)
       made.push({ kind: 'plug', side })
   }
-  return { made }
+  return ok(made)
 }
 
 /** All that a run's body is made from. */

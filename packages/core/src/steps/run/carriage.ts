@@ -28,17 +28,18 @@ import {
 import type { Strand } from '../../evaluate/output.ts'
 import type { AlongField, FieldChange, StepContext } from '../../evaluate/kind.ts'
 import { strandsOf } from './section.ts'
-import { refusal, type OrFindings } from './path.ts'
+import type { Built } from '../shared/refusal.ts'
+import { refusal } from './path.ts'
 
 /** The direction up leans to in upright turning. */
-export function uprightDirection(step: RunStep, context: StepContext): OrFindings<{ readonly toward: Vec3 }> {
+export function uprightDirection(step: RunStep, context: StepContext): Built<Vec3> {
   const given: Vec3 = step.up
     ? [context.number('up/x'), context.number('up/y'), context.number('up/z')]
     : [0, 0, 1]
   const size = vec3.length(given)
   if (!(size > tolerance.noDirection))
     return refusal(step, 'run.up', 'Upright turning needs a direction; 0, 0, 0 has none.', 'up/z')
-  return { toward: vec3.scale(given, 1 / size) }
+  return ok(vec3.scale(given, 1 / size))
 }
 
 /** Frames along a path by one way of turning, without twist. */
@@ -67,35 +68,27 @@ function courseBy(at: AlongField, length: number): Result<Course> {
 }
 
 /** The twist along the run, if any. */
-export function twistOf(
-  step: RunStep,
-  length: number,
-  context: StepContext,
-): OrFindings<{ readonly twist?: Course }> {
+export function twistOf(step: RunStep, length: number, context: StepContext): Built<Course | undefined> {
   const { twist } = step
-  if (!twist) return {}
+  if (!twist) return ok(undefined)
   if (twist.kind === 'formula') {
     const course = courseBy(context.along('twist/formula'), length)
     return course.ok
-      ? { twist: course.value }
+      ? course
       : refusal(step, 'run.twist', `The twist ${course.fault.message}.`, 'twist/formula')
   }
   const angle = context.number('twist/angle')
-  if (twist.kind === 'total') return { twist: courseBetween(0, length, 0, angle) }
+  if (twist.kind === 'total') return ok(courseBetween(0, length, 0, angle))
   const every = context.number('twist/every')
   if (!(every > 0))
     return refusal(step, 'run.twist', 'A twist every so far needs a length above 0.', 'twist/every')
-  return { twist: courseBetween(0, length, 0, (angle * length) / every) }
+  return ok(courseBetween(0, length, 0, (angle * length) / every))
 }
 
 /** The scale along the run, if any; never 0 or less. */
-export function scaleOf(
-  step: RunStep,
-  length: number,
-  context: StepContext,
-): OrFindings<{ readonly scale?: Course }> {
+export function scaleOf(step: RunStep, length: number, context: StepContext): Built<Course | undefined> {
   const { scale } = step
-  if (!scale) return {}
+  if (!scale) return ok(undefined)
   let course: Course
   if (scale.kind === 'formula') {
     const made = courseBy(context.along('scale/formula'), length)
@@ -110,7 +103,7 @@ export function scaleOf(
     const message = `The scale goes down to ${Number(least.toFixed(4))}; it must stay above 0.`
     return refusal(step, 'run.scale', message, scale.kind === 'formula' ? 'scale/formula' : 'scale/end')
   }
-  return { scale: course }
+  return ok(course)
 }
 
 export interface Shaped {
@@ -147,13 +140,13 @@ export function shapingOf(
   length: number,
   context: StepContext,
   { chord, coarser }: { readonly chord: number | undefined; readonly coarser: number },
-): OrFindings<Shaped> {
+): Built<Shaped> {
   const section = strands.flatMap((s) => s.section)
   const entries = step.shaping ?? []
   if (entries.length === 0) {
     const chordError = chord ?? coarser * CHORD_SHARE * reachAround(section)
     spend(outlineWork(section, chordError), 'the outline')
-    return { outline: outlineOf(section, chordError), chordError, at: (k) => strands[k]! }
+    return ok({ outline: outlineOf(section, chordError), chordError, at: (k) => strands[k]! })
   }
   const missing = entries.find((e) => !holderOf(step, e.field, context))
   if (missing)
@@ -179,7 +172,7 @@ export function shapingOf(
     }
     const own = wrong ? undefined : context.around.again(step.profile, changes)
     const made = own?.section && strandsOf(step, own.section, context)
-    const good = made && 'strands' in made ? made.strands : undefined
+    const good = made?.ok ? made.value : undefined
     if (!good) {
       const sizes = changes.map((c) => `${sizeName(c.field)} ${Number(c.value.toFixed(4))}`).join(', ')
       wrong ??= {
@@ -191,8 +184,7 @@ export function shapingOf(
     known.set(station, result)
     return result
   }
-  const stop = (): { findings: ReturnType<typeof refusal>['findings'] } =>
-    refusal(step, 'run.shaping', `The shaping ${wrong!.message}.`, wrong!.field)
+  const stop = () => refusal(step, 'run.shaping', `The shaping ${wrong!.message}.`, wrong!.field)
   const states = Array.from({ length: 25 }, (_, i) => strandsAt((length * i) / 24).flatMap((s) => s.section))
   if (wrong) return stop()
   const chordError = chord ?? coarser * CHORD_SHARE * Math.max(...states.map((s) => reachAround(s)))
@@ -220,7 +212,7 @@ export function shapingOf(
   const outline = outlineAt(0)
   const shape = sampleShape(0, length, chordError / 2, outlineAt)
   if (wrong) return stop()
-  return { outline, chordError, shape, at: (k, station) => strandsAt(station)[k]! }
+  return ok({ outline, chordError, shape, at: (k, station) => strandsAt(station)[k]! })
 }
 
 /** The step whose field is shaped: the profile, or the sketch it is made of. */

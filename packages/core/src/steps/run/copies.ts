@@ -1,3 +1,4 @@
+import { ok } from '../../base/index.ts'
 import { LIMITS, type CopiesEntry, type RunStep } from '../../document/index.ts'
 import { TURN, tolerance } from '../../num/index.ts'
 import {
@@ -11,20 +12,18 @@ import {
   type Vec3,
 } from '../../space/index.ts'
 import type { StepContext } from '../../evaluate/kind.ts'
-import { refusal, type OrFindings } from './path.ts'
+import type { Built } from '../shared/refusal.ts'
+import { refusal } from './path.ts'
 
 const NORMALS = { xy: 'z', xz: 'y', yz: 'x' } as const
 
 /** Where the run stands, once for itself and once for each copy. Every way of copying takes all that came before it. */
-export function placesOf(
-  step: RunStep,
-  context: StepContext,
-): OrFindings<{ readonly places: readonly Placement[] }> {
+export function placesOf(step: RunStep, context: StepContext): Built<readonly Placement[]> {
   let places: readonly Placement[] = [IN_PLACE]
   for (const entry of step.copies ?? []) {
     const moves = movesOf(step, entry, context)
-    if ('findings' in moves) return moves
-    places = moves.moves.flatMap((m) =>
+    if (!moves.ok) return moves
+    places = moves.value.flatMap((m) =>
       m === IN_PLACE ? places : places.map((before) => placedThen(before, m)),
     )
     if (places.length > LIMITS.copies) {
@@ -32,16 +31,12 @@ export function placesOf(
       return refusal(step, 'run.copies', message, `copies/${entry.id}/count`)
     }
   }
-  return { places }
+  return ok(places)
 }
 
-function movesOf(
-  step: RunStep,
-  entry: CopiesEntry,
-  context: StepContext,
-): OrFindings<{ readonly moves: readonly Placement[] }> {
+function movesOf(step: RunStep, entry: CopiesEntry, context: StepContext): Built<readonly Placement[]> {
   const number = (field: string): number => context.number(`copies/${entry.id}/${field}`)
-  if (entry.kind === 'mirror') return { moves: [IN_PLACE, mirrored(NORMALS[entry.plane], number('offset'))] }
+  if (entry.kind === 'mirror') return ok([IN_PLACE, mirrored(NORMALS[entry.plane], number('offset'))])
   const count = number('count')
   if (!Number.isInteger(count) || count < 1 || count > LIMITS.copies) {
     const message = `The number of copies must be a whole number from 1 to ${LIMITS.copies}, not ${count}.`
@@ -55,5 +50,5 @@ function movesOf(
     const closes = Math.abs(Math.abs(whole) - TURN) < tolerance.wholeTurn
     return turned(entry.axis, place, (whole * i) / (closes ? count : Math.max(count - 1, 1)))
   }
-  return { moves: Array.from({ length: count }, (_, i) => (i === 0 ? IN_PLACE : at(i))) }
+  return ok(Array.from({ length: count }, (_, i) => (i === 0 ? IN_PLACE : at(i))))
 }

@@ -1,3 +1,4 @@
+import { ok } from '../../base/index.ts'
 import type { RunStep } from '../../document/index.ts'
 import { FURTHEST, kinksOf } from '../../path/index.ts'
 import { outlinePoints, reachAround } from '../../profile/index.ts'
@@ -37,7 +38,8 @@ import {
   type Shaped,
 } from './carriage.ts'
 import { bodyFindings, runFindings } from './findings.ts'
-import { carriedPath, cornerKey, jointOf, refusal, type CarriedPath, type OrFindings } from './path.ts'
+import { carriedPath, cornerKey, jointOf, refusal, type CarriedPath } from './path.ts'
+import { unbuilt, type Built } from '../shared/refusal.ts'
 import { overlaps, strandsOf } from './section.ts'
 
 export const runMaker: StepMaker<RunStep> = {
@@ -45,10 +47,10 @@ export const runMaker: StepMaker<RunStep> = {
     const path = context.input(step.path, 'path')
     const profile = context.input(step.profile, 'section')
     const placed = strandsOf(step, profile, context)
-    if ('findings' in placed) return placed
+    if (!placed.ok) return unbuilt(placed)
     const carried = carriedPath(step, path, context)
-    if ('findings' in carried) return carried
-    return carry(step, path, placed.strands, carried, context)
+    if (!carried.ok) return unbuilt(carried)
+    return carry(step, path, placed.value, carried.value, context)
   },
   summary({ carried, coming, bodies }, _, step) {
     const body = bodies?.[0] ?? coming?.[0]
@@ -80,15 +82,15 @@ function setUp(
   given: CarriedPath,
   context: StepContext,
   coarser: number,
-): OrFindings<Set> {
+): Built<Set> {
   const up = uprightDirection(step, context)
-  if ('findings' in up) return up
+  if (!up.ok) return up
   const section = strands.flatMap((s) => s.section)
   const joint =
     (path: CarriedPath['path']) =>
     (k: Parameters<typeof cornerKey>[2]): Joint =>
       jointOf(step, cornerKey(path, source, k))
-  const sharp = framesBy(step.turning, given.path, up.toward)
+  const sharp = framesBy(step.turning, given.path, up.value)
   const rounded =
     step.turning === 'fixed'
       ? undefined
@@ -99,37 +101,38 @@ function setUp(
   const path = changed ? rounded.value.path : given.path
   const { length } = path
   const twist = twistOf(step, length, context)
-  if ('findings' in twist) return twist
+  if (!twist.ok) return twist
   const scale = scaleOf(step, length, context)
-  if ('findings' in scale) return scale
-  const reach = reachAround(section) * (scale.scale ? courseRange(scale.scale, 0, length).most : 1)
+  if (!scale.ok) return scale
+  const reach = reachAround(section) * (scale.value ? courseRange(scale.value, 0, length).most : 1)
   if (!(reach <= FURTHEST)) {
     const [is, most] = [reach, FURTHEST].map((v) => shortLength(v, context.display))
     const message = `The section of "${step.name}" comes to reach ${is} from its path; ${most} is the most.`
     return refusal(step, 'run.section-size', message)
   }
-  const bare = changed ? framesBy(step.turning, path, up.toward) : sharp
-  const frames = twist.twist ? twisted(bare, twist.twist) : bare
+  const bare = changed ? framesBy(step.turning, path, up.value) : sharp
+  const frames = twist.value ? twisted(bare, twist.value) : bare
   const parts = chordParts(step, frames)
   const chord = context.chordError === undefined ? undefined : context.chordError / parts
-  const shaped = shapingOf(step, strands, length, context, { chord, coarser })
-  if ('findings' in shaped) return shaped
+  const shaping = shapingOf(step, strands, length, context, { chord, coarser })
+  if (!shaping.ok) return shaping
+  const shaped = shaping.value
   const open: Carriage = {
     frames,
-    ...(scale.scale ? { scale: scale.scale } : {}),
+    ...(scale.value ? { scale: scale.value } : {}),
     ...(shaped.shape ? { shape: shaped.shape } : {}),
   }
   const changing = step.twist !== undefined || open.scale !== undefined || open.shape !== undefined
   const seam = path.closed && changing ? seamOf(open, shaped.outline) : undefined
   const carriage: Carriage = seam ? { ...open, seam: seam.meets } : open
   const start = cutOf(step, 'start', carriage, context)
-  if ('findings' in start) return start
+  if (!start.ok) return start
   const end = cutOf(step, 'end', carriage, context)
-  if ('findings' in end) return end
-  const chunks = chunksOf(frames, shaped.outline, joint(path), start, end)
+  if (!end.ok) return end
+  const chunks = chunksOf(frames, shaped.outline, joint(path), start.value, end.value)
   const starts = changed ? rounded.value.sourceStarts : path.starts
   const sourceStarts = starts.map((s) => s + given.from - given.before)
-  return { carriage, shaped, chunks, parts, seam, carried: { ...given, path }, sourceStarts }
+  return ok({ carriage, shaped, chunks, parts, seam, carried: { ...given, path }, sourceStarts })
 }
 
 /** Most points of the mesh of one run: some 100 MB. */
@@ -149,7 +152,7 @@ function setUpWithin(
   strands: readonly Strand[],
   given: CarriedPath,
   context: StepContext,
-): OrFindings<Set & { readonly coarser: number }> {
+): Built<Set & { readonly coarser: number }> {
   const { display, chordError } = context
   if (chordError !== undefined) {
     const section = strands.flatMap((s) => s.section)
@@ -158,16 +161,17 @@ function setUpWithin(
       // A curve takes points with the inverse of the chord error's root; what the outline allows may still be too much for all.
       const allowed = chordError * (points / MOST_OUTLINE) ** 2
       const set = setUp(step, source, strands, given, { ...context, chordError: allowed }, 1)
-      if ('findings' in set) return set
-      const all = pointsOf(set, set.shaped.outline, set.shaped.chordError)
+      if (!set.ok) return set
+      const all = pointsOf(set.value, set.value.shaped.outline, set.value.shaped.chordError)
       return tooFine(step, chordError, allowed * Math.max(1, all / MOST_POINTS), display)
     }
   }
   for (let coarser = 1; ; coarser *= 2) {
     const set = setUp(step, source, strands, given, context, coarser)
-    if ('findings' in set) return set
-    const points = pointsOf(set, set.shaped.outline, set.shaped.chordError)
-    if (points <= MOST_POINTS) return { ...set, coarser }
+    if (!set.ok) return set
+    const { carriage, shaped } = set.value
+    const points = pointsOf(set.value, shaped.outline, shaped.chordError)
+    if (points <= MOST_POINTS) return ok({ ...set.value, coarser })
     // Points go with the chord error's inverse, or slower: so much more is surely enough.
     if (chordError !== undefined)
       return tooFine(step, chordError, (chordError * points) / MOST_POINTS, display)
@@ -176,7 +180,7 @@ function setUpWithin(
         ? `${formatExact(Number((points / 1e6).toPrecision(3)))} million points`
         : 'points without number'
     if (coarser >= COARSEST) {
-      const length = (set.carriage.frames.path.length * MOST_POINTS) / points
+      const length = (carriage.frames.path.length * MOST_POINTS) / points
       const fits = length > 1e-3 ? `About ${shortLength(length, display)} of the path` : 'A shorter path'
       const message = `The body of "${step.name}" would take ${millions} even drawn coarsely, and at most ${MOST_POINTS / 1e6} million are made. ${fits} would fit as it is carried, or less twist, fewer waves, fewer strands.`
       return refusal(step, 'run.too-much', message)
@@ -203,16 +207,17 @@ function carry(
   along: CarriedPath,
   context: StepContext,
 ): StepEvaluation {
-  const set = setUpWithin(step, source, strands, along, context)
-  if ('findings' in set) return set
+  const found = setUpWithin(step, source, strands, along, context)
+  if (!found.ok) return unbuilt(found)
+  const set = found.value
   const { carriage, shaped, chunks, carried } = set
   const { outline, chordError, at } = shaped
   const hollow = strands.some((s) => s.section.some((r) => r.holes.length > 0))
   const ends = endsMade(step, carriage, hollow, context)
-  if ('findings' in ends) return ends
+  if (!ends.ok) return unbuilt(ends)
   const copies = placesOf(step, context)
-  if ('findings' in copies) return copies
-  const plan = { carriage, chunks, strands, made: ends.made }
+  if (!copies.ok) return unbuilt(copies)
+  const plan = { carriage, chunks, strands, made: ends.value }
   const section = strands.flatMap((s) => s.section)
   const { path } = carriage.frames
   const corners = cornersOf(step, source, path)
@@ -227,7 +232,7 @@ function carry(
     frames: carriage.frames,
     carriage,
     chunks,
-    made: ends.made,
+    made: ends.value,
     corners,
     tips: tipsOf(plan, outline),
     outline,
@@ -249,7 +254,7 @@ function carry(
     chordError,
   }
   const later: Later = {
-    coming: [{ id: step.id, hidden, places: copies.places, figures: weighed(plan, volumes) }],
+    coming: [{ id: step.id, hidden, places: copies.value, figures: weighed(plan, volumes) }],
     points: pointsOf(set, outline, chordError),
     make() {
       const swept = bodyOf(plan, volumes, outline, chordError)
@@ -258,7 +263,7 @@ function carry(
       const known = weighed(plan, volumes)
       const body: Body = {
         id: step.id,
-        solid: { kind: 'swept', step: step.id, carriage, chunks, section, made: ends.made },
+        solid: { kind: 'swept', step: step.id, carriage, chunks, section, made: ends.value },
         mesh: swept.mesh,
         chordError: error,
         origins: { steps: [step.id] },
@@ -268,7 +273,7 @@ function carry(
         materials: strands.map((s) => ({ look: s.look, density: s.density, firstEdge: s.firstEdge })),
         look,
         hidden,
-        places: copies.places,
+        places: copies.value,
         figures: {
           volume: known?.volume ?? swept.meshVolume,
           theoremVolume: known?.volume,

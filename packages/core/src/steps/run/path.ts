@@ -1,4 +1,4 @@
-import { own } from '../../base/index.ts'
+import { allOk, fail, fault, ok, own, type Result } from '../../base/index.ts'
 import { tolerance } from '../../num/index.ts'
 import type { EndEntry, JointName, PartLimit, RunStep } from '../../document/index.ts'
 import {
@@ -19,6 +19,7 @@ import { frameOn, squareFrames, type Joint } from '../../sweep/index.ts'
 import type { Finding } from '../../evaluate/finding.ts'
 import type { PathGiven } from '../../evaluate/output.ts'
 import { shortLength, type StepContext } from '../../evaluate/kind.ts'
+import { refusal as refuse, type Built } from '../shared/refusal.ts'
 
 /** The path a run is carried along: the used stretch of its path, with what its ends put on. */
 export interface CarriedPath {
@@ -29,47 +30,31 @@ export interface CarriedPath {
   readonly before: number
 }
 
-export type OrFindings<T> = T | { readonly findings: Finding[] }
-
-export function refusal(
-  step: RunStep,
-  code: string,
-  message: string,
-  field?: string,
-): { findings: Finding[] } {
-  const base = {
-    severity: 'blocks',
-    code,
-    message,
-    station: stationOf(code),
-    step: step.id,
-    cures: [],
-  } as const
-  return { findings: [{ ...base, id: `${step.id}:${code}`, ...(field ? { field } : {}) }] }
-}
+/** What keeps a run from being built, told where its field stands. */
+export const refusal = (step: RunStep, code: string, message: string, field?: string) =>
+  refuse(step, stationOf(code), code, message, field)
 
 const stationOf = (code: string): Finding['station'] => (code.startsWith('run.end') ? 'ends' : 'run')
 
 /** The stretch of the path that is used, and the ends put on. */
-export function carriedPath(step: RunStep, source: PathGiven, context: StepContext): OrFindings<CarriedPath> {
+export function carriedPath(step: RunStep, source: PathGiven, context: StepContext): Built<CarriedPath> {
   const whole = source.path
   let [path, from] = [whole, 0]
   if (step.part) {
-    const limits = (['from', 'to'] as const).map((side) => stationOfLimit(step, side, source, context))
-    const [a, b] = limits
-    if (typeof a === 'string') return refusal(step, 'run.part', a)
-    if (typeof b === 'string') return refusal(step, 'run.part', b)
-    const made = a! <= 0 && b! >= whole.length ? undefined : pathPart(whole, a!, Math.min(b!, whole.length))
+    const limits = allOk((['from', 'to'] as const).map((side) => stationOfLimit(step, side, source, context)))
+    if (!limits.ok) return refusal(step, limits.fault.code, limits.fault.message)
+    const [a, b] = limits.value as [number, number]
+    const made = a <= 0 && b >= whole.length ? undefined : pathPart(whole, a, Math.min(b, whole.length))
     if (made && !made.ok) {
       const { display } = context
-      const message = `The part from ${shortLength(a!, display)} to ${shortLength(b!, display)} is none: it must end after it starts, within ${shortLength(whole.length, display)}.`
+      const message = `The part from ${shortLength(a, display)} to ${shortLength(b, display)} is none: it must end after it starts, within ${shortLength(whole.length, display)}.`
       return refusal(step, 'run.part', message, 'part/to/at')
     }
-    if (made) [path, from] = [made.value, a!]
+    if (made) [path, from] = [made.value, a]
   }
   const added = withEnds(step, path, from, context)
-  if ('findings' in added) return added
-  const [bad] = pathFaults(added.path)
+  if (!added.ok) return added
+  const [bad] = pathFaults(added.value.path)
   if (bad) {
     const message = badPath(step, bad, context.display)
     return refusal(step, 'run.path', message)
@@ -91,15 +76,16 @@ function badPath({ name }: RunStep, bad: PathFault, display: StepContext['displa
 }
 
 /** The used stretch with what its ends put on. */
-function withEnds(step: RunStep, path: Path, from: number, context: StepContext): OrFindings<CarriedPath> {
-  if (!step.ends || path.closed) return { path, from, before: 0 }
+function withEnds(step: RunStep, path: Path, from: number, context: StepContext): Built<CarriedPath> {
+  if (!step.ends || path.closed) return ok({ path, from, before: 0 })
   const start = addedTo(step, 'start', path, context)
-  if ('findings' in start) return start
+  if (!start.ok) return start
   const end = addedTo(step, 'end', path, context)
-  if ('findings' in end) return end
-  if (start.segments.length + end.segments.length === 0) return { path, from, before: 0 }
-  const before = start.segments.reduce((sum, g) => sum + g.length, 0)
-  return { path: extendedPath(path, start.segments, end.segments), from, before }
+  if (!end.ok) return end
+  const [first, last] = [start.value.segments, end.value.segments]
+  if (first.length + last.length === 0) return ok({ path, from, before: 0 })
+  const before = first.reduce((sum, g) => sum + g.length, 0)
+  return ok({ path: extendedPath(path, first, last), from, before })
 }
 
 function stationOfLimit(
@@ -107,23 +93,26 @@ function stationOfLimit(
   side: 'from' | 'to',
   source: PathGiven,
   context: StepContext,
-): number | string {
+): Result<number> {
+  const none = (message: string) => fail(fault('run.part', message))
   const limit: PartLimit = step.part![side]
   const { length } = source.path
   if (limit.kind === 'node') {
     const at = source.nodes.findIndex((n) => n.id === limit.node)
-    if (at < 0) return 'The part is limited by a node that is not on the path; choose another.'
+    if (at < 0) return none('The part is limited by a node that is not on the path; choose another.')
     const { corner } = source.nodes[at]!
-    if (at === 0) return 0
-    if (at === source.nodes.length - 1 && !source.path.closed) return length
-    return (corner.station + corner.stationEnd) / 2
+    if (at === 0) return ok(0)
+    if (at === source.nodes.length - 1 && !source.path.closed) return ok(length)
+    return ok((corner.station + corner.stationEnd) / 2)
   }
   const value = context.number(`part/${side}/at`)
   const station = limit.kind === 'percent' ? (value / 100) * length : value
   if (station >= -tolerance.vanishes && station <= length * (1 + tolerance.samePlace))
-    return Math.min(Math.max(station, 0), length)
+    return ok(Math.min(Math.max(station, 0), length))
   const shown = limit.kind === 'percent' ? `${value} %` : shortLength(value, context.display)
-  return `The part ${side === 'from' ? 'starts' : 'ends'} at ${shown}, and the path goes from 0 to ${shortLength(length, context.display)}.`
+  return none(
+    `The part ${side === 'from' ? 'starts' : 'ends'} at ${shown}, and the path goes from 0 to ${shortLength(length, context.display)}.`,
+  )
 }
 
 /** The straights an end puts on, in the order of travel. */
@@ -132,7 +121,7 @@ function addedTo(
   side: 'start' | 'end',
   path: Path,
   context: StepContext,
-): OrFindings<{ readonly segments: readonly Segment[] }> {
+): Built<{ readonly segments: readonly Segment[] }> {
   const entry: EndEntry = step.ends![side]
   const field = (f: string): string => `ends/${side}/${f}`
   const runOn = context.number(field('runOn'))
@@ -152,7 +141,7 @@ function addedTo(
   const tip = vec3.addScaled(place, t, out * runOn)
   const segments: Segment[] = []
   if (runOn > 0) segments.push(lineSegment(side === 'start' ? tip : place, t, runOn))
-  if (entry.kind !== 'return') return { segments }
+  if (entry.kind !== 'return') return ok({ segments })
   const length = context.number(field('length'))
   if (!(length > 0)) return refusal(step, 'run.end', 'A return needs a length above 0.', field('length'))
   const { n } = frameOn(frames, index, s)
@@ -160,7 +149,7 @@ function addedTo(
   const away = vec3.scale(n, entry.toward === 'left' ? 1 : -1)
   if (side === 'end') segments.push(lineSegment(tip, away, length))
   else segments.unshift(lineSegment(vec3.addScaled(tip, away, length), vec3.scale(away, -1), length))
-  return { segments }
+  return ok({ segments })
 }
 
 /** The id by which a corner is told from the others: that of its node or of the curve it starts. */

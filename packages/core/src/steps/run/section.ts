@@ -1,3 +1,4 @@
+import { ok } from '../../base/index.ts'
 import { LIMITS, type RunStep } from '../../document/index.ts'
 import {
   ALONE,
@@ -14,6 +15,7 @@ import {
 import { pointInPolygon, type Loop2, type Vec2 } from '../../plane/index.ts'
 import type { Finding } from '../../evaluate/finding.ts'
 import type { SectionGiven, Strand } from '../../evaluate/output.ts'
+import { refusal, type Built } from '../shared/refusal.ts'
 import { shortLength, type StepContext } from '../../evaluate/kind.ts'
 
 /** The point of the section that sits on the path, in the section's own coordinates. */
@@ -34,12 +36,12 @@ export function strandsOf(
   step: RunStep,
   profile: SectionGiven,
   context: StepContext,
-): { readonly strands: readonly Strand[] } | { readonly findings: Finding[] } {
+): Built<readonly Strand[]> {
   const placed = placesOf(step, context)
-  if ('findings' in placed) return placed
+  if (!placed.ok) return placed
   const strands: Strand[] = []
   let edge = 0
-  for (const { place, profile: other } of placed.places) {
+  for (const { place, profile: other } of placed.value) {
     const own = other === null ? profile : context.input(other, 'section')
     const section = placeStrand(
       own.section,
@@ -58,7 +60,7 @@ export function strandsOf(
     })
     edge += section.reduce((n, r) => n + r.outer.length + r.holes.flat().length, 0)
   }
-  return { strands }
+  return ok(strands)
 }
 
 interface Placed {
@@ -67,44 +69,35 @@ interface Placed {
   readonly profile: string | null
 }
 
-function placesOf(
-  step: RunStep,
-  context: StepContext,
-): { readonly places: readonly Placed[] } | { readonly findings: Finding[] } {
+function placesOf(step: RunStep, context: StepContext): Built<readonly Placed[]> {
   const { strands } = step
-  const alike = (places: readonly StrandPlace[]) => ({
-    places: places.map((place) => ({ place, profile: null })),
-  })
+  const alike = (places: readonly StrandPlace[]) => ok(places.map((place) => ({ place, profile: null })))
   if (!strands) return alike(ALONE)
   if (strands.kind === 'free') {
-    return {
-      places: strands.places.map((p) => {
+    return ok(
+      strands.places.map((p): Placed => {
         const n = (f: string): number => context.number(`strands/${p.id}/${f}`)
         return { place: { at: [n('x'), n('y')], turn: n('turn') }, profile: p.profile }
       }),
-    }
+    )
   }
   const count = context.number('strands/count')
   if (!Number.isInteger(count) || count < 1 || count > LIMITS.strands) {
     const message = `The number of strands must be a whole number from 1 to ${LIMITS.strands}, not ${count}.`
-    return refuse(step, 'run.strands', message, 'strands/count')
+    return refusal(step, 'run', 'run.strands', message, 'strands/count')
   }
   if (strands.kind === 'row')
     return alike(strandsInRow(count, context.number('strands/spacing'), context.number('strands/lie')))
   const radius = context.number('strands/radius')
   if (radius < 0)
-    return refuse(
+    return refusal(
       step,
+      'run',
       'run.strands',
       'The circle of the strands cannot have a radius below 0.',
       'strands/radius',
     )
   return alike(strandsOnCircle(count, radius, context.number('strands/start'), strands.facing))
-}
-
-function refuse(step: RunStep, code: string, message: string, field?: string): { findings: Finding[] } {
-  const finding = { severity: 'blocks', code, message, station: 'run', step: step.id, cures: [] } as const
-  return { findings: [{ ...finding, id: `${step.id}:${code}`, ...(field ? { field } : {}) }] }
 }
 
 /** Pairs of strands that lie in each other, as one warning. */

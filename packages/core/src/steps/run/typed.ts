@@ -1,5 +1,5 @@
 import { boolean, string } from 'yup'
-import type { Id } from '../../base/index.ts'
+import { fail, fault, ok, type Id } from '../../base/index.ts'
 import type { Formula } from '../../units/index.ts'
 import {
   baseFields,
@@ -144,9 +144,9 @@ export const runKind: StepKind<RunStep> = {
   ],
   fresh(base, around) {
     const [path, profile] = [around.last('path'), around.last('section')]
-    if (path === undefined) return 'A run needs a path first'
-    if (profile === undefined) return 'A run needs a profile first'
-    return {
+    if (path === undefined) return fail(fault('step.needs', 'A run needs a path first'))
+    if (profile === undefined) return fail(fault('step.needs', 'A run needs a profile first'))
+    return ok({
       ...base,
       kind: 'run',
       path,
@@ -155,7 +155,7 @@ export const runKind: StepKind<RunStep> = {
       anchor: 'centroid',
       clock: '0',
       flip: false,
-    }
+    })
   },
   ids: (step) => [
     ...(step.strands?.kind === 'free' ? step.strands.places : []).map((x) => x.id),

@@ -2,6 +2,7 @@ import type { SketchProfileStep, StockProfileStep } from '../../document/index.t
 import type { StepContext, StepEvaluation } from '../../evaluate/kind.ts'
 import type { SectionGiven } from '../../evaluate/output.ts'
 import { sectionProperties, type Section } from '../../profile/index.ts'
+import { refusal, unbuilt } from './refusal.ts'
 import { walledSection } from './wall.ts'
 
 type ProfileStep = StockProfileStep | SketchProfileStep
@@ -9,20 +10,8 @@ type ProfileStep = StockProfileStep | SketchProfileStep
 /** The finding of a material that weighs nothing; undefined when it weighs something. */
 export function noDensity(step: ProfileStep, context: StepContext): StepEvaluation | undefined {
   if (context.number('material/density') > 0) return undefined
-  return {
-    findings: [
-      {
-        id: `${step.id}:profile.density`,
-        severity: 'blocks',
-        code: 'profile.density',
-        message: 'The density of the material must be above 0.',
-        station: 'profile',
-        step: step.id,
-        field: 'material/density',
-        cures: [],
-      },
-    ],
-  }
+  const message = 'The density of the material must be above 0.'
+  return unbuilt(refusal(step, 'profile', 'profile.density', message, 'material/density'))
 }
 
 /** A section of whatever source with its wall and its material, worked out; or the finding that says why it cannot be. */
@@ -33,14 +22,14 @@ export function sectionEvaluation(
   from: Pick<SectionGiven, 'shape' | 'sizes'>,
 ): StepEvaluation {
   const walled = walledSection(section, step, context)
-  if ('findings' in walled) return walled
-  const properties = sectionProperties(walled.section)
+  if (!walled.ok) return unbuilt(walled)
+  const properties = sectionProperties(walled.value)
   const density = context.number('material/density')
   return {
     output: {
       section: {
         ...from,
-        section: walled.section,
+        section: walled.value,
         properties,
         material: step.material.name,
         look: step.material.look,

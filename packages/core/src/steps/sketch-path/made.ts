@@ -10,28 +10,17 @@ import {
 } from '../../path/index.ts'
 import { chainOf, piecesOf, placesOf, type ChainFault } from '../../sketch/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
 import type { SketchGiven } from '../../evaluate/output.ts'
 import { shortFigures, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import { refusal, unbuilt } from '../shared/refusal.ts'
 import { pathEvaluation } from '../shared/path-output.ts'
 import { pathSummary } from '../shared/path-summary.ts'
 
 export const sketchPathMaker: StepMaker<SketchPathStep> = {
   evaluate(step, context) {
     const sketch = context.input(step.sketch, 'sketch')
-    const refuse = (code: string, message: string): { findings: Finding[] } => ({
-      findings: [
-        {
-          id: `${step.id}:${code}`,
-          severity: 'blocks',
-          code,
-          message,
-          station: 'path',
-          step: step.id,
-          cures: [],
-        },
-      ],
-    })
+    const refuse = (code: string, message: string, field?: string) =>
+      unbuilt(refusal(step, 'path', code, message, field))
     const known = new Set(sketch.entities.map((e) => e.id))
     const picked = step.curves.filter((id) => known.has(id))
     if (step.curves.length > 0 && picked.length === 0)

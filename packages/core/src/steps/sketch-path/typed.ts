@@ -1,5 +1,5 @@
 import { array, string } from 'yup'
-import type { Id } from '../../base/index.ts'
+import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
   flagSchema,
@@ -36,8 +36,8 @@ export const sketchPathKind: StepKind<SketchPathStep> = {
   inputs: (step) => [{ id: step.sketch, gives: 'sketch' }],
   fresh(base, around) {
     const sketch = around.last('sketch')
-    if (sketch === undefined) return 'A path of a sketch needs a sketch first'
-    return { ...base, kind: 'sketch-path', sketch, curves: [], start: null, reversed: false }
+    if (sketch === undefined) return fail(fault('step.needs', 'A path of a sketch needs a sketch first'))
+    return ok({ ...base, kind: 'sketch-path', sketch, curves: [], start: null, reversed: false })
   },
   limits: (step) => [[step.curves.length, LIMITS.sketchEntities, 'curves']],
   reversed: (step) => ({ ...step, reversed: !step.reversed }),

@@ -4,9 +4,9 @@ import { region, type Region, type Section } from '../../profile/index.ts'
 import { sizeOf, type SketchRegion } from '../../sketch/index.ts'
 import { tolerance } from '../../num/index.ts'
 import type { Id } from '../../base/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
 import type { SketchGiven } from '../../evaluate/output.ts'
 import { shortFigures, shortLength, type StepMaker } from '../../evaluate/kind.ts'
+import { refusal, unbuilt } from '../shared/refusal.ts'
 import { noDensity, sectionEvaluation } from '../shared/section-output.ts'
 
 /** Share of boundary curves that must agree for a region to be taken as the one picked. */
@@ -14,12 +14,8 @@ const ALIKE = 0.5
 
 export const sketchProfileMaker: StepMaker<SketchProfileStep> = {
   evaluate(step, context) {
-    const base = { station: 'profile', step: step.id, cures: [] } as const
-    const refuse = (code: string, message: string, field?: string): { findings: Finding[] } => ({
-      findings: [
-        { ...base, id: `${step.id}:${code}`, severity: 'blocks', code, message, ...(field ? { field } : {}) },
-      ],
-    })
+    const refuse = (code: string, message: string, field?: string) =>
+      unbuilt(refusal(step, 'profile', code, message, field))
     const sketch = context.input(step.sketch, 'sketch')
     const weightless = noDensity(step, context)
     if (weightless) return weightless

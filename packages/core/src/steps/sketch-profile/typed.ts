@@ -1,5 +1,5 @@
 import { array, string } from 'yup'
-import type { Id } from '../../base/index.ts'
+import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
   idSchema,
@@ -48,8 +48,8 @@ export const sketchProfileKind: StepKind<SketchProfileStep> = {
   inputs: (step) => [{ id: step.sketch, gives: 'sketch' }],
   fresh(base, around) {
     const sketch = around.last('sketch')
-    if (sketch === undefined) return 'A profile of a sketch needs a sketch first'
-    return { ...base, kind: 'sketch-profile', sketch, regions: [], material: FIRST_MATERIAL }
+    if (sketch === undefined) return fail(fault('step.needs', 'A profile of a sketch needs a sketch first'))
+    return ok({ ...base, kind: 'sketch-profile', sketch, regions: [], material: FIRST_MATERIAL })
   },
   limits: (step) => [[step.regions.length, LIMITS.regions, 'regions']],
   texts: (step) => [[step.material.name, 'the material']],

@@ -1,5 +1,5 @@
 import { array, boolean, lazy, number, string, type AnyObject, type ObjectSchema } from 'yup'
-import type { Id } from '../../base/index.ts'
+import { ok, type Id } from '../../base/index.ts'
 import { formulaText, type DimensionName, type Formula } from '../../units/index.ts'
 import {
   baseFields,
@@ -285,13 +285,14 @@ export const sketchKind: StepKind<SketchStep> = {
     step.plane.kind === 'square' || step.plane.kind === 'nodes'
       ? [{ id: step.plane.path, gives: 'path' }]
       : [],
-  fresh: (base) => ({
-    ...base,
-    kind: 'sketch',
-    plane: { kind: 'xz', offset: '0' },
-    entities: [],
-    constraints: [],
-  }),
+  fresh: (base) =>
+    ok({
+      ...base,
+      kind: 'sketch',
+      plane: { kind: 'xz', offset: '0' },
+      entities: [],
+      constraints: [],
+    }),
   defines: (step) =>
     dimensionsOf(step).map((d) => ({
       id: d.id,

@@ -4,6 +4,7 @@ import { stockSection } from '../../profile/index.ts'
 import { deg } from '../../num/index.ts'
 import { formatExact, type LengthDisplay } from '../../units/index.ts'
 import { shortFigures, shortLength, type StepMaker } from '../../evaluate/kind.ts'
+import { refusal, unbuilt } from '../shared/refusal.ts'
 import { noDensity, sectionEvaluation } from '../shared/section-output.ts'
 
 /** Sizes that are left out of the summary where they are nothing. */
@@ -27,13 +28,12 @@ export const stockProfileMaker: StepMaker<StockProfileStep> = {
     const sizes = Object.fromEntries(names.map((k) => [k, context.number(`sizes/${k}`)]))
     const weightless = noDensity(step, context)
     if (weightless) return weightless
-    const base = { station: 'profile', step: step.id, cures: [] } as const
     const built = stockSection(step.shape, sizes)
     if (!built.ok) {
       const { code } = built.fault
       const words = faultWords(built.fault, (mm) => shortLength(mm, context.display))
       const message = `This ${STOCK_TITLES[step.shape].toLowerCase()} cannot be made: ${words}.`
-      return { findings: [{ ...base, id: `${step.id}:${code}`, severity: 'blocks', code, message }] }
+      return unbuilt(refusal(step, 'profile', code, message))
     }
     return sectionEvaluation(step, built.value, context, { shape: step.shape, sizes })
   },

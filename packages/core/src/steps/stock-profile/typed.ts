@@ -1,5 +1,5 @@
 import { lazy, number, object, string } from 'yup'
-import { own } from '../../base/index.ts'
+import { ok, own } from '../../base/index.ts'
 import type { DimensionName, Formula } from '../../units/index.ts'
 import {
   baseFields,
@@ -196,13 +196,14 @@ export const stockProfileKind: StepKind<StockProfileStep> = {
   ) as unknown as StepKind<StockProfileStep>['schema'],
   gives: ['section'],
   inputs: () => [],
-  fresh: (base) => ({
-    ...base,
-    kind: 'stock-profile',
-    shape: 'round-bar',
-    sizes: sizesOf('round-bar', {}),
-    material: FIRST_MATERIAL,
-  }),
+  fresh: (base) =>
+    ok({
+      ...base,
+      kind: 'stock-profile',
+      shape: 'round-bar',
+      sizes: sizesOf('round-bar', {}),
+      material: FIRST_MATERIAL,
+    }),
   texts: (step) => [[step.material.name, 'the material']],
   mapFormulas(step, visit) {
     const keys = Object.keys(step.sizes).map((k) => [k, sizeDimension(k)] as const)

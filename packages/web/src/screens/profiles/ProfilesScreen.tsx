@@ -178,18 +178,19 @@ export function ProfilesScreen() {
 /** A length in mm typed as any length is; undefined when there is none or it cannot be read. */
 function sizeOf(text: string): number | undefined {
   const read = text.trim() === '' ? undefined : readFigure(text, 'length')
-  return typeof read === 'number' ? read : undefined
+  return read?.ok ? read.value : undefined
 }
 
 function SizeField(props: { readonly label: string; readonly text: string; onText(text: string): void }) {
-  const wrong = props.text.trim() !== '' && sizeOf(props.text) === undefined
+  const read = props.text.trim() === '' ? undefined : readFigure(props.text, 'length')
+  const wrong = read?.ok === false
   return (
     <label className="flex items-center gap-1.5 whitespace-nowrap">
       <span className="muted">{props.label}</span>
       <input
         className={`input input-sm figure w-20 text-right ${wrong ? 'input-error' : ''}`}
         placeholder="any"
-        title={wrong ? String(readFigure(props.text, 'length')) : 'a length; bare figures are mm'}
+        title={wrong ? read.fault.message : 'a length; bare figures are mm'}
         aria-invalid={wrong}
         value={props.text}
         onChange={(e) => props.onText(e.target.value)}

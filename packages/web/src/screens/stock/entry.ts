@@ -2,6 +2,7 @@ import { sizeDimension, STOCK_SIZES, STOCK_TITLES, type StockShape } from '@flex
 import { sectionProperties, stockSection } from '@flexum/core/profile'
 import { formatExact, type DimensionName } from '@flexum/core/units'
 import { readFigure } from '../../ui/readFigure.ts'
+import { allOk, fail, fault, ok, type Result } from '@flexum/core/base'
 import { deg } from '@flexum/core/num'
 import { lazy, number, object, string, ValidationError, type InferType, type ObjectSchema } from 'yup'
 import type { Material, StockBar } from '../../api/catalogue.ts'
@@ -13,16 +14,16 @@ const figure = (dimension: DimensionName, what: string, least?: 'above 0' | 'not
     .required(`the ${what} is missing`)
     .test('figure', (text, context) => {
       const read = readFigure(text, dimension)
-      if (typeof read === 'string') return context.createError({ message: `the ${what}: ${read}` })
-      if (least === 'above 0' && !(read > 0))
+      if (!read.ok) return context.createError({ message: `the ${what}: ${read.fault.message}` })
+      if (least === 'above 0' && !(read.value > 0))
         return context.createError({ message: `the ${what} must be above 0` })
-      if (least === 'not below 0' && read < 0)
+      if (least === 'not below 0' && read.value < 0)
         return context.createError({ message: `the ${what} cannot be below 0` })
       return true
     })
 
 /** Bar lengths as typed: lengths with commas or blanks between them that have units only where wanted. */
-export function readLengths(text: string): number[] | string {
+export function readLengths(text: string): Result<readonly number[]> {
   const parts = text
     .split(/[,;]/)
     .map((p) => p.trim())
@@ -30,11 +31,11 @@ export function readLengths(text: string): number[] | string {
   const lengths: number[] = []
   for (const p of parts) {
     const read = readFigure(p, 'length')
-    if (typeof read === 'string') return read
-    if (!(read > 0)) return `"${p}" is no length above 0`
-    lengths.push(read)
+    if (!read.ok) return read
+    if (!(read.value > 0)) return fail(fault('stock.length', `"${p}" is no length above 0`))
+    lengths.push(read.value)
   }
-  return lengths.length === 0 ? 'at least one length is needed' : lengths
+  return lengths.length === 0 ? fail(fault('stock.lengths', 'at least one length is needed')) : ok(lengths)
 }
 
 /** Words for sizes of a shape that cannot be made, if that is so. */
@@ -60,25 +61,32 @@ export const barSchema = lazy((value: Partial<BarEntry> | undefined) => {
     name: string().trim().max(80).required('a name is missing'),
     shape: string<StockShape>().required(),
     sizes: object(sizes).test('made', (typed: Readonly<Record<string, string>>, context) => {
-      const read = names.map((n) => [n, readFigure(typed[n] ?? '', sizeDimension(n))])
-      if (read.some(([, v]) => typeof v === 'string')) return true
-      const fault = unmade(value?.shape ?? 'round-bar', Object.fromEntries(read) as Record<string, number>)
-      return fault ? new ValidationError(fault, typed, `${context.path}.${names[0]}`) : true
+      const read = allOk(names.map((n) => readFigure(typed[n] ?? '', sizeDimension(n))))
+      if (!read.ok) return true
+      const sized = Object.fromEntries(names.map((n, i) => [n, read.value[i]!]))
+      const wrong = unmade(value?.shape ?? 'round-bar', sized)
+      return wrong ? new ValidationError(wrong, typed, `${context.path}.${names[0]}`) : true
     }),
     materialId: string().required('a material is missing'),
     lengths: string()
       .defined()
       .test('lengths', (text, context) => {
         const read = readLengths(text ?? '')
-        return typeof read === 'string' ? context.createError({ message: read }) : true
+        return read.ok ? true : context.createError({ message: read.fault.message })
       }),
   }) as unknown as ObjectSchema<BarEntry>
 })
 
+/** A figure that the form has let pass. */
+function passed<T>(read: Result<T>): T {
+  if (!read.ok) throw new Error(read.fault.message)
+  return read.value
+}
+
 export function barOf(id: string, e: BarEntry): StockBar {
   const sizes = STOCK_SIZES[e.shape].map((n: string) => [
     n,
-    readFigure(e.sizes[n] ?? '', sizeDimension(n)) as number,
+    passed(readFigure(e.sizes[n] ?? '', sizeDimension(n))),
   ])
   return {
     id,
@@ -86,7 +94,7 @@ export function barOf(id: string, e: BarEntry): StockBar {
     shape: e.shape,
     sizes: Object.fromEntries(sizes),
     materialId: e.materialId,
-    barLengths: readLengths(e.lengths) as number[],
+    barLengths: passed(readLengths(e.lengths)),
   }
 }
 
@@ -139,7 +147,7 @@ export const entryOfMaterial = (m: Material): MaterialEntry => ({
 })
 
 export function materialOf(id: string, e: MaterialEntry): Material {
-  const density = readFigure(e.density, 'density') as number
+  const density = passed(readFigure(e.density, 'density'))
   return {
     id,
     name: e.name.trim(),

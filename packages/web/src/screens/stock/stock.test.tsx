@@ -20,10 +20,14 @@ const bar = {
 
 describe('entries of the tables', () => {
   it('read lengths with units, and say what is none', () => {
-    expect(readLengths('3000, 6 m; 20 ft')).toEqual([3000, 6000, 6096])
-    expect(readLengths(' ')).toContain('at least one')
-    expect(readLengths('3000, -5')).toContain('-5')
-    expect(readLengths('3 kg')).toContain('mass')
+    expect(readLengths('3000, 6 m; 20 ft')).toEqual({ ok: true, value: [3000, 6000, 6096] })
+    const refusal = (text: string) => {
+      const read = readLengths(text)
+      return read.ok ? 'none' : read.fault.message
+    }
+    expect(refusal(' ')).toContain('at least one')
+    expect(refusal('3000, -5')).toContain('-5')
+    expect(refusal('3 kg')).toContain('mass')
   })
   it('come back as they were', () => {
     const cornice = {

@@ -1,0 +1,24 @@
+import type { Id, Result } from '../../base/index.ts'
+import type { Station } from '../../document/index.ts'
+import type { Finding } from '../../evaluate/finding.ts'
+import type { StepEvaluation } from '../../evaluate/kind.ts'
+
+/** Something that a step is built from, or the findings that say why it cannot be. */
+export type Built<T> = Result<T, readonly Finding[]>
+
+/** The finding that keeps a step from being built, at a field of it if it has one. */
+export function refusal(
+  step: { readonly id: Id },
+  station: Station,
+  code: string,
+  message: string,
+  field?: string,
+): { readonly ok: false; readonly fault: readonly Finding[] } {
+  const finding = { severity: 'blocks', code, message, station, step: step.id, cures: [] } as const
+  return { ok: false, fault: [{ ...finding, id: `${step.id}:${code}`, ...(field ? { field } : {}) }] }
+}
+
+/** What comes of a step that is not built. */
+export const unbuilt = ({ fault }: { readonly fault: readonly Finding[] }): StepEvaluation => ({
+  findings: fault,
+})
