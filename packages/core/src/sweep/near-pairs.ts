@@ -13,22 +13,13 @@ export const MOST_PAIRS = 600
  */
 export function closePairs(points: readonly Vec3[], near: number, closed: boolean): [number, number][] {
   const n = points.length
-  const [x, y, z] = [0, 1, 2].map((k) => Float64Array.from(points, (p) => p[k]!)) as Coordinates
-  const least = [x, y, z].map((v) => v.reduce((a, b) => Math.min(a, b), Infinity)) as [number, number, number]
-  const across = [x, y, z].map(
-    (v, k) => Math.floor((v.reduce((a, b) => Math.max(a, b), -Infinity) - least[k]!) / near) + 3,
-  ) as [number, number, number]
-  // One cell of room on every side, so that no neighbour wraps round.
-  const cellOf = (i: number): number =>
-    ((Math.floor((x[i]! - least[0]) / near) + 1) * across[1] + Math.floor((y[i]! - least[1]) / near) + 1) *
-      across[2] +
-    Math.floor((z[i]! - least[2]) / near) +
-    1
+  const [x, y, z] = coordinatesOf(points)
+  const cellOf = cellsOf(x, y, z, near)
   const cells = new Map<number, number[]>()
   for (let i = 0; i < n; i++) {
-    const list = cells.get(cellOf(i))
+    const list = cells.get(cellOf.at[i]!)
     if (list) list.push(i)
-    else cells.set(cellOf(i), [i])
+    else cells.set(cellOf.at[i]!, [i])
   }
   /** Square of the distance; beyond the ends of an open path nothing is near. */
   const gap = (i: number, j: number): number => {
@@ -51,28 +42,30 @@ export function closePairs(points: readonly Vec3[], near: number, closed: boolea
   // Places in an order that jumps all over the path: where measuring ends early, it has been everywhere.
   const crowded = [...cells.values()].reduce((sum, list) => sum + list.length ** 2, 0) * 27 > MOST_GAPS
   const stride = crowded ? strideOver(n) : 1
-  /** The places in a cell and all round it; gathered once, as places that follow each other mostly lie in the same. */
+  /** The places in a cell and all round it, the last of them first; gathered once, as neighbours mostly lie in the same. */
   const gathered = new Map<number, readonly number[]>()
   const nearby = (cell: number): readonly number[] => {
     const known = gathered.get(cell)
     if (known) return known
     const list: number[] = []
-    for (let dx = -1; dx <= 1; dx++)
-      for (let dy = -1; dy <= 1; dy++)
-        for (let dz = -1; dz <= 1; dz++)
-          for (const j of cells.get(cell + (dx * across[1] + dy) * across[2] + dz) ?? []) list.push(j)
+    for (const step of cellOf.round) list.push(...(cells.get(cell + step) ?? []))
+    let last = 0
+    for (let k = 1; k < list.length; k++) if (list[k]! > list[last]!) last = k
+    ;[list[0], list[last]] = [list[last]!, list[0]!]
     gathered.set(cell, list)
     return list
   }
+  const turned = firstTurned(turns)
   let gaps = 0
   for (let k = 0, i = 0; k < n && gaps < MOST_GAPS; k++, i = (i + stride) % n) {
     spend(30, 'looking for places where the run meets itself')
-    const list = nearby(cellOf(i))
+    const list = nearby(cellOf.at[i]!)
+    const from = turned[i]!
+    // Mostly the whole neighbourhood goes on from the place itself.
+    if (list[0]! < from) continue
     gaps += list.length
     for (const j of list) {
-      if (j <= i + 1) continue
-      const turn = turns[j]! - turns[i]!
-      if (turn < LEAST_TURN || (closed && whole - turn < LEAST_TURN)) continue
+      if (j < from || (closed && whole - (turns[j]! - turns[i]!) < LEAST_TURN)) continue
       const d = gap(i, j)
       if (d <= near * near && isLeast(i, j, d)) pairs.push([i, j])
     }
@@ -86,6 +79,51 @@ export function closePairs(points: readonly Vec3[], near: number, closed: boolea
  * back: leaves pi. Places off the true ones by less than a step see 2 pi / 3 or more. What turns less goes on from itself.
  */
 const LEAST_TURN = Math.PI / 2
+
+function coordinatesOf(points: readonly Vec3[]): Coordinates {
+  const [x, y, z] = [0, 1, 2].map(() => new Float64Array(points.length)) as Coordinates
+  for (let i = 0; i < points.length; i++) [x[i], y[i], z[i]] = points[i]!
+  return [x, y, z]
+}
+
+/** The cell of a grid that each place lies in, by a whole number, and the steps from a cell to it and all round it. */
+function cellsOf(x: Float64Array, y: Float64Array, z: Float64Array, size: number) {
+  const least = [Infinity, Infinity, Infinity]
+  const most = [-Infinity, -Infinity, -Infinity]
+  ;[x, y, z].forEach((v, k) => {
+    for (let i = 0; i < v.length; i++) {
+      if (v[i]! < least[k]!) least[k] = v[i]!
+      if (v[i]! > most[k]!) most[k] = v[i]!
+    }
+  })
+  // One cell of room on every side, so that no neighbour wraps round.
+  const [, rows, cells] = most.map((m, k) => Math.floor((m - least[k]!) / size) + 3) as [
+    number,
+    number,
+    number,
+  ]
+  const at = new Float64Array(x.length)
+  for (let i = 0; i < x.length; i++) {
+    const column = Math.floor((x[i]! - least[0]!) / size) + 1
+    const row = Math.floor((y[i]! - least[1]!) / size) + 1
+    at[i] = (column * rows + row) * cells + Math.floor((z[i]! - least[2]!) / size) + 1
+  }
+  const sides = [-1, 0, 1]
+  const round = sides.flatMap((dx) => sides.flatMap((dy) => sides.map((dz) => (dx * rows + dy) * cells + dz)))
+  return { at, round }
+}
+
+/** The first place after each at which the path has turned by enough from it; the number of places where it never has. */
+function firstTurned(turns: Float64Array): Int32Array {
+  const first = new Int32Array(turns.length)
+  let j = 0
+  for (let i = 0; i < turns.length; i++) {
+    j = Math.max(j, i + 2)
+    while (j < turns.length && turns[j]! - turns[i]! < LEAST_TURN) j++
+    first[i] = j
+  }
+  return first
+}
 
 /** Sum of the angles that the way round through the places turns by, up to and with each place, rad. */
 function turnsAlong(x: Float64Array, y: Float64Array, z: Float64Array): Float64Array {

@@ -4,7 +4,7 @@ import { bend, chains, sharp } from '../../testing/chains.ts'
 import { rad, TURN } from '../num/index.ts'
 import { pathOfHelix, pathThroughNodes, type Path, type PathNode } from '../path/index.ts'
 import { outlineOf, placeRegion, sectionProperties, STOCK_SHAPES, type Region } from '../profile/index.ts'
-import { checkWatertight, meshSurface, meshVolume, vec3, type Mesh } from '../space/index.ts'
+import { checkWatertight, meshReach, meshSurface, meshVolume, vec3, type Mesh } from '../space/index.ts'
 import {
   edgesOf,
   foldsOf,
@@ -17,6 +17,9 @@ import {
   unpackTag,
   volumeByTheorem,
   wholeChunk,
+  courseBetween,
+  twisted,
+  type Carriage,
   type MeshSize,
 } from './index.ts'
 
@@ -49,6 +52,20 @@ function swept(
     theorem: volumeByTheorem(carriage, () => p, wholeChunk(frames)),
     byBands: runMeshSize(outline, rings, mesh),
   }
+}
+
+/**
+ * The size of a mesh told by its bands against the mesh gone through triangle by triangle. Its places are in single precision:
+ * each coordinate is off by half of its last digit at most, and the volume by the surface times that.
+ */
+function expectSize({ volume, surfaceMost, reach }: MeshSize, mesh: Mesh): void {
+  const surface = meshSurface(mesh)
+  const rounding = Math.sqrt(3) * meshReach(mesh) * 2 ** -24
+  expect(Math.abs(volume - meshVolume(mesh))).toBeLessThan(surface * rounding)
+  expect(surfaceMost / surface).toBeGreaterThan(1 - 1e-6)
+  expect(surfaceMost / surface).toBeLessThan(1.15)
+  expect(reach).toBeGreaterThan(meshReach(mesh) * (1 - 1e-6))
+  expect(reach).toBeLessThan(meshReach(mesh) + 30)
 }
 
 describe('square frames', () => {
@@ -130,8 +147,7 @@ describe('the mesh of a run', () => {
           fc.pre(widened.ok)
           if (!widened.ok) return
           const { mesh, theorem, byBands } = swept(widened.value.path, section, 0.05)
-          expect(Math.abs(byBands.volume / meshVolume(mesh) - 1)).toBeLessThan(1e-9)
-          expect(Math.abs(byBands.surface / meshSurface(mesh) - 1)).toBeLessThan(1e-9)
+          expectSize(byBands, mesh)
           const check = checkWatertight(mesh)
           expect(check).toMatchObject({ watertight: true, openEdges: 0, crossedEdges: 0, collapsed: 0 })
           expect(Math.abs(meshVolume(mesh) - theorem!)).toBeLessThan(0.05 * meshSurface(mesh))
@@ -167,14 +183,29 @@ describe('the mesh of a run', () => {
     expect(meshVolume(mesh)).toBeCloseTo(theorem!, 1)
     expect(checkWatertight(mesh).watertight).toBe(true)
   })
+  it('that grows, rolls and is mitred is told in size by its bands too', () => {
+    const path = pathOf([sharp(0, 0, 0), sharp(80, 0, 0), bend(80, 70, 30, 20), sharp(150, 90, -40)])
+    const outline = outlineOf(boxTube, 0.02)
+    const bare = squareFrames(path)
+    const scale = courseBetween(0, path.length, 1, 0.4, 'smooth')
+    const carriages: readonly Carriage[] = [
+      { frames: bare, scale },
+      { frames: twisted(bare, courseBetween(0, path.length, 0, 9)) },
+      { frames: twisted(bare, courseBetween(0, path.length, 0, -4)), scale },
+    ]
+    for (const carriage of carriages) {
+      const rings = placeRings(carriage, outline, 0.02)
+      const mesh = meshRun(outline, rings, false)
+      expectSize(runMeshSize(outline, rings, mesh), mesh)
+    }
+  })
   it('of a closed path in space is watertight through the seam', () => {
     const path = pathOf(
       [bend(0, 0, 0, 8), bend(60, 0, 20, 8), bend(75, 50, -10, 8), bend(0, 60, 40, 8)],
       true,
     )
     const { mesh, theorem, byBands } = swept(path, bar, 0.01)
-    expect(byBands.volume).toBeCloseTo(meshVolume(mesh), 6)
-    expect(byBands.surface).toBeCloseTo(meshSurface(mesh), 6)
+    expectSize(byBands, mesh)
     expect(checkWatertight(mesh)).toMatchObject({ watertight: true })
     expect(Math.abs(meshVolume(mesh) / theorem! - 1)).toBeLessThan(2e-3)
   })

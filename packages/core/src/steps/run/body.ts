@@ -2,7 +2,7 @@ import { ok } from '../../base/index.ts'
 import type { EndEntry, RunStep } from '../../document/index.ts'
 import { FURTHEST } from '../../path/index.ts'
 import { outlineOf, region, sectionProperties, type Outline, type Region } from '../../profile/index.ts'
-import { meshSurface, meshVolume, vec3, type Mesh, type Vec3 } from '../../space/index.ts'
+import { meshReach, meshSurface, meshVolume, vec3, type Mesh, type Vec3 } from '../../space/index.ts'
 import {
   domeMesh,
   drawRun,
@@ -163,8 +163,9 @@ export interface SweptBody {
   /** Of the mesh without domes and plugs, mm3. */
   readonly sweptVolume: number
   readonly meshVolume: number
-  /** Of the mesh, mm2. */
-  readonly surface: number
+  /** The most that the mesh's surface can be, mm2, and its coordinates, mm. */
+  readonly surfaceMost: number
+  readonly reach: number
 }
 
 /** The run's body: each chunk carried, then domes and plugs put on. */
@@ -178,13 +179,15 @@ export function bodyOf(
   const parts = sweptMeshes(plan, outline, chordError)
   const sweptVolume = sum(parts.map((p) => p.size.volume))
   const caps = volumes.caps.map((c) => c.mesh(chordError, edges))
+  const reaches = [...parts.map((p) => p.size.reach), ...caps.map(meshReach)]
   return {
     mesh: joinRunMeshes([...parts.map((p) => p.mesh), ...caps]),
     drawing: drawRun(outline, parts),
     edges,
     sweptVolume,
     meshVolume: sweptVolume + sum(caps.map(meshVolume)),
-    surface: sum(parts.map((p) => p.size.surface)) + sum(caps.map(meshSurface)),
+    surfaceMost: sum(parts.map((p) => p.size.surfaceMost)) + sum(caps.map(meshSurface)),
+    reach: reaches.reduce((most, r) => Math.max(most, r), 0),
   }
 }
 

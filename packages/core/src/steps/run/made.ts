@@ -2,7 +2,6 @@ import { ok } from '../../base/index.ts'
 import type { RunStep } from '../../document/index.ts'
 import { FURTHEST, kinksOf } from '../../path/index.ts'
 import { outlinePoints, reachAround } from '../../profile/index.ts'
-import { meshReach } from '../../space/index.ts'
 import {
   chunksOf,
   courseRange,
@@ -259,7 +258,7 @@ function carry(
     make() {
       const swept = bodyOf(plan, volumes, outline, chordError)
       // Single precision holds 24 binary digits of the largest coordinate.
-      const error = set.parts * chordError + meshReach(swept.mesh) * 2 ** -24
+      const error = set.parts * chordError + swept.reach * 2 ** -24
       const known = weighed(plan, volumes)
       const body: Body = {
         id: step.id,
@@ -278,7 +277,7 @@ function carry(
           volume: known?.volume ?? swept.meshVolume,
           theoremVolume: known?.volume,
           meshVolume: swept.meshVolume,
-          volumeBound: error * swept.surface,
+          volumeBound: error * swept.surfaceMost,
           mass: weighed(plan, volumes, swept.sweptVolume)!.mass,
         },
       }

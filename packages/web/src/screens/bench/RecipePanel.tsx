@@ -7,6 +7,7 @@ import { moveStep, removeStep, renameStep, setAside, setBuiltTo } from '@flexum/
 import type { StepResult } from '@flexum/core/evaluate'
 import { selectionOf } from '../../bench/session.ts'
 import { Menu, type MenuItem } from '../../ui/Menu.tsx'
+import { counted } from '../../ui/counted.ts'
 import { addNewStep, drawPath, drawProfile } from './actions/recipe.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 import { StepPicture, ValuesPicture } from './StepPicture.tsx'
@@ -23,7 +24,7 @@ export function RecipePanel() {
     <div className="flex h-full flex-col overflow-y-auto bg-base-200 pb-2">
       <div className="flex items-center justify-between px-3 pt-3 pb-2">
         <h2 className="heading">Recipe</h2>
-        <span className="figure muted">{steps === 1 ? '1 step' : `${steps} steps`}</span>
+        <span className="figure muted">{counted(steps, 'step')}</span>
       </div>
       <button
         type="button"

@@ -2,6 +2,7 @@ import { kindOf, STATIONS, type Capability, type Part, type Station } from '@fle
 import { blankOf, inputOf, type PartResult } from '@flexum/core/evaluate'
 import { findingCounts, runView, stepsGiving, type RunView } from '../../bench/results.ts'
 import { selectionOf } from '../../bench/session.ts'
+import { counted } from '../../ui/counted.ts'
 import { tightLength } from '../../ui/units.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 import { endsFigure } from './steps/run/ends-figure.ts'
@@ -129,14 +130,12 @@ function figureOf(
   }
   switch (station) {
     case 'values':
-      return part.values.length === 0
-        ? 'none'
-        : `${part.values.length} ${part.values.length === 1 ? 'value' : 'values'}`
+      return part.values.length === 0 ? 'none' : counted(part.values.length, 'value')
     case 'path': {
       if (!view?.path) return 'none yet'
       const bends =
         view.pathBending?.table?.rows.length ?? view.path.path.segments.filter((g) => g.kind === 'arc').length
-      return `${tightLength(view.path.analysis.length, display)} · ${bends} ${bends === 1 ? 'bend' : 'bends'}`
+      return `${tightLength(view.path.analysis.length, display)} · ${counted(bends, 'bend')}`
     }
     case 'profile':
       return stepSummary('section')
@@ -178,5 +177,5 @@ function StationMark({ state }: { readonly state: State | 'here' }) {
 /** Bodies beside the runs: steps of their own that give some. */
 function fitFigure(part: Part): string {
   const n = part.steps.filter((s) => kindOf(s).station === 'fit').length
-  return n === 0 ? 'no bodies' : n === 1 ? '1 body' : `${n} bodies`
+  return n === 0 ? 'no bodies' : counted(n, 'body', 'bodies')
 }

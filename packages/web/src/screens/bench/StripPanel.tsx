@@ -18,6 +18,7 @@ import {
   type Zone,
 } from '../../strip/layout.ts'
 import { CornerMarks, PartHandles } from './StripMarks.tsx'
+import { counted } from '../../ui/counted.ts'
 import { tightLength } from '../../ui/units.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 
@@ -226,7 +227,7 @@ export function StripPanel() {
 
 function stripSummary(zones: readonly Zone[]): string {
   const bends = zones.filter((z) => z.kind === 'bend').length
-  return `The straight bar with ${bends} bend zones. Wheel zooms, dragging moves, a double click shows all.`
+  return `The straight bar with ${counted(bends, 'bend zone')}. Wheel zooms, dragging moves, a double click shows all.`
 }
 
 /** Whether a text has room between two places. */

@@ -11,6 +11,7 @@ import { shownPart } from '../../../bench/session.ts'
 import type { SheetModel } from '../../../sheet/model.ts'
 import { pictureIn, turnedTo } from '../../../sheet/picture.ts'
 import { entitiesOf, putStrokes } from '../../../sheet/strokes.ts'
+import { counted } from '../../../ui/counted.ts'
 import { Section } from '../../../ui/Figures.tsx'
 import { useBench } from '../context.ts'
 import { useSheet, useSheetState } from './context.ts'
@@ -224,7 +225,7 @@ function foundWords(loops: readonly TracedLoop[]): string {
   const arcs = curves.filter((c) => c.kind === 'arc').length
   const many = loops.length === 1 ? 'One outline' : `${loops.length} outlines`
   const straights = curves.length - arcs
-  return `${many}: ${straights} ${straights === 1 ? 'straight' : 'straights'}, ${arcs} ${arcs === 1 ? 'arc' : 'arcs'}.`
+  return `${many}: ${counted(straights, 'straight')}, ${counted(arcs, 'arc')}.`
 }
 
 /** A curve in px of what was traced, y down, as it lies on the sheet. */

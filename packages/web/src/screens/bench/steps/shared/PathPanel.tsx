@@ -11,6 +11,7 @@ import {
 } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
 import type { Session } from '../../../../bench/session.ts'
+import { counted } from '../../../../ui/counted.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
 import { tightLength } from '../../../../ui/units.ts'
 import { useBench, usePart, useSessionState } from '../../context.ts'
@@ -27,7 +28,7 @@ export function PathPanel({ step, children }: { readonly step: Step; readonly ch
         <h2 className="heading">Path: {step.name}</h2>
         {output && (
           <span className="figure text-success">
-            {table ? `${table.rows.length} bends` : 'no bend table'}
+            {table ? counted(table.rows.length, 'bend') : 'no bend table'}
           </span>
         )}
       </div>
