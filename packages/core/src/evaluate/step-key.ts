@@ -18,17 +18,26 @@ function choicesOf(step: Step): string {
 export function keyOf(step: Step, resolved: ResolvedFields, scope: Scope): string {
   const { part, built, results, waiting, chordError } = scope
   const inputs = needsOf(step).map((id) => results.get(id)?.basis ?? 0)
-  const { fields, faults, alongKey } = resolved
   const waits = waiting?.finding?.message
   return JSON.stringify([
     choicesOf(step),
-    fields,
-    faults,
-    alongKey,
+    fieldsOf(resolved),
     inputs,
     waits,
     part.units.length,
     built,
     chordError,
   ])
+}
+
+const fieldTexts = new WeakMap<ResolvedFields, string>()
+
+/** A step's fields as text; kept with them, as they are the same object for as long as nothing in them can change. */
+function fieldsOf(resolved: ResolvedFields): string {
+  let text = fieldTexts.get(resolved)
+  if (text === undefined) {
+    const { fields, faults, alongKey } = resolved
+    fieldTexts.set(resolved, (text = JSON.stringify([fields, faults, alongKey])))
+  }
+  return text
 }

@@ -78,7 +78,9 @@ export interface Kink {
   readonly deflection: number
 }
 
-export function kinksOf(path: Path): Kink[] {
+export function kinksOf(path: Path): readonly Kink[] {
+  const known = kinksKnown.get(path)
+  if (known) return known
   const kinks: Kink[] = []
   const n = path.segments.length
   for (let after = path.closed ? 0 : 1; after < n; after++) {
@@ -92,5 +94,9 @@ export function kinksOf(path: Path): Kink[] {
       kinks.push({ station: path.starts[after]!, before, after, deflection })
     }
   }
+  kinksKnown.set(path, kinks)
   return kinks
 }
+
+/** Kinks of paths, which never change; all that goes along one asks for them. */
+const kinksKnown = new WeakMap<Path, readonly Kink[]>()

@@ -1,5 +1,5 @@
 import { tolerance } from '../num/index.ts'
-import { curveLength, pointAt, reachAlong, type Vec2 } from '../plane/index.ts'
+import { curveLength, pointAt, reachAlong, type Curve2, type Vec2 } from '../plane/index.ts'
 import { loopsOf, outerLoopsOf, regionIntegrals, type Region, type Section } from './region.ts'
 
 /** What a section is worth to a designer; lengths mm, areas mm2, second moments mm4. */
@@ -68,9 +68,18 @@ function principalAngle(ix: number, iy: number, ixy: number, spread: number): nu
 
 /** How far the section reaches from its origin along a unit direction; exact, and negative if all lies behind. */
 export function reach(r: Region | Section, direction: Vec2): number {
-  return outerLoopsOf(r)
-    .flat()
-    .reduce((most, c) => Math.max(most, reachAlong(c, direction)), -Infinity)
+  let most = -Infinity
+  for (const c of outerCurvesOf(r)) most = Math.max(most, reachAlong(c, direction))
+  return most
+}
+
+/** The outer curves of sections, which never change; a run asks how far they reach at every bend. */
+const outerCurves = new WeakMap<Region | Section, readonly Curve2[]>()
+
+function outerCurvesOf(r: Region | Section): readonly Curve2[] {
+  let curves = outerCurves.get(r)
+  if (!curves) outerCurves.set(r, (curves = outerLoopsOf(r).flat()))
+  return curves
 }
 
 /** Places looked at along a spline. */
@@ -79,7 +88,7 @@ const LOOKS = 64
 /** Radius of the circle about the origin that the section needs. Vertices and arcs decide; exact for lines and arcs, for splines to the nearest look. */
 export function reachAround(r: Region | Section): number {
   let most = 0
-  for (const c of outerLoopsOf(r).flat()) {
+  for (const c of outerCurvesOf(r)) {
     if (c.kind === 'line') {
       most = Math.max(most, Math.hypot(...c.from), Math.hypot(...c.to))
       continue

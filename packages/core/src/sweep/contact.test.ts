@@ -1,9 +1,18 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { bend, sharp } from '../../testing/chains.ts'
 import { rad } from '../num/index.ts'
 import { pathOfHelix, pathThroughNodes, type Path, type PathNode } from '../path/index.ts'
 import { outlineOf, placeRegion, STOCK_SHAPES, type Section } from '../profile/index.ts'
-import { contactsOf, foldsOf, leastWidth, squareFrames, courseBetween, type Carriage } from './index.ts'
+import {
+  contactsOf,
+  foldsOf,
+  leastWidth,
+  squareFrames,
+  uprightFrames,
+  courseBetween,
+  type Carriage,
+} from './index.ts'
 
 const pathOf = (nodes: PathNode[], closed = false): Path => {
   const r = pathThroughNodes(nodes, closed)
@@ -20,6 +29,20 @@ const bar = (width: number, height: number): Section =>
   section(STOCK_SHAPES['rectangular-bar']({ width, height, corner: 0 }))
 const found = (path: Path, s: Section, c: Partial<Carriage> = {}) =>
   contactsOf({ frames: squareFrames(path), ...c }, outlineOf(s, 0.001))
+
+const flatBar = bar(16, 2)
+
+/** A straight leg along x that another crosses above it, by a gap and at an angle; all else of the path is far away. */
+const crossing = (angle: number, gap: number): Path => {
+  const [c, s] = [Math.cos(angle), Math.sin(angle)]
+  return pathOf([
+    sharp(-200, 0, 0),
+    bend(300, 0, 0, 15),
+    bend(300, 300, gap, 15),
+    bend(250 * c, 250 * s, gap, 15),
+    sharp(-200 * c, -200 * s, gap),
+  ])
+}
 
 /** Each a shape whose gap is known: touching at 1, apart above, in each other below. */
 const SET: [string, (gap: number) => Path, (size: number) => Section, number][] = [
@@ -67,20 +90,6 @@ const SET: [string, (gap: number) => Path, (size: number) => Section, number][] 
     10,
   ],
   [
-    'a flat bar crossing over itself on its flat',
-    (gap) =>
-      pathOf([
-        sharp(0, 0, 0),
-        bend(300, 0, 0, 40),
-        bend(300, 150, 0, 40),
-        bend(150, 150, gap, 20),
-        sharp(150, -150, gap),
-      ]),
-    // Between the square frames of the two legs only the thickness counts.
-    (size) => bar(size * 0.98, size * 0.98),
-    10,
-  ],
-  [
     'the ends of a ring that almost closes',
     (gap) =>
       pathOf([
@@ -111,15 +120,39 @@ describe('self-contact', () => {
     expect(contact!.from).toBeCloseTo(150, 0)
     expect(contact!.depth).toBeCloseTo(3, 1)
   })
-  it('of rods at any angle goes by the way square to both', () => {
-    // A flat bar lying: 2 high where it crosses; its width does not count.
-    const flat = [placeRegion(bar(16, 2)[0]!, { anchor: [0, 0], clock: 0, flip: false })]
-    const path = SET[2]![1]
-    expect(found(path(12), flat).length + found(path(12), bar(2, 16)).length).toBeGreaterThan(0)
-    expect(found(path(40), flat)).toEqual([])
+  it('of rods at any angle goes by the way square to both: diameter less gap, where they cross', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: rad(40), max: rad(140), noNaN: true }),
+        fc.double({ min: 0.5, max: 30, noNaN: true }),
+        fc.constantFrom(4, 10, 16),
+        (angle, gap, diameter) => {
+          fc.pre(Math.abs(gap - diameter) > 0.01 * diameter)
+          const contacts = found(crossing(angle, gap), round(diameter))
+          if (gap > diameter) {
+            expect(contacts).toEqual([])
+            return
+          }
+          expect(contacts).toHaveLength(1)
+          expect(contacts[0]!.depth).toBeCloseTo(diameter - gap, 2)
+          expect(contacts[0]!.from).toBeCloseTo(200, 0)
+        },
+      ),
+      { numRuns: 40 },
+    )
+  })
+  it('of flat bars counts what lies between them where they cross, and not their width', () => {
+    // Upright frames keep a bar flat where it runs level: 2 high and 16 wide.
+    const upright = (path: Path) => found(path, flatBar, { frames: uprightFrames(path, [0, 0, 1]) })
+    for (const angle of [50, 90, 120].map(rad)) {
+      expect(upright(crossing(angle, 2.02))).toEqual([])
+      const [contact, ...more] = upright(crossing(angle, 1.5))
+      expect(more).toEqual([])
+      expect(contact!.depth).toBeCloseTo(0.5, 3)
+    }
   })
   it('knows that a run ends: faces that look at each other do not meet', () => {
-    const [, path] = SET[4]!
+    const [, path] = SET[3]!
     expect(found(path(0.5), round(12))).toEqual([])
   })
   it('is none on plain bends, mitres, closed frames and spaced coils', () => {
@@ -138,9 +171,8 @@ describe('self-contact', () => {
   it('counts the scale there', () => {
     const path = SET[0]![1](12)
     expect(found(path, round(10))).toEqual([])
-    expect(found(path, round(10), { scale: courseBetween(0, path.length, 1.3, 1.3) }).length).toBeGreaterThan(
-      0,
-    )
+    const [contact] = found(path, round(10), { scale: courseBetween(0, path.length, 1.3, 1.3) })
+    expect(contact!.depth).toBeCloseTo(13 - 12, 2)
   })
 })
 
