@@ -66,6 +66,9 @@ export const tolerance = {
   /** Places nearer than this share of the size of what they lie on are one place: far above round-off, far below any drawing. */
   samePlace: 1e-9,
 
+  /** What lies nearer than this share of the size of a drawing looks like one place however near one goes: a hundredth of a pixel. */
+  notSeen: 1e-5,
+
   /** Turns nearer than this to a whole one are whole, rad or as a share. */
   wholeTurn: 1e-9,
 

@@ -4,12 +4,14 @@ import type { Equation } from './constraints/constraint.ts'
 import type { Unknowns } from './unknowns.ts'
 
 /**
- * Constraints that say what older ones say already, of whatever kind: those whose gradients depend on the gradients of the
- * equations before them, by Gram-Schmidt in order of age, twice for the round-off, over all unknowns and part by part. So the
+ * Constraints that say what older ones say already, of whatever kind: those of which all gradients depend on the gradients of
+ * the equations before them, by Gram-Schmidt in order of age, twice for the round-off, over all unknowns and part by part. So the
  * newest of those that say the same is named, also where it is one that only equates two unknowns. Only true at a solution.
  */
 export function saidByOlder(equations: readonly Equation[], u: Unknowns): Id[] {
-  const found = new Set<Id>()
+  /** Conditions of each constraint that say something of their own; one with none left says nothing. */
+  const own = new Map<Id, number>()
+  for (const e of equations) own.set(e.constraint, 0)
   for (const part of partsOf(equations, u)) {
     const place = new Map<number, number>()
     for (const e of part)
@@ -25,11 +27,12 @@ export function saidByOlder(equations: readonly Equation[], u: Unknowns): Id[] {
           if (dot !== 0) for (let i = 0; i < v.length; i++) v[i]! -= dot * b[i]!
         }
       const size = Math.sqrt(v.reduce((s, x) => s + x * x, 0))
-      if (size > tolerance.sketchRank) basis.push(v.map((x) => x / size))
-      else found.add(e.constraint)
+      if (size <= tolerance.sketchRank) continue
+      basis.push(v.map((x) => x / size))
+      own.set(e.constraint, own.get(e.constraint)! + 1)
     }
   }
-  return [...found]
+  return [...own].flatMap(([id, says]) => (says === 0 ? [id] : []))
 }
 
 /** A gradient of unit length over the unknowns of its part; of none where nothing it measures can move. */

@@ -99,12 +99,18 @@ export function copy(d: SketchDraft, chosen: readonly Id[], m: Placement): Resul
   const { curves, points } = closure(d, chosen)
   if (points.size === 0) return fail(NOTHING)
   const at = placesOf(d.entities)
-  const near = tolerance.samePlace * sizeOf(d.entities)
+  // What a mirror moves by too little to be seen was meant to lie in it.
+  const near = (m.flips ? 2 * tolerance.notSeen : tolerance.samePlace) * sizeOf(d.entities)
   const twin = new Map<Id, Id>()
   for (const p of points) {
-    const to = m.place(at(p))
+    const from = at(p)
+    const to = m.place(from)
+    const stays = vec2.distance(to, from) <= near
     // A point that stays where it is is shared.
-    twin.set(p, vec2.distance(to, at(p)) <= near ? p : d.point(to))
+    twin.set(p, stays ? p : d.point(to))
+    const e = entityIn(d, p)
+    if (stays && m.flips && e?.kind === 'point' && !isFixed(d, p))
+      replace(d, { ...e, x: (from[0] + to[0]) / 2, y: (from[1] + to[1]) / 2 })
   }
   const made: Id[] = []
   for (const e of curves) {
@@ -127,6 +133,20 @@ export function copy(d: SketchDraft, chosen: readonly Id[], m: Placement): Resul
     if (saysSomething({ ...tie, id: '' } as Relation)) d.relate(tie as NewTie)
   }
   return ok({ made, twin })
+}
+
+const isFixed = (d: SketchDraft, point: Id): boolean =>
+  d.constraints.some((c) => c.kind === 'fixed' && c.point === point)
+
+/** Whether a point lies on a line by what is drawn or said already: as its end, or by a constraint of its own. */
+function liesOn(d: SketchDraft, point: Id, line: Id): boolean {
+  const e = entityIn(d, line)
+  if (e?.kind === 'line' && (e.from === point || e.to === point)) return true
+  return d.constraints.some(
+    (c) =>
+      (c.kind === 'point-on' && c.point === point && c.curve === line) ||
+      (c.kind === 'fixed' && c.point === point),
+  )
 }
 
 /** Ties copies to what they are copies of in size: equal lines, equal rounds. */
@@ -164,7 +184,7 @@ export function mirror(
           ]
   if (!(vec2.distance(a, b) > 0)) return fail(fault('edit.axis', 'The line to mirror in has no length.'))
   const things = chosen.filter((id) => id !== axis)
-  const before = d.constraints
+  const before = d.constraints.slice()
   const copied = copy(d, things, reflection(a, b))
   if (!copied.ok) return copied
   const { made, twin } = copied.value
@@ -172,9 +192,12 @@ export function mirror(
     d.constraints = before
     for (const [from, to] of twin) {
       const e = entityIn(d, from)
-      if (from === to) continue
-      if (e?.kind === 'point') d.relate({ kind: 'symmetric', a: from, b: to, line: axis })
-      else if (e?.kind === 'circle') d.relate({ kind: 'equal', a: from, b: to })
+      if (from === to) {
+        // What lies in the mirror stays in it.
+        if (e?.kind === 'point' && !liesOn(d, from, axis))
+          d.relate({ kind: 'point-on', point: from, curve: axis })
+      } else if (e?.kind === 'point') d.relate({ kind: 'symmetric', a: from, b: to, line: axis })
+      else if (e?.kind === 'circle' || e?.kind === 'ellipse') d.relate({ kind: 'equal', a: from, b: to })
     }
   }
   return ok(made)

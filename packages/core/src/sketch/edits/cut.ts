@@ -2,7 +2,6 @@ import { fail, fault, ok, type Id, type Result } from '../../base/index.ts'
 import { TURN, tolerance } from '../../num/index.ts'
 import {
   arc2,
-  crossings,
   directionAt,
   line2,
   nearestOn,
@@ -13,21 +12,16 @@ import {
   type Line2,
   type Vec2,
 } from '../../plane/index.ts'
+import type { Tangent } from '../constraints/relating.ts'
 import { piecesOf, placesOf } from '../curves.ts'
 import type { SketchEntity } from '../entities.ts'
 import { sizeOf } from '../unknowns.ts'
+import { cutsOn, pairs, type Cut } from './contact.ts'
 import type { SketchDraft } from './draft.ts'
 import { curvesAt, entityIn, forgetLength, moveEnd, replace, takeOut, withEnd } from './keeping.ts'
 
 type Cuttable = Extract<SketchEntity, { kind: 'line' | 'arc' | 'circle' }>
 type Open = Extract<SketchEntity, { kind: 'line' | 'arc' }>
-
-/** Where another curve crosses: the share of the cut curve, and what is there. */
-interface Cut {
-  readonly share: number
-  readonly point: Vec2
-  readonly with: Id
-}
 
 function cuttable(d: SketchDraft, id: Id): Result<Cuttable> {
   const e = entityIn(d, id)
@@ -41,35 +35,39 @@ function curveOf(d: SketchDraft, e: Cuttable): Line2 | Arc2 | undefined {
   return piece?.kind === 'bezier' ? undefined : piece
 }
 
-function cutsOn(d: SketchDraft, id: Id, curve: Curve2): Cut[] {
-  const at = placesOf(d.entities)
-  const eps = tolerance.samePlace * sizeOf(d.entities)
-  const found = d.entities.flatMap((e): Cut[] => {
-    if (e.id === id || e.kind === 'point') return []
-    return piecesOf(e, at).flatMap((p) =>
-      crossings(curve, p, eps).map((x) => ({ share: x.a, point: x.point, with: e.id })),
-    )
-  })
-  return found.sort((a, b) => a.share - b.share)
-}
-
-/** A point where a curve is cut: an end of the other curve that is there already, or a new one on it. */
-function pointFor(d: SketchDraft, cut: Cut): Id {
+/**
+ * A point where a curve is cut: an end of the other curve that is there already, or a new one on it. Where the two only touch,
+ * they touch in that point from then on.
+ */
+function pointFor(d: SketchDraft, id: Id, cut: Cut): Id {
   const other = entityIn(d, cut.with)
   const at = placesOf(d.entities)
-  const near = tolerance.sketchMeet * sizeOf(d.entities)
-  if (other?.kind === 'line' || other?.kind === 'arc') {
-    const end = [other.from, other.to].find((p) => vec2.distance(at(p), cut.point) <= near)
-    if (end !== undefined) return end
-  }
-  const id = d.point(cut.point)
-  if (other) d.relate({ kind: 'point-on', point: id, curve: other.id })
-  return id
+  const near = tolerance.notSeen * sizeOf(d.entities)
+  const there =
+    other?.kind === 'line' || other?.kind === 'arc'
+      ? [other.from, other.to].find((p) => vec2.distance(at(p), cut.point) <= near)
+      : undefined
+  const point = there ?? d.point(cut.point)
+  if (other && there === undefined) d.relate({ kind: 'point-on', point, curve: other.id })
+  if (cut.touches) touchAt(d, id, cut.with, point)
+  return point
+}
+
+/** Says that two curves touch at a point that they share, in place of that they touch somewhere. */
+function touchAt(d: SketchDraft, a: Id, b: Id, at: Id): void {
+  const said = (c: SketchDraft['constraints'][number]): boolean => c.kind === 'tangent' && pairs(c, a, b)
+  const known = d.constraints.find((c) => said(c))
+  const side = known?.kind === 'tangent' ? known.side : 1
+  d.constraints = d.constraints.filter((c) => !(said(c) && (c as Tangent).at === undefined))
+  if (d.constraints.some((c) => c.kind === 'tangent' && c.at === at && pairs(c, a, b))) return
+  // A line comes first.
+  const [first, second] = entityIn(d, b)?.kind === 'line' ? [b, a] : [a, b]
+  d.relate({ kind: 'tangent', a: first, b: second, at, side })
 }
 
 /** The stretch of a curve between the crossings on both sides of a place; 0 and 1 where there is none. */
 export function stretchAt(
-  d: Pick<SketchDraft, 'entities'>,
+  d: Pick<SketchDraft, 'entities' | 'constraints'>,
   id: Id,
   near: Vec2,
 ): { readonly from: number; readonly to: number } | undefined {
@@ -110,7 +108,7 @@ export function trim(d: SketchDraft, id: Id, near: Vec2): Result<readonly Id[]> 
       (c) =>
         Math.abs(c.share - share) <= tolerance.sameShare || Math.abs(c.share - turned) <= tolerance.sameShare,
     )
-    return pointFor(d, cut!)
+    return pointFor(d, id, cut!)
   }
   if (e.kind === 'circle') {
     const [from, to] = [cutAt(stretch.to), cutAt(stretch.from)]
@@ -240,7 +238,7 @@ export function extend(d: SketchDraft, id: Id, near: Vec2): Result<readonly Id[]
   const onward = beyond(d, e, end)
   const [hit] = onward ? cutsOn(d, id, onward).filter((c) => c.share > tolerance.sameShare) : []
   if (!hit) return fail(fault('edit.nothing-ahead', 'It would meet nothing on its way.'))
-  const target = pointFor(d, hit)
+  const target = pointFor(d, id, hit)
   moveEnd(d, id, end, target)
   return ok([id])
 }

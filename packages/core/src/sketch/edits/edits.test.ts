@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { countingIds, type Result } from '../../base/index.ts'
 import { arc, circle, line, placeOf, pt } from '../../../testing/drawn.ts'
-import { curveLength } from '../../plane/index.ts'
+import { curveLength, vec2, type Vec2 } from '../../plane/index.ts'
+import { reflection } from './copies.ts'
 import {
   areasOf,
   chainOf,
@@ -17,6 +18,7 @@ import {
   offset,
   piecesOf,
   placesOf,
+  pointsOf,
   repeat,
   rotation,
   scaling,
@@ -158,6 +160,97 @@ describe('cutting back', () => {
     const alone = draftOf([pt('o', 0, 0), circle('k', 'o', 5)], [])
     done(trim(alone, 'k', [5, 0]))
     expect(alone.entities).toEqual([])
+  })
+  /** Two circles and two lines that touch both and run on past them: the arm of two radii. */
+  const arm = (() => {
+    const [r, s, apart] = [30, 12, 110]
+    const lean = Math.asin((r - s) / apart)
+    const [c, n] = [Math.cos(lean), Math.sin(lean)]
+    const rail = (side: 1 | -1): SketchEntity[] => {
+      const at = (along: number): [number, number] => [r * n + along * c, side * (r * c - along * n)]
+      return [
+        pt(`p${side}`, ...at(-25)),
+        pt(`q${side}`, ...at(apart + 20)),
+        line(`l${side}`, `p${side}`, `q${side}`),
+      ]
+    }
+    const entities = [
+      pt('o', 0, 0),
+      circle('big', 'o', r),
+      pt('m', apart, 0),
+      circle('small', 'm', s),
+      ...rail(1),
+      ...rail(-1),
+    ]
+    const held: Constraint[] = [
+      { kind: 'fixed', id: 'f', point: 'o', x: 0, y: 0 },
+      { kind: 'horizontal', id: 'h', a: 'o', b: 'm' },
+      ...([1, -1] as const).flatMap((side): Constraint[] => [
+        { kind: 'tangent', id: `t${side}`, a: `l${side}`, b: 'big', side: -side as 1 | -1 },
+        { kind: 'tangent', id: `u${side}`, a: `l${side}`, b: 'small', side: -side as 1 | -1 },
+      ]),
+    ]
+    // As solving leaves it: each touches to within what counts as solved, and no nearer.
+    const off = entities.map((e) => (e.kind === 'circle' && e.id === 'big' ? { ...e, radius: r + 1e-8 } : e))
+    return { entities: off, held, touch: [r * n, r * c] as const, apart }
+  })()
+  it.each([
+    ['lines first', ['l1', 'l-1', 'big', 'small']],
+    ['rounds first', ['big', 'small', 'l1', 'l-1']],
+    ['in turns', ['l1', 'big', 'l-1', 'small']],
+  ])('at contacts ends in the points of contact, touching there: the arm, %s', (_, order) => {
+    const d = draftOf(arm.entities, arm.held)
+    for (const id of order) {
+      if (id === 'big') done(trim(d, id, [arm.touch[0] + 20, 0]))
+      else if (id === 'small') done(trim(d, id, [arm.apart - 12, 0]))
+      else {
+        const side = id === 'l1' ? 1 : -1
+        done(trim(d, id, [-12, side * 34]))
+        done(trim(d, id, [arm.apart + 15, side * 9]))
+      }
+    }
+    const chain = chainOf(standing(d), [], {})
+    expect(chain.ok && [chain.value.links.length, chain.value.closed]).toEqual([4, true])
+    const tangents = all(d).filter((c) => c.kind === 'tangent')
+    expect(tangents.map((c) => c.at !== undefined)).toEqual([true, true, true, true])
+    expect(d.entities.filter((e) => e.kind === 'point')).toHaveLength(6)
+    const [x, y] = arm.touch
+    const near = d.entities.filter((e) => e.kind === 'point' && Math.hypot(e.x - x, e.y - y) < 1)
+    expect(near).toHaveLength(1)
+    expect(near[0]).toMatchObject({ x: expect.closeTo(x, 5) as number, y: expect.closeTo(y, 5) as number })
+    // It still moves as an arm does: other radii, other length, all contacts kept.
+    expect(freedomOf(d.entities, all(d)).redundant).toEqual([])
+    const other = solve(d.entities, [
+      ...all(d),
+      { kind: 'dimension', id: 'x1', value: 24, measured: { of: 'radius', round: 'big' } },
+      { kind: 'dimension', id: 'x2', value: 17, measured: { of: 'radius', round: 'small' } },
+      { kind: 'dimension', id: 'x3', value: 90, measured: { of: 'distance', a: 'o', b: 'm' } },
+    ])
+    expect(other.converged).toBe(true)
+    const straight = other.entities.find((e) => e.id === 'l1')!
+    const [a, b] = pointsOf(straight).map((p) => placeOf(other.entities, p)) as [Vec2, Vec2]
+    expect(vec2.distance(a, b)).toBeCloseTo(Math.sqrt(90 ** 2 - 7 ** 2), 6)
+  })
+  it('at one contact and one crossing makes the right arc of a circle', () => {
+    const d = draftOf(
+      [
+        pt('o', 0, 0),
+        circle('k', 'o', 20),
+        pt('a', -40, 20),
+        pt('b', 40, 20),
+        line('t', 'a', 'b'),
+        pt('c', 0, -40),
+        pt('e', 0, 5),
+        line('v', 'c', 'e'),
+      ],
+      [{ kind: 'tangent', id: 's', a: 't', b: 'k', side: -1 }],
+    )
+    done(trim(d, 'k', [20, 0]))
+    const left = d.entities.find((e) => e.id === 'k')!
+    expect(length(d, 'k')).toBeCloseTo(20 * Math.PI, 6)
+    const [, from, to] = pointsOf(left).map((p) => placeOf(d.entities, p))
+    expect([from, to].flat()).toEqual([0, 20, 0, -20].map((v) => expect.closeTo(v, 6) as number))
+    standing(d)
   })
   it('says that a spline cannot be cut', () => {
     const d = draftOf(
@@ -386,6 +479,95 @@ describe('copies', () => {
     done(mirror(linked, ['l1', 'l2', 'l3', 'l4'], 'up-axis', true))
     const e = standing(linked)
     expect(freedomOf(e, all(linked)).loose).toBe(freedomOf(half, some).loose)
+    // Nothing but symmetry ties the twins, so nothing is said twice and nothing of it is dropped.
+    const put = all(linked).slice(some.length)
+    expect(new Set(put.map((c) => c.kind))).toEqual(new Set(['symmetric']))
+    expect(freedomOf(e, all(linked)).redundant).toEqual([])
+  })
+  it.each(['up-axis', 'across-axis', 'slant'])('mirrored in %s stay symmetric whatever changes', (axis) => {
+    const drawn: SketchEntity[] = [
+      pt('s', -40, -60),
+      pt('t', 50, 70),
+      line('slant', 's', 't'),
+      pt('a', 31, 22),
+      pt('b', 44, 23),
+      line('l', 'a', 'b'),
+      pt('m', 52, 40),
+      pt('e', 44.4, 34),
+      arc('r', 'm', 'b', 'e', Math.hypot(44 - 52, 23 - 40), true),
+      pt('k', 70, 12),
+      circle('o', 'k', 6),
+      pt('q', 78, 33),
+      pt('z', 90, 30),
+      { kind: 'ellipse', id: 'w', centre: 'q', end: 'z', radius: 4 },
+      pt('u', 60, 60),
+      pt('v', 66, 52),
+      { kind: 'spline', id: 'f', points: ['e', 'u', 'v'], form: 'through', degree: 3 },
+    ]
+    const curves = ['l', 'r', 'o', 'w', 'f']
+    const held: Constraint[] = [
+      { kind: 'fixed', id: 'x1', point: 's', x: -40, y: -60 },
+      { kind: 'fixed', id: 'x2', point: 't', x: 50, y: 70 },
+    ]
+    const d = draftOf(solve(drawn, held).entities, held)
+    const made = done(mirror(d, curves, axis, true))
+    const before = freedomOf(drawn, held).loose
+    const now = freedomOf(standing(d), all(d))
+    expect([now.loose, now.redundant]).toEqual([before, []])
+    // Every point and size of the original is changed, and its twin is where a mirror would show it.
+    const pulled = d.entities.map((e): SketchEntity =>
+      e.kind === 'point' && 'abemkqzuv'.includes(e.id)
+        ? { ...e, x: e.x + 3 * Math.sin(e.x), y: e.y + 2 * Math.cos(e.y) }
+        : e,
+    )
+    const { entities, converged } = solve(pulled, [
+      ...all(d),
+      { kind: 'dimension', id: 'd1', value: 9, measured: { of: 'radius', round: 'o' } },
+    ])
+    expect(converged).toBe(true)
+    const [from, to] =
+      axis === 'slant'
+        ? [placeOf(entities, 's'), placeOf(entities, 't')]
+        : axis === 'up-axis'
+          ? ([
+              [0, 0],
+              [0, 1],
+            ] as const)
+          : ([
+              [0, 0],
+              [1, 0],
+            ] as const)
+    const image = reflection(from, to)
+    curves.forEach((id, i) => {
+      const [one, twin] = [id, made[i]!].map((x) => entities.find((e) => e.id === x)!) as [
+        SketchEntity,
+        SketchEntity,
+      ]
+      const [places, twins] = [one, twin].map((e) => pointsOf(e).map((p) => placeOf(entities, p))) as [
+        Vec2[],
+        Vec2[],
+      ]
+      places.forEach((p, k) => expect(vec2.distance(image.place(p), twins[k]!)).toBeLessThan(1e-6))
+      if ('radius' in one && 'radius' in twin) expect(twin.radius).toBeCloseTo(one.radius, 6)
+      if (one.kind === 'arc' && twin.kind === 'arc') expect(twin.clockwise).toBe(!one.clockwise)
+    })
+  })
+  it('mirrored where an end lies next to the axis become one chain, its end on the axis from then on', () => {
+    const d = draftOf(
+      [pt('a', 4e-6, 30), pt('b', 40, 10), pt('c', -3e-6, -20), line('l', 'a', 'b'), line('k', 'b', 'c')],
+      [],
+    )
+    done(mirror(d, ['l', 'k'], 'up-axis', true))
+    const e = standing(d)
+    expect(e.filter((x) => x.kind === 'point')).toHaveLength(4)
+    for (const id of ['a', 'c']) expect(Math.abs(placeOf(e, id)[0])).toBeLessThan(1e-9)
+    const chain = chainOf(e, [], {})
+    expect(chain.ok && [chain.value.links.length, chain.value.closed]).toEqual([4, true])
+    const moved = solve(
+      e.map((x) => (x.id === 'a' ? { ...x, x: 5, y: 33 } : x)),
+      all(d),
+    )
+    expect(placeOf(moved.entities, 'a')[0]).toBeCloseTo(0, 9)
   })
   it('in a row and round a centre are as large as the first', () => {
     const d = draftOf([pt('m', 30, 0), circle('k', 'm', 5)], [])

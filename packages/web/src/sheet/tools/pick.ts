@@ -65,7 +65,11 @@ export function pickTool(host: ToolHost, pick: Pick): Tool {
   function shown(e: Exclude<SketchEntity, { kind: 'point' }>, at: Vec2): Curve2[] {
     const model = host.model()
     if (pick.name === 'trim') {
-      const stretch = stretchAt({ entities: [...model.entities] }, e.id, at)
+      const stretch = stretchAt(
+        { entities: [...model.entities], constraints: [...model.step.constraints] },
+        e.id,
+        at,
+      )
       const [piece] = model.pieces.get(e.id) ?? []
       if (!stretch || !piece) return [...(model.pieces.get(e.id) ?? [])]
       return [pieceOf(piece, stretch.from, stretch.to)]
