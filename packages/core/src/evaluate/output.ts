@@ -40,6 +40,8 @@ export interface SketchGiven {
   readonly free: ReadonlySet<Id>
   readonly regions: readonly SketchRegion[]
   readonly gaps: readonly Gap[]
+  /** Loose ends further apart, in pairs. */
+  readonly open: readonly Gap[]
 }
 
 /** A section with what it is made of. */

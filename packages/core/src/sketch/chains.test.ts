@@ -114,6 +114,27 @@ describe('regions', () => {
     const guided = areasOf(square.map((e) => (e.id === 'l4' ? ({ ...e, guide: true } as SketchEntity) : e)))
     expect(guided.regions).toEqual([])
   })
+  it('name every open end, with the nearest one left, at any distance', () => {
+    // 40 by 25, open by 3 at a corner: too far for a slip of the hand.
+    const box = [pt('a', 0, 0), pt('b', 40, 0), pt('c', 40, 25), pt('d', 0, 25), pt('z', 0, 3)]
+    const sides = [line('l1', 'a', 'b'), line('l2', 'b', 'c'), line('l3', 'c', 'd'), line('l4', 'd', 'z')]
+    const { regions, gaps, open, alone } = areasOf([...box, ...sides])
+    expect([regions, gaps, alone]).toEqual([[], [], []])
+    expect(open.map((g) => [g.a.point, g.b.point, g.distance])).toEqual([['a', 'z', 3]])
+    // Beside something large 3 mm is a slip; two more ends far away are each other's; a tee leaves one end over.
+    const more = areasOf([...box, ...sides, pt('p', 300, 0), pt('q', 420, 0), line('m', 'p', 'q')])
+    expect([more.gaps, more.open].map((list) => list.map((g) => g.distance))).toEqual([[3], [120]])
+    const tee = areasOf([
+      pt('a', 0, 0),
+      pt('b', 40, 0),
+      pt('c', 20, 30),
+      pt('m', 20, 0),
+      line('l', 'a', 'm'),
+      line('k', 'm', 'b'),
+      line('n', 'm', 'c'),
+    ])
+    expect([tee.open, tee.alone].map((x) => x.length)).toEqual([1, 1])
+  })
   it('need an area: what goes there and back encloses nothing', () => {
     expect(areasOf([pt('a', 0, 0), pt('b', 9, 0), line('l', 'a', 'b'), line('k', 'b', 'a')]).regions).toEqual(
       [],

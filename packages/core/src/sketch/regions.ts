@@ -17,22 +17,36 @@ export interface SketchRegion {
 
 /** Two loose ends that nearly meet. */
 export interface Gap {
-  readonly a: { readonly curve: Id; readonly point: Id; readonly at: Vec2 }
-  readonly b: { readonly curve: Id; readonly point: Id; readonly at: Vec2 }
+  readonly a: LooseEnd
+  readonly b: LooseEnd
   readonly distance: number
+}
+
+/** An end of a curve that meets nothing. */
+export interface LooseEnd {
+  readonly curve: Id
+  readonly point: Id
+  readonly at: Vec2
 }
 
 export interface Areas {
   readonly regions: readonly SketchRegion[]
+  /** Loose ends that nearly meet, and so were meant to. */
   readonly gaps: readonly Gap[]
+  /** All other loose ends with the nearest that is left for each, at any distance, the nearest first. */
+  readonly open: readonly Gap[]
+  /** Loose ends with nothing left to be paired with; of many, all that nearly meet nothing. */
+  readonly alone: readonly LooseEnd[]
 }
 
 /** Ends further apart than this share of the sketch's size are meant to be apart. */
 const GAP_SHARE = 0.04
+/** Loose ends that are paired at any distance; the pairs go with their square. */
+const MOST_PAIRED = 200
 
 /**
- * The closed regions of the curves that are no guides, the smallest first, and the loose ends nearer to each other
- * than `widest` mm (by itself a twenty-fifth of the sketch's size), paired nearest first.
+ * The closed regions of the curves that are no guides, the smallest first, and the loose ends paired, the nearest first: those
+ * nearer to each other than `widest` mm (by itself a twenty-fifth of the sketch's size) are gaps, the others open.
  */
 export function areasOf(entities: readonly SketchEntity[], widest?: number): Areas {
   const size = sizeOf(entities)
@@ -67,10 +81,19 @@ export function areasOf(entities: readonly SketchEntity[], widest?: number): Are
     if (!points || (l.end === 0 ? !o.first : !o.last)) return []
     return [{ curve: o.id, point: points[l.end], at: l.point }]
   })
-  return { regions, gaps: paired(ends, widest ?? GAP_SHARE * size) }
+  const most = widest ?? GAP_SHARE * size
+  const gaps = paired(ends, most)
+  const left = without(ends, gaps)
+  const open = left.length <= MOST_PAIRED ? paired(left, Infinity) : []
+  return { regions, gaps, open, alone: without(left, open) }
 }
 
-function paired(ends: readonly Gap['a'][], widest: number): Gap[] {
+function without(ends: readonly LooseEnd[], pairs: readonly Gap[]): LooseEnd[] {
+  const taken = new Set(pairs.flatMap((g) => [g.a, g.b]))
+  return ends.filter((e) => !taken.has(e))
+}
+
+function paired(ends: readonly LooseEnd[], widest: number): Gap[] {
   const pairs: Gap[] = []
   ends.forEach((a, i) => {
     for (const b of ends.slice(i + 1)) {
@@ -79,7 +102,7 @@ function paired(ends: readonly Gap['a'][], widest: number): Gap[] {
     }
   })
   pairs.sort((p, q) => p.distance - q.distance)
-  const taken = new Set<Gap['a']>()
+  const taken = new Set<LooseEnd>()
   return pairs.filter(({ a, b }) => {
     if (taken.has(a) || taken.has(b)) return false
     taken.add(a)

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { within } from '@flexum/core/base'
 import { STARTERS, type Part } from '@flexum/core/document'
 import { addValue, setValueFormula } from '@flexum/core/edit'
-import { areasOf } from '@flexum/core/sketch'
+import { areasOf, chainOf } from '@flexum/core/sketch'
 import { BELOW, RIGHT, BOW, MOUTH, drawBox, drawHook, handOn, type Hand } from '../../testing/sheet.ts'
 import { partOf } from '../bench/session.ts'
 import { CHANGES, type ChangeName } from './changes/index.ts'
@@ -313,24 +313,26 @@ describe('settling', () => {
   })
 })
 
+/** Makes a change of what is chosen, with figures as they come and as they were typed. */
+const make = (
+  hand: Hand,
+  name: ChangeName,
+  chosen: readonly string[],
+  figures: Record<string, readonly [number, string]>,
+  options: Record<string, string> = {},
+): boolean =>
+  hand.sheet.edit(name, (draft) =>
+    CHANGES[name].build(draft, {
+      model: hand.sheet.model(),
+      chosen,
+      figures: Object.fromEntries(
+        Object.entries(figures).map(([k, [value, formula]]) => [k, { value, formula }]),
+      ),
+      options,
+    }),
+  )
+
 describe('changes', () => {
-  const make = (
-    hand: Hand,
-    name: ChangeName,
-    chosen: readonly string[],
-    figures: Record<string, readonly [number, string]>,
-    options: Record<string, string> = {},
-  ): boolean =>
-    hand.sheet.edit(name, (draft) =>
-      CHANGES[name].build(draft, {
-        model: hand.sheet.model(),
-        chosen,
-        figures: Object.fromEntries(
-          Object.entries(figures).map(([k, [value, formula]]) => [k, { value, formula }]),
-        ),
-        options,
-      }),
-    )
   const lines = (hand: Hand): string[] => hand.entities('line').map((e) => e.id)
   it('round and bevel with one figure for all', () => {
     const hand = handOn()
@@ -436,4 +438,46 @@ describe('the view', () => {
       expect(y).toBeLessThan(500)
     }
   })
+})
+
+describe('a mirror that stays linked', () => {
+  it.each(['up-axis', 'across-axis'] as const)(
+    'in %s: nothing of it is dropped, and the twin follows a drag and a size',
+    (axis) => {
+      const hand = handOn()
+      hand.sheet.take('chain')
+      const at = (x: number, y: number): [number, number] => (axis === 'up-axis' ? [x, y] : [y, x])
+      // From the axis out, round, and back to it.
+      hand.click(...at(0, 40))
+      hand.click(...at(30, 40), { plain: true })
+      hand.key('a')
+      hand.click(...at(42, 12), { plain: true })
+      hand.key('l')
+      hand.click(...at(0, -20), { plain: true })
+      hand.key('Enter')
+      hand.sheet.take('choose')
+      const before = hand.loose()
+      hand.sheet.choose(
+        hand
+          .entities()
+          .filter((e) => e.kind !== 'point')
+          .map((e) => e.id),
+      )
+      expect(make(hand, 'mirror', hand.sheet.store.getState().chosen, {}, { axis, linked: 'yes' })).toBe(true)
+      expect(hand.loose()).toBeLessThanOrEqual(before)
+      const chain = chainOf(hand.entities(), [])
+      expect(chain.ok && [chain.value.links.length, chain.value.closed]).toEqual([6, true])
+      const twins = (): boolean =>
+        hand.constraints('symmetric').every((c) => {
+          const [p, q] = c.kind === 'symmetric' ? [c.a, c.b].map((id) => hand.sheet.model().at(id)) : []
+          const image = axis === 'up-axis' ? [-p![0], p![1]] : [p![0], -p![1]]
+          return Math.hypot(image[0]! - q![0], image[1]! - q![1]) < 1e-5
+        })
+      expect(hand.constraints('symmetric').length).toBeGreaterThanOrEqual(3)
+      expect(twins()).toBe(true)
+      hand.drag(at(30, 40), at(36, 47))
+      expect(twins()).toBe(true)
+      expect(chainOf(hand.entities(), [])).toMatchObject({ ok: true, value: { closed: true } })
+    },
+  )
 })

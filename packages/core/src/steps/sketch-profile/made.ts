@@ -20,7 +20,7 @@ export const sketchProfileMaker: StepMaker<SketchProfileStep> = {
     const weightless = noDensity(step, context)
     if (weightless) return weightless
     if (sketch.regions.length === 0) {
-      const gap = sketch.gaps[0]
+      const gap = sketch.gaps[0] ?? sketch.open[0]
       return refuse(
         'profile.open',
         gap

@@ -58,6 +58,7 @@ export const sketchMaker: StepMaker<SketchStep> = {
           free: freedom.free,
           regions: areas.regions,
           gaps: areas.gaps,
+          open: areas.open,
         },
         figures: solved.measures,
       },

@@ -1,6 +1,6 @@
 import type { Id } from '@flexum/core/base'
-import { vec2, type Vec2 } from '@flexum/core/plane'
-import { isBuiltIn, pointsOf, type Pull } from '@flexum/core/sketch'
+import { pointAt, vec2, type Vec2 } from '@flexum/core/plane'
+import { isBuiltIn, pointsOf, type Pull, type SketchEntity } from '@flexum/core/sketch'
 import { isFree, type SheetModel } from '../model.ts'
 import { hitAt } from '../snap.ts'
 import { NO_PREVIEW, type Pointer, type Tool, type ToolHost } from './tool.ts'
@@ -103,14 +103,19 @@ function pullsFor(model: SheetModel, id: Id, start: Vec2, p: Pointer): Pull[] {
   })
 }
 
-/** Curves whose points all lie in a box, and points by themselves. */
+/** Curves that lie in a box as a whole, and points of no such curve. */
 function inFrame(model: SheetModel, a: Vec2, b: Vec2): Id[] {
-  const inside = (id: Id): boolean => {
-    const p = model.at(id)
-    return [0, 1].every((k) => p[k]! >= Math.min(a[k]!, b[k]!) && p[k]! <= Math.max(a[k]!, b[k]!))
+  const has = (p: Vec2): boolean =>
+    [0, 1].every((k) => p[k]! >= Math.min(a[k]!, b[k]!) && p[k]! <= Math.max(a[k]!, b[k]!))
+  const inside = (id: Id): boolean => has(model.at(id))
+  const whole = (e: SketchEntity): boolean => {
+    if (e.kind === 'spline' || e.kind === 'point') return pointsOf(e).every(inside)
+    return (model.pieces.get(e.id) ?? []).every((c) =>
+      [0, 1 / 4, 1 / 2, 3 / 4, 1].every((t) => has(pointAt(c, t))),
+    )
   }
-  const used = new Set(model.entities.flatMap((e) => (e.kind === 'point' ? [] : pointsOf(e))))
-  return model.entities
-    .filter((e) => (e.kind === 'point' ? !used.has(e.id) && inside(e.id) : pointsOf(e).every(inside)))
-    .map((e) => e.id)
+  const curves = model.entities.filter((e) => e.kind !== 'point' && whole(e))
+  const theirs = new Set(curves.flatMap(pointsOf))
+  const points = model.entities.filter((e) => e.kind === 'point' && !theirs.has(e.id) && inside(e.id))
+  return [...curves, ...points].map((e) => e.id)
 }

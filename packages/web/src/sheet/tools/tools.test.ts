@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { BELOW, RIGHT, drawBox, drawHook, handOn } from '../../../testing/sheet.ts'
 import { areasOf, chainOf } from '@flexum/core/sketch'
 import { curveLength } from '@flexum/core/plane'
+import { offersFor } from '../offers.ts'
 
 const lengthOf = (hand: ReturnType<typeof handOn>): number =>
   hand
@@ -248,6 +249,39 @@ describe('choosing and dragging', () => {
     hand.drag([20, 30], [40, 0.5])
     expect(hand.constraints('coincident')).toHaveLength(2)
     expect(chainOf(hand.entities(), [])).toMatchObject({ ok: true })
+  })
+  it('takes points by a box where it takes no curve of theirs, and they can be made one', () => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    hand.click(0, 0)
+    hand.click(40, 0)
+    hand.key('Enter')
+    hand.click(44, 3, { plain: true })
+    hand.click(44, 30, { plain: true })
+    hand.key('Enter')
+    hand.sheet.take('circle')
+    hand.click(-30, 0, { plain: true })
+    hand.click(-30, 9, { plain: true })
+    hand.sheet.take('choose')
+    hand.drag([36, -5], [50, 8])
+    const chosen = hand.sheet.store.getState().chosen
+    expect(chosen.map((id) => hand.sheet.name(id))).toEqual(['end of line 1', 'start of line 2'])
+    const [together] = offersFor(hand.sheet.model(), chosen)
+    expect(together!.word).toBe('together')
+    expect(hand.sheet.constrain(together!)).toBe(true)
+    expect(
+      chainOf(
+        hand.entities(),
+        hand.entities('line').map((e) => e.id),
+      ),
+    ).toMatchObject({ ok: true })
+    // A round is taken as a whole or not at all.
+    hand.drag([-34, -4], [-26, 4])
+    expect(hand.sheet.store.getState().chosen.map((id) => hand.sheet.name(id))).toEqual([
+      'centre of circle 1',
+    ])
+    hand.drag([-42, -12], [-18, 12])
+    expect(hand.sheet.store.getState().chosen.map((id) => hand.sheet.name(id))).toEqual(['circle 1'])
   })
   it('chooses by a box, adds and takes away', () => {
     const hand = handOn()
