@@ -1,6 +1,14 @@
 import type { SketchDimension, UnitSettings } from '@flexum/core/document'
 import { deg } from '@flexum/core/num'
-import { formatExact, formatLengthExact, formulaText, LENGTH_FACTORS, type Formula } from '@flexum/core/units'
+import {
+  formatExact,
+  formatLengthExact,
+  formulaText,
+  LENGTH_FACTORS,
+  typedFormula,
+  type DimensionName,
+  type Formula,
+} from '@flexum/core/units'
 import type { Shown } from './state.ts'
 
 const SIGNS: Readonly<Partial<Record<SketchDimension['measured']['of'], string>>> = {
@@ -14,6 +22,13 @@ const SIGNS: Readonly<Partial<Record<SketchDimension['measured']['of'], string>>
 export function measureText(value: number, isAngle: boolean, units: UnitSettings, places = 3): string {
   if (isAngle) return `${formatExact(Number(deg(value).toFixed(places)))}°`
   return formatExact(Number((value / LENGTH_FACTORS[units.length.unit]).toFixed(places)))
+}
+
+/** A measured value as a formula to start from: in the part's unit, to four places. */
+export function measureFormula(value: number, dimension: DimensionName, units: UnitSettings): Formula {
+  if (dimension !== 'length')
+    return measureText(value, dimension === 'angle', { ...units, length: { ...units.length, unit: 'mm' } }, 4)
+  return typedFormula(measureText(value, false, units, 4), units.length.unit)
 }
 
 /** The text of a dimension in one of the ways to show it; a reference stands in brackets. */

@@ -14,7 +14,7 @@ import { scaledSo, stretchedSo } from './picture.ts'
 import { pullingOn, type Pulling } from './pulling.ts'
 import { makeTool, type ToolName } from './tools/index.ts'
 import type { Tool, ToolHost } from './tools/tool.ts'
-import { typedFigures } from './typing.ts'
+import { pointerAhead, typedFigures } from './typing.ts'
 import { fitView, toScreen } from './view.ts'
 
 /** The tool in hand, and what is chosen. */
@@ -111,10 +111,16 @@ export function createSheet(session: Session, stepId: Id): Sheet {
     },
     nudge: () => set({ tick: store.getState().tick + 1 }),
     pressTyped() {
-      const { pointer } = store.getState()
+      const pointer = pointerAhead(board, tool)
       if (!pointer) return
       tool.press({ ...pointer, typed: typedFigures(board, tool) })
-      set({ typed: undefined, tick: store.getState().tick + 1 })
+      // What is typed next goes on from there, until the pointer is moved.
+      const at = tool.from?.()
+      set({
+        typed: undefined,
+        tick: store.getState().tick + 1,
+        ...(at ? { pointer: { ...pointer, raw: at, snap: { at }, typed: {} } } : {}),
+      })
       reveal()
     },
     remove: (ids) => edits.remove(ids, ids.length === 1 ? `Remove ${name(ids[0]!)}` : 'Remove'),

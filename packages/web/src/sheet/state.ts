@@ -47,6 +47,8 @@ export interface SheetState {
   readonly editing: Editing | undefined
   readonly frame: readonly [Vec2, Vec2] | undefined
   readonly marks: 'pointed' | 'all'
+  /** Directions are locked to steps of so much, rad; undefined while they are free. */
+  readonly steps: number | undefined
   readonly shown: Shown
   /** Something to say, until the next thing is done. */
   readonly said: string | undefined
@@ -76,6 +78,7 @@ export const OPENED: SheetState = {
   editing: undefined,
   frame: undefined,
   marks: 'pointed',
+  steps: undefined,
   shown: 'value',
   said: undefined,
   playing: false,

@@ -94,6 +94,8 @@ export function chainTool(host: ToolHost, name: 'chain' | 'guide' = 'chain'): To
       return start !== undefined || joints.length > 0
     },
     from,
+    // Straight ahead an arc has no sweep: it goes round to the left, a quarter if nothing else is typed.
+    ahead: () => (mode === 'line' ? (ahead() ?? [1, 0]) : vec2.turn(ahead() ?? [1, 0], rad(45))),
     except: () => {
       const joint = last()
       return new Set(joint?.curve === undefined ? [] : [joint.curve])

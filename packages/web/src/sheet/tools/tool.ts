@@ -97,6 +97,8 @@ export interface Tool {
   except?(): ReadonlySet<Id>
   /** Where a line being drawn comes from. */
   from?(): Vec2 | undefined
+  /** The way it goes on by itself, where figures are typed before the pointer has been moved; up and across without it. */
+  ahead?(): Vec2 | undefined
   /** Whether something has been begun that Escape would drop. */
   readonly begun: boolean
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { BELOW, RIGHT, drawBox, drawHook, handOn } from '../../../testing/sheet.ts'
-import { areasOf, chainOf } from '@flexum/core/sketch'
+import { rad } from '@flexum/core/num'
+import { areasOf, chainOf, pointsOf } from '@flexum/core/sketch'
 import { curveLength } from '@flexum/core/plane'
 import { offersFor } from '../offers.ts'
 
@@ -52,6 +53,53 @@ describe('the chain', () => {
     hand.type({ length: '20', angle: '90' })
     expect(hand.constraints('vertical')).toHaveLength(1)
     expect(hand.loose()).toBe(0)
+  })
+  it('goes on by figures alone, without the pointer being moved', () => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    hand.click(10, 10)
+    hand.type({ length: '40' })
+    hand.type({ length: '30', angle: '90' })
+    hand.type({ length: '12' })
+    hand.key('a')
+    hand.type({ radius: '8', sweep: '90' })
+    hand.key('Enter')
+    const ends = hand.entities('point').map((e) => hand.sheet.model().at(e.id))
+    const has = (x: number, y: number): boolean => ends.some((p) => Math.hypot(p[0] - x, p[1] - y) < 1e-6)
+    // Level, up, on up, and round to one side.
+    expect([has(50, 10), has(50, 40), has(50, 52)]).toEqual([true, true, true])
+    expect(has(58, 60) || has(42, 60)).toBe(true)
+    expect(hand.entities('line')).toHaveLength(3)
+    expect(hand.entities('arc')).toMatchObject([{ radius: expect.closeTo(8, 6) as number }])
+    for (const [tool, typed, size] of [
+      ['circle', { diameter: '18' }, { radius: 9 }],
+      ['box', { width: '20', height: '11' }, undefined],
+    ] as const) {
+      const other = handOn()
+      other.sheet.take(tool)
+      other.click(5, 5)
+      other.type(typed)
+      if (size)
+        expect(other.entities('circle')).toMatchObject([{ radius: expect.closeTo(size.radius, 6) as number }])
+      else expect(areasOf(other.entities()).regions.map((r) => r.area)).toEqual([expect.closeTo(220, 6)])
+    }
+  })
+  it('keeps to steps of an angle while these are locked', () => {
+    const hand = handOn()
+    hand.sheet.set({ steps: rad(45) })
+    hand.sheet.take('chain')
+    hand.click(10, 10)
+    const preview = hand.move(48, 44)
+    expect(preview.fields.find((f) => f.key === 'angle')!.value).toBeCloseTo(rad(45), 9)
+    hand.click(48, 44)
+    hand.click(20, 71)
+    hand.sheet.set({ steps: rad(30) })
+    hand.click(70, 100)
+    const ways = hand.entities('line').map((e) => {
+      const [a, b] = pointsOf(e).map((p) => hand.sheet.model().at(p))
+      return (Math.atan2(b![1] - a![1], b![0] - a![0]) * 180) / Math.PI
+    })
+    expect(ways.map((w) => Number(w.toFixed(6)))).toEqual([45, 135, 30])
   })
   it('takes a typed radius and sweep of an arc', () => {
     const hand = handOn()

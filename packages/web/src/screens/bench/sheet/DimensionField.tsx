@@ -3,7 +3,7 @@ import { dimensionOfMeasured } from '@flexum/core/document'
 import { addValue } from '@flexum/core/edit'
 import { measuredValue } from '@flexum/core/sketch'
 import { checkName, formulaText } from '@flexum/core/units'
-import { measureText } from '../../../sheet/dimension-text.ts'
+import { measureFormula, measureText } from '../../../sheet/dimension-text.ts'
 import { layoutDimension } from '../../../sheet/dimension-layout.ts'
 import { dimensionOf, type SheetModel } from '../../../sheet/model.ts'
 import { readTyped } from '../../../sheet/typing.ts'
@@ -66,7 +66,7 @@ function OpenField({ model, view }: { readonly model: SheetModel; readonly view:
       id: newId(part, 'v'),
       name: fresh,
       dimension,
-      formula: old?.role === 'driving' ? old.formula : measureText(present, !isLength, part.units, 4),
+      formula: old?.role === 'driving' ? old.formula : measureFormula(present, dimension, part.units),
     }
     if (session.run(addValue, { value }, { label: `Value ${fresh}` })) sheet.enter(fresh)
   }

@@ -1,9 +1,12 @@
 import { deg } from '@flexum/core/num'
-import { formatExact, LENGTH_FACTORS } from '@flexum/core/units'
+import { addValue } from '@flexum/core/edit'
+import { checkName, formatExact, formulaText, LENGTH_FACTORS } from '@flexum/core/units'
 import type { Field, Preview } from '../../../sheet/tools/tool.ts'
 import { readTyped } from '../../../sheet/typing.ts'
 import { toScreen } from '../../../sheet/view.ts'
-import { usePart } from '../context.ts'
+import { measureFormula } from '../../../sheet/dimension-text.ts'
+import { newId } from '../actions/ids.ts'
+import { useBench, usePart } from '../context.ts'
 import { useSheet, useSheetState } from './context.ts'
 
 /** Figures beside the pointer; typing a digit goes into the first, Tab to the next, Enter places. */
@@ -13,6 +16,7 @@ export function PointerFields({ preview }: { readonly preview: Preview }) {
   const typed = useSheetState((s) => s.typed)
   const view = useSheetState((s) => s.view)
   const { units } = usePart()
+  const { session } = useBench()
   if (!pointer || preview.fields.length === 0) return null
   const [x, y] = toScreen(view, pointer.snap.at)
   const left = Math.min(Math.max(x + 22, 8), view.width - 190)
@@ -21,6 +25,24 @@ export function PointerFields({ preview }: { readonly preview: Preview }) {
     if (f.dimension === 'angle') return `${formatExact(Number(deg(f.value).toFixed(2)))}°`
     if (f.dimension === 'number') return formatExact(f.value)
     return formatExact(Number((f.value / LENGTH_FACTORS[units.length.unit]).toFixed(3)))
+  }
+  /** A text that stands for nothing yet and could be the name of a value. */
+  const freshIn = (f: Field): string | undefined => {
+    const text = typed?.texts[f.key]?.trim() ?? ''
+    if (text === '' || readTyped(sheet, text, f.dimension).result.ok) return undefined
+    return checkName(text).ok ? text : undefined
+  }
+  const fresh = preview.fields.flatMap((f) => {
+    const name = freshIn(f)
+    return name === undefined ? [] : [{ f, name, formula: measureFormula(f.value, f.dimension, units) }]
+  })
+  /** Places what was typed; names that stand for nothing become values first, as large as they are now. */
+  const place = (): void => {
+    for (const { f, name, formula } of fresh) {
+      const value = { id: newId(sheet.part(), 'v'), name, dimension: f.dimension, formula }
+      if (!session.run(addValue, { value }, { label: `Value ${name}` })) return
+    }
+    sheet.pressTyped()
   }
   const put = (field: string, text: string): void =>
     sheet.set({ typed: { field, texts: { ...typed?.texts, [field]: text } } })
@@ -54,7 +76,7 @@ export function PointerFields({ preview }: { readonly preview: Preview }) {
                     sheet.set({ typed: { field: next.key, texts: typed.texts } })
                   } else if (e.key === 'Enter') {
                     e.preventDefault()
-                    sheet.pressTyped()
+                    place()
                   } else if (e.key === 'Escape') sheet.set({ typed: undefined })
                 }}
               />
@@ -64,6 +86,11 @@ export function PointerFields({ preview }: { readonly preview: Preview }) {
           </label>
         )
       })}
+      {fresh.map(({ f, name, formula }) => (
+        <button key={f.key} type="button" className="block cursor-pointer underline" onClick={place}>
+          Make a value {name} = {formulaText(formula)}
+        </button>
+      ))}
     </div>
   )
 }

@@ -1,8 +1,11 @@
+import { useState } from 'react'
+import { rad } from '@flexum/core/num'
 import { chainOf } from '@flexum/core/sketch'
 import { curveLength } from '@flexum/core/plane'
 import { formatLengthFigures } from '@flexum/core/units'
 import type { SheetPlane } from '@flexum/core/document'
 import { Menu } from '../../../ui/Menu.tsx'
+import { readFigure } from '../../../ui/readFigure.ts'
 import type { SheetModel } from '../../../sheet/model.ts'
 import type { Shown } from '../../../sheet/state.ts'
 import { closeSheet } from '../actions/recipe.ts'
@@ -74,6 +77,7 @@ export function SheetBar() {
       >
         Marks: {marks === 'all' ? 'all' : 'pointed at'}
       </button>
+      <StepsLock />
       <Menu
         name={`Dimensions show ${SHOWN[shown]}`}
         label={`Show ${SHOWN[shown]} ▾`}
@@ -97,6 +101,44 @@ export function SheetBar() {
         Back to the part
       </button>
     </div>
+  )
+}
+
+/** Locks directions to steps: on and off, and how large. */
+function StepsLock() {
+  const sheet = useSheet()
+  const steps = useSheetState((s) => s.steps)
+  const [text, setText] = useState('45')
+  const read = readFigure(text, 'angle')
+  const good = read.ok && read.value >= rad(1) && read.value <= rad(180)
+  const locked = steps !== undefined
+  return (
+    <span className="flex items-center">
+      <button
+        type="button"
+        className="btn btn-sm btn-ghost font-normal"
+        title="Lines go in directions of so many degrees (S)"
+        aria-pressed={locked}
+        onClick={() => sheet.set({ steps: locked ? undefined : good ? read.value : rad(45) })}
+      >
+        Steps: {locked ? '' : 'free'}
+      </button>
+      {locked && (
+        <input
+          className={`input input-xs figure w-14 text-right ${good ? '' : 'input-error'}`}
+          aria-label="Step of directions, degrees"
+          aria-invalid={!good}
+          title={good ? undefined : 'an angle from 1 to 180 degrees'}
+          value={text}
+          onChange={(e) => {
+            setText(e.target.value)
+            const angle = readFigure(e.target.value, 'angle')
+            if (angle.ok && angle.value >= rad(1) && angle.value <= rad(180))
+              sheet.set({ steps: angle.value })
+          }}
+        />
+      )}
+    </span>
   )
 }
 

@@ -1,5 +1,7 @@
-import type { Vec2 } from '@flexum/core/plane'
-import { snapAt } from '../../../sheet/snap.ts'
+import { deg } from '@flexum/core/num'
+import { vec2, type Vec2 } from '@flexum/core/plane'
+import { formatExact } from '@flexum/core/units'
+import { snapAt, type Snap } from '../../../sheet/snap.ts'
 import type { Sheet } from '../../../sheet/sheet.ts'
 import type { Pointer } from '../../../sheet/tools/tool.ts'
 import { typedFigures } from '../../../sheet/typing.ts'
@@ -34,7 +36,19 @@ export function pointerFor(
         except: tool.except?.() ?? new Set(),
         ...(from ? { from } : {}),
       })
-  return { raw, snap, plain: o.plain, more: o.more, reach, typed: typedFigures(sheet, tool) }
+  const locked = state.steps !== undefined && from ? lockedTo(state.steps, from, snap, reach) : snap
+  return { raw, snap: locked, plain: o.plain, more: o.more, reach, typed: typedFigures(sheet, tool) }
+}
+
+/** A place on the nearest ray of steps from where a tool comes from; what it caught on counts where it lies on the ray. */
+function lockedTo(step: number, from: Vec2, snap: Snap, reach: number): Snap {
+  const way = vec2.sub(snap.at, from)
+  if (vec2.length(way) === 0) return snap
+  const angle = Math.round(Math.atan2(way[1], way[0]) / step) * step
+  const along: Vec2 = [Math.cos(angle), Math.sin(angle)]
+  const at = vec2.addScaled(from, along, vec2.dot(way, along))
+  if (vec2.distance(at, snap.at) < reach * 1e-6) return snap
+  return { at, word: `${formatExact(Number(((deg(angle) + 360) % 360).toFixed(3)))}°` }
 }
 
 /** The touched points with one more in front. */

@@ -1,8 +1,10 @@
 import { useEffect } from 'react'
+import { rad } from '@flexum/core/num'
 import type { Vec2 } from '@flexum/core/plane'
 import { CHANGES, type ChangeName } from '../../../sheet/changes/index.ts'
 import { TOOLS, type ToolName } from '../../../sheet/tools/index.ts'
 import { gridStep, zoomed } from '../../../sheet/view.ts'
+import { pointerAhead } from '../../../sheet/typing.ts'
 import { useSheet } from './context.ts'
 import { pointerFor } from './pointer.ts'
 
@@ -54,18 +56,16 @@ export function useSheetKeys(): void {
         sheet.nudge()
         return true
       }
-      if (/^[\d.-]$/.test(e.key) && pointer) {
-        const [field] = tool.preview(pointer).fields
-        if (field) {
-          sheet.set({ typed: { field: field.key, texts: { [field.key]: e.key } } })
+      const digit = /^[\d.-]$/.test(e.key)
+      if (digit || (e.key === 'Tab' && tool.begun && !e.shiftKey)) {
+        const beside = pointerAhead(sheet, tool)
+        const [field] = beside ? tool.preview(beside).fields : []
+        if (beside && field) {
+          const texts: Record<string, string> = digit ? { [field.key]: e.key } : {}
+          sheet.set({ pointer: beside, typed: { field: field.key, texts } })
           return true
         }
-      }
-      if (e.key === 'Tab' && pointer && tool.begun && !e.shiftKey) {
-        const [field] = tool.preview(pointer).fields
-        if (!field) return false
-        sheet.set({ typed: { field: field.key, texts: {} } })
-        return true
+        if (!digit) return false
       }
       if (e.key === 'Escape') {
         if (state.tool === 'choose') return false
@@ -83,6 +83,10 @@ export function useSheetKeys(): void {
       }
       if (e.key === 'Home') {
         sheet.fit()
+        return true
+      }
+      if (key === 's') {
+        sheet.set({ steps: state.steps === undefined ? rad(45) : undefined })
         return true
       }
       if (key === 'm') {

@@ -1,0 +1,41 @@
+import { expect, test } from '@playwright/test'
+import { saved } from './bench.ts'
+import { clickAt, freedom, inspector, startDrawn } from './sheet.ts'
+
+test('a line is drawn by figures alone; a name that stands for nothing becomes a value', async ({ page }) => {
+  await startDrawn(page, 'By figures')
+  await page.keyboard.press('c')
+  await clickAt(page, 0, 0)
+  await page.keyboard.type('40')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('30')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('90')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('rise')
+  await expect(page.getByRole('button', { name: /^Make a value rise = / })).toBeVisible()
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Enter')
+  await expect(page.locator('[data-entity]')).toHaveCount(3)
+  await expect(inspector(page).getByText('rise', { exact: true })).toBeVisible()
+  await expect(freedom(page)).toHaveText(/loose|settled/)
+  await saved(page)
+})
+
+test('directions are locked to steps by a key, of any size', async ({ page }) => {
+  await startDrawn(page, 'In steps')
+  await page.keyboard.press('s')
+  await page.keyboard.press('c')
+  await clickAt(page, 0, 0)
+  await page.getByLabel('Step of directions, degrees').fill('30')
+  await clickAt(page, 40, 20)
+  await page.keyboard.press('Tab')
+  await expect(page.getByLabel('length', { exact: true })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('v')
+  await clickAt(page, 20, 11.5)
+  const angle = page.getByRole('complementary', { name: 'Inspector' })
+  await expect(angle).toContainText('line 1')
+})
