@@ -1,7 +1,7 @@
 import { spend } from '../base/index.ts'
 import { tolerance } from '../num/index.ts'
 import type { Outline } from '../profile/index.ts'
-import { pathPoint, pathTangent, segmentTurn } from '../path/index.ts'
+import { pathPoint, pathTangent, segmentTurn, type Path } from '../path/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import { scaleAt, type Carriage } from './carriage.ts'
 import { frameAt } from './frames.ts'
@@ -46,9 +46,7 @@ export function contactsOf(c: Carriage, outline: Outline): Contact[] {
   const n = Math.ceil(path.length / spacing)
   const count = path.closed ? n : n + 1
   const stations = Array.from({ length: count }, (_, i) => (path.length * i) / n)
-  const points = stations.map((s) => pathPoint(path, s))
-  const near = 2 * around + 2 * (path.length / n)
-  const pairs = thinned(closePairs(points, near, path.closed), points)
+  const pairs = pairsAlong(path, stations, 2 * around + 2 * (path.length / n))
   const found: Deep[] = []
   for (const [i, j] of pairs) {
     spend(8 * LEVELS + 2 * AROUND * outline.x.length, 'looking for places where the run meets itself')
@@ -61,6 +59,23 @@ export function contactsOf(c: Carriage, outline: Outline): Contact[] {
   const step = path.length / Math.sqrt(Math.max(pairs.length, 1))
   const reach = Math.max(4 * around, pairs.length >= MOST_PAIRS / 4 ? 2 * step : 0, 4 * (path.length / n))
   return together(found, reach)
+}
+
+/** The pairs last looked for along a path: they stay as they are while only the section turns or changes a little in it. */
+const lastPairs = new WeakMap<
+  Path,
+  { readonly near: number; readonly count: number; readonly pairs: Pairs }
+>()
+type Pairs = readonly (readonly [number, number])[]
+
+/** Pairs of stations near each other and not along the path, thinned to as many as are looked at. */
+function pairsAlong(path: Path, stations: readonly number[], near: number): Pairs {
+  const last = lastPairs.get(path)
+  if (last?.near === near && last.count === stations.length) return last.pairs
+  const points = stations.map((s) => pathPoint(path, s))
+  const pairs = thinned(closePairs(points, near, path.closed), points)
+  lastPairs.set(path, { near, count: stations.length, pairs })
+  return pairs
 }
 
 interface Deep {

@@ -158,12 +158,15 @@ function sizeByFrames(outline: Outline, rings: Rings): MeshSize {
 }
 
 /** The sum of coefficients k, c times the product of vector k of one list with vector c of the other. */
-function threefold(sums: Float64Array, one: Float64Array, other: Float64Array): number {
+function threefold(m: Float64Array, a: Float64Array, b: Float64Array): number {
   let sum = 0
-  for (let k = 0; k < 9; k += 3)
-    for (let c = 0; c < 9; c += 3)
-      sum +=
-        sums[k + c / 3]! * (one[k]! * other[c]! + one[k + 1]! * other[c + 1]! + one[k + 2]! * other[c + 2]!)
+  for (let k = 0; k < 9; k += 3) {
+    const [m0, m1, m2] = [m[k]!, m[k + 1]!, m[k + 2]!]
+    sum +=
+      a[k]! * (m0 * b[0]! + m1 * b[3]! + m2 * b[6]!) +
+      a[k + 1]! * (m0 * b[1]! + m1 * b[4]! + m2 * b[7]!) +
+      a[k + 2]! * (m0 * b[2]! + m1 * b[5]! + m2 * b[8]!)
+  }
   return sum
 }
 
