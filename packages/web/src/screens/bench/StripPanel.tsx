@@ -1,7 +1,5 @@
-import { scaleLinear } from 'd3-scale'
-import { select } from 'd3-selection'
-import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom'
-import { memo, useEffect, useMemo, useRef, useState } from 'react'
+import { scaleLinear, type ScaleLinear } from 'd3-scale'
+import { memo, useMemo } from 'react'
 import type { RunStep, UnitSettings } from '@flexum/core/document'
 import type { PathGiven } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
@@ -21,9 +19,8 @@ import { CornerMarks, PartHandles } from './StripMarks.tsx'
 import { counted } from '../../ui/counted.ts'
 import { tightLength } from '../../ui/units.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
+import { LEFT, RIGHT, useBarZoom } from './useBarZoom.ts'
 
-const LEFT = 138
-const RIGHT = 18
 const BAR_TOP = 46
 const BAR_HEIGHT = 27
 /** Zones narrower than this have no lines of their own, px: side by side they would be a black bar. */
@@ -43,44 +40,13 @@ export function StripPanel() {
   const part = usePart()
   const result = useSessionState((s) => s.result)
   const focus = useSessionState((s) => s.focus)
-  const svg = useRef<SVGSVGElement>(null)
-  const [width, setWidth] = useState(900)
-  const [transform, setTransform] = useState(zoomIdentity)
-  const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | undefined>(undefined)
   const chosen = useSessionState((s) => selectionOf(s).step)
   const station = useSessionState((s) => selectionOf(s).station)
   const shown = useMemo(() => runView(part, result, chosen), [part, result, chosen])
   const runStep = part.steps.find((s): s is RunStep => s.kind === 'run' && s.id === shown?.runStep)
   const layout = useMemo(() => (shown?.path ? layoutOf(shown, shown.path) : undefined), [shown])
 
-  const hasBar = layout !== undefined
-  useEffect(() => {
-    const element = svg.current
-    if (!element || !hasBar) return
-    const observer = new ResizeObserver(() => setWidth(element.clientWidth))
-    observer.observe(element)
-    setWidth(element.clientWidth)
-    const z = zoom<SVGSVGElement, unknown>()
-      .scaleExtent([1, 200])
-      .on('zoom', (e: { transform: typeof zoomIdentity }) => setTransform(e.transform))
-    behaviour.current = z
-    select(element).call(z).on('dblclick.zoom', null)
-    return () => {
-      observer.disconnect()
-      select(element).on('.zoom', null)
-    }
-  }, [hasBar])
-  useEffect(() => {
-    behaviour.current
-      ?.extent([
-        [LEFT, 0],
-        [width - RIGHT, 100],
-      ])
-      .translateExtent([
-        [LEFT, 0],
-        [width - RIGHT, 100],
-      ])
-  }, [width])
+  const { svg, width, transform, showAll } = useBarZoom(layout !== undefined)
 
   if (!shown?.path || !layout) {
     return (
@@ -111,12 +77,6 @@ export function StripPanel() {
     )
   }
   const focusPlace = focus?.station === undefined ? undefined : placeOf(layout, focus.station)
-  const factor = LENGTH_FACTORS[units.length.unit]
-  const ruler = x.copy().domain(x.domain().map((v) => v / factor))
-  const [from, to] = ruler.domain() as [number, number]
-  const ticks = ruler.ticks(Math.max(4, Math.round((width - LEFT) / 86))).filter((t) => t >= 0)
-  const fine = ruler.ticks(Math.max(20, Math.round((width - LEFT) / 9))).filter((t) => t >= 0)
-  const places = Math.max(0, Math.min(3, -Math.floor(Math.log10((to - from) / 10))))
   const inView = (z: Zone): boolean => x(z.to) >= LEFT && x(z.from) <= width - RIGHT
 
   return (
@@ -140,27 +100,9 @@ export function StripPanel() {
         aria-label={stripSummary(layout.zones)}
         onPointerMove={point}
         onPointerLeave={() => session.point(undefined)}
-        onDoubleClick={() =>
-          behaviour.current &&
-          svg.current &&
-          select(svg.current).call(behaviour.current.transform, zoomIdentity)
-        }
+        onDoubleClick={showAll}
       >
-        <defs>
-          <pattern
-            id="hatch"
-            width="6"
-            height="6"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <rect width="6" height="6" fill="var(--chosen-wash)" />
-            <path d="M0 0V6" stroke="var(--color-primary)" strokeWidth="1.6" strokeOpacity="0.75" />
-          </pattern>
-          <clipPath id="strip-clip">
-            <rect x={LEFT - 14} y="0" width={Math.max(0, width - LEFT - RIGHT + 28)} height="300" />
-          </clipPath>
-        </defs>
+        <StripPatterns width={width} />
         <g clipPath="url(#strip-clip)">
           {layout.zones.filter(inView).map((zone, i) => (
             <ZoneMark
@@ -181,20 +123,7 @@ export function StripPanel() {
             stroke="var(--color-base-content)"
             strokeWidth="1.4"
           />
-          <g transform={`translate(0 ${BAR_TOP + BAR_HEIGHT + 18})`} stroke="var(--color-base-content)">
-            <path d={`M${x(0)} 0H${width - RIGHT}`} strokeWidth="1.2" />
-            {fine.map((t) => (
-              <path key={t} d={`M${ruler(t)} 0v4`} strokeWidth="0.7" />
-            ))}
-            {ticks.map((t) => (
-              <g key={t} transform={`translate(${ruler(t)} 0)`}>
-                <path d="M0 0v8" strokeWidth="1.2" />
-                <text y="21" textAnchor="middle" stroke="none" fill="var(--ink2)" className="figure">
-                  {formatDecimal(t, places)}
-                </text>
-              </g>
-            ))}
-          </g>
+          <Ruler x={x} width={width} units={units} />
           <CornerMarks
             run={shown.run}
             layout={layout}
@@ -222,6 +151,55 @@ export function StripPanel() {
         </g>
       </svg>
     </section>
+  )
+}
+
+/** Hatching of bend zones, and what of the bar is seen. */
+function StripPatterns({ width }: { readonly width: number }) {
+  return (
+    <defs>
+      <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <rect width="6" height="6" fill="var(--chosen-wash)" />
+        <path d="M0 0V6" stroke="var(--color-primary)" strokeWidth="1.6" strokeOpacity="0.75" />
+      </pattern>
+      <clipPath id="strip-clip">
+        <rect x={LEFT - 14} y="0" width={Math.max(0, width - LEFT - RIGHT + 28)} height="300" />
+      </clipPath>
+    </defs>
+  )
+}
+
+/** A ruler below the bar in the part's unit, with as many figures as have room. */
+function Ruler({
+  x,
+  width,
+  units,
+}: {
+  readonly x: ScaleLinear<number, number>
+  readonly width: number
+  readonly units: UnitSettings
+}) {
+  const factor = LENGTH_FACTORS[units.length.unit]
+  const ruler = x.copy().domain(x.domain().map((v) => v / factor))
+  const [from, to] = ruler.domain() as [number, number]
+  const ticks = ruler.ticks(Math.max(4, Math.round((width - LEFT) / 86))).filter((t) => t >= 0)
+  const fine = ruler.ticks(Math.max(20, Math.round((width - LEFT) / 9))).filter((t) => t >= 0)
+  const places = Math.max(0, Math.min(3, -Math.floor(Math.log10((to - from) / 10))))
+  return (
+    <g transform={`translate(0 ${BAR_TOP + BAR_HEIGHT + 18})`} stroke="var(--color-base-content)">
+      <path d={`M${x(0)} 0H${width - RIGHT}`} strokeWidth="1.2" />
+      {fine.map((t) => (
+        <path key={t} d={`M${ruler(t)} 0v4`} strokeWidth="0.7" />
+      ))}
+      {ticks.map((t) => (
+        <g key={t} transform={`translate(${ruler(t)} 0)`}>
+          <path d="M0 0v8" strokeWidth="1.2" />
+          <text y="21" textAnchor="middle" stroke="none" fill="var(--ink2)" className="figure">
+            {formatDecimal(t, places)}
+          </text>
+        </g>
+      ))}
+    </g>
   )
 }
 

@@ -7,39 +7,42 @@ import { Section } from '../../../ui/Figures.tsx'
 import { usePart } from '../context.ts'
 import { useSheet } from './context.ts'
 
-/** Loose ends that nearly meet, with their sizes; and all other open ends, each with the nearest one left. */
+/** Loose ends that nearly meet, with their sizes. */
 export function GapsPanel({ model }: { readonly model: SheetModel }) {
   const sheet = useSheet()
-  const { gaps, open, alone } = model.solved.areas
+  const { gaps } = model.solved.areas
+  if (gaps.length === 0) return null
   return (
-    <>
-      {gaps.length > 0 && (
-        <Section
-          title={gaps.length === 1 ? 'Gap found' : `${gaps.length} gaps found`}
-          aside={
-            gaps.length > 1 && (
-              <button type="button" className="btn btn-xs btn-paper" onClick={() => sheet.heal(gaps)}>
-                Close all
-              </button>
-            )
-          }
-        >
-          <Ends model={model} pairs={gaps} label="Gaps" what="gap" />
-        </Section>
+    <Section
+      title={gaps.length === 1 ? 'Gap found' : `${gaps.length} gaps found`}
+      aside={
+        gaps.length > 1 && (
+          <button type="button" className="btn btn-xs btn-paper" onClick={() => sheet.heal(gaps)}>
+            Close all
+          </button>
+        )
+      }
+    >
+      <Ends model={model} pairs={gaps} label="Gaps" what="gap" />
+    </Section>
+  )
+}
+
+/** All other open ends, each with the nearest one left: as they should be for a path, and not for a profile. */
+export function OpenEndsPanel({ model }: { readonly model: SheetModel }) {
+  const { open, alone } = model.solved.areas
+  if (open.length + alone.length === 0) return null
+  return (
+    <Section title={counted(2 * open.length + alone.length, 'open end')}>
+      <Ends model={model} pairs={open} label="Open ends" what="way" />
+      {alone.length > 0 && (
+        <p className="muted border-t hairline py-1">
+          {alone.length === 1
+            ? `The ${entityName(model.step, alone[0]!.point)} is open, and nothing else is.`
+            : `${alone.length} ends are open; bring some together before the rest are paired.`}
+        </p>
       )}
-      {open.length + alone.length > 0 && (
-        <Section title={counted(2 * open.length + alone.length, 'open end')}>
-          <Ends model={model} pairs={open} label="Open ends" what="way" />
-          {alone.length > 0 && (
-            <p className="muted border-t hairline py-1">
-              {alone.length === 1
-                ? `The ${entityName(model.step, alone[0]!.point)} is open, and nothing else is.`
-                : `${alone.length} ends are open; bring some together before the rest are paired.`}
-            </p>
-          )}
-        </Section>
-      )}
-    </>
+    </Section>
   )
 }
 

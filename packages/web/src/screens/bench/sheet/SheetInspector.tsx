@@ -5,7 +5,7 @@ import { ChosenPanel } from './ChosenPanel.tsx'
 import { ClashPanel, StandingClash } from './ClashPanels.tsx'
 import { useSheetModel, useSheetState } from './context.ts'
 import { DimensionPanel } from './DimensionPanel.tsx'
-import { GapsPanel } from './GapsPanel.tsx'
+import { GapsPanel, OpenEndsPanel } from './GapsPanel.tsx'
 import { PicturePanel } from './PicturePanel.tsx'
 import { SettlePanel } from './SettlePanel.tsx'
 import { ValuesUsed } from './ValuesUsed.tsx'
@@ -27,6 +27,7 @@ export function SheetInspector() {
       <GapsPanel model={model} />
       {dimension?.kind === 'dimension' && <DimensionPanel model={model} d={dimension} />}
       {things.length > 0 && <ChosenPanel model={model} chosen={things} />}
+      <OpenEndsPanel model={model} />
       <AllConstraints model={model} />
       <ValuesUsed />
     </aside>

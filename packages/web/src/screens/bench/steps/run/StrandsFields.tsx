@@ -1,6 +1,6 @@
 import { newIds } from '../../actions/ids.ts'
 import type { Id } from '@flexum/core/base'
-import type { FreeStrand, RunStep, StrandsEntry } from '@flexum/core/document'
+import type { FreeStrand, RunStep, Step, StrandsEntry } from '@flexum/core/document'
 import { changeRun } from '@flexum/core/edit'
 import { deg } from '@flexum/core/num'
 import { strandsInRow, strandsOnCircle } from '@flexum/core/profile'
@@ -30,6 +30,14 @@ export function StrandsFields({ step }: { readonly step: RunStep }) {
   const { strands } = step
   const newId = newIds(part, 's')
 
+  const fresh = (i: number): FreeStrand => ({
+    id: newId(),
+    x: figure(i * across),
+    y: '0',
+    turn: '0',
+    profile: null,
+  })
+
   /** A first arrangement of each kind in which round strands just touch. */
   const begin = (kind: Kind): StrandsEntry | undefined => {
     switch (kind) {
@@ -44,13 +52,7 @@ export function StrandsFields({ step }: { readonly step: RunStep }) {
       case 'free':
         return {
           kind,
-          places: [-1, 0, 1].map((i) => ({
-            id: newId(),
-            x: figure(i * across),
-            y: '0',
-            turn: '0',
-            profile: null,
-          })),
+          places: [-1, 0, 1].map(fresh),
         }
     }
   }
@@ -131,82 +133,7 @@ export function StrandsFields({ step }: { readonly step: RunStep }) {
         </>
       )}
       {strands?.kind === 'free' && (
-        <>
-          {strands.places.map((p, i) => (
-            <fieldset key={p.id} className="hairline rounded-[3px] border px-2 pt-1 pb-1.5">
-              <legend className="muted px-1">Strand {i + 1}</legend>
-              <div className="flex flex-col gap-1">
-                <StepField
-                  step={step}
-                  field={`strands/${p.id}/x`}
-                  label={`x of strand ${i + 1}`}
-                  formula={p.x}
-                  dimension="length"
-                />
-                <StepField
-                  step={step}
-                  field={`strands/${p.id}/y`}
-                  label={`y of strand ${i + 1}`}
-                  formula={p.y}
-                  dimension="length"
-                />
-                <StepField
-                  step={step}
-                  field={`strands/${p.id}/turn`}
-                  label={`turn of strand ${i + 1}`}
-                  formula={p.turn}
-                  dimension="angle"
-                />
-                <label className="grid grid-cols-[1fr_180px] items-center gap-x-2">
-                  <span className="muted">Profile</span>
-                  <select
-                    className="select select-sm"
-                    aria-label={`Profile of strand ${i + 1}`}
-                    value={p.profile ?? ''}
-                    onChange={(e) => put(withPlace(strands, i, { ...p, profile: e.target.value || null }))}
-                  >
-                    <option value="">the run's</option>
-                    {profiles.map((s) => (
-                      <option key={s.id} value={s.id}>
-                        {s.name}
-                      </option>
-                    ))}
-                  </select>
-                </label>
-                {strands.places.length > 1 && (
-                  <button
-                    type="button"
-                    className="btn btn-xs btn-ghost self-end"
-                    onClick={() =>
-                      put(
-                        { ...strands, places: strands.places.filter((_, k) => k !== i) },
-                        `Take out strand ${i + 1}`,
-                      )
-                    }
-                  >
-                    Take out strand {i + 1}
-                  </button>
-                )}
-              </div>
-            </fieldset>
-          ))}
-          <button
-            type="button"
-            className="btn btn-xs btn-paper self-start"
-            onClick={() => {
-              const place = {
-                id: newId(),
-                x: figure(strands.places.length * across),
-                y: '0',
-                turn: '0',
-                profile: null,
-              }
-              put({ ...strands, places: [...strands.places, place] }, 'Add a strand')
-            }}
-          >
-            Add a strand
-          </button>
-        </>
+        <FreeStrands step={step} strands={strands} profiles={profiles} put={put} fresh={fresh} />
       )}
       {output && output.strands.length > 1 && strands?.kind !== 'free' && (
         <button
@@ -219,6 +146,103 @@ export function StrandsFields({ step }: { readonly step: RunStep }) {
         </button>
       )}
     </div>
+  )
+}
+
+interface FreeProps {
+  readonly step: RunStep
+  readonly strands: Extract<StrandsEntry, { kind: 'free' }>
+  readonly profiles: readonly Step[]
+  put(entry: StrandsEntry, label?: string): void
+}
+
+/** Strands that lie each in a place of its own. */
+function FreeStrands(props: FreeProps & { fresh(index: number): FreeStrand }) {
+  const { step, strands, profiles, put, fresh } = props
+  return (
+    <>
+      {strands.places.map((p, i) => (
+        <FreeStrandFields key={p.id} step={step} strands={strands} index={i} profiles={profiles} put={put} />
+      ))}
+      <button
+        type="button"
+        className="btn btn-xs btn-paper self-start"
+        onClick={() =>
+          put({ ...strands, places: [...strands.places, fresh(strands.places.length)] }, 'Add a strand')
+        }
+      >
+        Add a strand
+      </button>
+    </>
+  )
+}
+
+/** One strand of these: where it lies, how it is turned, and its own profile. */
+function FreeStrandFields({
+  step,
+  strands,
+  profiles,
+  put,
+  index: i,
+}: FreeProps & { readonly index: number }) {
+  const p = strands.places[i]!
+  return (
+    <fieldset className="hairline rounded-[3px] border px-2 pt-1 pb-1.5">
+      <legend className="muted px-1">Strand {i + 1}</legend>
+      <div className="flex flex-col gap-1">
+        <StepField
+          step={step}
+          field={`strands/${p.id}/x`}
+          label={`x of strand ${i + 1}`}
+          formula={p.x}
+          dimension="length"
+        />
+        <StepField
+          step={step}
+          field={`strands/${p.id}/y`}
+          label={`y of strand ${i + 1}`}
+          formula={p.y}
+          dimension="length"
+        />
+        <StepField
+          step={step}
+          field={`strands/${p.id}/turn`}
+          label={`turn of strand ${i + 1}`}
+          formula={p.turn}
+          dimension="angle"
+        />
+        <label className="grid grid-cols-[1fr_180px] items-center gap-x-2">
+          <span className="muted">Profile</span>
+          <select
+            className="select select-sm"
+            aria-label={`Profile of strand ${i + 1}`}
+            value={p.profile ?? ''}
+            onChange={(e) => put(withPlace(strands, i, { ...p, profile: e.target.value || null }))}
+          >
+            <option value="">the run's</option>
+            {profiles.map((s) => (
+              <option key={s.id} value={s.id}>
+                {s.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        {strands.places.length > 1 && (
+          <button
+            type="button"
+            className="btn btn-xs btn-ghost self-end"
+            onClick={() =>
+              put(
+                { ...strands, places: strands.places.filter((_, k) => k !== i) },
+                `Take out strand ${i + 1}`,
+              )
+            }
+          >
+            Take out strand {i + 1}
+          </button>
+        )}
+      </div>
+    </fieldset>
   )
 }
 
