@@ -23,6 +23,38 @@ test('a line is drawn by figures alone; a name that stands for nothing becomes a
   await saved(page)
 })
 
+test('another outline beside the path is of other use, and each use is chosen by pointing', async ({
+  page,
+}) => {
+  await startDrawn(page, 'Two uses')
+  await page.keyboard.press('c')
+  await clickAt(page, 0, 0)
+  await clickAt(page, 0, 40)
+  await clickAt(page, 50, 40)
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('b')
+  await clickAt(page, 20, 0)
+  await clickAt(page, 44, 18)
+  await page.keyboard.press('v')
+  const uses = inspector(page).getByRole('list', { name: 'Uses of this sketch' })
+  await expect(uses.getByRole('listitem')).toHaveCount(1)
+  await expect(uses).toContainText('2 curves')
+  await expect(inspector(page)).toContainText('4 curves in no use yet.')
+  await inspector(page).getByRole('button', { name: 'Profile of them' }).click()
+  await expect(uses.getByRole('listitem')).toHaveCount(2)
+  await expect(uses).toContainText('1 region')
+  await expect(page.locator('[data-use]')).toHaveCount(2)
+  // The path goes without its second line, chosen by pressing it; and back by undo.
+  await uses.getByRole('button', { name: /^Choose the curves of/ }).click()
+  await clickAt(page, 25, 40)
+  await expect(uses).toContainText('1 curve')
+  await page.keyboard.press('Escape')
+  await expect(uses.getByRole('button', { name: /^Choose the curves of/ })).toHaveText('Choose')
+  await page.keyboard.press('Control+z')
+  await expect(uses).toContainText('2 curves')
+  await saved(page)
+})
+
 test('directions are locked to steps by a key, of any size', async ({ page }) => {
   await startDrawn(page, 'In steps')
   await page.keyboard.press('s')

@@ -148,6 +148,29 @@ describe('a sketch in a recipe', () => {
       /fall into 2 pieces; the nearest ends are 0\.\d+ mm apart/,
     )
   })
+  it('keeps the chain that was drawn first when another outline is drawn beside it', () => {
+    const length = (steps: readonly Step[]) => {
+      const r = createEvaluator().evaluate({ ...hook, steps })
+      return [r.steps[1]!.state, r.steps[1]!.output?.path?.path.length]
+    }
+    const steps = hook.steps.slice(1)
+    const alone = length([hookSketch, ...steps])
+    const beside: Step = {
+      ...hookSketch,
+      entities: [
+        ...hookSketch.entities,
+        { kind: 'point', id: 'x1', x: 200, y: 0 },
+        { kind: 'point', id: 'x2', x: 230, y: 0 },
+        { kind: 'point', id: 'x3', x: 215, y: 25 },
+        { kind: 'line', id: 'y1', from: 'x1', to: 'x2' },
+        { kind: 'line', id: 'y2', from: 'x2', to: 'x3' },
+        { kind: 'line', id: 'y3', from: 'x3', to: 'x1' },
+        { kind: 'circle', id: 'y4', centre: 'x3', radius: 4 },
+      ],
+    }
+    expect(alone[0]).toBe('good')
+    expect(length([beside, ...steps])).toEqual(alone)
+  })
   it('takes formulas into its dimensions and refuses what is not there', () => {
     const bad = change(
       setFormula(hook, { step: 'sketch', field: 'constraints/d1/formula', formula: 'heigth' }),

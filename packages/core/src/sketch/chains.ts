@@ -49,6 +49,33 @@ function nodesOf(entities: readonly SketchEntity[], curves: readonly SketchCurve
 }
 
 /**
+ * The curves of a sketch that hang together with the one drawn first, guides aside: what a path by itself goes along. Curves
+ * that do not hang on it are for other uses; but where an end of it all but meets another, all curves are meant, and the gap
+ * is told.
+ */
+export function firstChain(
+  entities: readonly SketchEntity[],
+  gaps: readonly { readonly a: { readonly curve: Id }; readonly b: { readonly curve: Id } }[] = [],
+): readonly Id[] {
+  const curves = entities.filter((e): e is SketchCurve => e.kind !== 'point' && e.guide !== true)
+  const first = curves.find((c) => endsOf(c)) ?? curves[0]
+  if (!first) return []
+  const { ends } = nodesOf(entities, curves)
+  const at = new Map<number, Id[]>()
+  for (const [id, nodes] of ends) for (const n of nodes) at.set(n, [...(at.get(n) ?? []), id])
+  const hangs = new Set<Id>()
+  const open = [first.id]
+  for (let id = open.pop(); id !== undefined; id = open.pop()) {
+    if (hangs.has(id)) continue
+    hangs.add(id)
+    for (const n of ends.get(id) ?? []) open.push(...at.get(n)!)
+  }
+  const all = curves.map((c) => c.id)
+  if (gaps.some((g) => hangs.has(g.a.curve) !== hangs.has(g.b.curve))) return all
+  return all.filter((id) => hangs.has(id))
+}
+
+/**
  * The chain that curves make end to end. By itself it starts at the loose end that was drawn first and goes on from
  * there; a closed one starts at its first curve and goes the way that is drawn.
  */

@@ -54,7 +54,13 @@ export function createSheet(session: Session, stepId: Id): Sheet {
 
   const take = (name: ToolName): void => {
     tool = makeTool(name, host)
-    set({ tool: name, typed: undefined, said: undefined, ...(name === 'dimension' ? { chosen: [] } : {}) })
+    set({
+      tool: name,
+      typed: undefined,
+      said: undefined,
+      picking: undefined,
+      ...(name === 'dimension' ? { chosen: [] } : {}),
+    })
   }
   const host: ToolHost = {
     ...pulling,

@@ -60,6 +60,8 @@ export interface SheetState {
   readonly refused: readonly Suggestion[] | undefined
   /** A shape that could be, drawn over the one that is. */
   readonly ghost: readonly SketchEntity[] | undefined
+  /** The step whose curves or regions are chosen by pointing at them. */
+  readonly picking: Id | undefined
   /** The change that is being asked about. */
   readonly changing: ChangeName | undefined
 }
@@ -86,5 +88,6 @@ export const OPENED: SheetState = {
   pointed: [],
   refused: undefined,
   ghost: undefined,
+  picking: undefined,
   changing: undefined,
 }

@@ -8,7 +8,7 @@ import {
   type PlaneFrame,
   type Segment,
 } from '../../path/index.ts'
-import { chainOf, piecesOf, placesOf, type ChainFault } from '../../sketch/index.ts'
+import { chainOf, firstChain, piecesOf, placesOf, type ChainFault } from '../../sketch/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { SketchGiven } from '../../evaluate/output.ts'
 import { shortFigures, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
@@ -25,7 +25,8 @@ export const sketchPathMaker: StepMaker<SketchPathStep> = {
     const picked = step.curves.filter((id) => known.has(id))
     if (step.curves.length > 0 && picked.length === 0)
       return refuse('path.gone', 'The curves of this path are no longer in the sketch; choose it again.')
-    const chain = chainOf(sketch.entities, picked, {
+    const own = step.curves.length > 0 ? picked : firstChain(sketch.entities, sketch.gaps)
+    const chain = chainOf(sketch.entities, own, {
       start: step.start ?? undefined,
       reversed: step.reversed,
     })

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { rad } from '@flexum/core/num'
-import { chainOf } from '@flexum/core/sketch'
+import { chainOf, firstChain } from '@flexum/core/sketch'
 import { curveLength } from '@flexum/core/plane'
 import { formatLengthFigures } from '@flexum/core/units'
 import type { SheetPlane } from '@flexum/core/document'
@@ -165,7 +165,7 @@ function LooseMark({ model, clashing }: { readonly model: SheetModel; readonly c
 
 /** The length of the chain that is no guide, if the sketch is one. */
 function chainLength(model: SheetModel): number | undefined {
-  const chain = chainOf(model.entities, [])
+  const chain = chainOf(model.entities, firstChain(model.entities, model.solved.areas.gaps))
   if (!chain.ok) return undefined
   return chain.value.links.reduce(
     (sum, l) => sum + (model.pieces.get(l.curve) ?? []).reduce((s, c) => s + curveLength(c), 0),

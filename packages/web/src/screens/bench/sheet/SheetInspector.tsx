@@ -7,6 +7,7 @@ import { useSheetModel, useSheetState } from './context.ts'
 import { DimensionPanel } from './DimensionPanel.tsx'
 import { GapsPanel, OpenEndsPanel } from './GapsPanel.tsx'
 import { PicturePanel } from './PicturePanel.tsx'
+import { UsesPanel } from './UsesPanel.tsx'
 import { SettlePanel } from './SettlePanel.tsx'
 import { ValuesUsed } from './ValuesUsed.tsx'
 
@@ -27,6 +28,7 @@ export function SheetInspector() {
       <GapsPanel model={model} />
       {dimension?.kind === 'dimension' && <DimensionPanel model={model} d={dimension} />}
       {things.length > 0 && <ChosenPanel model={model} chosen={things} />}
+      <UsesPanel model={model} />
       <OpenEndsPanel model={model} />
       <AllConstraints model={model} />
       <ValuesUsed />

@@ -3,7 +3,7 @@ import type { Vec2 } from '@flexum/core/plane'
 import { hitAt } from '../../../sheet/snap.ts'
 import { NO_PREVIEW, type Pointer } from '../../../sheet/tools/tool.ts'
 import { panned, toSheet, zoomed } from '../../../sheet/view.ts'
-import { usePart } from '../context.ts'
+import { useBench, usePart } from '../context.ts'
 import { useSheet, useSheetModel, useSheetState } from './context.ts'
 import { DimensionField } from './DimensionField.tsx'
 import { CurvesLayer, GapsLayer, GridLayer, PointsLayer, PreviewLayer, RegionsLayer } from './layers.tsx'
@@ -15,6 +15,8 @@ import { usePicturePutting } from './PicturePanel.tsx'
 import { pointerFor, touchedBy } from './pointer.ts'
 import { PointerFields } from './PointerFields.tsx'
 import { SceneBehind } from './SceneBehind.tsx'
+import { UseLettersLayer, UsesLayer } from './UsesLayer.tsx'
+import { pickFor, usesOf } from './uses.ts'
 import { useReferencePlaces } from './useReferencePlaces.ts'
 import { useSheetKeys } from './useSheetKeys.ts'
 
@@ -23,6 +25,7 @@ export function SheetSurface() {
   const sheet = useSheet()
   const model = useSheetModel()
   const part = usePart()
+  const { session } = useBench()
   const surface = useRef<HTMLDivElement>(null)
   const view = useSheetState((s) => s.view)
   const state = useSheetState((s) => s)
@@ -68,7 +71,24 @@ export function SheetSurface() {
     })
   }
   const tool = sheet.tool()
+  /** While what a step uses is chosen, a press takes it in or out. */
+  const pick = (p: Pointer): boolean => {
+    const use = usesOf(part, model).find((u) => u.step.id === state.picking)
+    if (!use) return false
+    const hit = hitAt(model, p.raw, p.reach)
+    if (!pickFor(session, model, use, hit, p.raw))
+      sheet.say(
+        use.step.kind === 'sketch-path'
+          ? 'Press a curve to take it in or out; one at least stays.'
+          : 'Press inside a closed region to take it in or out; one at least stays.',
+      )
+    return true
+  }
+  const picking = state.picking === undefined ? undefined : part.steps.find((s) => s.id === state.picking)
   const preview = state.pointer && !state.editing ? tool.preview(state.pointer) : NO_PREVIEW
+  const hint = picking
+    ? `Press ${picking.kind === 'sketch-path' ? 'curves' : 'inside regions'} to take them into ${picking.name} or out · Enter ends`
+    : preview.hint
   return (
     <div
       ref={surface}
@@ -101,6 +121,7 @@ export function SheetSurface() {
         const p = pointerAt(e)
         sheet.set({ pointer: p, said: undefined })
         if (state.editing || state.pending?.kind === 'far') return
+        if (pick(p)) return
         surface.current!.setPointerCapture(e.pointerId)
         tool.press(p)
         sheet.nudge()
@@ -133,23 +154,25 @@ export function SheetSurface() {
         <PictureLayer model={model} view={view} />
         <GridLayer view={view} />
         <RegionsLayer model={model} view={view} />
+        <UsesLayer model={model} view={view} />
         <CurvesLayer model={model} view={view} />
         <DimensionsLayer model={model} view={view} />
         <MotionLayer model={model} view={view} />
         <PointsLayer model={model} view={view} />
         <MarksLayer model={model} view={view} />
         <GapsLayer model={model} view={view} />
+        <UseLettersLayer model={model} view={view} />
         <PreviewLayer preview={preview} view={view} />
       </svg>
       <PointerFields preview={preview} />
       <DimensionField model={model} view={view} />
-      {(state.said ?? preview.hint) && (
+      {(state.said ?? hint) && (
         <p
           role="status"
           aria-label="Hint"
           className={`pointer-events-none absolute bottom-3 left-3 max-w-[70%] rounded-box px-3 py-1.5 ${state.said ? 'bg-[var(--warn-wash)]' : 'bg-base-200'}`}
         >
-          {state.said ?? preview.hint}
+          {state.said ?? hint}
         </p>
       )}
       {state.pending?.kind === 'far' && <FarBar why={state.pending.why} />}

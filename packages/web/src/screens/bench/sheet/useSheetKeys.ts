@@ -36,6 +36,10 @@ export function useSheetKeys(): void {
         sheet.refusePending()
         return true
       }
+      if (state.picking !== undefined && (e.key === 'Escape' || e.key === 'Enter')) {
+        sheet.set({ picking: undefined })
+        return true
+      }
       const tool = sheet.tool()
       const arrow = ARROWS[e.key]
       if (arrow) {

@@ -2,7 +2,7 @@ import { ArrowLeftRight } from 'lucide-react'
 import type { SketchPathStep } from '@flexum/core/document'
 import { changeSketchPath } from '@flexum/core/edit'
 import { entityName } from '@flexum/core/evaluate'
-import { chainOf, endsOf } from '@flexum/core/sketch'
+import { chainOf, endsOf, firstChain } from '@flexum/core/sketch'
 import { stepResult } from '../../../../bench/results.ts'
 import { reversePath } from '../../actions/nodes.ts'
 import { openSheet } from '../../actions/recipe.ts'
@@ -21,9 +21,9 @@ export function SketchPathFields({ step }: { readonly step: SketchPathStep }) {
     void session.run(changeSketchPath, { step: step.id, choices }, { label })
   const drawn = output?.sketch
   const curves = (drawn?.entities ?? []).filter((e) => e.kind !== 'point' && e.guide !== true)
-  const inUse = step.curves.length > 0 ? step.curves : curves.map((c) => c.id)
+  const inUse = step.curves.length > 0 || !drawn ? step.curves : firstChain(drawn.entities, drawn.gaps)
   const chain =
-    drawn && chainOf(drawn.entities, step.curves, { start: step.start ?? undefined, reversed: step.reversed })
+    drawn && chainOf(drawn.entities, inUse, { start: step.start ?? undefined, reversed: step.reversed })
   const starts = drawn && chain?.ok ? startsOf(drawn.entities, inUse, chain.value.closed) : []
   return (
     <div className="flex flex-col gap-1.5 px-3 py-2">
