@@ -1,5 +1,6 @@
 import { chainTool } from './chain.ts'
 import { chooseTool } from './choose.ts'
+import { cutBackTool } from './cut-back.ts'
 import { dimensionTool } from './dimension.ts'
 import { PICKS, pickTool } from './pick.ts'
 import { scalePictureTool } from './scale-picture.ts'
@@ -43,6 +44,7 @@ export function makeTool(name: ToolName, host: ToolHost): Tool {
     case 'spline':
       return splineTool(host)
     case 'trim':
+      return cutBackTool(host)
     case 'extend':
     case 'split':
       return pickTool(host, PICKS[name])

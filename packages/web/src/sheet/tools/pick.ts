@@ -1,6 +1,6 @@
 import type { Id, Result } from '@flexum/core/base'
-import { piecesOf, extend, split, stretchAt, trim, type SketchEntity } from '@flexum/core/sketch'
-import { pieceOf, type Curve2, type Vec2 } from '@flexum/core/plane'
+import { piecesOf, extend, split, type SketchEntity } from '@flexum/core/sketch'
+import type { Curve2, Vec2 } from '@flexum/core/plane'
 import type { Draft } from '../drafting.ts'
 import { draftOf } from '../drafting.ts'
 import { hitAt } from '../snap.ts'
@@ -8,7 +8,7 @@ import { NO_PREVIEW, type Tool, type ToolHost } from './tool.ts'
 
 /** What a tool does to the curve under the pointer. */
 interface Pick {
-  readonly name: 'trim' | 'extend' | 'split'
+  readonly name: 'extend' | 'split'
   readonly label: string
   readonly hint: string
   readonly words: string
@@ -16,13 +16,6 @@ interface Pick {
 }
 
 export const PICKS: Readonly<Record<Pick['name'], Pick>> = {
-  trim: {
-    name: 'trim',
-    label: 'Cut back',
-    hint: 'Click the stretch that should go; it goes as far as the next crossing on both sides',
-    words: 'goes',
-    act: trim,
-  },
   extend: {
     name: 'extend',
     label: 'Lengthen',
@@ -64,16 +57,6 @@ export function pickTool(host: ToolHost, pick: Pick): Tool {
 
   function shown(e: Exclude<SketchEntity, { kind: 'point' }>, at: Vec2): Curve2[] {
     const model = host.model()
-    if (pick.name === 'trim') {
-      const stretch = stretchAt(
-        { entities: [...model.entities], constraints: [...model.step.constraints] },
-        e.id,
-        at,
-      )
-      const [piece] = model.pieces.get(e.id) ?? []
-      if (!stretch || !piece) return [...(model.pieces.get(e.id) ?? [])]
-      return [pieceOf(piece, stretch.from, stretch.to)]
-    }
     if (pick.name === 'extend') {
       const draft = draftOf(host.part(), model.step, model.entities)
       if (!extend(draft, e.id, at).ok) return []

@@ -3,6 +3,7 @@ import { BELOW, RIGHT, drawBox, drawHook, handOn } from '../../../testing/sheet.
 import { rad } from '@flexum/core/num'
 import { areasOf, chainOf, pointsOf } from '@flexum/core/sketch'
 import { curveLength } from '@flexum/core/plane'
+import { pointerFor } from '../../screens/bench/sheet/pointer.ts'
 import { offersFor } from '../offers.ts'
 
 const lengthOf = (hand: ReturnType<typeof handOn>): number =>
@@ -330,6 +331,42 @@ describe('choosing and dragging', () => {
     ])
     hand.drag([-42, -12], [-18, 12])
     expect(hand.sheet.store.getState().chosen.map((id) => hand.sheet.name(id))).toEqual(['circle 1'])
+  })
+  it('erases what a drag goes across, gives the last back on the way back, and undoes as one', () => {
+    const hand = handOn()
+    // Three uprights over a level line: six stretches above and below it, four of the line.
+    hand.sheet.take('chain')
+    for (const x of [0, 20, 40]) {
+      hand.click(x, -10, { plain: true })
+      hand.click(x, 30, { plain: true })
+      hand.key('Enter')
+    }
+    hand.click(-12, 10, { plain: true })
+    hand.click(52, 10, { plain: true })
+    hand.key('Enter')
+    const before = lengthOf(hand)
+    hand.sheet.take('trim')
+    const drag = (...places: (readonly [number, number])[]) => {
+      const at = (p: readonly [number, number]) =>
+        pointerFor(hand.sheet, p, { plain: false, more: false, others: [] })
+      hand.sheet.tool().press(at(places[0]!))
+      for (const p of places.slice(1)) hand.sheet.tool().drag!(at(p))
+      const words = hand.sheet.tool().preview(at(places.at(-1)!)).words
+      hand.sheet.tool().release!(at(places.at(-1)!))
+      return words
+    }
+    // Across the upper halves of all three.
+    expect(drag([-6, 22], [46, 22])).toEqual(['3 go'])
+    expect(lengthOf(hand)).toBeCloseTo(before - 3 * 20, 6)
+    hand.session.undo()
+    expect(lengthOf(hand)).toBeCloseTo(before, 9)
+    // Over two, and back onto the first.
+    expect(drag([-6, 22], [26, 22], [0, 22])).toEqual(['goes'])
+    expect(lengthOf(hand)).toBeCloseTo(before - 20, 6)
+    hand.session.undo()
+    // Two stretches of one line, whose rest goes by another name after the first is cut.
+    expect(drag([10, 14], [10, 6], [10, 3], [30, 3], [30, 14])).toEqual(['3 go'])
+    expect(lengthOf(hand)).toBeCloseTo(before - 20 - 20 - 20, 6)
   })
   it('chooses by a box, adds and takes away', () => {
     const hand = handOn()
