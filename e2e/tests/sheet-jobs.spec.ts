@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { saved } from './bench.ts'
-import { clickAt, freedom, inspector, startDrawn } from './sheet.ts'
+import { clickAt, dimension, freedom, inspector, startDrawn } from './sheet.ts'
 
 test('a line is drawn by figures alone; a name that stands for nothing becomes a value', async ({ page }) => {
   await startDrawn(page, 'By figures')
@@ -70,4 +70,39 @@ test('directions are locked to steps by a key, of any size', async ({ page }) =>
   await clickAt(page, 20, 11.5)
   const angle = page.getByRole('complementary', { name: 'Inspector' })
   await expect(angle).toContainText('line 1')
+})
+
+test('a clash is left by Escape, or by one key; all is chosen by Ctrl A; tools are found by other words', async ({
+  page,
+}) => {
+  await startDrawn(page, 'Ways out')
+  await page.keyboard.press('b')
+  await clickAt(page, 0, 0)
+  await clickAt(page, 40, 25)
+  await page.keyboard.press('v')
+  await dimension(
+    page,
+    [
+      [20, 0],
+      [20, -8],
+    ],
+    '40',
+  )
+  await page.keyboard.press('Control+a')
+  await expect(inspector(page)).toContainText('4 chosen')
+  // The opposite side is as long by what holds already; another size for it cannot hold.
+  await page.keyboard.press('Escape')
+  await dimension(
+    page,
+    [
+      [20, 25],
+      [20, 33],
+    ],
+    '40',
+  )
+  await expect(page.getByRole('status', { name: 'Hint' })).toContainText('only measures')
+  await page.keyboard.press('Control+k')
+  await page.getByPlaceholder('What do you want to do?').fill('fillet')
+  await expect(page.getByRole('option', { name: /^Round/ })).toBeVisible()
+  await page.keyboard.press('Escape')
 })

@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import type { SketchStep } from '@flexum/core/document'
+import type { SketchConstraint, SketchStep } from '@flexum/core/document'
 import type { Drawing } from '@flexum/core/edit'
 import { numericConstraints, resolveStep } from '@flexum/core/evaluate'
 import {
@@ -85,6 +85,24 @@ const FAR = 0.3
 /** Whether a change turns something round, or moves it further than was asked; `asked` is how much a typed figure changed, mm. */
 export function goesFar(change: Change, size: number, asked: number): boolean {
   return change.flipped.length > 0 || change.farthest > FAR * size + 3 * Math.abs(asked)
+}
+
+/** Whether a constraint was put on, or typed anew, by a drawing that does not count yet. */
+export function isFresh(step: SketchStep, c: SketchConstraint): boolean {
+  const before = step.constraints.find((x) => x.id === c.id)
+  return before === undefined || (c !== before && JSON.stringify(c) !== JSON.stringify(before))
+}
+
+/** The row of a clash that is the dimension just put on or typed, if it is one of them. */
+export function freshRow(
+  step: SketchStep,
+  drawing: Drawing,
+  rows: readonly ClashRow[],
+): ClashRow | undefined {
+  return rows.find((row) => {
+    const c = drawing.constraints.find((x) => x.id === row.constraint)
+    return c?.kind === 'dimension' && isFresh(step, c)
+  })
 }
 
 /** The drawing without a constraint, and with the shape it then has. */

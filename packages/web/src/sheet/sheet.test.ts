@@ -12,13 +12,51 @@ import { measuredFor } from './dimensioning.ts'
 import { marksOf } from './marks.ts'
 import { sheetModel } from './model.ts'
 import { offersFor } from './offers.ts'
-import { asReference, withoutConstraint } from './outcome.ts'
+import { asReference, freshRow, withoutConstraint } from './outcome.ts'
 import { proposalsFor, proposalWords } from './settling.ts'
 import { fitView, toScreen, toSheet, zoomed } from './view.ts'
 
 const part = (hand: Hand): Part => partOf(hand.session.store.getState())
 const area = (hand: Hand): number => areasOf(hand.entities()).regions.reduce((s, r) => s + r.area, 0)
 const pending = (hand: Hand) => hand.sheet.store.getState().pending
+
+describe('the view', () => {
+  it('goes as far as it has to when sizes are typed past its edge, and never nearer by itself', () => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    hand.click(0, 0)
+    const view = () => hand.sheet.store.getState().view
+    const before = view()
+    hand.type({ length: '6' })
+    expect(view()).toEqual(before)
+    // Over the edge, but with room for it at this scale: moved, not fitted.
+    hand.type({ length: '90' })
+    expect(view().scale).toBe(before.scale)
+    const [right] = toScreen(view(), [96, 0])
+    expect(right).toBeLessThanOrEqual(view().width)
+    hand.type({ length: '4000' })
+    expect(view().scale).toBeLessThan(before.scale / 4)
+  })
+})
+
+describe('a way out of a clash', () => {
+  it('is the dimension just typed, made a reference', () => {
+    const hand = handOn()
+    drawHook(hand)
+    hand.dimension(BOW, '20')
+    hand.dimension(MOUTH, '44')
+    const { pending } = hand.sheet.store.getState()
+    if (pending?.kind !== 'clash') throw new Error('no clash')
+    const row = freshRow(hand.step(), pending.drawing, pending.rows)!
+    const typed = pending.drawing.constraints.find((c) => c.id === row.constraint)
+    expect(typed).toMatchObject({ kind: 'dimension', formula: '44' })
+    hand.sheet.resolve(asReference(pending.drawing, row))
+    expect(hand.dimensions().map((d) => [d.formula, d.role])).toEqual([
+      ['20', 'driving'],
+      ['44', 'reference'],
+    ])
+  })
+})
 
 describe('dimensions', () => {
   it('are told from what is picked and where the pointer is', () => {

@@ -8,14 +8,13 @@ import { decidingOn, type Deciding } from './deciding.ts'
 import { dimensionsOn, type Dimensions } from './dimensions.ts'
 import { editsOn, type Edits } from './edits.ts'
 import { gapsOn, type Gaps } from './gaps.ts'
-import { boxOf } from './model.ts'
 import { createNames, type NamesGiven } from './names.ts'
 import { scaledSo, stretchedSo } from './picture.ts'
 import { pullingOn, type Pulling } from './pulling.ts'
 import { makeTool, type ToolName } from './tools/index.ts'
 import type { Tool, ToolHost } from './tools/tool.ts'
 import { pointerAhead, typedFigures } from './typing.ts'
-import { fitView, toScreen } from './view.ts'
+import { fitView, reveal as revealed } from './view.ts'
 
 /** The tool in hand, and what is chosen. */
 interface Hand {
@@ -100,13 +99,7 @@ export function createSheet(session: Session, stepId: Id): Sheet {
   }
   const fit = (): void => set({ view: fitView(store.getState().view, board.model()) })
   /** Brings what is drawn into view where typed sizes went past its edge. */
-  const reveal = (): void => {
-    const { view } = store.getState()
-    const box = boxOf(board.model())
-    if (!box) return
-    const [a, b] = [toScreen(view, box[0]), toScreen(view, box[1])]
-    if (a[0] < 0 || b[0] > view.width || b[1] < 0 || a[1] > view.height) fit()
-  }
+  const reveal = (): void => set({ view: revealed(store.getState().view, board.model()) })
   const hand: Hand = {
     tool: () => tool,
     take,

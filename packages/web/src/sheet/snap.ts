@@ -1,5 +1,6 @@
 import type { Id } from '@flexum/core/base'
-import { crossings, directionAt, nearestOn, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
+import { entityName } from '@flexum/core/evaluate'
+import { crossings, directionAt, line2, nearestOn, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
 import { ACROSS, ORIGIN, UP } from '@flexum/core/sketch'
 import type { SheetModel } from './model.ts'
 
@@ -90,6 +91,11 @@ function snapCurves(model: SheetModel, at: Vec2, o: SnapOptions): Snap | undefin
       if (n.distance <= o.reach) near.push({ id, curve, point: n.point, t: n.t, d: n.distance })
     }
   }
+  for (const { id, curve } of axesFor(model, at, o)) {
+    const n = nearestOn(curve, at)
+    // What is drawn comes before an axis that it lies on.
+    if (n.distance <= o.reach / 2) near.push({ id, curve, point: n.point, t: n.t, d: n.distance + o.reach })
+  }
   near.sort((a, b) => a.d - b.d)
   const [first] = near
   if (!first) return undefined
@@ -98,12 +104,27 @@ function snapCurves(model: SheetModel, at: Vec2, o: SnapOptions): Snap | undefin
     const cross = crossings(first.curve, second.curve, 1e-9 * model.size)
       .map((x) => x.point)
       .find((p) => vec2.distance(p, at) <= o.reach)
-    if (cross) return { at: cross, word: 'crossing', on: [first.id, second.id] }
+    if (cross) {
+      const names = [first.id, second.id].map((id) => nameOf(model, id))
+      return { at: cross, word: `crossing of ${names.join(' and ')}`, on: [first.id, second.id] }
+    }
   }
   const touching = o.from && tangentFrom(first.curve, o.from, at, o.reach)
   if (touching) return { at: touching, word: 'tangent', on: [first.id] }
-  return { at: first.point, word: 'on it', on: [first.id] }
+  return { at: first.point, word: `on ${nameOf(model, first.id)}`, on: [first.id] }
 }
+
+/** The sheet's axes as lines through all of the drawing; not one that the line in work comes from, which says so by itself. */
+function axesFor(model: SheetModel, at: Vec2, o: SnapOptions): { readonly id: Id; readonly curve: Curve2 }[] {
+  const long = 10 * model.size + Math.hypot(...at)
+  const from = o.from
+  return [
+    ...(from && Math.abs(from[0]) <= o.reach ? [] : [{ id: UP, curve: line2([0, -long], [0, long]) }]),
+    ...(from && Math.abs(from[1]) <= o.reach ? [] : [{ id: ACROSS, curve: line2([-long, 0], [long, 0]) }]),
+  ].filter(({ id }) => !skips(o, id))
+}
+
+const nameOf = (model: SheetModel, id: Id): string => entityName(model.step, id)
 
 /** The place of an arc where a line from a point touches it, if it is near. */
 function tangentFrom(c: Curve2, from: Vec2, near: Vec2, reach: number): Vec2 | undefined {
@@ -136,10 +157,10 @@ function snapAligned(model: SheetModel, at: Vec2, o: SnapOptions): Snap | undefi
     at: place,
     word:
       level !== undefined && upright !== undefined
-        ? 'level and upright'
+        ? `level with ${nameOf(model, level)}, upright with ${nameOf(model, upright)}`
         : level !== undefined
-          ? 'level with'
-          : 'upright with',
+          ? `level with ${nameOf(model, level)}`
+          : `upright with ${nameOf(model, upright!)}`,
     ...(level === undefined ? {} : { level }),
     ...(upright === undefined ? {} : { upright }),
     guides,

@@ -67,6 +67,20 @@ const ROOM = 80
 /** What an empty sheet shows across, mm. */
 const EMPTY_ACROSS = 160
 
+/** Brings what is drawn into view by the least move, and further off only where it has no room: nothing comes nearer by itself. */
+export function reveal(v: SheetView, model: SheetModel): SheetView {
+  const box = boxOf(model)
+  if (!box) return v
+  const fitted = fitView(v, model)
+  const scale = Math.min(v.scale, fitted.scale)
+  if (scale < v.scale) return { ...fitted, scale }
+  const room = ROOM / 2
+  const [[x0, y1], [x1, y0]] = [toScreen(v, box[0]), toScreen(v, box[1])]
+  const over = (least: number, most: number, side: number): number =>
+    least < room ? room - least : most > side - room ? side - room - most : 0
+  return panned(v, over(x0, x1, v.width), over(y0, y1, v.height))
+}
+
 /** All that is drawn in view; an empty sheet shows a hand's breadth round its origin. */
 export function fitView(v: SheetView, model: SheetModel): SheetView {
   const box = withDimensions(boxOf(model), model)

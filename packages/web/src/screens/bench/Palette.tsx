@@ -1,8 +1,12 @@
 import { Command } from 'cmdk'
+import { useContext } from 'react'
 import { allKinds, STATIONS } from '@flexum/core/document'
 import type { FileId } from '@flexum/core/files'
 import { STANDARD_VIEWS, type StandardView } from '../../scene/BenchView.ts'
 import { toggleSmoothEdges } from '../../scene/renderer.ts'
+import { CHANGES, type ChangeName } from '../../sheet/changes/index.ts'
+import type { Sheet } from '../../sheet/sheet.ts'
+import { TOOLS, type ToolName } from '../../sheet/tools/index.ts'
 import { toggleTheme } from '../../ui/theme.ts'
 import { UNIT_CHOICES } from '../../ui/units.ts'
 import { filesOut } from './actions/files-out.ts'
@@ -10,16 +14,32 @@ import { removeChosenNode, reversePath } from './actions/nodes.ts'
 import { addNewStep } from './actions/recipe.ts'
 import { chooseUnits } from './actions/units.ts'
 import { useBench } from './context.ts'
+import { SheetContext } from './sheet/context.ts'
+
+/** Tools and changes of the open sheet, found by the other words of the trade too. */
+const sheetCommands = (sheet: Sheet) => [
+  ...Object.entries(TOOLS).map(
+    ([name, { word, key, also }]) =>
+      [word, () => sheet.take(name as ToolName), key.toUpperCase(), also] as const,
+  ),
+  ...Object.entries(CHANGES).map(
+    ([name, { word, key, also }]) =>
+      [word, () => sheet.change(name as ChangeName), key.toUpperCase(), also] as const,
+  ),
+  ['Fit all in view', () => sheet.fit(), 'Home', ['show all', 'zoom']] as const,
+]
 
 /** Search for anything that can be done now. */
 export function Palette(props: { readonly open: boolean; onClose(): void; onFile(file: FileId): void }) {
   const { open, onClose } = props
   const bench = useBench()
   const { session, view } = bench
+  const sheet = useContext(SheetContext)
   const groups: readonly {
     title: string
-    commands: readonly (readonly [label: string, act: () => void, hint?: string])[]
+    commands: readonly (readonly [label: string, act: () => void, hint?: string, words?: readonly string[]])[]
   }[] = [
+    ...(sheet ? [{ title: 'On the sheet', commands: sheetCommands(sheet) }] : []),
     {
       title: 'Change',
       commands: [
@@ -88,9 +108,10 @@ export function Palette(props: { readonly open: boolean; onClose(): void; onFile
             heading={g.title}
             className="[&_[cmdk-group-heading]]:muted [&_[cmdk-group-heading]]:px-4 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-xs"
           >
-            {g.commands.map(([label, act, hint]) => (
+            {g.commands.map(([label, act, hint, words]) => (
               <Command.Item
                 key={label}
+                {...(words ? { keywords: [...words] } : {})}
                 className="flex cursor-pointer justify-between px-4 py-1.5 data-[selected=true]:bg-[var(--chosen-wash)]"
                 onSelect={() => {
                   onClose()

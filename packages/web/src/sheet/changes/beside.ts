@@ -7,6 +7,7 @@ import type { Change } from './change.ts'
 export const drawBeside: Change = {
   word: 'Beside',
   key: 'f',
+  also: ['offset', 'parallel', 'wall', 'at a distance'],
   needs: 'Choose a chain of lines and arcs, or a circle',
   fields: [{ key: 'distance', label: 'Distance', dimension: 'length', first: '5' }],
   options: [

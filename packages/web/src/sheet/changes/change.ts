@@ -32,6 +32,8 @@ export interface ChangeInput {
 export interface Change {
   readonly word: string
   readonly key: string
+  /** Other words of the trade by which it is looked for. */
+  readonly also: readonly string[]
   /** What has to be chosen, in words. */
   readonly needs: string
   readonly fields: readonly ChangeField[]

@@ -7,6 +7,7 @@ const needs = 'Choose corners, or the curves that meet in them'
 export const roundCorners: Change = {
   word: 'Round',
   key: 'r',
+  also: ['fillet', 'radius', 'corner', 'soften'],
   needs,
   fields: [{ key: 'radius', label: 'Radius', dimension: 'length', first: '5' }],
   options: [],
@@ -21,6 +22,7 @@ export const roundCorners: Change = {
 export const bevelCorners: Change = {
   word: 'Bevel',
   key: '',
+  also: ['chamfer', 'corner', 'flat'],
   needs,
   fields: [{ key: 'setback', label: 'Setback', dimension: 'length', first: '5' }],
   options: [],

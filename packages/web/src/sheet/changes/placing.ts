@@ -49,6 +49,7 @@ const centreOf = ({ model, chosen, options }: ChangeInput): Vec2 =>
 export const moveChosen: Change = {
   word: 'Move',
   key: '',
+  also: ['shift', 'turn', 'rotate', 'scale', 'copy'],
   needs: 'Choose what should be moved, turned, scaled or copied',
   fields: [
     { key: 'across', label: 'Across', dimension: 'length', first: '10', when: (o) => o['how'] === 'shift' },
@@ -135,6 +136,7 @@ function scaleSizes(draft: Draft, model: SheetModel, chosen: readonly Id[], fact
 export const mirrorChosen: Change = {
   word: 'Mirror',
   key: 'i',
+  also: ['symmetric', 'twin', 'flip', 'reflect'],
   needs: 'Choose curves, and last the line to mirror in if it is no axis',
   fields: [],
   options: [
@@ -170,6 +172,7 @@ export const mirrorChosen: Change = {
 export const repeatChosen: Change = {
   word: 'Repeat',
   key: 'k',
+  also: ['row', 'ring', 'copies', 'pattern', 'array'],
   needs: 'Choose what should be repeated',
   fields: [
     { key: 'count', label: 'How many in all', dimension: 'number', first: '3' },

@@ -1,22 +1,22 @@
-/** Every tool of the sheet, with its word and key, in the groups they are offered in. */
+/** Every tool of the sheet, with its word and key, other words of the trade it is looked for by, in the groups they are offered in. */
 export const TOOLS = {
-  choose: { word: 'Choose', key: 'v', group: 'Draw' },
-  chain: { word: 'Chain', key: 'c', group: 'Draw' },
-  arc: { word: 'Arc', key: 'a', group: 'Draw' },
-  'arc-centre': { word: 'Arc about', key: '', group: 'Draw' },
-  circle: { word: 'Circle', key: 'o', group: 'Draw' },
-  box: { word: 'Box', key: 'b', group: 'Draw' },
-  polygon: { word: 'Polygon', key: 'n', group: 'Draw' },
-  slot: { word: 'Slot', key: '', group: 'Draw' },
-  ellipse: { word: 'Ellipse', key: '', group: 'Draw' },
-  spline: { word: 'Spline', key: 'w', group: 'Draw' },
-  guide: { word: 'Guide', key: 'g', group: 'Draw' },
-  trim: { word: 'Cut back', key: 'x', group: 'Change' },
-  extend: { word: 'Lengthen', key: 'e', group: 'Change' },
-  split: { word: 'Split', key: '', group: 'Change' },
-  dimension: { word: 'Dimension', key: 'd', group: 'Measure' },
-  'scale-picture': { word: 'Set the scale', key: '', group: 'Picture' },
-  'stretch-picture': { word: 'Scale across', key: '', group: 'Picture' },
-} as const satisfies Record<string, { word: string; key: string; group: string }>
+  choose: { word: 'Choose', key: 'v', group: 'Draw', also: ['select', 'pick', 'drag'] },
+  chain: { word: 'Chain', key: 'c', group: 'Draw', also: ['line', 'polyline', 'stroke'] },
+  arc: { word: 'Arc', key: 'a', group: 'Draw', also: ['three points', 'curve'] },
+  'arc-centre': { word: 'Arc about', key: '', group: 'Draw', also: ['centre', 'curve'] },
+  circle: { word: 'Circle', key: 'o', group: 'Draw', also: ['round', 'hole'] },
+  box: { word: 'Box', key: 'b', group: 'Draw', also: ['rectangle', 'square'] },
+  polygon: { word: 'Polygon', key: 'n', group: 'Draw', also: ['hexagon', 'triangle', 'regular'] },
+  slot: { word: 'Slot', key: '', group: 'Draw', also: ['oblong', 'long hole'] },
+  ellipse: { word: 'Ellipse', key: '', group: 'Draw', also: ['oval'] },
+  spline: { word: 'Spline', key: 'w', group: 'Draw', also: ['free curve', 'smooth'] },
+  guide: { word: 'Guide', key: 'g', group: 'Draw', also: ['helper line', 'centre line', 'reference'] },
+  trim: { word: 'Cut back', key: 'x', group: 'Change', also: ['trim', 'erase', 'cut off', 'shorten'] },
+  extend: { word: 'Lengthen', key: 'e', group: 'Change', also: ['extend', 'stretch'] },
+  split: { word: 'Split', key: '', group: 'Change', also: ['break', 'part'] },
+  dimension: { word: 'Dimension', key: 'd', group: 'Measure', also: ['size', 'measure', 'length', 'angle'] },
+  'scale-picture': { word: 'Set the scale', key: '', group: 'Picture', also: ['picture', 'calibrate'] },
+  'stretch-picture': { word: 'Scale across', key: '', group: 'Picture', also: ['picture'] },
+} as const satisfies Record<string, { word: string; key: string; group: string; also: readonly string[] }>
 
 export type ToolName = keyof typeof TOOLS

@@ -161,16 +161,35 @@ describe('catching', () => {
     expect(words(80.5, 49.6)).toContain('point')
     expect(words(40.4, 0.3)).toContain('middle')
     expect(words(0.3, 0.4)).toContain('point')
-    expect(words(60.2, 50.4)).toContain('on it')
+    expect(words(60.2, 50.4)).toContain('on line 3')
     // The upper right corner was touched: level with it, out in the open.
     words(80, 50)
-    expect(words(120, 50.4)).toContain('level with')
+    expect(words(120, 50.4)[0]).toMatch(/^level with (start|end) of line [23]$/)
     hand.click(40, 25)
     hand.click(50, 25)
     hand.sheet.take('chain')
     expect(words(40.3, 25.2)).toContain('centre')
     hand.click(-20, 25)
-    expect(words(30.1, 25.2)).toContain('on it')
+    expect(words(30.1, 25.2)).toContain('on circle 1')
+  })
+  it('on the axes of the sheet and where lines cross them, but not on one that the line comes from', () => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    expect(hand.move(0.4, 40).words).toEqual(['on the axis up'])
+    hand.click(-12, 20, { plain: true })
+    hand.click(24, 30, { plain: true })
+    hand.key('Enter')
+    expect(hand.move(0.5, 23.8).words).toEqual(['crossing of line 1 and the axis up'])
+    hand.click(0.5, 23.8)
+    expect(hand.move(30, 0.7).words).toContain('on the axis across')
+    hand.click(30, 0.7)
+    expect(hand.constraints('point-on').map((c) => c.kind === 'point-on' && c.curve)).toEqual([
+      hand.entities('line')[0]!.id,
+      'up-axis',
+      'across-axis',
+    ])
+    // From the axis on along it the line is level, and says so itself.
+    expect(hand.move(60, 0.5).words).toEqual(['level'])
   })
   it('ties what is put there', () => {
     const hand = handOn()

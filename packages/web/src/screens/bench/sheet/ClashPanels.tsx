@@ -3,7 +3,7 @@ import { constraintName } from '@flexum/core/evaluate'
 import type { SketchEntity } from '@flexum/core/sketch'
 import { formulaText } from '@flexum/core/units'
 import type { SheetModel } from '../../../sheet/model.ts'
-import { asReference, withoutConstraint } from '../../../sheet/outcome.ts'
+import { asReference, freshRow, isFresh, withoutConstraint } from '../../../sheet/outcome.ts'
 import { useSheet, useSheetState } from './context.ts'
 import { ShapePicture } from './ShapePicture.tsx'
 
@@ -26,12 +26,14 @@ export function ClashPanel({ model }: { readonly model: SheetModel }) {
         {rows.length === 0
           ? 'No shape near this one holds all of them.'
           : 'Let one go. The picture shows what you would get. Nothing is changed until then.'}
+        {' Esc leaves all as it was'}
+        {freshRow(model.step, drawing, rows) ? '; R makes the dimension just typed a reference.' : '.'}
       </p>
       <ul>
         {rows.map((row, i) => {
           const c = drawing.constraints.find((x) => x.id === row.constraint)
           if (!c) return null
-          const isNew = !before.has(c.id)
+          const fresh = !isFresh(model.step, c) ? '' : before.has(c.id) ? ' (changed)' : ' (new)'
           const name = rowName(drawing, c)
           return (
             <li
@@ -45,7 +47,7 @@ export function ClashPanel({ model }: { readonly model: SheetModel }) {
               <ShapePicture entities={row.without} />
               <span className="min-w-0 flex-1">
                 {name}
-                {isNew && <span className="muted"> (new)</span>}
+                {fresh && <span className="muted">{fresh}</span>}
               </span>
               <span className="flex flex-col gap-1">
                 {c.kind === 'dimension' && (

@@ -4,6 +4,8 @@ import type { Vec2 } from '@flexum/core/plane'
 import { CHANGES, type ChangeName } from '../../../sheet/changes/index.ts'
 import { TOOLS, type ToolName } from '../../../sheet/tools/index.ts'
 import { gridStep, zoomed } from '../../../sheet/view.ts'
+import { dimensionOf } from '../../../sheet/model.ts'
+import { asReference, freshRow } from '../../../sheet/outcome.ts'
 import { pointerAhead } from '../../../sheet/typing.ts'
 import { useSheet } from './context.ts'
 import { pointerFor } from './pointer.ts'
@@ -23,18 +25,48 @@ export function useSheetKeys(): void {
   const sheet = useSheet()
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
-      if (isField(e.target) || e.ctrlKey || e.metaKey || e.altKey) return
+      if (isField(e.target) || e.altKey) return
+      if (e.ctrlKey || e.metaKey) {
+        if (e.key.toLowerCase() !== 'a') return
+        e.preventDefault()
+        chooseAll()
+        return
+      }
       const onButton = e.target instanceof HTMLButtonElement
       if (onButton && (e.key === 'Enter' || e.key === ' ')) return
       const state = sheet.store.getState()
       if (state.editing) return
       if (handle(e, state)) e.preventDefault()
     }
-    const handle = (e: KeyboardEvent, state: ReturnType<typeof sheet.store.getState>): boolean => {
-      const { pointer, view } = state
-      if (state.pending?.kind === 'far' && e.key === 'Escape') {
+    const chooseAll = (): void => {
+      const curves = sheet.model().entities.filter((x) => x.kind !== 'point')
+      sheet.take('choose')
+      sheet.choose(curves.map((x) => x.id))
+    }
+    /** What waits for yes or no comes first: a far move or a clash is left by Escape. */
+    const decide = (key: string, { pending }: ReturnType<typeof sheet.store.getState>): boolean => {
+      if (!pending) return false
+      if (key === 'Escape') {
         sheet.refusePending()
         return true
+      }
+      const step = sheet.counting()
+      if (pending.kind !== 'clash' || key.toLowerCase() !== 'r' || !step) return false
+      const row = freshRow(step, pending.drawing, pending.rows)
+      if (row) sheet.resolve(asReference(pending.drawing, row))
+      return row !== undefined
+    }
+    const handle = (e: KeyboardEvent, state: ReturnType<typeof sheet.store.getState>): boolean => {
+      const { pointer, view } = state
+      if (decide(e.key, state)) return true
+      // A dimension that is chosen only measures from now on.
+      const [only, ...others] = state.chosen
+      if (e.key.toLowerCase() === 'r' && only !== undefined && others.length === 0) {
+        const d = dimensionOf(sheet.model(), only)
+        if (d) {
+          sheet.setReference(only, d.role === 'driving')
+          return true
+        }
       }
       if (state.picking !== undefined && (e.key === 'Escape' || e.key === 'Enter')) {
         sheet.set({ picking: undefined })
