@@ -18,7 +18,7 @@ export {
   type SketchSpline,
 } from './entities.ts'
 export type { Constraint } from './constraints/index.ts'
-export { measureOf, type Dimension, type Measured } from './constraints/dimensions.ts'
+export { measureOf, measuresAngle, type Dimension, type Measured } from './constraints/dimensions.ts'
 export {
   mapReferences,
   measuredIds,

@@ -2,7 +2,7 @@ import { deg, rad, tolerance } from '../num/index.ts'
 import { changeBetween } from './change.ts'
 import { measuresFor, relationsNearly, type Suggestion } from './candidates.ts'
 import { equationsOf, type Constraint } from './constraints/index.ts'
-import { measureOf } from './constraints/dimensions.ts'
+import { measureOf, measuresAngle } from './constraints/dimensions.ts'
 import type { SketchEntity } from './entities.ts'
 import { freedomOf, type FreeMotion, type Freedom } from './freedom.ts'
 import { solve } from './solve.ts'
@@ -98,7 +98,7 @@ function nextProposal(
     for (const measured of measuresFor(entities, freedom.free)) {
       const m = measureOf(measured, u)
       const value = m.evaluate(u.values, new Float64Array(m.unknowns.length))
-      const isAngle = measured.of === 'angle'
+      const isAngle = measuresAngle(measured)
       const s: Suggestion = { kind: 'dimension', measured, value }
       if (refused.has(signature(s)) || Math.abs(value) <= (isAngle ? rad(0.5) : tolerance.sketchMeet * size))
         continue

@@ -1,11 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { rad } from '../num/index.ts'
+import { curveLength } from '../plane/index.ts'
 import { equationsOf } from './constraints/index.ts'
 import {
   clashOf,
   freedomOf,
   measureOf,
+  piecesOf,
+  placesOf,
   solve,
   unknownsOf,
   type Constraint,
@@ -96,6 +99,38 @@ const hookHeld: readonly Constraint[] = [
   dim('R2', 6, { of: 'radius', round: 'r2' }),
   dim('tip', 12, { of: 'distance', a: 'e', b: 'f' }),
 ]
+
+describe('the sweep of an arc', () => {
+  it.each([
+    [false, 100],
+    [false, 270],
+    [true, 140],
+    [true, 225],
+  ])('clockwise %s: is held at %i degrees', (clockwise, degrees) => {
+    const near = ((degrees + 18) * Math.PI) / 180
+    const way = clockwise ? -1 : 1
+    const drawn: SketchEntity[] = [
+      pt('m', 3, -2),
+      pt('a', 3 + 20, -2),
+      pt('b', 3 + 20 * Math.cos(near), -2 + way * 20 * Math.sin(near)),
+      arc('r', 'm', 'a', 'b', 20, clockwise),
+    ]
+    const value = (degrees * Math.PI) / 180
+    const { entities, converged } = solve(drawn, [
+      { kind: 'fixed', id: 'f', point: 'm', x: 3, y: -2 },
+      { kind: 'dimension', id: 'd', value, measured: { of: 'sweep', round: 'r' } },
+      { kind: 'dimension', id: 'e', value: 31, measured: { of: 'radius', round: 'r' } },
+    ])
+    expect(converged).toBe(true)
+    // Told by the length of the curve that is drawn.
+    const at = placesOf(entities)
+    const [piece] = piecesOf(
+      entities.find((e) => e.id === 'r')!,
+      at,
+    )
+    expect(curveLength(piece!)).toBeCloseTo(31 * value, 6)
+  })
+})
 
 describe('derivatives', () => {
   const entities: readonly SketchEntity[] = [

@@ -1,17 +1,23 @@
 import type { Id } from '@flexum/core/base'
 import type { SketchDimension, SketchMeasured } from '@flexum/core/document'
 import type { Drawing } from '@flexum/core/edit'
-import { measuredValue, type SketchEntity } from '@flexum/core/sketch'
+import { measuresAngle, measuredValue, type SketchEntity } from '@flexum/core/sketch'
 import { formatExact, LENGTH_FACTORS, resolveFormula, typedFormula, type Formula } from '@flexum/core/units'
 import type { Board } from './board.ts'
 import { dimensionOf, type SheetModel } from './model.ts'
 import type { NewDimension } from './tools/tool.ts'
 
 /** Puts a new dimension on; one that is determined already only measures. */
-export function putOnDimension(board: Board, editing: NewDimension, formula: Formula): boolean {
+export function putOnDimension(
+  board: Board,
+  editing: NewDimension,
+  formula: Formula,
+  scales = true,
+): boolean {
   const model = board.model()
+  const sized = scales ? scaledTo(model, editing.measured, formula) : model.entities
   const build = (role: 'driving' | 'reference'): Drawing => {
-    const entities = role === 'driving' ? scaledTo(model, editing.measured, formula) : model.entities
+    const entities = role === 'driving' ? sized : model.entities
     const draft = board.draftFrom({ entities, constraints: model.step.constraints })
     draft.dimension(editing.measured, role === 'driving' ? formula : undefined, { place: editing.place })
     return draft.done()
@@ -22,8 +28,25 @@ export function putOnDimension(board: Board, editing: NewDimension, formula: For
     return board.keep('Dimension', build('reference'))
   }
   // A typed size may move things as far as it has to.
-  return board.settleOn('Dimension', outcome, outcome.kind === 'good' ? outcome.change.farthest : 0)
+  const done = board.settleOn('Dimension', outcome, outcome.kind === 'good' ? outcome.change.farthest : 0)
+  if (done && sized !== model.entities) {
+    board.set({
+      said: SCALED,
+      instead: {
+        with: SCALED,
+        label: 'Only this',
+        act() {
+          board.session.undo()
+          board.set({ said: undefined, instead: undefined })
+          putOnDimension(board, editing, formula, false)
+        },
+      },
+    })
+  }
+  return done
 }
+
+const SCALED = 'The first size scaled the whole drawing, so that it keeps its shape.'
 
 /** Types another formula into a dimension that is there; a reference then drives. */
 export function retypeDimension(board: Board, id: Id, formula: Formula): boolean {
@@ -42,16 +65,16 @@ export function retypeDimension(board: Board, id: Id, formula: Formula): boolean
 function changeOf(model: SheetModel, drawing: Drawing, { measured }: SketchDimension): number {
   const now = measuredValue(drawing.entities, measured)
   const off = Math.abs(now - measuredValue(model.entities, measured))
-  return measured.of === 'angle' ? off * model.size : off
+  return measuresAngle(measured) ? off * model.size : off
 }
 
 /** The first length on a drawing sizes all of it, so that it keeps its shape. */
 function scaledTo(m: SheetModel, measured: SketchMeasured, formula: Formula): readonly SketchEntity[] {
   const sized = m.step.constraints.some(
     (c) =>
-      (c.kind === 'dimension' && c.role === 'driving' && c.measured.of !== 'angle') || c.kind === 'fixed',
+      (c.kind === 'dimension' && c.role === 'driving' && !measuresAngle(c.measured)) || c.kind === 'fixed',
   )
-  if (sized || measured.of === 'angle') return m.entities
+  if (sized || measuresAngle(measured)) return m.entities
   const wanted = resolveFormula(formula, 'length', m.around)
   if (!wanted.ok) return m.entities
   const factor = Math.abs(wanted.value.value) / Math.abs(measuredValue(m.entities, measured))
@@ -65,7 +88,7 @@ function scaledTo(m: SheetModel, measured: SketchMeasured, formula: Formula): re
 /** What a dimension measures now, as a formula. */
 export function presentFormula(m: SheetModel, d: SketchDimension): Formula {
   const value = m.solved.measures.get(d.id) ?? 0
-  return figureFormula(value, d.measured.of === 'angle', 'mm')
+  return figureFormula(value, measuresAngle(d.measured), 'mm')
 }
 
 /** A value in mm or rad as a formula in a unit, to six places. */

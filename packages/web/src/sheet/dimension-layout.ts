@@ -60,6 +60,7 @@ export function layoutDimension(
     case 'radius':
     case 'diameter':
     case 'arc-length':
+    case 'sweep':
       return round(model, m, view, placed)
     case 'between': {
       const [a, b] = [model.byId.get(m.a), model.byId.get(m.b)]
@@ -173,7 +174,7 @@ function angle(
 
 function round(
   model: SheetModel,
-  m: Extract<SketchMeasured, { of: 'radius' | 'diameter' | 'arc-length' }>,
+  m: Extract<SketchMeasured, { of: 'radius' | 'diameter' | 'arc-length' | 'sweep' }>,
   view: SheetView,
   placed: Vec2 | undefined,
 ): DimensionDrawing | undefined {
@@ -184,7 +185,7 @@ function round(
   const [piece] = model.pieces.get(e.id) ?? []
   const middle = e.kind === 'arc' && piece?.kind === 'arc' ? piece.start + piece.sweep / 2 : Math.PI / 4
   const natural: Vec2 = [Math.cos(middle), -Math.sin(middle)]
-  if (m.of === 'arc-length' && piece?.kind === 'arc') {
+  if ((m.of === 'arc-length' || m.of === 'sweep') && piece?.kind === 'arc') {
     const big = Math.max(placed ? vec2.length(placed) : r + OFF, 12)
     const end = (a: number): Vec2 => vec2.add(at, [Math.cos(a) * big, -Math.sin(a) * big])
     const rim = (a: number): Vec2 => vec2.add(at, [Math.cos(a) * r, -Math.sin(a) * r])

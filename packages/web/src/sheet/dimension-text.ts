@@ -1,3 +1,4 @@
+import { measuresAngle } from '@flexum/core/sketch'
 import type { SketchDimension, UnitSettings } from '@flexum/core/document'
 import { deg } from '@flexum/core/num'
 import {
@@ -33,7 +34,7 @@ export function measureFormula(value: number, dimension: DimensionName, units: U
 
 /** The text of a dimension in one of the ways to show it; a reference stands in brackets. */
 export function dimensionText(d: SketchDimension, value: number, units: UnitSettings, shown: Shown): string {
-  const isAngle = d.measured.of === 'angle'
+  const isAngle = measuresAngle(d.measured)
   const sign = SIGNS[d.measured.of] ?? ''
   const text = ((): string => {
     switch (shown) {

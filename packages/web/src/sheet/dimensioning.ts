@@ -112,7 +112,8 @@ export function middleOf(model: SheetModel, m: SketchMeasured): Vec2 {
     }
     case 'radius':
     case 'diameter':
-    case 'arc-length': {
+    case 'arc-length':
+    case 'sweep': {
       const e = model.byId.get(m.round)
       return e && 'centre' in e ? model.at(e.centre) : [0, 0]
     }

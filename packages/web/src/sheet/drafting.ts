@@ -9,7 +9,7 @@ import type {
   SketchStep,
 } from '@flexum/core/document'
 import { freeName, type Drawing } from '@flexum/core/edit'
-import { measuredValue, type SizeFigure, type SketchEntity } from '@flexum/core/sketch'
+import { measuresAngle, measuredValue, type SizeFigure, type SketchEntity } from '@flexum/core/sketch'
 import type { Vec2 } from '@flexum/core/plane'
 import type { Formula } from '@flexum/core/units'
 
@@ -61,8 +61,11 @@ export function draftOf(part: Part, step: SketchStep, entities: readonly SketchE
     },
     dimension(measured, formula, more) {
       const id = newId('k')
-      const prefix =
-        measured.of === 'angle' ? PREFIX.angle : measured.of === 'radius' ? PREFIX.radius : PREFIX.length
+      const prefix = measuresAngle(measured)
+        ? PREFIX.angle
+        : measured.of === 'radius'
+          ? PREFIX.radius
+          : PREFIX.length
       const name = more?.name ?? freeName(part, prefix, names)
       names.push(name)
       const value = measuredValue(draft.entities, measured)

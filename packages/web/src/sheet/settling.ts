@@ -1,6 +1,13 @@
 import type { Part, SketchMeasured, SketchRelation, SketchStep } from '@flexum/core/document'
 import { constraintName, measuredName } from '@flexum/core/evaluate'
-import { measuredIds, referencesOf, settle, type Proposal, type Suggestion } from '@flexum/core/sketch'
+import {
+  measuresAngle,
+  measuredIds,
+  referencesOf,
+  settle,
+  type Proposal,
+  type Suggestion,
+} from '@flexum/core/sketch'
 import { LENGTH_FACTORS } from '@flexum/core/units'
 import { figureFormula } from './dimension-entry.ts'
 import { measureText } from './dimension-text.ts'
@@ -37,7 +44,7 @@ export function proposalWords(
   if (constraint.kind === 'dimension')
     return {
       words: measuredName(step, constraint.measured as SketchMeasured),
-      figure: measureText(Math.abs(constraint.value), constraint.measured.of === 'angle', part.units),
+      figure: measureText(Math.abs(constraint.value), measuresAngle(constraint.measured), part.units),
     }
   return { words: constraintName(step, named(constraint)), figure: undefined }
 }
@@ -57,7 +64,7 @@ export function withProposals(model: SheetModel, part: Part, proposals: readonly
     else
       draft.dimension(
         c.measured as SketchMeasured,
-        figureFormula(Math.abs(c.value), c.measured.of === 'angle', unit),
+        figureFormula(Math.abs(c.value), measuresAngle(c.measured), unit),
       )
   }
   return draft.done()

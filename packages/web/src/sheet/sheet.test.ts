@@ -20,6 +20,34 @@ const part = (hand: Hand): Part => partOf(hand.session.store.getState())
 const area = (hand: Hand): number => areasOf(hand.entities()).regions.reduce((s, r) => s + r.area, 0)
 const pending = (hand: Hand) => hand.sheet.store.getState().pending
 
+describe('the first size', () => {
+  it('scales the whole drawing, says so, and can be for the one alone', () => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    hand.click(0, 0)
+    hand.click(60, 0)
+    hand.click(60, 30)
+    hand.key('Enter')
+    hand.sheet.set({
+      editing: {
+        kind: 'new',
+        measured: measuredFor(hand.sheet.model(), [hand.entities('line')[0]!.id], [30, -8])!,
+        place: [0, -8],
+      },
+    })
+    expect(hand.sheet.enter('120')).toBe(true)
+    const far = () => hand.entities('point').map((e) => hand.sheet.model().at(e.id))
+    expect(Math.max(...far().map((p) => p[1]))).toBeCloseTo(60, 6)
+    const { said, instead } = hand.sheet.store.getState()
+    expect(said).toContain('scaled the whole drawing')
+    instead!.act()
+    expect(Math.max(...far().map((p) => p[0]))).toBeCloseTo(120, 6)
+    expect(Math.max(...far().map((p) => p[1]))).toBeCloseTo(30, 6)
+    expect(hand.dimensions().map((d) => d.formula)).toEqual(['120'])
+    expect(hand.said()).toBeUndefined()
+  })
+})
+
 describe('the view', () => {
   it('goes as far as it has to when sizes are typed past its edge, and never nearer by itself', () => {
     const hand = handOn()

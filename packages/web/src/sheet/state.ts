@@ -32,6 +32,13 @@ export type Pending =
 /** A dimension whose text is open for typing: a new one, or one that is there. */
 export type Editing = ({ readonly kind: 'new' } & NewDimension) | { readonly kind: 'old'; readonly id: Id }
 
+/** Another way, for as long as the sentence that offers it is there. */
+export interface Instead {
+  readonly with: string
+  readonly label: string
+  act(): void
+}
+
 export interface SheetState {
   readonly view: SheetView
   readonly tool: ToolName
@@ -52,6 +59,8 @@ export interface SheetState {
   readonly shown: Shown
   /** Something to say, until the next thing is done. */
   readonly said: string | undefined
+  /** Another way of what was just done, offered with what is said of it. */
+  readonly instead: Instead | undefined
   readonly playing: boolean
   readonly dragging: boolean
   /** Constraints that a list points at. */
@@ -83,6 +92,7 @@ export const OPENED: SheetState = {
   steps: undefined,
   shown: 'value',
   said: undefined,
+  instead: undefined,
   playing: false,
   dragging: false,
   pointed: [],

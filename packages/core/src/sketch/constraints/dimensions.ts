@@ -23,7 +23,7 @@ export type Measured =
   | { readonly of: 'off-line'; readonly point: Id; readonly line: Id }
   /** From line a's direction to line b's, or where `turned` to the reverse of b's. */
   | { readonly of: 'angle'; readonly a: Id; readonly b: Id; readonly turned?: boolean }
-  | { readonly of: 'radius' | 'diameter' | 'arc-length'; readonly round: Id }
+  | { readonly of: 'radius' | 'diameter' | 'arc-length' | 'sweep'; readonly round: Id }
   /** Radius of round b less radius of round a: the way between two rounds of one centre. */
   | { readonly of: 'between'; readonly a: Id; readonly b: Id }
   | { readonly of: 'chain'; readonly curves: readonly Id[] }
@@ -34,6 +34,10 @@ export interface Dimension extends ConstraintBase {
   readonly measured: Measured
   readonly value: number
 }
+
+/** Whether a dimension measures an angle, rad, and not a length. */
+export const measuresAngle = (m: { readonly of: Measured['of'] }): boolean =>
+  m.of === 'angle' || m.of === 'sweep'
 
 /** The measure of a dimension: mm, or rad for an angle. */
 export function measureOf(m: Measured, u: Unknowns): Measure {
@@ -60,6 +64,8 @@ export function measureOf(m: Measured, u: Unknowns): Measure {
       return difference(u.radius(m.a), u.radius(m.b))
     case 'arc-length':
       return curveLengthOf(m.round, u)
+    case 'sweep':
+      return sweepOf(m.round, u)
     case 'chain':
       return sum(m.curves.map((c) => [1, curveLengthOf(c, u)] as const))
   }
@@ -76,6 +82,19 @@ function curveLengthOf(curve: Id, u: Unknowns): Measure {
   throw new Error(`the length of a ${e.kind} cannot be a dimension`)
 }
 
+/** The angle that an arc goes round, the way it goes: above 0, up to a whole turn. */
+function sweepOf(arc: Id, u: Unknowns): Measure {
+  const e = u.entity(arc)
+  if (e.kind !== 'arc') throw new Error(`a ${e.kind} has no sweep`)
+  const [c, a, b] = [u.point(e.centre), u.point(e.from), u.point(e.to)]
+  const turn = e.clockwise ? angleBetween(c, b, c, a) : angleBetween(c, a, c, b)
+  return through(
+    turn,
+    (x) => (x > 0 ? x : x + TURN),
+    () => 1,
+  )
+}
+
 function arcLengthOf(e: SketchArc, u: Unknowns, wanted?: number): Measure {
   return arcLength(u.point(e.centre), u.point(e.from), u.point(e.to), u.radius(e.id), e.clockwise, wanted)
 }
@@ -85,7 +104,7 @@ export const dimension: Compile<Dimension> = (c, u) => {
   const m = arc?.kind === 'arc' ? arcLengthOf(arc, u, c.value) : measureOf(c.measured, u)
   // Half the diameter is the radius, which needs no solving.
   if (c.measured.of === 'diameter') return [less(single(u.radius(c.measured.round)), c.value / 2)]
-  if (c.measured.of !== 'angle') return [less(m, c.value)]
+  if (!measuresAngle(c.measured)) return [less(m, c.value)]
   // The nearest turn counts, so that 179 and -179 degrees are 2 apart.
   const off = (x: number): number => x - c.value - TURN * Math.round((x - c.value) / TURN)
   return [

@@ -19,6 +19,7 @@ export function measuredIds(m: Measured): readonly Id[] {
     case 'radius':
     case 'diameter':
     case 'arc-length':
+    case 'sweep':
       return [m.round]
     case 'chain':
       return m.curves
@@ -38,6 +39,7 @@ function mapMeasured(m: Measured, swap: (id: Id) => Id): Measured {
     case 'radius':
     case 'diameter':
     case 'arc-length':
+    case 'sweep':
       return { ...m, round: swap(m.round) }
     case 'chain':
       return { ...m, curves: m.curves.map(swap) }

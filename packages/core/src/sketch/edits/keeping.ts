@@ -50,7 +50,8 @@ function saysHowLong(c: Relation, curve: Curve, endsMove: boolean): boolean {
       const m = c.measured
       if (m.of === 'distance' || m.of === 'across' || m.of === 'up') return both(m.a, m.b)
       return (
-        (m.of === 'arc-length' && m.round === curve.id) || (m.of === 'chain' && m.curves.includes(curve.id))
+        ((m.of === 'arc-length' || m.of === 'sweep') && m.round === curve.id) ||
+        (m.of === 'chain' && m.curves.includes(curve.id))
       )
     }
     case 'equal':

@@ -63,6 +63,8 @@ function wantsOfMeasured(m: SketchMeasured): Wants {
     case 'radius':
     case 'diameter':
       return [[m.round, WITH_RADIUS]]
+    case 'sweep':
+      return [[m.round, ['arc']]]
     case 'arc-length':
       return [[m.round, MEASURABLE]]
     case 'between':

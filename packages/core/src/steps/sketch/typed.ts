@@ -54,7 +54,7 @@ export type SketchMeasured =
   | { readonly of: 'distance' | 'across' | 'up'; readonly a: Id; readonly b: Id }
   | { readonly of: 'off-line'; readonly point: Id; readonly line: Id }
   | { readonly of: 'angle'; readonly a: Id; readonly b: Id; readonly turned?: boolean }
-  | { readonly of: 'radius' | 'diameter' | 'arc-length'; readonly round: Id }
+  | { readonly of: 'radius' | 'diameter' | 'arc-length' | 'sweep'; readonly round: Id }
   /** Radius of round b less radius of round a. */
   | { readonly of: 'between'; readonly a: Id; readonly b: Id }
   | { readonly of: 'chain'; readonly curves: readonly Id[] }
@@ -175,6 +175,7 @@ const MEASURED: Readonly<Record<SketchMeasured['of'], AnyObject>> = {
   radius: { round: idSchema },
   diameter: { round: idSchema },
   'arc-length': { round: idSchema },
+  sweep: { round: idSchema },
   between: pair,
   chain: { curves: ids(LIMITS.sketchEntities) },
 }
@@ -259,7 +260,7 @@ const pictureSchema = record({
 
 /** What a dimension's formula comes to. */
 export function dimensionOfMeasured(m: SketchMeasured): DimensionName {
-  return m.of === 'angle' ? 'angle' : 'length'
+  return m.of === 'angle' || m.of === 'sweep' ? 'angle' : 'length'
 }
 
 export const sketchKind: StepKind<SketchStep> = {

@@ -73,6 +73,8 @@ function measureWord(d: Pick<SketchDimension, 'measured'>): string {
       return 'Diameter'
     case 'arc-length':
       return 'Arc length'
+    case 'sweep':
+      return 'Sweep'
     case 'chain':
       return 'Chain length'
   }
@@ -100,6 +102,7 @@ export function measuredName(step: Pick<SketchStep, 'entities'>, measured: Sketc
     case 'radius':
     case 'diameter':
     case 'arc-length':
+    case 'sweep':
       return `${word} of ${name(measured.round)}`
     case 'chain':
       return `${word} of ${measured.curves.length} curves`

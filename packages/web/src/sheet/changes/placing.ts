@@ -1,5 +1,6 @@
 import { fail, fault, ok, type Id } from '@flexum/core/base'
 import {
+  measuresAngle,
   copy,
   equalSizes,
   isBuiltIn,
@@ -120,7 +121,7 @@ function scaleSizes(draft: Draft, model: SheetModel, chosen: readonly Id[], fact
   }
   const scaled = new Set<Id>()
   draft.constraints = draft.constraints.map((c) => {
-    if (c.kind !== 'dimension' || c.role === 'reference' || c.measured.of === 'angle') return c
+    if (c.kind !== 'dimension' || c.role === 'reference' || measuresAngle(c.measured)) return c
     if (!measuredIds(c.measured).every(within)) return c
     scaled.add(c.id)
     const value = model.solved.measures.get(c.id) ?? 0

@@ -286,9 +286,10 @@ function relate(d: Draft, s: Stretch, joint: Joint | undefined, a: Id, b: Id, cu
 }
 
 function typed(d: Draft, p: Pointer, s: Stretch, a: Id, b: Id, curve: Id): void {
-  const { length, angle, radius } = p.typed
+  const { length, angle, radius, sweep } = p.typed
   if (s.centre) {
     if (radius) d.dimension({ of: 'radius', round: curve }, radius.formula)
+    if (sweep) d.dimension({ of: 'sweep', round: curve }, sweep.formula)
     return
   }
   if (length) d.dimension({ of: 'distance', a, b }, length.formula)

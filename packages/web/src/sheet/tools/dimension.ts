@@ -69,5 +69,6 @@ const WORDS = {
   radius: 'radius',
   diameter: 'diameter',
   'arc-length': 'arc length',
+  sweep: 'sweep',
   chain: 'chain length',
 } as const

@@ -113,6 +113,14 @@ describe('the chain', () => {
     const [arc] = hand.entities('arc')
     expect(arc).toMatchObject({ radius: expect.closeTo(12, 9), clockwise: false })
     expect(lengthOf(hand)).toBeCloseTo(30 + 6 * Math.PI, 6)
+    // Both are held: another radius leaves the sweep as it was typed.
+    expect(hand.dimensions().map((d) => [d.measured.of, d.formula])).toEqual([
+      ['radius', '12'],
+      ['sweep', '90'],
+    ])
+    hand.sheet.set({ editing: { kind: 'old', id: hand.dimensions()[0]!.id } })
+    expect(hand.sheet.enter('20')).toBe(true)
+    expect(lengthOf(hand)).toBeCloseTo(30 + 10 * Math.PI, 6)
   })
   it('takes the last point back, and closes with one key', () => {
     const hand = handOn()

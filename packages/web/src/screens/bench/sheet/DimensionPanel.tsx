@@ -1,3 +1,4 @@
+import { measuresAngle } from '@flexum/core/sketch'
 import type { SketchDimension } from '@flexum/core/document'
 import { renameDimension } from '@flexum/core/edit'
 import { constraintName } from '@flexum/core/evaluate'
@@ -15,7 +16,7 @@ export function DimensionPanel({ model, d }: { readonly model: SheetModel; reado
   const sheet = useSheet()
   const { session } = useBench()
   const part = usePart()
-  const isAngle = d.measured.of === 'angle'
+  const isAngle = measuresAngle(d.measured)
   const value = model.solved.measures.get(d.id) ?? 0
   return (
     <Section

@@ -170,9 +170,14 @@ export function SheetSurface() {
         <p
           role="status"
           aria-label="Hint"
-          className={`pointer-events-none absolute bottom-3 left-3 max-w-[70%] rounded-box px-3 py-1.5 ${state.said ? 'bg-[var(--warn-wash)]' : 'bg-base-200'}`}
+          className={`${state.instead ? '' : 'pointer-events-none'} absolute bottom-3 left-3 max-w-[70%] rounded-box px-3 py-1.5 ${state.said ? 'bg-[var(--warn-wash)]' : 'bg-base-200'}`}
         >
           {state.said ?? hint}
+          {state.instead && state.instead.with === state.said && (
+            <button type="button" className="btn btn-xs btn-paper ml-2" onClick={() => state.instead?.act()}>
+              {state.instead.label}
+            </button>
+          )}
         </p>
       )}
       {state.pending?.kind === 'far' && <FarBar why={state.pending.why} />}

@@ -1,3 +1,4 @@
+import { measuresAngle } from '@flexum/core/sketch'
 import { kindOf, type SheetPlane, type SketchStep } from '@flexum/core/document'
 import { setPlane } from '@flexum/core/edit'
 import { constraintName } from '@flexum/core/evaluate'
@@ -113,7 +114,7 @@ export function SketchInspector({ step }: { readonly step: SketchStep }) {
                 field={`constraints/${d.id}/formula`}
                 label={constraintName(step, d)}
                 formula={d.formula}
-                dimension={d.measured.of === 'angle' ? 'angle' : 'length'}
+                dimension={measuresAngle(d.measured) ? 'angle' : 'length'}
               />
             ) : (
               <div key={d.id} className="flex justify-between py-1">
