@@ -1,5 +1,5 @@
 import type { Id, Result } from '@flexum/core/base'
-import { takeOut, type SketchEntity } from '@flexum/core/sketch'
+import { isBuiltIn, liesInMirror, mirror, takeOut, type SketchEntity } from '@flexum/core/sketch'
 import type { Board } from './board.ts'
 import type { Draft } from './drafting.ts'
 import type { Offer } from './offers.ts'
@@ -30,6 +30,7 @@ export function editsOn(board: Board): Edits {
         const draft = board.draft()
         if (!draft) return undefined
         const made = build(draft, constrain)
+        mirrorNew(board, draft)
         const outcome = board.tried(draft.done())
         if (outcome.kind === 'fault') {
           set({ said: outcome.message })
@@ -43,6 +44,7 @@ export function editsOn(board: Board): Edits {
       }
       const draft = board.draft()!
       build(draft, false)
+      mirrorNew(board, draft)
       board.attempt(label, draft.done())
       return undefined
     },
@@ -101,6 +103,16 @@ export function editsOn(board: Board): Edits {
     },
   }
   return edits
+}
+
+/** While a mirror is switched on, what is new in a draft appears on its other side, linked. */
+function mirrorNew(board: Board, draft: Draft): void {
+  const axis = board.store.getState().mirror
+  if (axis === undefined || (!isBuiltIn(axis) && !draft.entities.some((e) => e.id === axis))) return
+  const before = board.model().byId
+  const drawn = draft.entities.filter((e) => e.kind !== 'point' && !before.has(e.id)).map((e) => e.id)
+  const twice = drawn.filter((id) => !liesInMirror(draft, id, axis))
+  if (twice.length > 0) mirror(draft, twice, axis, true)
 }
 
 const capital = (word: string): string => word.charAt(0).toUpperCase() + word.slice(1)

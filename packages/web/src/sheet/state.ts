@@ -54,6 +54,8 @@ export interface SheetState {
   readonly editing: Editing | undefined
   readonly frame: readonly [Vec2, Vec2] | undefined
   readonly marks: 'pointed' | 'all'
+  /** The line in which all that is drawn appears again, linked; undefined while nothing is mirrored. */
+  readonly mirror: Id | undefined
   /** Directions are locked to steps of so much, rad; undefined while they are free. */
   readonly steps: number | undefined
   readonly shown: Shown
@@ -89,6 +91,7 @@ export const OPENED: SheetState = {
   editing: undefined,
   frame: undefined,
   marks: 'pointed',
+  mirror: undefined,
   steps: undefined,
   shown: 'value',
   said: undefined,

@@ -94,8 +94,16 @@ export interface Copied {
   readonly twin: ReadonlyMap<Id, Id>
 }
 
-/** Copies what is chosen to another place, with the constraints among it that are true there. */
-export function copy(d: SketchDraft, chosen: readonly Id[], m: Placement): Result<Copied> {
+/**
+ * Copies what is chosen to another place, with the constraints among it that are true there. Points that are `known` to have a
+ * twin are not copied again.
+ */
+export function copy(
+  d: SketchDraft,
+  chosen: readonly Id[],
+  m: Placement,
+  known: ReadonlyMap<Id, Id> = new Map(),
+): Result<Copied> {
   const { curves, points } = closure(d, chosen)
   if (points.size === 0) return fail(NOTHING)
   const at = placesOf(d.entities)
@@ -103,6 +111,11 @@ export function copy(d: SketchDraft, chosen: readonly Id[], m: Placement): Resul
   const near = (m.flips ? 2 * tolerance.notSeen : tolerance.samePlace) * sizeOf(d.entities)
   const twin = new Map<Id, Id>()
   for (const p of points) {
+    const before = known.get(p)
+    if (before !== undefined) {
+      twin.set(p, before)
+      continue
+    }
     const from = at(p)
     const to = m.place(from)
     const stays = vec2.distance(to, from) <= near
@@ -133,6 +146,37 @@ export function copy(d: SketchDraft, chosen: readonly Id[], m: Placement): Resul
     if (saysSomething({ ...tie, id: '' } as Relation)) d.relate(tie as NewTie)
   }
   return ok({ made, twin })
+}
+
+/** Points that are tied to a twin in a line already, both ways. */
+function twinsIn(d: SketchDraft, axis: Id): Map<Id, Id> {
+  const twins = new Map<Id, Id>()
+  for (const c of d.constraints)
+    if (c.kind === 'symmetric' && c.line === axis) twins.set(c.a, c.b).set(c.b, c.a)
+  return twins
+}
+
+/** Whether a curve lies in the line it would be mirrored in, so that its twin would be itself. */
+export function liesInMirror(d: SketchDraft, curve: Id, axis: Id): boolean {
+  const e = entityIn(d, curve)
+  if (e?.kind !== 'line') return false
+  const line = d.entities.find((x) => x.id === axis)
+  const at = placesOf(d.entities)
+  const [a, b]: readonly [Vec2, Vec2] =
+    line?.kind === 'line'
+      ? [at(line.from), at(line.to)]
+      : axis === 'up-axis'
+        ? [
+            [0, 0],
+            [0, 1],
+          ]
+        : [
+            [0, 0],
+            [1, 0],
+          ]
+  const near = 2 * tolerance.notSeen * sizeOf(d.entities)
+  const image = reflection(a, b)
+  return [e.from, e.to].every((p) => vec2.distance(image.place(at(p)), at(p)) <= near)
 }
 
 const isFixed = (d: SketchDraft, point: Id): boolean =>
@@ -185,7 +229,8 @@ export function mirror(
   if (!(vec2.distance(a, b) > 0)) return fail(fault('edit.axis', 'The line to mirror in has no length.'))
   const things = chosen.filter((id) => id !== axis)
   const before = d.constraints.slice()
-  const copied = copy(d, things, reflection(a, b))
+  const known = linked ? twinsIn(d, axis) : new Map<Id, Id>()
+  const copied = copy(d, things, reflection(a, b), known)
   if (!copied.ok) return copied
   const { made, twin } = copied.value
   if (linked) {
@@ -196,7 +241,8 @@ export function mirror(
         // What lies in the mirror stays in it.
         if (e?.kind === 'point' && !liesOn(d, from, axis))
           d.relate({ kind: 'point-on', point: from, curve: axis })
-      } else if (e?.kind === 'point') d.relate({ kind: 'symmetric', a: from, b: to, line: axis })
+      } else if (known.get(from) === to) continue
+      else if (e?.kind === 'point') d.relate({ kind: 'symmetric', a: from, b: to, line: axis })
       else if (e?.kind === 'circle' || e?.kind === 'ellipse') d.relate({ kind: 'equal', a: from, b: to })
     }
   }

@@ -5,6 +5,7 @@ export { chamfer, cornersAmong, fillet } from './corners.ts'
 export { offset, type OffsetOptions } from './offset.ts'
 export {
   copy,
+  liesInMirror,
   equalSizes,
   mirror,
   reflection,

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { rad } from '@flexum/core/num'
-import { chainOf, firstChain } from '@flexum/core/sketch'
+import { entityName } from '@flexum/core/evaluate'
+import { ACROSS, chainOf, firstChain, UP } from '@flexum/core/sketch'
 import { curveLength } from '@flexum/core/plane'
 import { formatLengthFigures } from '@flexum/core/units'
 import type { SheetPlane } from '@flexum/core/document'
@@ -78,6 +79,7 @@ export function SheetBar() {
         Marks: {marks === 'all' ? 'all' : 'pointed at'}
       </button>
       <StepsLock />
+      <MirrorSwitch model={model} />
       <Menu
         name={`Dimensions show ${SHOWN[shown]}`}
         label={`Show ${SHOWN[shown]} ▾`}
@@ -101,6 +103,37 @@ export function SheetBar() {
         Back to the part
       </button>
     </div>
+  )
+}
+
+/** What is drawn appears on the other side of a line too, linked: of an axis, or of the line that is chosen. */
+function MirrorSwitch({ model }: { readonly model: SheetModel }) {
+  const sheet = useSheet()
+  const mirror = useSheetState((s) => s.mirror)
+  const chosen = useSheetState((s) => s.chosen)
+  const [only] = chosen.length === 1 ? chosen : []
+  const line = only !== undefined && model.byId.get(only)?.kind === 'line' ? only : undefined
+  const choices = [
+    ['off', undefined],
+    ['in the axis up', UP],
+    ['in the axis across', ACROSS],
+    ...(line === undefined ? [] : [[`in ${entityName(model.step, line)}`, line] as const]),
+    ...(mirror === undefined || mirror === UP || mirror === ACROSS || mirror === line
+      ? []
+      : [[`in ${entityName(model.step, mirror)}`, mirror] as const]),
+  ] as const
+  const now = choices.find(([, id]) => id === mirror)?.[0] ?? 'off'
+  return (
+    <Menu
+      name={`Drawing is mirrored: ${now}`}
+      label={`Mirrored: ${now} ▾`}
+      className={`btn btn-sm font-normal ${mirror === undefined ? 'btn-ghost' : 'btn-paper'}`}
+      items={choices.map(([label, id]) => ({
+        label,
+        checked: id === mirror,
+        onSelect: () => sheet.set({ mirror: id }),
+      }))}
+    />
   )
 }
 
