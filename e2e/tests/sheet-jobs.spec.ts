@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { saved } from './bench.ts'
-import { clickAt, dimension, freedom, inspector, startDrawn } from './sheet.ts'
+import { clickAt, dimension, dragTo, freedom, inspector, startDrawn } from './sheet.ts'
 
 test('a line is drawn by figures alone; a name that stands for nothing becomes a value', async ({ page }) => {
   await startDrawn(page, 'By figures')
@@ -105,4 +105,117 @@ test('a clash is left by Escape, or by one key; all is chosen by Ctrl A; tools a
   await page.getByPlaceholder('What do you want to do?').fill('fillet')
   await expect(page.getByRole('option', { name: /^Round/ })).toBeVisible()
   await page.keyboard.press('Escape')
+})
+
+test('half an outline is drawn with the mirror on, and sized to be settled', async ({ page }) => {
+  await startDrawn(page, 'Half a plate')
+  await page.getByRole('button', { name: 'Drawing is mirrored: off' }).click()
+  await page.getByRole('menuitemradio', { name: 'in the axis up' }).click()
+  await page.keyboard.press('c')
+  await clickAt(page, 0, 0)
+  await clickAt(page, 30, 0)
+  await clickAt(page, 30, 20)
+  await clickAt(page, 0, 34)
+  await page.keyboard.press('Enter')
+  await expect(page.locator('[data-entity]')).toHaveCount(6)
+  await page.keyboard.press('v')
+  await dimension(
+    page,
+    [
+      [15, 0],
+      [15, -8],
+    ],
+    '30',
+  )
+  await dimension(
+    page,
+    [
+      [30, 10],
+      [40, 10],
+    ],
+    '20',
+  )
+  await dimension(
+    page,
+    [
+      [0, 0],
+      [0, 34],
+      [-44, 17],
+    ],
+    '34',
+  )
+  await expect(freedom(page)).toHaveText('settled')
+  await saved(page)
+})
+
+test('the arm: two radii and the lines that touch both, the rest cut away in one stroke each', async ({
+  page,
+}) => {
+  await startDrawn(page, 'Arm')
+  await page.keyboard.press('o')
+  await clickAt(page, 0, 0)
+  await clickAt(page, 24, 0)
+  await clickAt(page, 60, 0)
+  await clickAt(page, 60, 10)
+  await page.keyboard.press('v')
+  // The rounds are sized and placed first, so that it is the lines that go to them.
+  await dimension(
+    page,
+    [
+      [-24, 0],
+      [-12, -6],
+    ],
+    '24',
+  )
+  await dimension(
+    page,
+    [
+      [70, 0],
+      [66, -4],
+    ],
+    '10',
+  )
+  await dimension(
+    page,
+    [
+      [0, 0],
+      [60, 0],
+      [30, 34],
+    ],
+    '60',
+  )
+  await page.keyboard.press('c')
+  for (const side of [1, -1]) {
+    await clickAt(page, -8, 27 * side)
+    await clickAt(page, 66, 13 * side)
+    await page.keyboard.press('Enter')
+  }
+  await page.keyboard.press('v')
+  for (const side of [1, -1]) {
+    for (const rim of [
+      [-24, 0],
+      [70, 0],
+    ] as const) {
+      await page.keyboard.press('Escape')
+      await clickAt(page, 30, 20 * side)
+      await page.keyboard.down('Shift')
+      await clickAt(page, ...rim)
+      await page.keyboard.up('Shift')
+      await inspector(page).getByRole('button', { name: 'tangent', exact: true }).click()
+    }
+  }
+  // Off with what stands over at the ends of the lines, by strokes that stop short of the rounds; then their insides.
+  await page.keyboard.press('Home')
+  await page.keyboard.press('x')
+  for (const side of [1, -1]) {
+    await dragTo(page, [-7, 31 * side], [-7, 25.8 * side])
+    await dragTo(page, [66, 14 * side], [66, 9.2 * side])
+  }
+  await clickAt(page, 24, 0)
+  await clickAt(page, 50, 0)
+  await page.keyboard.press('v')
+  await expect(page.locator('[data-entity]')).toHaveCount(4)
+  await expect(inspector(page).getByText(/open end/)).toHaveCount(0)
+  await expect(freedom(page)).toHaveText('settled')
+  await saved(page)
 })
