@@ -199,7 +199,7 @@ test('the arm: two radii and the lines that touch both, the rest cut away in one
       await page.keyboard.press('Escape')
       await clickAt(page, 30, 20 * side)
       await page.keyboard.down('Shift')
-      await clickAt(page, ...rim)
+      await clickAt(page, rim[0], rim[1])
       await page.keyboard.up('Shift')
       await inspector(page).getByRole('button', { name: 'tangent', exact: true }).click()
     }

@@ -37,7 +37,7 @@ export function fault(code: string, message: string, span?: Span): Fault {
 /** Builds a fault whose sentence names lengths, each a `${}` of the template, mm; its message has them in mm. */
 export const lengthFault =
   (code: string) =>
-  (texts: TemplateStringsArray, ...lengths: number[]): Fault => {
+  (texts: readonly string[], ...lengths: number[]): Fault => {
     const sentence = { texts: [...texts], lengths }
     const message = faultWords({ code, message: '', sentence }, (mm) => `${Number(mm.toPrecision(12))} mm`)
     return { code, message, sentence }

@@ -28,7 +28,13 @@ export type {
 } from './output.ts'
 export type { ComingBody, Body, BodyFigures, BodyMaterial, EndMade, Origins, Solid } from './body.ts'
 export { addMaker } from '../steps/made.ts'
-export type { StepContext, StepEvaluation, StepMaker } from './kind.ts'
+export {
+  formulaBound,
+  shortBound,
+  type StepContext,
+  type StepEvaluation,
+  type StepMaker,
+} from './kind.ts'
 export {
   numericConstraint,
   numericConstraints,

@@ -1,3 +1,4 @@
+export { lastHolding } from './bisect.ts'
 export { tolerance } from './tolerance.ts'
 export { gaussRule, integrate, type GaussRule } from './quadrature.ts'
 export { chordTurn, deg, halfTurn, rad, TURN } from './angle.ts'

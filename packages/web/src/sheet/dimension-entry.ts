@@ -1,10 +1,15 @@
 import type { Id } from '@flexum/core/base'
 import type { SketchDimension, SketchMeasured } from '@flexum/core/document'
 import type { Drawing } from '@flexum/core/edit'
+import { formulaBound, shortBound } from '@flexum/core/evaluate'
+import { deg, lastHolding } from '@flexum/core/num'
 import { measuresAngle, measuredValue, type SketchEntity } from '@flexum/core/sketch'
 import { formatExact, LENGTH_FACTORS, resolveFormula, typedFormula, type Formula } from '@flexum/core/units'
 import type { Board } from './board.ts'
+import { onSheet } from './effort.ts'
 import { dimensionOf, type SheetModel } from './model.ts'
+import { holdsAsDrawn } from './outcome.ts'
+import type { Fitting } from './state.ts'
 import type { NewDimension } from './tools/tool.ts'
 
 /** Puts a new dimension on; one that is determined already only measures. */
@@ -53,12 +58,59 @@ export function retypeDimension(board: Board, id: Id, formula: Formula): boolean
   const model = board.model()
   const before = dimensionOf(model, id)
   if (!before) return false
-  const constraints = model.step.constraints.map((c) =>
-    c === before ? { ...before, formula, role: 'driving' as const } : c,
-  )
-  const outcome = board.tried({ entities: model.entities, constraints })
+  const retyped = (typed: Formula): Drawing => ({
+    entities: model.entities,
+    constraints: model.step.constraints.map((c) =>
+      c === before ? { ...before, formula: typed, role: 'driving' as const } : c,
+    ),
+  })
+  const outcome = board.tried(retyped(formula))
   const asked = outcome.kind === 'good' ? changeOf(model, outcome.drawing, before) : 0
-  return board.settleOn(`Dimension ${before.name}`, outcome, asked)
+  const done = board.settleOn(`Dimension ${before.name}`, outcome, asked)
+  const { pending } = board.store.getState()
+  const turned = outcome.kind === 'clash' || (outcome.kind === 'good' && outcome.change.flipped.length > 0)
+  const fits = pending && turned ? fittingOf(board, before, formula, retyped) : undefined
+  if (pending && fits) board.set({ pending: { ...pending, fits } })
+  return done
+}
+
+/** Halvings in looking for a figure that fits: each solves the sketch once. */
+const LOOKS = 16
+
+/** The figure nearest to one typed that a dimension can have, between what it measures now and that. */
+function fittingOf(
+  board: Board,
+  before: SketchDimension,
+  formula: Formula,
+  retyped: (typed: Formula) => Drawing,
+): Fitting | undefined {
+  const model = board.model()
+  const angle = measuresAngle(before.measured)
+  const wanted = resolveFormula(formula, angle ? 'angle' : 'length', model.around)
+  if (!wanted.ok) return undefined
+  const now = Math.abs(measuredValue(model.entities, before.measured))
+  const display = board.part().units.length
+  const side = wanted.value.value > now ? 'below' : 'above'
+  const round = side === 'below' ? Math.floor : Math.ceil
+  const written = (x: number): Formula =>
+    angle ? formatExact(round(deg(x) * 1e4) / 1e4) : formulaBound(x, display, side)
+  const found = onSheet(() =>
+    lastHolding(
+      now,
+      wanted.value.value,
+      (x) => holdsAsDrawn(model.step, retyped(figureFormula(x, angle, 'mm')), board.aroundOf),
+      LOOKS,
+    ),
+  )
+  if (!found.ok || found.value === now) return undefined
+  const typed = written(found.value)
+  return {
+    words: `${side === 'below' ? 'up to' : 'down to'} ${angle ? `${typed} deg` : shortBound(found.value, display, side)}`,
+    take() {
+      board.set({ pending: undefined })
+      retypeDimension(board, before.id, typed)
+    },
+  }
 }
 
 /** By how much a dimension would change, mm; an angle's by the arc at the sketch's size. */

@@ -1,4 +1,5 @@
-import type { Id, Result } from '@flexum/core/base'
+import { faultWords, type Id, type Result } from '@flexum/core/base'
+import { shortBound } from '@flexum/core/evaluate'
 import { isBuiltIn, liesInMirror, mirror, takeOut, type SketchEntity } from '@flexum/core/sketch'
 import type { Board } from './board.ts'
 import type { Draft } from './drafting.ts'
@@ -59,7 +60,10 @@ export function editsOn(board: Board): Edits {
       const draft = board.draft()
       if (!draft) return undefined
       const made = build(draft)
-      if (!made.ok) return { kind: 'fault', message: made.fault.message }
+      if (!made.ok) {
+        const display = board.part().units.length
+        return { kind: 'fault', message: faultWords(made.fault, (mm) => shortBound(mm, display, 'below')) }
+      }
       const outcome = board.tried(draft.done())
       if (outcome.kind !== 'good') return outcome
       return { ...outcome, drawing: withoutNew(outcome.drawing, outcome.redundant) }

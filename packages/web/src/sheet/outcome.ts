@@ -6,6 +6,7 @@ import {
   changeBetween,
   clashOf,
   freedomOf,
+  solve,
   solveGently,
   type Change,
   type SketchEntity,
@@ -63,6 +64,18 @@ function tryIt(step: SketchStep, drawing: Drawing, aroundOf: AroundOf): Outcome 
     change: changeBetween(drawing.entities, solved.entities),
     redundant: redundant.filter((id) => !before.has(id)),
   }
+}
+
+/** Whether a drawing can hold without turning anything round; what takes more than the page may spend does not. */
+export function holdsAsDrawn(step: SketchStep, drawing: Drawing, aroundOf: AroundOf): boolean {
+  const next: SketchStep = { ...step, ...drawing }
+  const { fields, faults } = resolveStep(next, aroundOf(next))
+  if (faults.length > 0) return false
+  const solved = solve(
+    drawing.entities,
+    numericConstraints(next, (field) => fields[field]?.value ?? 0),
+  )
+  return solved.converged && changeBetween(drawing.entities, solved.entities).flipped.length === 0
 }
 
 function isOldFault(step: SketchStep, field: string, around: Surroundings): boolean {

@@ -412,6 +412,28 @@ describe('changes', () => {
     expect(make(other, 'bevel', lines(other), { setback: [5, '5'] })).toBe(true)
     expect(area(other)).toBeCloseTo(4000 - 2 * 25, 4)
   })
+  it('a radius that no longer fits its rounds says so, with the one that does', () => {
+    const hand = handOn()
+    drawBox(hand)
+    for (const [k, figure] of ['100', '40'].entries()) {
+      const measured = measuredFor(hand.sheet.model(), [lines(hand)[k]!], [0, 0])!
+      hand.sheet.set({ editing: { kind: 'new', measured, place: [0, 0] } })
+      expect(hand.sheet.enter(figure)).toBe(true)
+    }
+    expect(make(hand, 'round', lines(hand), { radius: [8, '8'] })).toBe(true)
+    const radius = hand.dimensions().find((d) => d.formula === '8')
+    const typed = (): string => hand.dimensions().find((d) => d.id === radius!.id)!.formula as string
+    // 100 x 40 with a round at each corner: no more than 20.
+    hand.sheet.set({ editing: { kind: 'old', id: radius!.id } })
+    expect(hand.sheet.enter('26')).toBe(false)
+    const pending = hand.sheet.store.getState().pending!
+    expect(pending.fits?.words).toMatch(/^up to 19\.9\d* mm$/)
+    expect(typed()).toBe('8')
+    pending.fits!.take()
+    expect(Number(typed())).toBeGreaterThan(19.9)
+    expect(hand.sheet.store.getState().pending).toBeUndefined()
+    expect(area(hand)).toBeCloseTo(4000 - (4 - Math.PI) * Number(typed()) ** 2, 3)
+  })
   it('beside: kept at its distance, on either side or both', () => {
     const hand = handOn()
     drawBox(hand)

@@ -20,6 +20,7 @@ export type Pending =
       readonly rows: readonly ClashRow[]
       /** The row whose shape is looked at. */
       readonly looked: number | undefined
+      readonly fits?: Fitting
     }
   /** It turns something round or moves it far: shown first. */
   | {
@@ -27,7 +28,15 @@ export type Pending =
       readonly label: string
       readonly drawing: Drawing
       readonly why: string
+      readonly fits?: Fitting
     }
+
+/** The figure nearest to the one typed that can be had without a clash and without turning anything round. */
+export interface Fitting {
+  /** "up to 12.5 mm". */
+  readonly words: string
+  take(): void
+}
 
 /** A dimension whose text is open for typing: a new one, or one that is there. */
 export type Editing = ({ readonly kind: 'new' } & NewDimension) | { readonly kind: 'old'; readonly id: Id }

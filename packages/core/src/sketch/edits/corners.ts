@@ -1,89 +1,12 @@
-import { fail, fault, ok, type Id, type Result } from '../../base/index.ts'
-import { TURN, tolerance } from '../../num/index.ts'
-import { arc2, crossings, line2, nearestOn, vec2, type Curve2, type Vec2 } from '../../plane/index.ts'
+import { fail, fault, lengthFault, ok, type Id, type Result } from '../../base/index.ts'
+import { lastHolding } from '../../num/index.ts'
+import { curveLength, vec2 } from '../../plane/index.ts'
 import { referencesOf } from '../constraints/references.ts'
-import { placesOf, type Places } from '../curves.ts'
+import { piecesOf, placesOf } from '../curves.ts'
 import type { SketchEntity } from '../entities.ts'
-import { sizeOf } from '../unknowns.ts'
-import type { SketchDraft } from './draft.ts'
-import { curvesAt, dropUnused, entityIn, moveEnd } from './keeping.ts'
-
-type Open = Extract<SketchEntity, { kind: 'line' | 'arc' }>
-
-/** The two lines or arcs that meet at a point and end there. */
-function cornerAt(d: SketchDraft, point: Id): Result<readonly [Open, Open]> {
-  const [a, b, ...more] = curvesAt(d, point).filter((c) => !(c.kind === 'arc' && c.centre === point))
-  const open = (e: typeof a): e is Open => e?.kind === 'line' || e?.kind === 'arc'
-  if (!open(a) || !open(b) || more.length > 0)
-    return fail(fault('edit.no-corner', 'A corner is where two lines or arcs end, and no third.'))
-  return ok([a, b])
-}
-
-/** All of the line or circle that a curve lies on, moved aside by a distance to its left. */
-function wholeAside(e: Open, at: Places, aside: number, reach: number): Curve2 | undefined {
-  if (e.kind === 'arc') {
-    const r = e.radius + aside
-    return r > 0 ? arc2(at(e.centre), r, 0, TURN) : undefined
-  }
-  const way = vec2.sub(at(e.to), at(e.from))
-  const long = vec2.length(way)
-  if (!(long > 0)) return undefined
-  const u = vec2.scale(way, 1 / long)
-  const off = vec2.scale([-u[1], u[0]] as Vec2, aside)
-  const middle = vec2.add(at(e.from), off)
-  return line2(vec2.addScaled(middle, u, -reach), vec2.addScaled(middle, u, reach))
-}
-
-/** The foot of a centre on a curve, if it lies on the curve itself and not past an end. */
-function touchOn(e: Open, centre: Vec2, at: Places): Vec2 | undefined {
-  if (e.kind === 'line') {
-    const n = nearestOn(line2(at(e.from), at(e.to)), centre)
-    return n.t > tolerance.samePlace && n.t < 1 - tolerance.samePlace ? n.point : undefined
-  }
-  const c = at(e.centre)
-  const way = vec2.sub(centre, c)
-  const long = vec2.length(way)
-  if (!(long > 0)) return undefined
-  const p = vec2.addScaled(c, way, e.radius / long)
-  const turn = (q: Vec2): number => Math.atan2(q[1] - c[1], q[0] - c[0])
-  const travel = (to: number): number => {
-    const t = (to - turn(at(e.from))) * (e.clockwise ? -1 : 1)
-    return t - 2 * Math.PI * Math.floor(t / (2 * Math.PI))
-  }
-  const [here, all] = [travel(turn(p)), travel(turn(at(e.to))) || 2 * Math.PI]
-  return here > tolerance.vanishes && here < all - tolerance.vanishes ? p : undefined
-}
-
-interface Rounding {
-  readonly centre: Vec2
-  readonly first: Vec2
-  readonly second: Vec2
-}
-
-/** The circle of a radius that touches both curves of a corner, the one nearest to the corner. */
-function roundingOf(
-  d: SketchDraft,
-  point: Id,
-  [a, b]: readonly [Open, Open],
-  radius: number,
-): Rounding | undefined {
-  const at = placesOf(d.entities)
-  const size = sizeOf(d.entities)
-  const corner = at(point)
-  let best: (Rounding & { far: number }) | undefined
-  for (const sideA of [radius, -radius])
-    for (const sideB of [radius, -radius]) {
-      const p = wholeAside(a, at, sideA, 4 * size + 4 * radius)
-      const q = wholeAside(b, at, sideB, 4 * size + 4 * radius)
-      if (!p || !q) continue
-      for (const { point: centre } of crossings(p, q, tolerance.samePlace * size)) {
-        const [first, second] = [touchOn(a, centre, at), touchOn(b, centre, at)]
-        const far = vec2.distance(centre, corner)
-        if (first && second && (!best || far < best.far)) best = { centre, first, second, far }
-      }
-    }
-  return best
-}
+import { scratchOf, type SketchDraft } from './draft.ts'
+import { curvesAt, dropUnused, entityIn, moveEnd, takeOut } from './keeping.ts'
+import { cornerAt, roundingOf, type Open, type Rounding } from './rounding.ts'
 
 /**
  * A corner that other constraints still speak of stays as a point on both of its curves. Rounding and bevelling keep
@@ -98,53 +21,168 @@ function keepCorner(d: SketchDraft, corner: Id, a: Id, b: Id): void {
   d.relate({ kind: 'point-on', point: corner, curve: b })
 }
 
+export interface FilletOptions {
+  /** Takes out short curves next to a corner that leave no room, and rounds to the curve behind them. */
+  readonly swallow?: boolean
+}
+
 /**
  * Rounds corners with arcs tangent to both curves. All share one dimension: the first arc has it, the others are equal
- * to it. Gives the arcs; fails when a corner has no room, and says which.
+ * to it. Gives the arcs; fails when a corner has no room, and says which and what radius fits in all of them.
  */
-export function fillet(d: SketchDraft, corners: readonly Id[], radius: number): Result<readonly Id[]> {
+export function fillet(
+  d: SketchDraft,
+  corners: readonly Id[],
+  radius: number,
+  options: FilletOptions = {},
+): Result<readonly Id[]> {
   if (!(radius > 0)) return fail(fault('edit.radius', 'The radius has to be more than 0.'))
-  const arcs: Id[] = []
-  for (const [i, corner] of corners.entries()) {
-    const found = cornerAt(d, corner)
-    if (!found.ok) return found
-    const [a, b] = found.value
-    const round = roundingOf(d, corner, [a, b], radius)
-    if (!round)
-      return fail(
-        fault(
-          'edit.no-room',
-          `${corners.length > 1 ? `Corner ${i + 1}` : 'The corner'} has no room for this radius.`,
-        ),
-      )
-    const straight = a.kind === 'line' && b.kind === 'line'
-    const [p, q] = [d.point(round.first), d.point(round.second)]
-    moveEnd(d, a.id, corner, p, straight)
-    moveEnd(d, b.id, corner, q, straight)
-    if (straight) keepCorner(d, corner, a.id, b.id)
-    const centre = d.point(round.centre)
-    const [u, v] = [vec2.sub(round.first, round.centre), vec2.sub(round.second, round.centre)]
-    const arc = d.add({
-      kind: 'arc',
-      centre,
-      from: p,
-      to: q,
-      radius,
-      clockwise: vec2.cross(u, v) < 0,
-      ...(a.guide && b.guide ? { guide: true } : {}),
+  const before = scratchOf(d)
+  const made = roundAll(d, corners, radius, options)
+  return typeof made === 'number' ? noRoom(before, corners, made, radius, options) : made
+}
+
+/** Rounds all the corners; gives the arcs, what is wrong with a corner, or which of them has no room. */
+function roundAll(
+  d: SketchDraft,
+  corners: readonly Id[],
+  radius: number,
+  { swallow = false }: FilletOptions,
+): Result<readonly Id[]> | number {
+  const [entities, constraints] = [[...d.entities], [...d.constraints]]
+  const through = new Set<Id>()
+  // Each turn but the last takes one more curve out that lies between two of the corners.
+  for (let left = corners.length; ; left--) {
+    const arcs: Id[] = []
+    const passed = new Set<Id>()
+    const stuck = corners.findIndex((corner) => {
+      if (passed.has(corner)) return false
+      const found = cornerAt(d, corner)
+      if (!found.ok) return true
+      const site = siteOf(d, corner, found.value, radius, swallow ? { through, rounds: arcs } : undefined)
+      if (!site) return true
+      for (const c of site.gone) passed.add(c.from).add(c.to)
+      arcs.push(putRound(d, site, radius, arcs[0]))
+      return false
     })
-    for (const [curve, end] of [
-      [a, p],
-      [b, q],
-    ] as const) {
-      if (curve.kind === 'line') d.relate({ kind: 'tangent', a: curve.id, b: arc, at: end, side: 1 })
-      else d.relate({ kind: 'tangent', a: curve.id, b: arc, at: end, side: 1 })
-    }
-    if (arcs.length === 0) d.size({ of: 'radius', round: arc }, 'typed')
-    else d.relate({ kind: 'equal', a: arcs[0]!, b: arc })
-    arcs.push(arc)
+    if (stuck < 0) return ok(arcs)
+    const found = cornerAt(d, corners[stuck]!)
+    if (!found.ok) return found
+    const between = found.value.find(
+      (c) => !through.has(c.id) && curvesAt(d, otherEnd(c, corners[stuck]!)).some((x) => arcs.includes(x.id)),
+    )
+    if (!swallow || !between || left === 0) return stuck
+    through.add(between.id)
+    d.entities = [...entities]
+    d.constraints = [...constraints]
   }
-  return ok(arcs)
+}
+
+/** Where a corner is rounded: the two curves, the end of each that goes, and the short curves between that go with it. */
+interface Site {
+  readonly round: Rounding
+  readonly sides: readonly [Side, Side]
+  readonly gone: readonly Open[]
+}
+
+interface Side {
+  readonly curve: Open
+  readonly end: Id
+}
+
+/** What may go for a round: these curves in any case, others where there is no room, but no round made before. */
+interface Swallowing {
+  readonly through: ReadonlySet<Id>
+  readonly rounds: readonly Id[]
+}
+
+const otherEnd = (c: Open, end: Id): Id => (c.from === end ? c.to : c.from)
+
+/**
+ * The room for a round at a corner: between its two curves, or, where short ones may go, behind the shorter of them. Rounds made
+ * with it stay.
+ */
+function siteOf(
+  d: SketchDraft,
+  corner: Id,
+  [a, b]: readonly [Open, Open],
+  radius: number,
+  swallow: Swallowing | undefined,
+): Site | undefined {
+  let sides: readonly [Side, Side] = [
+    { curve: a, end: corner },
+    { curve: b, end: corner },
+  ]
+  const gone: Open[] = []
+  // Each turn takes one curve of the drawing away.
+  for (let left = d.entities.length; left > 0; left--) {
+    const sure = sides.findIndex((s) => swallow?.through.has(s.curve.id))
+    const round = sure < 0 ? roundingOf(d, corner, [sides[0].curve, sides[1].curve], radius) : undefined
+    if (round) return { round, sides, gone }
+    if (!swallow) return undefined
+    const short = sure >= 0 ? sure : longOf(d, sides[0].curve) <= longOf(d, sides[1].curve) ? 0 : 1
+    const [from, other] = [sides[short]!, sides[1 - short]!]
+    const end = otherEnd(from.curve, from.end)
+    const next = cornerAt(d, end)
+    const behind = next.ok ? next.value.find((c) => c.id !== from.curve.id) : undefined
+    if (!behind || behind.id === other.curve.id || swallow.rounds.includes(behind.id)) return undefined
+    gone.push(from.curve)
+    const past: Side = { curve: behind, end }
+    sides = short === 0 ? [past, other] : [other, past]
+  }
+  return undefined
+}
+
+const longOf = (d: SketchDraft, c: Open): number =>
+  piecesOf(c, placesOf(d.entities)).reduce((sum, piece) => sum + curveLength(piece), 0)
+
+/** Puts the round in: its dimension, or as large as the first one. Gives the arc. */
+function putRound(d: SketchDraft, { round, sides, gone }: Site, radius: number, first: Id | undefined): Id {
+  const [a, b] = sides
+  const straight = a.curve.kind === 'line' && b.curve.kind === 'line'
+  const [p, q] = [d.point(round.first), d.point(round.second)]
+  moveEnd(d, a.curve.id, a.end, p, straight && gone.length === 0)
+  moveEnd(d, b.curve.id, b.end, q, straight && gone.length === 0)
+  if (gone.length > 0)
+    takeOut(
+      d,
+      gone.map((c) => c.id),
+    )
+  else if (straight) keepCorner(d, a.end, a.curve.id, b.curve.id)
+  const centre = d.point(round.centre)
+  const [u, v] = [vec2.sub(round.first, round.centre), vec2.sub(round.second, round.centre)]
+  const arc = d.add({
+    kind: 'arc',
+    centre,
+    from: p,
+    to: q,
+    radius,
+    clockwise: vec2.cross(u, v) < 0,
+    ...(a.curve.guide && b.curve.guide ? { guide: true } : {}),
+  })
+  d.relate({ kind: 'tangent', a: a.curve.id, b: arc, at: p, side: 1 })
+  d.relate({ kind: 'tangent', a: b.curve.id, b: arc, at: q, side: 1 })
+  if (first === undefined) d.size({ of: 'radius', round: arc }, 'typed')
+  else d.relate({ kind: 'equal', a: first, b: arc })
+  return arc
+}
+
+/** Why a radius does not fit, with the largest that does in all the corners. */
+function noRoom(
+  before: SketchDraft,
+  corners: readonly Id[],
+  at: number,
+  radius: number,
+  options: FilletOptions,
+): Result<never> {
+  const which = corners.length > 1 ? `Corner ${at + 1}` : 'The corner'
+  const fits = (r: number): boolean => {
+    const made = roundAll(scratchOf(before), corners, r, options)
+    return typeof made !== 'number' && made.ok
+  }
+  const largest = lastHolding(0, radius, fits)
+  if (!(largest > 0)) return fail(fault('edit.no-room', `${which} has no room for a round.`))
+  return fail(lengthFault('edit.no-room')([`${which} has no room for this radius; up to `, ' fits.'], largest))
 }
 
 /** Bevels corners of lines by a setback along both; all share one dimension. Gives the new lines. */

@@ -1,4 +1,4 @@
-import type { Id } from '../../base/index.ts'
+import { countingIds, type Id } from '../../base/index.ts'
 import type { Vec2 } from '../../plane/index.ts'
 import type { Relation } from '../constraints/references.ts'
 import type { Constraint } from '../constraints/index.ts'
@@ -26,3 +26,28 @@ export interface SketchDraft {
 
 /** What a new dimension is: the figure that was typed for the edit, or the same as another dimension. */
 export type SizeFigure = 'typed' | { readonly like: Id }
+
+/** A draft to try things on: begun from another, which it leaves as it is. Its dimensions only are there, without figures. */
+export function scratchOf(d: SketchDraft): SketchDraft {
+  const ids = countingIds(
+    'scratch',
+    [...d.entities, ...d.constraints].map((x) => x.id),
+  )
+  const put = (id: Id, relation: object): Id => {
+    scratch.constraints.push({ ...relation, id } as Relation)
+    return id
+  }
+  const scratch: SketchDraft = {
+    entities: [...d.entities],
+    constraints: [...d.constraints],
+    add(entity) {
+      const id = ids()
+      scratch.entities.push({ ...entity, id } as SketchEntity)
+      return id
+    },
+    point: (at) => scratch.add({ kind: 'point', x: at[0], y: at[1] }),
+    relate: (tie) => put(ids(), tie),
+    size: (measured) => put(ids(), { kind: 'dimension', measured }),
+  }
+  return scratch
+}

@@ -350,6 +350,55 @@ describe('corners', () => {
     expect(freedomOf(e, all(d))).toMatchObject({ loose: 0, redundant: [] })
     expect(areasOf(e).regions[0]!.area).toBeCloseTo(2400 - 2 * 18, 6)
   })
+  it('say which radius fits all of them, and it does', () => {
+    // 60 x 40: two rounds share a side of 40, so 20 is the most.
+    const all4 = ['a', 'b', 'c', 'd']
+    const refused = fillet(draftOf(box, boxHeld), all4, 25)
+    expect(refused).toMatchObject({ ok: false, fault: { code: 'edit.no-room' } })
+    const [most] = (refused as unknown as { fault: { sentence: { lengths: number[] } } }).fault.sentence.lengths
+    expect(most).toBeGreaterThan(19.99)
+    expect(most).toBeLessThan(20)
+    expect(done(fillet(draftOf(box, boxHeld, most!), all4, most!))).toHaveLength(4)
+    // One corner alone has the whole side.
+    const alone = fillet(draftOf(box, boxHeld), ['a'], 50) as unknown as typeof refused
+    expect((alone as { fault: { message: string } }).fault.message).toMatch(/^The corner .* up to 39\.99/)
+  })
+  it('take in a short line next to them when asked to', () => {
+    // A plate of 60 x 40 with a bevel of 3 at one corner.
+    const bevelled: readonly SketchEntity[] = [
+      pt('a', 0, 0),
+      pt('b', 60, 0),
+      pt('c', 60, 37),
+      pt('e', 57, 40),
+      pt('d', 0, 40),
+      line('l1', 'a', 'b'),
+      line('l2', 'b', 'c'),
+      line('short', 'c', 'e'),
+      line('l3', 'e', 'd'),
+      line('l4', 'd', 'a'),
+    ]
+    expect(fillet(draftOf(bevelled, []), ['c'], 12)).toMatchObject({ ok: false })
+    for (const corners of [['c'], ['e'], ['c', 'e'], ['e', 'c']]) {
+      // 6 fits at either end of the bevel but not at both, 12 at neither.
+      for (const radius of corners.length === 2 ? [6, 12] : [12]) {
+        const d = draftOf(bevelled, [], radius)
+        expect(done(fillet(d, corners, radius, { swallow: true })), `${corners} ${radius}`).toHaveLength(1)
+        expect(d.entities.some((e) => e.id === 'short')).toBe(false)
+        const e = standing(d)
+        const { regions, gaps } = areasOf(e)
+        expect(gaps).toEqual([])
+        expect(regions[0]!.area).toBeCloseTo(2400 - (1 - Math.PI / 4) * radius ** 2, 6)
+      }
+    }
+    // A line that has room stays, asked or not.
+    const kept = draftOf(bevelled, [], 1)
+    expect(done(fillet(kept, ['c', 'e'], 1, { swallow: true }))).toHaveLength(2)
+    expect(kept.entities.some((e) => e.id === 'short')).toBe(true)
+    // All around a plate at once, the bevel with it.
+    const whole = draftOf(bevelled, [], 10)
+    expect(done(fillet(whole, ['a', 'b', 'c', 'e', 'd'], 10, { swallow: true }))).toHaveLength(4)
+    expect(areasOf(standing(whole)).regions[0]!.area).toBeCloseTo(2400 - (4 - Math.PI) * 100, 6)
+  })
   it('say when there is no room or no corner', () => {
     expect(fillet(draftOf(box, boxHeld), ['a'], 41)).toMatchObject({
       ok: false,

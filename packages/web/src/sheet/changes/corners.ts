@@ -10,11 +10,21 @@ export const roundCorners: Change = {
   also: ['fillet', 'radius', 'corner', 'soften'],
   needs,
   fields: [{ key: 'radius', label: 'Radius', dimension: 'length', first: '5' }],
-  options: [],
+  options: [
+    {
+      key: 'short',
+      label: 'Short curves beside',
+      choices: [
+        ['stay', 'stay'],
+        ['go', 'go where there is no room'],
+      ],
+    },
+  ],
   fits: (model, chosen) => cornersAmong(model.entities, chosen).length > 0,
-  build(draft, { chosen, figures }) {
+  build(draft, { chosen, figures, options }) {
     draft.figure = figures['radius']!.formula
-    return fillet(draft, cornersAmong(draft.entities, chosen), figures['radius']!.value)
+    const corners = cornersAmong(draft.entities, chosen)
+    return fillet(draft, corners, figures['radius']!.value, { swallow: options['short'] === 'go' })
   },
 }
 

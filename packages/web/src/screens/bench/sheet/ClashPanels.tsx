@@ -14,7 +14,7 @@ export function ClashPanel({ model }: { readonly model: SheetModel }) {
   const sheet = useSheet()
   const pending = useSheetState((s) => s.pending)
   if (pending?.kind !== 'clash') return null
-  const { rows, drawing } = pending
+  const { rows, drawing, fits } = pending
   const before = new Set(model.step.constraints.map((c) => c.id))
   return (
     <section
@@ -75,6 +75,11 @@ export function ClashPanel({ model }: { readonly model: SheetModel }) {
           )
         })}
       </ul>
+      {fits && (
+        <button type="button" className="btn btn-xs btn-paper mt-1 mr-1" onClick={() => fits.take()}>
+          Take {fits.words}
+        </button>
+      )}
       <button type="button" className="btn btn-xs btn-ghost mt-1" onClick={() => sheet.refusePending()}>
         Leave all as it was
       </button>

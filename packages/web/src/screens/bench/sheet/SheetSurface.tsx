@@ -1,6 +1,7 @@
 import { useEffect, useLayoutEffect, useRef } from 'react'
 import type { Vec2 } from '@flexum/core/plane'
 import { hitAt } from '../../../sheet/snap.ts'
+import type { Pending } from '../../../sheet/state.ts'
 import { NO_PREVIEW, type Pointer } from '../../../sheet/tools/tool.ts'
 import { panned, toSheet, zoomed } from '../../../sheet/view.ts'
 import { useBench, usePart } from '../context.ts'
@@ -180,7 +181,7 @@ export function SheetSurface() {
           )}
         </p>
       )}
-      {state.pending?.kind === 'far' && <FarBar why={state.pending.why} />}
+      {state.pending?.kind === 'far' && <FarBar pending={state.pending} />}
       <span
         className="sr-only"
         data-testid="sheet-scale"
@@ -197,7 +198,7 @@ export function SheetSurface() {
 const isControl = (t: EventTarget): boolean => t instanceof Element && t.closest('input,button') !== null
 
 /** A change that goes far is shown before it counts. */
-function FarBar({ why }: { readonly why: string }) {
+function FarBar({ pending }: { readonly pending: Extract<Pending, { kind: 'far' }> }) {
   const sheet = useSheet()
   return (
     <div
@@ -209,7 +210,7 @@ function FarBar({ why }: { readonly why: string }) {
         <span aria-hidden className="text-warning">
           ◆{' '}
         </span>
-        {why} This is how it would be.
+        {pending.why} This is how it would be.
       </span>
       <button
         type="button"
@@ -222,6 +223,11 @@ function FarBar({ why }: { readonly why: string }) {
       <button type="button" className="btn btn-sm btn-paper" onClick={() => sheet.refusePending()}>
         Refuse
       </button>
+      {pending.fits && (
+        <button type="button" className="btn btn-sm btn-paper" onClick={() => pending.fits?.take()}>
+          Take {pending.fits.words}
+        </button>
+      )}
     </div>
   )
 }

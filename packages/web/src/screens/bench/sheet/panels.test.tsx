@@ -74,7 +74,7 @@ describe('the tools', () => {
     fireEvent.change(within(form).getByLabelText('Radius'), { target: { value: '12 kg' } })
     expect(form).toHaveTextContent('"12 kg" is a mass')
     fireEvent.change(within(form).getByLabelText('Radius'), { target: { value: '60' } })
-    expect(form).toHaveTextContent('has no room for this radius')
+    expect(form).toHaveTextContent(/Corner 1 has no room for this radius; up to 24\.999 mm fits\./)
     fireEvent.change(within(form).getByLabelText('Radius'), { target: { value: '8' } })
     // What would come is drawn before it is done.
     expect(sheet.sheet.store.getState().ghost?.filter((e) => e.kind === 'arc')).toHaveLength(4)
