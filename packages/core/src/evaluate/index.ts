@@ -28,13 +28,7 @@ export type {
 } from './output.ts'
 export type { ComingBody, Body, BodyFigures, BodyMaterial, EndMade, Origins, Solid } from './body.ts'
 export { addMaker } from '../steps/made.ts'
-export {
-  formulaBound,
-  shortBound,
-  type StepContext,
-  type StepEvaluation,
-  type StepMaker,
-} from './kind.ts'
+export { formulaBound, shortBound, type StepContext, type StepEvaluation, type StepMaker } from './kind.ts'
 export {
   numericConstraint,
   numericConstraints,

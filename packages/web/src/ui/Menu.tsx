@@ -1,3 +1,4 @@
+import { autoUpdate, flip, offset, shift, size, useFloating } from '@floating-ui/react-dom'
 import { useEffect, useId, useRef, useState, type ReactNode } from 'react'
 
 /** One line of a menu. */
@@ -9,9 +10,14 @@ export interface MenuItem {
   onSelect(): void
 }
 
+/** How far a list stays off the edge of the window, px. */
+const EDGE = 8
+/** What is left of a list where there is no room at all, px. */
+const LEAST_HEIGHT = 120
+
 /**
- * A button that opens a list of commands. Arrow keys move, Enter chooses, Escape closes, and the focus goes back to
- * the button.
+ * A button that opens a list of commands, where there is room for it in the window; a list longer than that scrolls. Arrow keys
+ * move, Enter chooses, Escape closes, and the focus goes back to the button.
  */
 export function Menu(props: {
   readonly label: ReactNode
@@ -24,13 +30,30 @@ export function Menu(props: {
   const root = useRef<HTMLDivElement>(null)
   const button = useRef<HTMLButtonElement>(null)
   const listId = useId()
+  const { refs, floatingStyles } = useFloating({
+    open,
+    strategy: 'fixed',
+    placement: props.align === 'end' ? 'bottom-end' : 'bottom-start',
+    middleware: [
+      offset(4),
+      flip({ padding: EDGE }),
+      shift({ padding: EDGE, crossAxis: true }),
+      size({
+        padding: EDGE,
+        apply({ availableHeight, elements }) {
+          elements.floating.style.maxHeight = `${Math.max(LEAST_HEIGHT, availableHeight)}px`
+        },
+      }),
+    ],
+    whileElementsMounted: autoUpdate,
+  })
   useEffect(() => {
     if (!open) return
     const away = (e: PointerEvent): void => {
       if (!root.current?.contains(e.target as Node)) setOpen(false)
     }
     window.addEventListener('pointerdown', away)
-    root.current?.querySelector<HTMLElement>('[role^=menuitem]')?.focus()
+    root.current?.querySelector<HTMLElement>('[role^=menuitem]')?.focus({ preventScroll: true })
     return () => window.removeEventListener('pointerdown', away)
   }, [open])
 
@@ -49,9 +72,12 @@ export function Menu(props: {
   }
 
   return (
-    <div ref={root} role="presentation" className="relative" onKeyDown={onKeyDown}>
+    <div ref={root} role="presentation" className="relative shrink-0 whitespace-nowrap" onKeyDown={onKeyDown}>
       <button
-        ref={button}
+        ref={(node) => {
+          button.current = node
+          refs.setReference(node)
+        }}
         type="button"
         className={props.className ?? 'btn btn-sm btn-paper'}
         aria-haspopup="menu"
@@ -67,10 +93,12 @@ export function Menu(props: {
       </button>
       {open && (
         <ul
+          ref={refs.setFloating}
           id={listId}
           role="menu"
           aria-label={props.name}
-          className={`absolute z-40 mt-1 min-w-48 rounded-box border hairline bg-base-100 py-1 shadow-lg ${props.align === 'end' ? 'right-0' : 'left-0'}`}
+          className="z-40 min-w-48 overflow-y-auto rounded-box border hairline bg-base-100 py-1 shadow-lg"
+          style={floatingStyles}
         >
           {props.items.map((item, i) =>
             item === 'rule' ? (

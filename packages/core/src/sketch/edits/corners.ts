@@ -182,7 +182,9 @@ function noRoom(
   }
   const largest = lastHolding(0, radius, fits)
   if (!(largest > 0)) return fail(fault('edit.no-room', `${which} has no room for a round.`))
-  return fail(lengthFault('edit.no-room')([`${which} has no room for this radius; up to `, ' fits.'], largest))
+  return fail(
+    lengthFault('edit.no-room')([`${which} has no room for this radius; up to `, ' fits.'], largest),
+  )
 }
 
 /** Bevels corners of lines by a setback along both; all share one dimension. Gives the new lines. */

@@ -355,7 +355,8 @@ describe('corners', () => {
     const all4 = ['a', 'b', 'c', 'd']
     const refused = fillet(draftOf(box, boxHeld), all4, 25)
     expect(refused).toMatchObject({ ok: false, fault: { code: 'edit.no-room' } })
-    const [most] = (refused as unknown as { fault: { sentence: { lengths: number[] } } }).fault.sentence.lengths
+    const [most] = (refused as unknown as { fault: { sentence: { lengths: number[] } } }).fault.sentence
+      .lengths
     expect(most).toBeGreaterThan(19.99)
     expect(most).toBeLessThan(20)
     expect(done(fillet(draftOf(box, boxHeld, most!), all4, most!))).toHaveLength(4)

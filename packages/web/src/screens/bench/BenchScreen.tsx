@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels'
+import { Group, Panel, Separator } from 'react-resizable-panels'
 import { toast } from 'sonner'
 import { ApiError } from '../../api/client.ts'
 import { fetchPart, type PartHead } from '../../api/parts.ts'
@@ -25,6 +25,7 @@ import { FileDialog } from './FileDialog.tsx'
 import { ConflictBar } from './ConflictBar.tsx'
 import { Inspector } from './inspector/Inspector.tsx'
 import { Palette } from './Palette.tsx'
+import { useKeptSize } from '../../ui/useKeptSize.ts'
 import { RecipePanel } from './RecipePanel.tsx'
 import { ScenePanel } from './ScenePanel.tsx'
 import { StationLine } from './StationLine.tsx'
@@ -115,20 +116,21 @@ function Bench() {
   const [palette, setPalette] = useState(false)
   const [file, setFile] = useState<FileId>()
   useBenchKeys(() => setPalette(true))
-  const rows = useDefaultLayout({ id: 'bench-rows', storage: localStorage })
-  const columns = useDefaultLayout({ id: 'bench-columns', storage: localStorage })
+  const recipe = useKeptSize('recipe', 232)
+  const inspector = useKeptSize('inspector', 312)
+  const strip = useKeptSize('strip', 132)
   return (
     <SheetContext value={sheet}>
       <main className="flex h-full flex-col overflow-hidden">
         <TopLine onPalette={() => setPalette(true)} onFile={setFile} />
         <ConflictBar />
         {sheet ? <SheetBar /> : <StationLine />}
-        <Group orientation="vertical" className="min-h-0 flex-1" {...rows}>
+        <Group orientation="vertical" className="min-h-0 flex-1">
           <Panel id="upper" minSize={200}>
-            <Group orientation="horizontal" {...columns}>
+            <Group orientation="horizontal">
               <Panel
                 id="recipe"
-                defaultSize={232}
+                {...recipe}
                 minSize={150}
                 maxSize={420}
                 collapsible
@@ -143,7 +145,7 @@ function Bench() {
               <Separator className="w-px" aria-label="Width of the inspector" />
               <Panel
                 id="inspector"
-                defaultSize={312}
+                {...inspector}
                 minSize={240}
                 maxSize={560}
                 collapsible
@@ -156,7 +158,7 @@ function Bench() {
           <Separator className="h-px" aria-label="Height of the strip" />
           <Panel
             id="strip"
-            defaultSize={132}
+            {...strip}
             minSize={90}
             maxSize={320}
             collapsible

@@ -2,7 +2,7 @@ import { act, fireEvent, screen } from '@testing-library/react'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { MemoryRouter } from 'react-router'
 import { STARTERS, type Part } from '@flexum/core/document'
-import { partOf, selectionOf } from '../../bench/session.ts'
+import { partOf, selectionOf, type Session } from '../../bench/session.ts'
 import { onBench, settled } from '../../../testing/bench.tsx'
 import { RecipePanel } from './RecipePanel.tsx'
 import { StationLine } from './StationLine.tsx'
@@ -63,6 +63,36 @@ describe('the recipe', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Add a step' }))
     fireEvent.click(screen.getByRole('menuitem', { name: 'Helix' }))
     expect(partOf(session.store.getState()).steps.at(-1)).toMatchObject({ kind: 'helix-path', turns: '5' })
+  })
+})
+
+describe('what is drawn in a part without a run', () => {
+  const names = (session: Session): string[] =>
+    partOf(session.store.getState()).steps.map((s) => `${s.kind}: ${s.name}`)
+  it.each([
+    ['Draw a path', 'Draw a profile'],
+    ['Draw a profile', 'Draw a path'],
+  ])('is carried at once when both halves are there: %s, %s', async (first, second) => {
+    const { session } = await onBench({ ...hoop, steps: [], variants: [] }, <RecipePanel />)
+    const add = (what: string): void => {
+      fireEvent.click(screen.getByRole('button', { name: 'Add a step' }))
+      fireEvent.click(screen.getByRole('menuitem', { name: what }))
+    }
+    add(first)
+    expect(names(session)).toHaveLength(2)
+    add(second)
+    const { steps } = partOf(session.store.getState())
+    const run = steps.find((s) => s.kind === 'run')!
+    expect(run.path).toBe(steps.find((s) => s.kind === 'sketch-path')!.id)
+    expect(run.profile).toBe(steps.find((s) => s.kind === 'sketch-profile')!.id)
+    expect(selectionOf(session.store.getState()).sheet).toBe(steps.findLast((s) => s.kind === 'sketch')!.id)
+    act(() => session.undo())
+    expect(names(session)).toHaveLength(2)
+    // A run that has its profile keeps it.
+    act(() => session.redo())
+    add('Draw a profile')
+    const after = partOf(session.store.getState()).steps.filter((s) => s.kind === 'run')
+    expect(after).toEqual([run])
   })
 })
 

@@ -69,15 +69,13 @@ export function drawOn(
   const with1 = partOf(session.store.getState())
   const step = freshStep(with1, kind, { id: taken, before: index + 1 })
   if (!step.ok) return
-  session.run(
-    addStep,
-    { step: step.value, index: index + 1 },
-    {
-      label,
-      mergeKey,
-      select: drawing
-        ? { station: 'profile', step: taken, node: null }
-        : { station: 'path', step: sketch, node: null, sheet: sketch },
-    },
-  )
+  const select = drawing
+    ? { station: 'profile' as const, step: taken, node: null }
+    : { station: 'path' as const, step: sketch, node: null, sheet: sketch }
+  session.run(addStep, { step: step.value, index: index + 1 }, { label, mergeKey, select })
+  // Nothing carries anything yet: what was drawn is carried at once, where the other half is there.
+  const with2 = partOf(session.store.getState())
+  const first = run < 0 ? freshStep(with2, 'run', { id: ids() }) : undefined
+  if (first?.ok)
+    session.run(addStep, { step: first.value, index: with2.steps.length }, { label, mergeKey, select })
 }

@@ -4,9 +4,10 @@ import { constraintName } from '@flexum/core/evaluate'
 import { referencesOf } from '@flexum/core/sketch'
 import { dimensionText } from '../../../sheet/dimension-text.ts'
 import type { SheetModel } from '../../../sheet/model.ts'
+import { TOOLS, type ToolName } from '../../../sheet/tools/index.ts'
 import { Section } from '../../../ui/Figures.tsx'
 import { usePart } from '../context.ts'
-import { useSheet } from './context.ts'
+import { useSheet, useSheetState } from './context.ts'
 
 /** Constraints in words, each with its removal; pointing at one lights it up on the sheet. */
 export function ConstraintList(props: {
@@ -61,12 +62,13 @@ export function ConstraintList(props: {
 /** Every constraint of the sketch, folded until asked for. */
 export function AllConstraints({ model }: { readonly model: SheetModel }) {
   const [open, setOpen] = useState(false)
+  const tool = useSheetState((s) => s.tool)
   const { constraints } = model.step
   if (constraints.length === 0) {
     return (
       <p className="muted px-3 py-3">
         {model.entities.length === 0
-          ? 'Draw with Chain: click where the line starts, then each next point. A makes the next stretch an arc.'
+          ? emptyWords(tool)
           : 'Nothing is constrained yet. Choose things on the sheet to see what can be.'}
       </p>
     )
@@ -88,4 +90,13 @@ export function AllConstraints({ model }: { readonly model: SheetModel }) {
       {open && <ConstraintList model={model} constraints={constraints} />}
     </Section>
   )
+}
+
+/** How an empty sheet is begun with the tool in hand. */
+function emptyWords(tool: ToolName): string {
+  if (tool === 'choose')
+    return 'Nothing is drawn yet. Take a tool from the left or by its key: C draws a chain of lines and arcs.'
+  if (tool === 'chain')
+    return 'Click where the line starts, then each next point, or type its length. A makes the next stretch an arc.'
+  return `Nothing is drawn yet. ${TOOLS[tool].word} is in hand: what it asks for next stands at the foot of the sheet.`
 }

@@ -48,9 +48,9 @@ export function SheetBar() {
     <div
       role="toolbar"
       aria-label="Sheet"
-      className={`flex h-[48px] shrink-0 items-center gap-2.5 border-y hairline px-4 ${clashing ? 'bg-[var(--block-wash)]' : loose === 0 && !empty ? 'bg-[var(--go-wash)]' : 'bg-[var(--chosen-wash)]'}`}
+      className={`flex h-[48px] shrink-0 items-center gap-2.5 overflow-x-auto overflow-y-hidden border-y hairline px-4 ${clashing ? 'bg-[var(--block-wash)]' : loose === 0 && !empty ? 'bg-[var(--go-wash)]' : 'bg-[var(--chosen-wash)]'}`}
     >
-      <h2 className="heading mr-1 whitespace-nowrap">
+      <h2 className="heading mr-1 min-w-24 truncate">
         {model.step.name} on {PLANES[model.step.plane.kind]}
       </h2>
       <LooseMark model={model} clashing={clashing} />
@@ -58,20 +58,24 @@ export function SheetBar() {
         <>
           <button
             type="button"
-            className="btn btn-sm btn-paper"
+            className="btn btn-sm btn-paper shrink-0"
             aria-pressed={playing}
             onClick={() => sheet.set({ playing: !playing })}
           >
             {playing ? 'Stop' : 'Play the freedom'}
           </button>
-          <button type="button" className="btn btn-sm btn-paper" onClick={() => sheet.proposeSettling()}>
+          <button
+            type="button"
+            className="btn btn-sm btn-paper shrink-0"
+            onClick={() => sheet.proposeSettling()}
+          >
             Settle…
           </button>
         </>
       )}
       <button
         type="button"
-        className="btn btn-sm btn-ghost font-normal"
+        className="btn btn-sm btn-ghost shrink-0 px-2 font-normal"
         title="Show the marks of all constraints (M)"
         aria-pressed={marks === 'all'}
         onClick={() => sheet.set({ marks: marks === 'all' ? 'pointed' : 'all' })}
@@ -83,7 +87,7 @@ export function SheetBar() {
       <Menu
         name={`Dimensions show ${SHOWN[shown]}`}
         label={`Show ${SHOWN[shown]} ▾`}
-        className="btn btn-sm btn-ghost font-normal"
+        className="btn btn-sm btn-ghost shrink-0 px-2 font-normal"
         items={Object.entries(SHOWN).map(([key, label]) => ({
           label,
           checked: key === shown,
@@ -92,14 +96,14 @@ export function SheetBar() {
       />
       <div className="flex-1" />
       {length !== undefined && (
-        <span className="muted whitespace-nowrap">
-          Length along the chain{' '}
+        <span className="muted whitespace-nowrap" title="Length along the chain">
+          <span className="max-[1240px]:sr-only">Length along the chain </span>
           <span className="figure text-base-content" data-testid="chain-length">
             {formatLengthFigures(length, units.length)}
           </span>
         </span>
       )}
-      <button type="button" className="btn btn-sm btn-success" onClick={() => closeSheet(session)}>
+      <button type="button" className="btn btn-sm btn-success shrink-0" onClick={() => closeSheet(session)}>
         Back to the part
       </button>
     </div>
@@ -127,7 +131,7 @@ function MirrorSwitch({ model }: { readonly model: SheetModel }) {
     <Menu
       name={`Drawing is mirrored: ${now}`}
       label={`Mirrored: ${now} ▾`}
-      className={`btn btn-sm font-normal ${mirror === undefined ? 'btn-ghost' : 'btn-paper'}`}
+      className={`btn btn-sm shrink-0 px-2 font-normal ${mirror === undefined ? 'btn-ghost' : 'btn-paper'}`}
       items={choices.map(([label, id]) => ({
         label,
         checked: id === mirror,
@@ -149,7 +153,7 @@ function StepsLock() {
     <span className="flex items-center">
       <button
         type="button"
-        className="btn btn-sm btn-ghost font-normal"
+        className="btn btn-sm btn-ghost shrink-0 px-2 font-normal"
         title="Lines go in directions of so many degrees (S)"
         aria-pressed={locked}
         onClick={() => sheet.set({ steps: locked ? undefined : good ? read.value : rad(45) })}

@@ -104,7 +104,7 @@ function ToolButton(props: {
       type="button"
       title={props.title}
       aria-pressed={props.pressed}
-      className={`btn btn-sm justify-between px-2 font-medium ${props.pressed ? 'btn-primary' : 'btn-paper'}`}
+      className={`btn btn-sm justify-between gap-1 px-2 font-medium whitespace-nowrap ${props.pressed ? 'btn-primary' : 'btn-paper'}`}
       onClick={props.onClick}
     >
       {props.word}

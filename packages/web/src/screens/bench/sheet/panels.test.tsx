@@ -84,6 +84,14 @@ describe('the tools', () => {
     expect(sheet.entities('arc')).toHaveLength(4)
     expect(screen.queryByRole('form', { name: 'Round' })).toBeNull()
   })
+  it('say how an empty sheet is begun with what is in hand', async () => {
+    await onSheet()
+    expect(screen.getByText(/Take a tool from the left/)).toBeVisible()
+    await press(/^Polygon/)
+    expect(screen.getByText(/Polygon is in hand/)).toBeVisible()
+    await press(/^Chain ?C$/)
+    expect(screen.getByText(/^Click where the line starts/)).toBeVisible()
+  })
   it('do at once what needs no figure: guides, taking apart, removing', async () => {
     const sheet = await onSheet()
     await sheet.draw(drawBox)
