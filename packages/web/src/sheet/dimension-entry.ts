@@ -4,7 +4,14 @@ import type { Drawing } from '@flexum/core/edit'
 import { formulaBound, shortBound } from '@flexum/core/evaluate'
 import { deg, lastHolding } from '@flexum/core/num'
 import { measuresAngle, measuredValue, type SketchEntity } from '@flexum/core/sketch'
-import { formatExact, LENGTH_FACTORS, resolveFormula, typedFormula, type Formula } from '@flexum/core/units'
+import {
+  formatExact,
+  formulaText,
+  LENGTH_FACTORS,
+  resolveFormula,
+  typedFormula,
+  type Formula,
+} from '@flexum/core/units'
 import type { Board } from './board.ts'
 import { onSheet } from './effort.ts'
 import { dimensionOf, type SheetModel } from './model.ts'
@@ -105,7 +112,7 @@ function fittingOf(
   if (!found.ok || found.value === now) return undefined
   const typed = written(found.value)
   return {
-    words: `${side === 'below' ? 'up to' : 'down to'} ${angle ? `${typed} deg` : shortBound(found.value, display, side)}`,
+    words: `${side === 'below' ? 'up to' : 'down to'} ${angle ? `${formulaText(typed)} deg` : shortBound(found.value, display, side)}`,
     take() {
       board.set({ pending: undefined })
       retypeDimension(board, before.id, typed)

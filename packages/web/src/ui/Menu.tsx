@@ -30,7 +30,10 @@ export function Menu(props: {
   const root = useRef<HTMLDivElement>(null)
   const button = useRef<HTMLButtonElement>(null)
   const listId = useId()
-  const { refs, floatingStyles } = useFloating({
+  const {
+    refs: { setReference, setFloating },
+    floatingStyles,
+  } = useFloating({
     open,
     strategy: 'fixed',
     placement: props.align === 'end' ? 'bottom-end' : 'bottom-start',
@@ -76,7 +79,7 @@ export function Menu(props: {
       <button
         ref={(node) => {
           button.current = node
-          refs.setReference(node)
+          setReference(node)
         }}
         type="button"
         className={props.className ?? 'btn btn-sm btn-paper'}
@@ -93,7 +96,7 @@ export function Menu(props: {
       </button>
       {open && (
         <ul
-          ref={refs.setFloating}
+          ref={setFloating}
           id={listId}
           role="menu"
           aria-label={props.name}
