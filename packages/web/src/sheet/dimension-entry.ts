@@ -12,6 +12,7 @@ import {
   typedFormula,
   type Formula,
 } from '@flexum/core/units'
+import { withOriginalHeld } from './beside.ts'
 import type { Board } from './board.ts'
 import { onSheet } from './effort.ts'
 import { dimensionOf, type SheetModel } from './model.ts'
@@ -71,7 +72,8 @@ export function retypeDimension(board: Board, id: Id, formula: Formula): boolean
       c === before ? { ...before, formula: typed, role: 'driving' as const } : c,
     ),
   })
-  const outcome = board.tried(retyped(formula))
+  const wanted = retyped(formula)
+  const outcome = withOriginalHeld(board, before, wanted) ?? board.tried(wanted)
   const asked = outcome.kind === 'good' ? changeOf(model, outcome.drawing, before) : 0
   const done = board.settleOn(`Dimension ${before.name}`, outcome, asked)
   const { pending } = board.store.getState()

@@ -4,7 +4,7 @@ import { isBuiltIn, liesInMirror, mirror, takeOut, type SketchEntity } from '@fl
 import type { Board } from './board.ts'
 import type { Draft } from './drafting.ts'
 import type { Offer } from './offers.ts'
-import { goesFar, withoutNew, withoutRedundant, type Outcome } from './outcome.ts'
+import { goesFar, withoutLost, withoutNew, withoutRedundant, type Outcome } from './outcome.ts'
 
 /** Everything that changes what is drawn, each as one step to undo. */
 export interface Edits {
@@ -71,7 +71,11 @@ export function editsOn(board: Board): Edits {
     remove(ids, label) {
       const draft = board.draft()
       if (!draft) return
+      const before = draft.constraints
       takeOut(draft, ids)
+      const kept = new Set(draft.constraints.map((c) => c.id))
+      const gone = new Set(before.map((c) => c.id).filter((id) => !kept.has(id)))
+      draft.constraints = withoutLost(draft.constraints, before, gone) as typeof draft.constraints
       if (keep(label, draft.done())) set({ chosen: [] })
     },
     toggleGuide(curves) {

@@ -157,8 +157,8 @@ export function withoutNew(drawing: Drawing, redundant: readonly Id[]): Drawing 
   return { entities: drawing.entities, constraints: withoutLost(constraints, drawing.constraints, extra) }
 }
 
-/** Dimensions that followed one that is left out take its formula. */
-function withoutLost(
+/** Of the dimensions that followed one that is left out the first takes its formula, and the others follow that one. */
+export function withoutLost(
   kept: Drawing['constraints'],
   all: Drawing['constraints'],
   extra: ReadonlySet<Id>,
@@ -166,9 +166,12 @@ function withoutLost(
   const lost = new Map(
     all.flatMap((c) => (c.kind === 'dimension' && extra.has(c.id) ? [[c.name, c.formula] as const] : [])),
   )
-  return kept.map((c) =>
-    c.kind === 'dimension' && lost.has(formulaText(c.formula))
-      ? { ...c, formula: lost.get(formulaText(c.formula))! }
-      : c,
-  )
+  return kept.map((c) => {
+    if (c.kind !== 'dimension') return c
+    const followed = formulaText(c.formula)
+    const formula = lost.get(followed)
+    if (formula === undefined) return c
+    lost.set(followed, c.name)
+    return { ...c, formula }
+  })
 }

@@ -2,9 +2,11 @@ import { describe, expect, it } from 'vitest'
 import { within } from '@flexum/core/base'
 import { STARTERS, type Part } from '@flexum/core/document'
 import { addValue, setValueFormula } from '@flexum/core/edit'
+import { pointAt } from '@flexum/core/plane'
 import { areasOf, chainOf } from '@flexum/core/sketch'
 import { BELOW, RIGHT, BOW, MOUTH, drawBox, drawHook, handOn, type Hand } from '../../testing/sheet.ts'
 import { partOf } from '../bench/session.ts'
+import { leaderOf } from './beside.ts'
 import { CHANGES, type ChangeName } from './changes/index.ts'
 import { dimensionText } from './dimension-text.ts'
 import { layoutDimension } from './dimension-layout.ts'
@@ -445,6 +447,38 @@ describe('changes', () => {
     expect(hand.sheet.model().solved.areas.regions).toHaveLength(3)
     expect(make(hand, 'beside', lines(hand).slice(0, 4), { distance: [40, '40'] })).toBe(false)
     expect(hand.said()).toContain('no room')
+  })
+  it('beside: one figure for both sides, and the original stays where it is', () => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    hand.click(0, 10)
+    hand.click(50, 10)
+    hand.click(50, 40)
+    hand.key('Enter')
+    const chain = lines(hand)
+    const put = { side: 'both', linked: 'yes', caps: 'straight' }
+    expect(make(hand, 'beside', chain, { distance: [4, '4'] }, put)).toBe(true)
+    expect(area(hand)).toBeCloseTo(80 * 8, 4)
+    const original = () =>
+      chain.flatMap((id) =>
+        (hand.sheet.model().pieces.get(id) ?? []).map((c) => [...pointAt(c, 0), ...pointAt(c, 1)]),
+      )
+    const before = original()
+    const { step } = hand.sheet.model()
+    const leaders = hand.dimensions().filter((d) => !leaderOf(step, d))
+    expect(hand.dimensions().length).toBeGreaterThan(2)
+    expect(leaders.map((d) => d.formula)).toEqual(['4'])
+    hand.sheet.set({ editing: { kind: 'old', id: leaders[0]!.id } })
+    expect(hand.sheet.enter('7')).toBe(true)
+    expect(area(hand)).toBeCloseTo(80 * 14, 4)
+    for (const [i, place] of original().entries())
+      for (const [k, x] of place.entries()) expect(x).toBeCloseTo(before[i]![k]!, 7)
+    // Without the first the others keep the figure.
+    hand.sheet.remove([leaders[0]!.id])
+    const left = hand.dimensions().filter((d) => !leaderOf(hand.sheet.model().step, d))
+    expect(left.map((d) => d.formula)).toEqual(['7'])
+    expect(hand.sheet.model().faults.size).toBe(0)
+    expect(area(hand)).toBeCloseTo(80 * 14, 4)
   })
   it('mirror, repeat and move', () => {
     const hand = handOn()

@@ -422,6 +422,26 @@ describe('corners', () => {
 
 describe('drawing beside', () => {
   const linked = { corners: 'extended', linked: true } as const
+  const hook: readonly SketchEntity[] = [
+    pt('a', 0, 0),
+    pt('b', 0, 60),
+    pt('m', 20, 60),
+    pt('c', 40, 60),
+    pt('d', 40, 30),
+    line('l1', 'a', 'b'),
+    arc('k', 'm', 'b', 'c', 20, true),
+    line('l2', 'c', 'd'),
+  ]
+  const hookHeld: readonly Constraint[] = [
+    { kind: 'fixed', id: 'f', point: 'a', x: 0, y: 0 },
+    { kind: 'vertical', id: 'v1', a: 'a', b: 'b' },
+    { kind: 'vertical', id: 'v2', a: 'c', b: 'd' },
+    { kind: 'tangent', id: 't1', a: 'l1', b: 'k', at: 'b', side: 1 },
+    { kind: 'tangent', id: 't2', a: 'l2', b: 'k', at: 'c', side: 1 },
+    { kind: 'dimension', id: 'h', value: 60, measured: { of: 'distance', a: 'a', b: 'b' } },
+    { kind: 'dimension', id: 'R', value: 20, measured: { of: 'radius', round: 'k' } },
+    { kind: 'dimension', id: 't', value: 30, measured: { of: 'distance', a: 'c', b: 'd' } },
+  ]
   const strip = (d: SketchDraft): void => {
     // What others say already is left out, the newest first.
     for (;;) {
@@ -431,12 +451,12 @@ describe('drawing beside', () => {
     }
   }
   it('follows a closed chain inside and outside, and stays linked', () => {
-    for (const [distance, w, t] of [
-      [5, 50, 30],
-      [-5, 70, 50],
+    for (const [side, w, t] of [
+      ['left', 50, 30],
+      ['right', 70, 50],
     ] as const) {
       const d = draftOf(box, boxHeld, 5)
-      const made = done(offset(d, ['l1', 'l2', 'l3', 'l4'], { ...linked, distance }))
+      const made = done(offset(d, ['l1', 'l2', 'l3', 'l4'], { ...linked, side, distance: 5 }))
       strip(d)
       const e = standing(d)
       expect(freedomOf(e, all(d)).loose).toBe(0)
@@ -454,35 +474,15 @@ describe('drawing beside', () => {
   it('goes round outside corners with arcs when asked', () => {
     const d = draftOf(box, boxHeld, 5)
     const made = done(
-      offset(d, ['l1', 'l2', 'l3', 'l4'], { corners: 'rounded', linked: false, distance: -5 }),
+      offset(d, ['l1', 'l2', 'l3', 'l4'], { corners: 'rounded', linked: false, side: 'right', distance: 5 }),
     )
     expect(made).toHaveLength(8)
     const own = d.entities.filter((x) => x.kind === 'point' || made.includes(x.id))
     expect(areasOf(own).regions[0]!.area).toBeCloseTo(2400 + 200 * 5 + 25 * Math.PI, 6)
   })
   it('follows lines that run into arcs smoothly, open at both ends', () => {
-    const hook: readonly SketchEntity[] = [
-      pt('a', 0, 0),
-      pt('b', 0, 60),
-      pt('m', 20, 60),
-      pt('c', 40, 60),
-      pt('d', 40, 30),
-      line('l1', 'a', 'b'),
-      arc('k', 'm', 'b', 'c', 20, true),
-      line('l2', 'c', 'd'),
-    ]
-    const held: readonly Constraint[] = [
-      { kind: 'fixed', id: 'f', point: 'a', x: 0, y: 0 },
-      { kind: 'vertical', id: 'v1', a: 'a', b: 'b' },
-      { kind: 'vertical', id: 'v2', a: 'c', b: 'd' },
-      { kind: 'tangent', id: 't1', a: 'l1', b: 'k', at: 'b', side: 1 },
-      { kind: 'tangent', id: 't2', a: 'l2', b: 'k', at: 'c', side: 1 },
-      { kind: 'dimension', id: 'h', value: 60, measured: { of: 'distance', a: 'a', b: 'b' } },
-      { kind: 'dimension', id: 'R', value: 20, measured: { of: 'radius', round: 'k' } },
-      { kind: 'dimension', id: 't', value: 30, measured: { of: 'distance', a: 'c', b: 'd' } },
-    ]
-    const d = draftOf(hook, held, 3)
-    const made = done(offset(d, ['l1', 'k', 'l2'], { ...linked, distance: 3 }))
+    const d = draftOf(hook, hookHeld, 3)
+    const made = done(offset(d, ['l1', 'k', 'l2'], { ...linked, side: 'left', distance: 3 }))
     strip(d)
     const e = standing(d)
     expect(freedomOf(e, all(d)).loose).toBe(0)
@@ -499,19 +499,61 @@ describe('drawing beside', () => {
     const round = s.entities.find((x) => x.id === made[1]) as { radius: number }
     expect(round.radius).toBeCloseTo(28, 7)
   })
+  it.each([
+    ['straight', 2 * 3 * (60 + 20 * Math.PI + 30)],
+    ['round', 2 * 3 * (60 + 20 * Math.PI + 30) + 9 * Math.PI],
+  ] as const)('makes a closed strip of a chain, its ends %s, all of one figure', (caps, area) => {
+    const d = draftOf(hook, hookHeld, 3)
+    const made = done(offset(d, ['l1', 'k', 'l2'], { ...linked, side: 'both', caps, distance: 3 }))
+    expect(made).toHaveLength(8)
+    strip(d)
+    const e = standing(d)
+    expect(freedomOf(e, all(d)).loose).toBe(0)
+    const own = (all8: readonly SketchEntity[]) =>
+      areasOf(all8.filter((x) => x.kind === 'point' || made.includes(x.id)))
+    expect(own(e).gaps).toEqual([])
+    expect(own(e).regions.map((r) => r.area)).toEqual([expect.closeTo(area, 6)])
+    // A strip wherever its middle goes.
+    const s = solve(
+      e,
+      all(d).map((c) => (c.id === 'h' ? ({ ...c, value: 80 } as Constraint) : c)),
+    )
+    expect(s.failing).toEqual([])
+    expect(own(s.entities).regions[0]!.area).toBeCloseTo(area + 120, 6)
+  })
+  it('makes a strip of a lone line and of an arc, and rings of a circle', () => {
+    for (const [entities, chain, area] of [
+      [[pt('a', 0, 0), pt('b', 40, 0), line('l', 'a', 'b')], ['l'], 400],
+      [
+        [pt('m', 0, 0), pt('a', 20, 0), pt('b', 0, 20), arc('k', 'm', 'a', 'b', 20)],
+        ['k'],
+        (Math.PI / 4) * (25 ** 2 - 15 ** 2),
+      ],
+    ] as const) {
+      const d = draftOf(entities, [], 5)
+      const made = done(offset(d, chain, { ...linked, side: 'both', caps: 'straight', distance: 5 }))
+      strip(d)
+      const own = standing(d).filter((x) => x.kind === 'point' || made.includes(x.id))
+      expect(areasOf(own).regions[0]!.area).toBeCloseTo(area, 6)
+    }
+    const d = draftOf([pt('m', 0, 0), circle('k', 'm', 20)], [], 5)
+    const rings = done(offset(d, ['k'], { ...linked, side: 'both', caps: 'round', distance: 5 }))
+    const radii = rings.map((id) => (d.entities.find((x) => x.id === id) as { radius: number }).radius)
+    expect(radii).toEqual([15, 25])
+  })
   it('says when it is too far', () => {
     expect(
-      offset(draftOf(box, boxHeld), ['l1', 'l2', 'l3', 'l4'], { ...linked, distance: 21 }),
+      offset(draftOf(box, boxHeld), ['l1', 'l2', 'l3', 'l4'], { ...linked, side: 'left', distance: 21 }),
     ).toMatchObject({
       ok: false,
       fault: { code: 'edit.offset-corner' },
     })
     const o = draftOf([pt('m', 0, 0), circle('k', 'm', 5)], [], 1)
-    expect(offset(o, ['k'], { ...linked, distance: 6 })).toMatchObject({
+    expect(offset(o, ['k'], { ...linked, side: 'left', distance: 6 })).toMatchObject({
       ok: false,
       fault: { code: 'edit.offset-wide' },
     })
-    const [ring] = done(offset(o, ['k'], { ...linked, distance: 1 }))
+    const [ring] = done(offset(o, ['k'], { ...linked, side: 'left', distance: 1 }))
     expect(o.entities.find((e) => e.id === ring)).toMatchObject({ radius: 4, centre: 'm' })
     standing(o)
   })

@@ -1,37 +1,82 @@
 import { fail, fault, ok, type Id, type Result } from '../../base/index.ts'
 import { offsetChain, pointAt, reverseCurve, runsOn, vec2, type SimpleCurve } from '../../plane/index.ts'
-import { chainOf } from '../chains.ts'
+import { chainOf, type Chain } from '../chains.ts'
+import type { Measured } from '../constraints/dimensions.ts'
 import { piecesOf, placesOf } from '../curves.ts'
 import type { SketchEntity } from '../entities.ts'
 import type { SketchDraft } from './draft.ts'
 import { entityIn } from './keeping.ts'
 
 export interface OffsetOptions {
-  /** To the left of the chain's travel, mm; negative to its right. */
+  /** How far off, mm, more than 0. */
   readonly distance: number
+  /** As one looks along the chain's travel; the left of a circle is its inside. */
+  readonly side: 'left' | 'right' | 'both'
+  /** How the ends of an open chain are joined where it is drawn beside on both sides; `open` leaves them. */
+  readonly caps?: 'open' | 'straight' | 'round'
   /** What happens outside corners: the curves run on until they meet, or an arc goes round. */
   readonly corners: 'extended' | 'rounded'
   /** Keeps the distance by constraints and one dimension. */
   readonly linked: boolean
 }
 
+type Open = Extract<SketchEntity, { kind: 'line' | 'arc' }>
+
 /** A stretch of the offset: what it goes beside, or the corner it goes round. */
 interface Stretch {
-  readonly of: Extract<SketchEntity, { kind: 'line' | 'arc' }> | undefined
+  readonly of: Open | undefined
   readonly round: Id | undefined
   readonly curve: SimpleCurve
 }
 
-/** Draws beside a chain of lines and arcs, or round a circle. Gives the new curves. */
+/** One of the two sides, and the figure that all of both share. */
+interface SideOptions {
+  readonly corners: OffsetOptions['corners']
+  readonly linked: boolean
+  /** To the left of the chain's travel, mm; negative to its right. */
+  readonly aside: number
+  /** A dimension of the figure typed, or one that follows the first. */
+  readonly measure: (measured: Measured) => void
+}
+
+/**
+ * Draws beside a chain of lines and arcs, or round a circle, on one side or both with one distance for both. Gives the new
+ * curves, the caps last.
+ */
 export function offset(d: SketchDraft, picked: readonly Id[], o: OffsetOptions): Result<readonly Id[]> {
+  if (!(o.distance > 0)) return fail(fault('edit.offset-distance', 'The distance has to be more than 0.'))
   const chain = chainOf(d.entities, picked)
   if (!chain.ok)
     return fail(fault('edit.no-chain', 'Choose curves that hang together end to end, without a fork.'))
-  const first = entityIn(d, chain.value.links[0]!.curve)
+  let size: Id | undefined
+  const measure = (measured: Measured): void => {
+    const id = d.size(measured, size === undefined ? 'typed' : { like: size })
+    size ??= id
+  }
+  const { corners, linked } = o
+  const sides: Beside[] = []
+  for (const way of o.side === 'both' ? [1, -1] : [o.side === 'left' ? 1 : -1]) {
+    const beside = besideChain(d, chain.value, { corners, linked, measure, aside: way * o.distance })
+    if (!beside.ok) return beside
+    sides.push(beside.value)
+  }
+  const made = sides.flatMap((s) => s.made)
+  const [left, right] = sides
+  const caps =
+    left && right && !chain.value.closed && (o.caps ?? 'open') !== 'open'
+      ? capEnds(d, left, right, o.caps === 'round', linked)
+      : []
+  // Ends without a cap stand square beside the chain's.
+  if (linked && caps.length === 0) for (const side of sides) squareEnds(d, side)
+  return ok([...made, ...caps])
+}
+
+function besideChain(d: SketchDraft, { closed, links }: Chain, o: SideOptions): Result<Beside> {
+  const first = entityIn(d, links[0]!.curve)
   if (first?.kind === 'circle') return besideCircle(d, first, o)
   const at = placesOf(d.entities)
   const curves: SimpleCurve[] = []
-  for (const { curve, forward } of chain.value.links) {
+  for (const { curve, forward } of links) {
     const e = entityIn(d, curve)
     const [piece] = e && e.kind !== 'point' ? piecesOf(e, at) : []
     if ((e?.kind !== 'line' && e?.kind !== 'arc') || !piece || piece.kind === 'bezier')
@@ -40,8 +85,7 @@ export function offset(d: SketchDraft, picked: readonly Id[], o: OffsetOptions):
       )
     curves.push((forward ? piece : reverseCurve(piece)) as SimpleCurve)
   }
-  const { closed, links } = chain.value
-  const beside = offsetChain(curves, closed, o.distance, o.corners)
+  const beside = offsetChain(curves, closed, o.aside, o.corners)
   if ('kind' in beside)
     return beside.kind === 'tight'
       ? fail(
@@ -60,24 +104,31 @@ export function offset(d: SketchDraft, picked: readonly Id[], o: OffsetOptions):
 }
 
 function startOf(d: SketchDraft, l: { readonly curve: Id; readonly forward: boolean }): Id {
-  const e = entityIn(d, l.curve) as Extract<SketchEntity, { kind: 'line' | 'arc' }>
+  const e = entityIn(d, l.curve) as Open
   return l.forward ? e.from : e.to
 }
 
 function besideCircle(
   d: SketchDraft,
   e: Extract<SketchEntity, { kind: 'circle' }>,
-  o: OffsetOptions,
-): Result<readonly Id[]> {
-  const radius = e.radius - o.distance
+  o: SideOptions,
+): Result<Beside> {
+  const radius = e.radius - o.aside
   if (!(radius > 0)) return fail(fault('edit.offset-wide', 'The circle is smaller than this distance.'))
   const made = d.add({ kind: 'circle', centre: e.centre, radius, ...(e.guide ? { guide: true } : {}) })
-  if (o.linked) d.size({ of: 'between', a: e.id, b: made }, 'typed')
-  return ok([made])
+  if (o.linked) o.measure({ of: 'between', a: e.id, b: made })
+  return ok({ made: [made], ends: [] })
+}
+
+/** What was drawn on one side: its curves, and where an open one ends. */
+interface Beside {
+  readonly made: readonly Id[]
+  /** At the chain's start and end: the curve beside, its end, and what it goes beside. */
+  readonly ends: readonly { readonly curve: Id; readonly point: Id; readonly of: Open }[]
 }
 
 /** Puts the stretches into the drawing with their points shared, and ties them to what they go beside. */
-function put(d: SketchDraft, stretches: readonly Stretch[], closed: boolean, o: OffsetOptions): Id[] {
+function put(d: SketchDraft, stretches: readonly Stretch[], closed: boolean, o: SideOptions): Beside {
   const n = stretches.length
   const points = stretches.map((s) => d.point(pointAt(s.curve, 0)))
   if (!closed) points.push(d.point(pointAt(stretches[n - 1]!.curve, 1)))
@@ -96,16 +147,17 @@ function put(d: SketchDraft, stretches: readonly Stretch[], closed: boolean, o: 
       ...guide,
     })
   })
-  if (!o.linked) return made
-  let size: Id | undefined
-  const measure = (measured: Parameters<SketchDraft['size']>[0]): void => {
-    const id = d.size(measured, size === undefined ? 'typed' : { like: size })
-    size ??= id
-  }
+  const ends = closed
+    ? []
+    : [
+        { curve: made[0]!, point: points[0]!, of: stretches[0]!.of! },
+        { curve: made.at(-1)!, point: points.at(-1)!, of: stretches.at(-1)!.of! },
+      ]
+  if (!o.linked) return { made, ends }
   // What is said first stays where a later one would say the same again.
   stretches.forEach(({ of, round, curve }, i) => {
-    if (of?.kind === 'arc') measure({ of: 'between', a: of.id, b: made[i]! })
-    else if (round !== undefined && curve.kind === 'arc') measure({ of: 'radius', round: made[i]! })
+    if (of?.kind === 'arc') o.measure({ of: 'between', a: of.id, b: made[i]! })
+    else if (round !== undefined && curve.kind === 'arc') o.measure({ of: 'radius', round: made[i]! })
   })
   for (let i = 0; i < (closed ? n : n - 1); i++) {
     const [a, b] = [stretches[i]!, stretches[(i + 1) % n]!]
@@ -118,23 +170,62 @@ function put(d: SketchDraft, stretches: readonly Stretch[], closed: boolean, o: 
     if (of?.kind === 'line') d.relate({ kind: 'parallel', a: of.id, b: made[i]! })
   })
   stretches.forEach(({ of }, i) => {
-    if (of?.kind === 'line') measure({ of: 'off-line', point: points[i]!, line: of.id })
+    if (of?.kind === 'line') o.measure({ of: 'off-line', point: points[i]!, line: of.id })
   })
-  if (!closed) squareEnds(d, stretches, points)
-  return made
+  return { made, ends }
+}
+
+/** The end of the chain that an end beside it stands by. */
+function besideEnd(d: SketchDraft, of: Open, end: Id): Id {
+  const at = placesOf(d.entities)
+  const far = (p: Id): number => vec2.distance(at(p), at(end))
+  return far(of.from) <= far(of.to) ? of.from : of.to
 }
 
 /** Ends of an open offset stand square beside the chain's: a guide line holds each. */
-function squareEnds(d: SketchDraft, stretches: readonly Stretch[], points: readonly Id[]): void {
-  const at = placesOf(d.entities)
-  for (const [stretch, end] of [
-    [stretches[0]!, points[0]!],
-    [stretches.at(-1)!, points.at(-1)!],
-  ] as const) {
-    const of = stretch.of!
-    const [p] = [of.from, of.to].sort((a, b) => vec2.distance(at(a), at(end)) - vec2.distance(at(b), at(end)))
-    const guide = d.add({ kind: 'line', from: p!, to: end, guide: true })
-    if (of.kind === 'line') d.relate({ kind: 'perpendicular', a: of.id, b: guide })
-    else d.relate({ kind: 'point-on', point: of.centre, curve: guide })
+function squareEnds(d: SketchDraft, { ends }: Beside): void {
+  for (const { point, of } of ends) {
+    const guide = d.add({ kind: 'line', from: besideEnd(d, of, point), to: point, guide: true })
+    squareTo(d, of, guide)
   }
+}
+
+function squareTo(d: SketchDraft, of: Open, line: Id): void {
+  if (of.kind === 'line') d.relate({ kind: 'perpendicular', a: of.id, b: line })
+  else d.relate({ kind: 'point-on', point: of.centre, curve: line })
+}
+
+/** Joins both sides at the ends of the chain: by a line through its end, square to it, or by half a circle about it. */
+function capEnds(d: SketchDraft, left: Beside, right: Beside, round: boolean, linked: boolean): Id[] {
+  return left.ends.map(({ curve, point, of }, i): Id => {
+    const other = right.ends[i]!
+    const end = besideEnd(d, of, point)
+    const guide = of.guide ? { guide: true } : {}
+    if (!round) {
+      const cap = d.add({ kind: 'line', from: point, to: other.point, ...guide })
+      if (linked) {
+        squareTo(d, of, cap)
+        d.relate({ kind: 'point-on', point: end, curve: cap })
+      }
+      return cap
+    }
+    const at = placesOf(d.entities)
+    const cap = d.add({
+      kind: 'arc',
+      centre: end,
+      from: point,
+      to: other.point,
+      radius: vec2.distance(at(end), at(point)),
+      // Out past the end: from the left one goes left about at the start, right about at the far end.
+      clockwise: i === 1,
+      ...guide,
+    })
+    if (linked)
+      for (const [side, p] of [
+        [curve, point],
+        [other.curve, other.point],
+      ] as const)
+        d.relate({ kind: 'tangent', a: side, b: cap, at: p, side: 1 })
+    return cap
+  })
 }

@@ -1,4 +1,3 @@
-import { ok } from '@flexum/core/base'
 import { offset } from '@flexum/core/sketch'
 import { curvesAmong } from './chosen.ts'
 import type { Change } from './change.ts'
@@ -22,10 +21,20 @@ export const drawBeside: Change = {
     },
     {
       key: 'corners',
-      label: 'Outside corners',
+      label: 'Outer corners',
       choices: [
-        ['extended', 'run on'],
-        ['rounded', 'rounded'],
+        ['extended', 'sharp'],
+        ['rounded', 'round'],
+      ],
+    },
+    {
+      key: 'caps',
+      label: 'Ends',
+      when: (o) => o['side'] === 'both',
+      choices: [
+        ['open', 'stay open'],
+        ['straight', 'closed straight'],
+        ['round', 'closed round'],
       ],
     },
     {
@@ -41,18 +50,13 @@ export const drawBeside: Change = {
   build(draft, { model, chosen, figures, options }) {
     const { value, formula } = figures['distance']!
     draft.figure = formula
-    const curves = curvesAmong(model, chosen)
-    const sides = options['side'] === 'both' ? [1, -1] : [options['side'] === 'right' ? -1 : 1]
-    const made: string[] = []
-    for (const side of sides) {
-      const beside = offset(draft, curves, {
-        distance: side * value,
-        corners: options['corners'] === 'rounded' ? 'rounded' : 'extended',
-        linked: options['linked'] !== 'no',
-      })
-      if (!beside.ok) return beside
-      made.push(...beside.value)
-    }
-    return ok(made)
+    const { side, corners, caps, linked } = options
+    return offset(draft, curvesAmong(model, chosen), {
+      distance: value,
+      side: side === 'both' || side === 'right' ? side : 'left',
+      corners: corners === 'rounded' ? 'rounded' : 'extended',
+      caps: caps === 'straight' || caps === 'round' ? caps : 'open',
+      linked: linked !== 'no',
+    })
   },
 }

@@ -19,6 +19,8 @@ export interface ChangeOption {
   readonly key: string
   readonly label: string
   readonly choices: readonly (readonly [value: string, label: string])[]
+  /** Offered only where these options are chosen. */
+  readonly when?: (options: Readonly<Record<string, string>>) => boolean
 }
 
 export interface ChangeInput {

@@ -1,6 +1,11 @@
 import { useEffect, useId, useMemo, useRef, useState } from 'react'
 import type { Id, Result } from '@flexum/core/base'
-import { CHANGES, type ChangeField, type ChangeName } from '../../../sheet/changes/index.ts'
+import {
+  CHANGES,
+  type ChangeField,
+  type ChangeName,
+  type ChangeOption,
+} from '../../../sheet/changes/index.ts'
 import type { Draft } from '../../../sheet/drafting.ts'
 import type { SheetModel } from '../../../sheet/model.ts'
 import { readTyped } from '../../../sheet/typing.ts'
@@ -89,22 +94,24 @@ function OpenChange({ name, model }: { readonly name: ChangeName; readonly model
           if (e.key === 'Escape') close()
         }}
       >
-        {change.options.map((o) => (
-          <label key={o.key} className="grid grid-cols-[1fr_168px] items-center gap-x-2">
-            <span className="muted">{o.label}</span>
-            <select
-              className="select select-sm w-full"
-              value={options[o.key]}
-              onChange={(e) => setOptions({ ...options, [o.key]: e.target.value })}
-            >
-              {o.choices.map(([value, label]) => (
-                <option key={value} value={value}>
-                  {label}
-                </option>
-              ))}
-            </select>
-          </label>
-        ))}
+        {change.options
+          .filter((o: ChangeOption) => o.when?.(options) ?? true)
+          .map((o) => (
+            <label key={o.key} className="grid grid-cols-[1fr_168px] items-center gap-x-2">
+              <span className="muted">{o.label}</span>
+              <select
+                className="select select-sm w-full"
+                value={options[o.key]}
+                onChange={(e) => setOptions({ ...options, [o.key]: e.target.value })}
+              >
+                {o.choices.map(([value, label]) => (
+                  <option key={value} value={value}>
+                    {label}
+                  </option>
+                ))}
+              </select>
+            </label>
+          ))}
         {asked.map((f) => {
           const { formula } = readTyped(sheet, texts[f.key] ?? '', f.dimension)
           const echo = echoOf(formula, f.dimension, part.units, model.around)

@@ -1,5 +1,6 @@
 import { useRef } from 'react'
 import { vec2, type Vec2 } from '@flexum/core/plane'
+import { leaderOf } from '../../../sheet/beside.ts'
 import { middleOf } from '../../../sheet/dimensioning.ts'
 import { layoutDimension, type DimensionDrawing } from '../../../sheet/dimension-layout.ts'
 import { dimensionText } from '../../../sheet/dimension-text.ts'
@@ -14,6 +15,7 @@ export function DimensionsLayer({ model, view }: { readonly model: SheetModel; r
   const { units } = usePart()
   const shown = useSheetState((s) => s.shown)
   const chosen = useSheetState((s) => s.chosen)
+  const marks = useSheetState((s) => s.marks)
   const pointed = useSheetState((s) => s.pointed)
   const pending = useSheetState((s) => s.pending)
   const editing = useSheetState((s) => s.editing)
@@ -26,6 +28,9 @@ export function DimensionsLayer({ model, view }: { readonly model: SheetModel; r
         if (!drawing) return null
         const clash = clashing.has(c.id)
         const lit = chosen.includes(c.id) || pointed.includes(c.id)
+        // What is drawn beside has one text, that of the first.
+        if (!clash && !lit && marks !== 'all' && !model.faults.has(c.id) && leaderOf(model.step, c))
+          return null
         const text = dimensionText(c, model.solved.measures.get(c.id) ?? 0, units, shown)
         const hidden = editing?.kind === 'old' && editing.id === c.id
         return (
