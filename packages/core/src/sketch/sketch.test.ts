@@ -145,6 +145,7 @@ describe('derivatives', () => {
     { kind: 'coincident', id: 'x', a: 'a', b: 'b' },
     { kind: 'horizontal', id: 'x', a: 'a', b: 'b' },
     { kind: 'midpoint', id: 'x', point: 'm', a: 'a', b: 'b' },
+    { kind: 'arc-middle', id: 'x', point: 'm', round: 'r' },
     { kind: 'symmetric', id: 'x', a: 'c', b: 'd', line: 'l' },
     { kind: 'fixed', id: 'x', point: 'a', x: 3, y: 4 },
     { kind: 'point-on', id: 'x', point: 'm', curve: 'l' },

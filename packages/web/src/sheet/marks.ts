@@ -17,6 +17,7 @@ const WORDS: Readonly<Record<Exclude<SketchConstraint['kind'], 'dimension'>, rea
   horizontal: ['level', '―'],
   vertical: ['upright', '|'],
   midpoint: ['middle', '÷'],
+  'arc-middle': ['middle', '÷'],
   symmetric: ['symmetric', '⇋'],
   fixed: ['fixed', '×'],
   'point-on': ['on it', '⊸'],
@@ -66,6 +67,7 @@ function anchorsOf(model: SheetModel, c: SketchConstraint): Vec2[] {
     case 'curvature':
       return at(c.at)
     case 'midpoint':
+    case 'arc-middle':
     case 'point-on':
     case 'fixed':
       return at(c.point)

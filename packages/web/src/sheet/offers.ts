@@ -69,6 +69,8 @@ export function offersFor(model: SheetModel, chosen: readonly Id[]): Offer[] {
     offer('on it', { kind: 'point-on', point: points[0]!.id, curve: curve.id })
     if (isLine(curve) && !isBuiltIn(curve.id))
       offer('in the middle', { kind: 'midpoint', point: points[0]!.id, a: curve.from, b: curve.to })
+    if (curve.kind === 'arc')
+      offer('in the middle', { kind: 'arc-middle', point: points[0]!.id, round: curve.id })
     if (isRound(curve)) offer('at the centre', { kind: 'coincident', a: points[0]!.id, b: curve.centre })
   }
   if (points.length === 2 && lines.length === 1 && things.length === 3)

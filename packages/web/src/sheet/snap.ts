@@ -3,6 +3,7 @@ import { entityName } from '@flexum/core/evaluate'
 import { crossings, directionAt, line2, nearestOn, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
 import { ACROSS, ORIGIN, UP } from '@flexum/core/sketch'
 import type { SheetModel } from './model.ts'
+import { snapMiddle } from './snap-middles.ts'
 
 /** What a place on the sheet caught on. */
 export interface Snap {
@@ -11,10 +12,14 @@ export interface Snap {
   readonly word?: string
   /** A point that is there already. */
   readonly point?: Id
-  /** The middle of a line. */
+  /** The middle of a line or an arc. */
   readonly middleOf?: Id
+  /** In the middle between two points. */
+  readonly between?: readonly [Id, Id]
   /** Curves the place lies on; two for a crossing. */
   readonly on?: readonly Id[]
+  /** The curve of them that a line from where the tool comes from touches there. */
+  readonly tangentTo?: Id
   /** Points it is level with, or upright above or below. */
   readonly level?: Id
   readonly upright?: Id
@@ -43,7 +48,7 @@ export interface SnapOptions {
 export function snapAt(model: SheetModel, at: Vec2, o: SnapOptions): Snap {
   return (
     snapPoint(model, at, o) ??
-    snapMiddle(model, at, o) ??
+    snapMiddle(model, at, o.reach, (id) => skips(o, id)) ??
     snapOther(at, o) ??
     snapCurves(model, at, o) ??
     snapAligned(model, at, o) ??
@@ -66,15 +71,6 @@ function snapPoint(model: SheetModel, at: Vec2, o: SnapOptions): Snap | undefine
   if (!best) return undefined
   const centre = model.entities.some((e) => 'centre' in e && e.centre === best.id)
   return { at: best.place, word: centre ? 'centre' : 'point', point: best.id }
-}
-
-function snapMiddle(model: SheetModel, at: Vec2, o: SnapOptions): Snap | undefined {
-  for (const e of model.entities) {
-    if (e.kind !== 'line' || skips(o, e.id)) continue
-    const middle = vec2.scale(vec2.add(model.at(e.from), model.at(e.to)), 0.5)
-    if (vec2.distance(middle, at) <= o.reach) return { at: middle, word: 'middle', middleOf: e.id }
-  }
-  return undefined
 }
 
 function snapOther(at: Vec2, o: SnapOptions): Snap | undefined {
@@ -110,7 +106,13 @@ function snapCurves(model: SheetModel, at: Vec2, o: SnapOptions): Snap | undefin
     }
   }
   const touching = o.from && tangentFrom(first.curve, o.from, at, o.reach)
-  if (touching) return { at: touching, word: 'tangent', on: [first.id] }
+  if (touching)
+    return {
+      at: touching,
+      word: `tangent to ${nameOf(model, first.id)}`,
+      on: [first.id],
+      tangentTo: first.id,
+    }
   return { at: first.point, word: `on ${nameOf(model, first.id)}`, on: [first.id] }
 }
 

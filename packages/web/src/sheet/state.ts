@@ -59,6 +59,8 @@ export interface SheetState {
   /** Text typed beside the pointer, by the field's key; undefined while nothing is typed. */
   readonly typed: { readonly field: string; readonly texts: Readonly<Record<string, string>> } | undefined
   readonly touched: readonly Id[]
+  /** Lines and rounds that were pointed at for a moment, the latest first. */
+  readonly patterns: readonly Id[]
   readonly pending: Pending | undefined
   readonly editing: Editing | undefined
   readonly frame: readonly [Vec2, Vec2] | undefined
@@ -96,6 +98,7 @@ export const OPENED: SheetState = {
   pointer: undefined,
   typed: undefined,
   touched: [],
+  patterns: [],
   pending: undefined,
   editing: undefined,
   frame: undefined,

@@ -3,6 +3,7 @@ import type { Unknowns } from '../unknowns.ts'
 import type { Compile, ConstraintBase, Equation } from './constraint.ts'
 import { dimension, type Dimension } from './dimensions.ts'
 import {
+  arcMiddle,
   coincident,
   fixed,
   level,
@@ -10,6 +11,7 @@ import {
   onCircle,
   pointOn,
   symmetric,
+  type ArcMiddle,
   type Coincident,
   type Fixed,
   type Level,
@@ -24,6 +26,7 @@ export type Constraint =
   | Coincident
   | Level
   | Midpoint
+  | ArcMiddle
   | Symmetric
   | Fixed
   | PointOn
@@ -38,6 +41,7 @@ const COMPILE: { readonly [K in Constraint['kind']]: Compile<Extract<Constraint,
   horizontal: level as Compile<never>,
   vertical: level as Compile<never>,
   midpoint,
+  'arc-middle': arcMiddle,
   symmetric,
   fixed,
   'point-on': pointOn,

@@ -26,6 +26,13 @@ export interface Midpoint extends ConstraintBase {
   readonly b: Id
 }
 
+/** A point in the middle of an arc. */
+export interface ArcMiddle extends ConstraintBase {
+  readonly kind: 'arc-middle'
+  readonly point: Id
+  readonly round: Id
+}
+
 /** Two points mirrored in a line. */
 export interface Symmetric extends ConstraintBase {
   readonly kind: 'symmetric'
@@ -68,6 +75,18 @@ export const midpoint: Compile<Midpoint> = (c, u) => {
       [-0.5, single(b[k])],
     ])
   return [middle('x'), middle('y')]
+}
+
+export const arcMiddle: Compile<ArcMiddle> = (c, u) => {
+  const [p, arc] = [u.point(c.point), u.must(c.round, 'arc')]
+  // On its circle, and as far from one end as from the other.
+  return [
+    onCircle(p, c.round, u),
+    sum([
+      [1, distance(p, u.point(arc.from))],
+      [-1, distance(p, u.point(arc.to))],
+    ]),
+  ]
 }
 
 export const symmetric: Compile<Symmetric> = (c, u) => {

@@ -51,6 +51,8 @@ export function referencesOf(c: Relation): readonly Id[] {
   switch (c.kind) {
     case 'midpoint':
       return [c.point, c.a, c.b]
+    case 'arc-middle':
+      return [c.point, c.round]
     case 'symmetric':
       return [c.a, c.b, c.line]
     case 'fixed':
@@ -75,6 +77,8 @@ export function mapReferences<C extends Relation>(c: C, swap: (id: Id) => Id): C
     switch (r.kind) {
       case 'midpoint':
         return { ...r, point: swap(r.point), a: swap(r.a), b: swap(r.b) }
+      case 'arc-middle':
+        return { ...r, point: swap(r.point), round: swap(r.round) }
       case 'symmetric':
         return { ...r, a: swap(r.a), b: swap(r.b), line: swap(r.line) }
       case 'fixed':

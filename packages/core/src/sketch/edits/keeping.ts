@@ -58,6 +58,8 @@ function saysHowLong(c: Relation, curve: Curve, endsMove: boolean): boolean {
       return curve.kind === 'line' && (c.a === curve.id || c.b === curve.id)
     case 'midpoint':
       return both(c.a, c.b)
+    case 'arc-middle':
+      return endsMove && c.round === curve.id
     default:
       return false
   }

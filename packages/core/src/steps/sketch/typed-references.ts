@@ -92,6 +92,11 @@ function wantsOfConstraint(c: SketchConstraint, kindOf: Found): Wants {
         [c.a, POINT],
         [c.b, POINT],
       ]
+    case 'arc-middle':
+      return [
+        [c.point, POINT],
+        [c.round, ['arc']],
+      ]
     case 'symmetric':
       return [
         [c.a, POINT],

@@ -83,6 +83,7 @@ export type SketchRelation =
   | { readonly kind: 'coincident'; readonly id: Id; readonly a: Id; readonly b: Id }
   | { readonly kind: 'horizontal' | 'vertical'; readonly id: Id; readonly a: Id; readonly b: Id }
   | { readonly kind: 'midpoint'; readonly id: Id; readonly point: Id; readonly a: Id; readonly b: Id }
+  | { readonly kind: 'arc-middle'; readonly id: Id; readonly point: Id; readonly round: Id }
   | { readonly kind: 'symmetric'; readonly id: Id; readonly a: Id; readonly b: Id; readonly line: Id }
   | { readonly kind: 'fixed'; readonly id: Id; readonly point: Id; readonly x: number; readonly y: number }
   | { readonly kind: 'point-on'; readonly id: Id; readonly point: Id; readonly curve: Id }
@@ -199,6 +200,7 @@ const CONSTRAINTS: Readonly<Record<SketchConstraint['kind'], AnyObject>> = {
   horizontal: pair,
   vertical: pair,
   midpoint: { point: idSchema, ...pair },
+  'arc-middle': { point: idSchema, round: idSchema },
   symmetric: { ...pair, line: idSchema },
   fixed: { point: idSchema, x: coordinate, y: coordinate },
   'point-on': { point: idSchema, curve: idSchema },

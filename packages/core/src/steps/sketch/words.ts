@@ -131,6 +131,8 @@ export function constraintName(step: Pick<SketchStep, 'entities'>, c: SketchCons
       return `Upright: ${lineOf(c.a, c.b)}`
     case 'midpoint':
       return `In the middle: ${name(c.point)} of ${lineOf(c.a, c.b)}`
+    case 'arc-middle':
+      return `In the middle: ${name(c.point)} of ${name(c.round)}`
     case 'symmetric':
       return `Symmetric: ${name(c.a)}, ${name(c.b)} about ${name(c.line)}`
     case 'fixed':

@@ -6,15 +6,8 @@ import { PICKS, pickTool } from './pick.ts'
 import { scalePictureTool } from './scale-picture.ts'
 import { splineTool } from './spline.ts'
 import { stampTool } from './stamp.ts'
-import {
-  arcCentreStamp,
-  arcThroughStamp,
-  boxStamp,
-  circleStamp,
-  ellipseStamp,
-  polygonStamp,
-  slotStamp,
-} from './stamps.ts'
+import { boxStamp, polygonStamp, slotStamp } from './outline-stamps.ts'
+import { arcCentreStamp, arcThroughStamp, circleStamp, ellipseStamp } from './round-stamps.ts'
 import type { ToolName } from './names.ts'
 import type { Tool, ToolHost } from './tool.ts'
 

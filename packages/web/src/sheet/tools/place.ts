@@ -6,7 +6,11 @@ import type { Snap } from '../snap.ts'
 
 /** Whether a place is given by something that is there, and not only near the pointer. */
 export const isCaught = (s: Snap): boolean =>
-  s.point !== undefined || s.middleOf !== undefined || s.on !== undefined || s.outside === true
+  s.point !== undefined ||
+  s.middleOf !== undefined ||
+  s.between !== undefined ||
+  s.on !== undefined ||
+  s.outside === true
 
 /** Puts a point where the pointer caught: the point that is there, or a new one tied to what it caught on. */
 export function placePoint(d: Draft, s: Snap, constrain: boolean): Id {
@@ -16,6 +20,8 @@ export function placePoint(d: Draft, s: Snap, constrain: boolean): Id {
   if (!constrain) return id
   const middle = s.middleOf === undefined ? undefined : d.entities.find((e) => e.id === s.middleOf)
   if (middle?.kind === 'line') d.relate({ kind: 'midpoint', point: id, a: middle.from, b: middle.to })
+  if (middle?.kind === 'arc') d.relate({ kind: 'arc-middle', point: id, round: middle.id })
+  if (s.between) d.relate({ kind: 'midpoint', point: id, a: s.between[0], b: s.between[1] })
   for (const curve of s.on ?? []) d.relate({ kind: 'point-on', point: id, curve })
   if (s.level !== undefined) d.relate({ kind: 'horizontal', a: s.level, b: id })
   if (s.upright !== undefined) d.relate({ kind: 'vertical', a: s.upright, b: id })

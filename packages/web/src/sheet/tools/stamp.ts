@@ -1,5 +1,6 @@
 import type { Vec2 } from '@flexum/core/plane'
 import type { Draft } from '../drafting.ts'
+import type { SheetModel } from '../model.ts'
 import type { Snap } from '../snap.ts'
 import { catchWords } from './place.ts'
 import { NO_PREVIEW, type Pointer, type Preview, type Tool, type ToolHost } from './tool.ts'
@@ -11,9 +12,9 @@ export interface Stamp {
   readonly asks: readonly string[]
   readonly label: string
   /** The shape that the places so far and the pointer make. */
-  shape(places: readonly Vec2[], p: Pointer): Omit<Preview, 'hint'> | undefined
+  shape(places: readonly Vec2[], p: Pointer, model: SheetModel): Omit<Preview, 'hint'> | undefined
   /** Puts it in. `places` hold what each place caught on; the last is where the shape ends up, which typing may move. */
-  build(draft: Draft, places: readonly Snap[], p: Pointer, constrain: boolean): void
+  build(draft: Draft, places: readonly Snap[], p: Pointer, constrain: boolean, model: SheetModel): void
   /** A key of its own; true when it was taken. */
   key?(key: string): boolean
 }
@@ -32,6 +33,7 @@ export function stampTool(host: ToolHost, stamp: Stamp): Tool {
       const shape = stamp.shape(
         places.map((s) => s.at),
         p,
+        host.model(),
       )
       if (!shape) return { ...NO_PREVIEW, hint }
       return { ...shape, words: [...shape.words, ...catchWords(p.snap)], hint }
@@ -45,11 +47,13 @@ export function stampTool(host: ToolHost, stamp: Stamp): Tool {
         !stamp.shape(
           all.slice(0, -1).map((s) => s.at),
           p,
+          host.model(),
         )
       )
         return
+      const model = host.model()
       host.apply(stamp.label, (d, constrain) => {
-        stamp.build(d, all, p, constrain && !p.plain)
+        stamp.build(d, all, p, constrain && !p.plain, model)
         return true
       })
     },

@@ -19,6 +19,8 @@ export interface Pointer {
   readonly snap: Snap
   /** The key that suppresses catching and constraints is held. */
   readonly plain: boolean
+  /** Lines and rounds that were pointed at for a moment: what is drawn can take after them. */
+  readonly patterns: readonly Id[]
   /** More is added to what is chosen. */
   readonly more: boolean
   readonly typed: Readonly<Record<string, TypedFigure>>
@@ -38,6 +40,8 @@ export interface Field {
 export interface Preview {
   readonly curves: readonly Curve2[]
   readonly points?: readonly Vec2[]
+  /** What it takes after, drawn over while it is shown. */
+  readonly ghosts?: readonly Curve2[]
   /** What will be constrained, in words. */
   readonly words: readonly string[]
   readonly fields: readonly Field[]

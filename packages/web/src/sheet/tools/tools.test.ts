@@ -196,7 +196,7 @@ describe('catching', () => {
     hand.sheet.take('circle')
     const words = (x: number, y: number): readonly string[] => hand.move(x, y).words
     expect(words(80.5, 49.6)).toContain('point')
-    expect(words(40.4, 0.3)).toContain('middle')
+    expect(words(40.4, 0.3)).toContain('middle of line 1')
     expect(words(0.3, 0.4)).toContain('point')
     expect(words(60.2, 50.4)).toContain('on line 3')
     // The upper right corner was touched: level with it, out in the open.
@@ -227,6 +227,129 @@ describe('catching', () => {
     ])
     // From the axis on along it the line is level, and says so itself.
     expect(hand.move(60, 0.5).words).toEqual(['level'])
+  })
+  it('on the middle of an arc and of an outline, which keep what is put there', () => {
+    const hand = handOn()
+    hand.sheet.take('arc-centre')
+    hand.click(0, 0)
+    hand.click(30, 0)
+    hand.click(0, 30)
+    hand.sheet.take('chain')
+    const h = 30 / Math.SQRT2
+    expect(hand.move(h + 0.4, h).words).toEqual(['middle of arc 1'])
+    hand.click(h + 0.4, h)
+    hand.click(60, 70, { plain: true })
+    hand.key('Enter')
+    expect(hand.constraints('arc-middle')).toHaveLength(1)
+    const middle = (): readonly number[] => {
+      const c = hand.constraints('arc-middle')[0]!
+      return hand.sheet.model().at(c.kind === 'arc-middle' ? c.point : '')
+    }
+    expect(middle()[0]).toBeCloseTo(h, 7)
+    // It stays the middle when the arc is made longer.
+    const [arc] = hand.entities('arc')
+    const end = arc?.kind === 'arc' ? arc.to : ''
+    hand.sheet.take('choose')
+    hand.drag([0, 30], [-20, 15])
+    const { at } = hand.sheet.model()
+    const away = (a: readonly number[], b: readonly number[]): number =>
+      Math.hypot(a[0]! - b[0]!, a[1]! - b[1]!)
+    expect(away(at(end), [0, 30])).toBeGreaterThan(5)
+    expect(away(middle(), at(end))).toBeCloseTo(away(middle(), at(arc?.kind === 'arc' ? arc.from : '')), 6)
+
+    const box = handOn()
+    drawBox(box)
+    box.sheet.take('circle')
+    expect(box.move(40.4, 25.3).words).toEqual(['centre of the outline'])
+    box.click(40.4, 25.3)
+    box.click(46, 25.3)
+    const [ring] = box.entities('circle')
+    // The box keeps two sizes, and the circle one.
+    expect(box.loose()).toBe(3)
+    expect(box.sheet.model().at(ring?.kind === 'circle' ? ring.centre : '')).toEqual([
+      expect.closeTo(40, 9),
+      expect.closeTo(25, 9),
+    ])
+  })
+  it('takes after lines and rounds that were pointed at, and draws what it takes after', () => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    hand.click(0, 0, { plain: true })
+    hand.click(40, 30, { plain: true })
+    hand.key('Enter')
+    const [first] = hand.entities('line')
+    hand.click(10, 40, { plain: true })
+    // Not before it was pointed at.
+    expect(hand.move(42.2, 64).words).toEqual([])
+    hand.sheet.set({ patterns: [first!.id] })
+    expect(hand.move(42.2, 64).words).toEqual(['parallel to line 1'])
+    expect(hand.move(50.3, 69.8)).toMatchObject({ words: ['parallel to line 1', 'as long as line 1'] })
+    expect(hand.move(50.3, 69.8).ghosts).toHaveLength(2)
+    expect(hand.move(22.1, 24).words).toEqual(['square to line 1'])
+    hand.click(50.3, 69.8)
+    hand.key('Enter')
+    expect(hand.constraints('parallel')).toHaveLength(1)
+    expect(hand.constraints('equal')).toHaveLength(1)
+    const [, second] = hand.entities('line')
+    expect(curveLength(hand.sheet.model().pieces.get(second!.id)![0]!)).toBeCloseTo(50, 9)
+    // A typed length is what counts then.
+    hand.click(90, 0, { plain: true })
+    hand.move(130, 30.2)
+    hand.type({ length: '20' })
+    expect(hand.constraints('equal')).toHaveLength(1)
+    expect(hand.constraints('parallel')).toHaveLength(2)
+
+    hand.key('Enter')
+    hand.sheet.take('circle')
+    hand.click(-60, 0, { plain: true })
+    hand.click(-48, 0, { plain: true })
+    hand.sheet.set({ patterns: [hand.entities('circle')[0]!.id] })
+    hand.click(-60, 60, { plain: true })
+    expect(hand.move(-60, 72.7)).toMatchObject({ words: ['as large as circle 1'], ghosts: [{ radius: 12 }] })
+    hand.click(-60, 72.7)
+    expect(hand.entities('circle')[1]).toMatchObject({ radius: expect.closeTo(12, 9) })
+    expect(hand.constraints('equal')).toHaveLength(2)
+  })
+  it('leaves a round tangent, and runs from one to another tangent to both', () => {
+    const hand = handOn()
+    hand.sheet.take('circle')
+    hand.click(0, 0)
+    hand.click(20, 0, { plain: true })
+    hand.click(80, 0, { plain: true })
+    hand.click(90, 0, { plain: true })
+    const [big, small] = hand.entities('circle').map((e) => e.id)
+    hand.sheet.take('chain')
+    // From a place on the big circle, nearly along it.
+    hand.click(14.2, -14.1)
+    expect(hand.move(40.5, 11).words).toEqual(['tangent to circle 1'])
+    hand.click(40.5, 11)
+    hand.key('Enter')
+    const [loose] = hand.constraints('tangent')
+    expect(loose).toMatchObject({ b: big })
+    hand.sheet.remove([hand.entities('line')[0]!.id])
+    // Over both, from near the one place to near the other.
+    hand.click(4, 19.6)
+    const end = hand.move(81.6, 9.9)
+    expect(end.words).toEqual(['tangent to circle 1', 'tangent to circle 2'])
+    hand.click(81.6, 9.9)
+    const line = hand.entities('line')[0]!
+    const ends = line.kind === 'line' ? [line.from, line.to].map((id) => hand.sheet.model().at(id)) : []
+    expect(hand.constraints('tangent').map((c) => c.kind === 'tangent' && c.b)).toEqual([big, small])
+    const { at } = hand.sheet.model()
+    const centre = (id: string): readonly number[] => {
+      const e = hand.entities('circle').find((c) => c.id === id)
+      return at(e?.kind === 'circle' ? e.centre : '')
+    }
+    const radius = (id: string): number => {
+      const e = hand.entities('circle').find((c) => c.id === id)
+      return e?.kind === 'circle' ? e.radius : 0
+    }
+    for (const [i, id] of [big!, small!].entries()) {
+      const [c, p] = [centre(id), ends[i]!]
+      expect(Math.hypot(p[0] - c[0]!, p[1] - c[1]!)).toBeCloseTo(radius(id), 7)
+      const along = [ends[1]![0] - ends[0]![0], ends[1]![1] - ends[0]![1]]
+      expect((p[0] - c[0]!) * along[0]! + (p[1] - c[1]!) * along[1]!).toBeCloseTo(0, 5)
+    }
   })
   it('ties what is put there', () => {
     const hand = handOn()

@@ -18,6 +18,7 @@ import { PointerFields } from './PointerFields.tsx'
 import { SceneBehind } from './SceneBehind.tsx'
 import { UseLettersLayer, UsesLayer } from './UsesLayer.tsx'
 import { pickFor, usesOf } from './uses.ts'
+import { useDwell } from './useDwell.ts'
 import { useReferencePlaces } from './useReferencePlaces.ts'
 import { useSheetKeys } from './useSheetKeys.ts'
 
@@ -32,6 +33,7 @@ export function SheetSurface() {
   const state = useSheetState((s) => s)
   const others = useReferencePlaces()
   const pan = useRef<Vec2 | undefined>(undefined)
+  const dwellOn = useDwell(sheet)
   useSheetKeys()
   const putPicture = usePicturePutting()
 
@@ -137,6 +139,7 @@ export function SheetSurface() {
         const p = pointerAt(e)
         if (e.buttons & 1) tool.drag?.(p)
         const hover = e.buttons === 0 ? hitAt(model, p.raw, p.reach) : state.hover
+        if (hover !== state.hover) dwellOn(hover)
         sheet.set({ pointer: p, hover, touched: touchedBy(state.touched, p.snap.point) })
       }}
       onPointerUp={(e) => {

@@ -266,6 +266,16 @@ export function PreviewLayer({ preview, view }: { readonly preview: Preview; rea
           />
         )
       })}
+      {preview.ghosts?.map((c: Curve2, i) => (
+        <path
+          key={i}
+          d={curvesPath([c], on)}
+          stroke="var(--color-success)"
+          strokeOpacity="0.35"
+          strokeWidth="7"
+          strokeLinecap="round"
+        />
+      ))}
       {preview.curves.map((c: Curve2, i) => (
         <path
           key={i}

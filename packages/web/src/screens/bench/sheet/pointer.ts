@@ -1,6 +1,7 @@
 import { deg } from '@flexum/core/num'
 import { vec2, type Vec2 } from '@flexum/core/plane'
 import { formatExact } from '@flexum/core/units'
+import type { SheetModel } from '../../../sheet/model.ts'
 import { snapAt, type Snap } from '../../../sheet/snap.ts'
 import type { Sheet } from '../../../sheet/sheet.ts'
 import type { Pointer } from '../../../sheet/tools/tool.ts'
@@ -37,7 +38,15 @@ export function pointerFor(
         ...(from ? { from } : {}),
       })
   const locked = state.steps !== undefined && from ? lockedTo(state.steps, from, snap, reach) : snap
-  return { raw, snap: locked, plain: o.plain, more: o.more, reach, typed: typedFigures(sheet, tool) }
+  return {
+    raw,
+    snap: locked,
+    patterns: state.patterns,
+    plain: o.plain,
+    more: o.more,
+    reach,
+    typed: typedFigures(sheet, tool),
+  }
 }
 
 /** A place on the nearest ray of steps from where a tool comes from; what it caught on counts where it lies on the ray. */
@@ -55,4 +64,14 @@ function lockedTo(step: number, from: Vec2, snap: Snap, reach: number): Snap {
 export function touchedBy(touched: readonly string[], point: string | undefined): readonly string[] {
   if (point === undefined || touched[0] === point) return touched
   return [point, ...touched.filter((id) => id !== point)].slice(0, TOUCHED)
+}
+
+/** How many lines and rounds new things take after. */
+const PATTERNS = 2
+
+/** What new things take after, with one more in front if it is a line or a round. */
+export function patternsWith(model: SheetModel, patterns: readonly string[], id: string): readonly string[] {
+  const kind = model.byId.get(id)?.kind
+  if (kind !== 'line' && kind !== 'arc' && kind !== 'circle') return patterns
+  return [id, ...patterns.filter((x) => x !== id)].slice(0, PATTERNS)
 }
