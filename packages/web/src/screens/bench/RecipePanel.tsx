@@ -9,6 +9,7 @@ import { selectionOf } from '../../bench/session.ts'
 import { Menu, type MenuItem } from '../../ui/Menu.tsx'
 import { counted } from '../../ui/counted.ts'
 import { addNewStep, drawPath, drawProfile } from './actions/recipe.ts'
+import { NewSheetDialog } from './NewSheetDialog.tsx'
 import { useBench, usePart, useSessionState } from './context.ts'
 import { StepPicture, ValuesPicture } from './StepPicture.tsx'
 import { pageOf } from './steps/index.ts'
@@ -20,6 +21,7 @@ export function RecipePanel() {
   const result = useSessionState((s) => s.result)
   const selection = useSessionState(selectionOf)
   const steps = part.steps.length
+  const [asking, setAsking] = useState(false)
   return (
     <div className="flex h-full flex-col overflow-y-auto bg-base-200 pb-2">
       <div className="flex items-center justify-between px-3 pt-3 pb-2">
@@ -63,7 +65,11 @@ export function RecipePanel() {
           name="Add a step"
           label="Add a step ▾"
           items={[
-            { label: 'Draw a path', onSelect: () => drawPath(session) },
+            {
+              label: 'Draw a path',
+              onSelect: () =>
+                part.steps.some((s) => s.kind === 'sketch') ? setAsking(true) : drawPath(session),
+            },
             { label: 'Draw a profile', onSelect: () => drawProfile(session) },
             ...allKinds().map(({ kind, title }) => ({
               label: title,
@@ -72,6 +78,7 @@ export function RecipePanel() {
           ]}
         />
       </div>
+      {asking && <NewSheetDialog onClose={() => setAsking(false)} />}
     </div>
   )
 }

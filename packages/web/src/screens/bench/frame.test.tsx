@@ -67,6 +67,12 @@ describe('the recipe', () => {
 })
 
 describe('what is drawn in a part without a run', () => {
+  // jsdom opens no dialogs.
+  beforeAll(() => {
+    HTMLDialogElement.prototype.showModal ??= function (this: HTMLDialogElement) {
+      this.open = true
+    }
+  })
   const names = (session: Session): string[] =>
     partOf(session.store.getState()).steps.map((s) => `${s.kind}: ${s.name}`)
   it.each([
@@ -78,9 +84,13 @@ describe('what is drawn in a part without a run', () => {
       fireEvent.click(screen.getByRole('button', { name: 'Add a step' }))
       fireEvent.click(screen.getByRole('menuitem', { name: what }))
     }
+    const draw = (): void => {
+      fireEvent.click(screen.getByRole('button', { name: 'Draw' }))
+    }
     add(first)
     expect(names(session)).toHaveLength(2)
     add(second)
+    if (second === 'Draw a path') draw()
     const { steps } = partOf(session.store.getState())
     const run = steps.find((s) => s.kind === 'run')!
     expect(run.path).toBe(steps.find((s) => s.kind === 'sketch-path')!.id)
@@ -88,6 +98,17 @@ describe('what is drawn in a part without a run', () => {
     expect(selectionOf(session.store.getState()).sheet).toBe(steps.findLast((s) => s.kind === 'sketch')!.id)
     act(() => session.undo())
     expect(names(session)).toHaveLength(2)
+    // A path after other sheets is asked its plane, that of the last path being proposed.
+    act(() => session.redo())
+    add('Draw a path')
+    expect(screen.getByRole('radio', { name: /^XZ, seen from the front ?as Path sketch$/ })).toBeChecked()
+    fireEvent.click(screen.getByRole('radio', { name: /^YZ/ }))
+    draw()
+    expect(partOf(session.store.getState()).steps.filter((s) => s.kind === 'sketch')).toContainEqual(
+      expect.objectContaining({ plane: { kind: 'yz', offset: '0' } }),
+    )
+    act(() => session.undo())
+    act(() => session.undo())
     // A run that has its profile keeps it.
     act(() => session.redo())
     add('Draw a profile')

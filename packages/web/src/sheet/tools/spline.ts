@@ -19,6 +19,8 @@ export function splineTool(host: ToolHost): Tool {
   }
   return {
     name: 'spline',
+    // Points of a free curve that come to lie in line are not meant to stay so.
+    aligns: false,
     get begun() {
       return places.length > 0
     },

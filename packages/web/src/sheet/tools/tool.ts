@@ -97,6 +97,8 @@ export interface Tool {
   release?(p: Pointer): void
   /** A key; true when the tool took it. */
   key(key: string, p: Pointer | undefined): boolean
+  /** Set to false where places are not lined up with points touched before. */
+  readonly aligns?: boolean
   /** Points and curves not to catch on. */
   except?(): ReadonlySet<Id>
   /** Where a line being drawn comes from. */

@@ -418,6 +418,26 @@ describe('shapes', () => {
     hand.click(0, 68, { plain: true })
     expect(hand.entities('ellipse')).toMatchObject([{ radius: expect.closeTo(8, 6) }])
   })
+  it('points of a spline in line with others are not tied to them', () => {
+    const hand = handOn()
+    drawBox(hand)
+    hand.sheet.take('spline')
+    hand.move(80, 50)
+    for (const [x, y] of [
+      [100, 50.2],
+      [115, 50.1],
+      [130, 60],
+    ] as const)
+      hand.click(x, y)
+    const before = hand.constraints('horizontal').length
+    hand.key('Enter')
+    expect(hand.entities('spline')).toHaveLength(1)
+    expect(hand.constraints('horizontal')).toHaveLength(before)
+    // Chains still are.
+    hand.sheet.take('chain')
+    hand.move(80, 50)
+    expect(hand.move(92, 50.2).words[0]).toMatch(/^level with/)
+  })
   it('a spline goes through its points, or is pulled by them', () => {
     const hand = handOn()
     hand.sheet.take('spline')

@@ -31,9 +31,9 @@ export function closeSheet(session: Session): void {
   session.select({ sheet: null })
 }
 
-/** A sketch with a path along it, and its sheet open. */
-export function drawPath(session: Session): void {
-  drawOn(session, 'sketch-path', { kind: 'xz', offset: '0' })
+/** A sketch with a path along it, and its sheet open; upright, seen from the front, if nothing else is said. */
+export function drawPath(session: Session, plane: SheetPlane = { kind: 'xz', offset: '0' }): void {
+  drawOn(session, 'sketch-path', plane)
 }
 
 /** A sketch with a profile of it, and its sheet open. */

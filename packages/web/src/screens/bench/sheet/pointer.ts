@@ -32,7 +32,7 @@ export function pointerFor(
     : snapAt(sheet.model(), raw, {
         reach,
         grid: gridStep(state.view),
-        touched: state.touched,
+        touched: tool.aligns === false ? [] : state.touched,
         others: o.others,
         except: tool.except?.() ?? new Set(),
         ...(from ? { from } : {}),

@@ -9,14 +9,7 @@ import { openSheet } from '../../actions/recipe.ts'
 import { useBench, usePart, useSessionState } from '../../context.ts'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
-
-const PLANES: Readonly<Record<SheetPlane['kind'], string>> = {
-  xy: 'XY, seen from above',
-  xz: 'XZ, seen from the front',
-  yz: 'YZ, seen from the right',
-  square: 'square to a path',
-  nodes: 'through three nodes',
-}
+import { planeFor, PLANES } from './planes.ts'
 
 /** A sketch seen from the recipe: where it lies, what state it is in, its dimensions. */
 export function SketchInspector({ step }: { readonly step: SketchStep }) {
@@ -26,19 +19,9 @@ export function SketchInspector({ step }: { readonly step: SketchStep }) {
   const { sketch: output, figures } = result?.output ?? {}
   const index = part.steps.findIndex((s) => s.id === step.id)
   const paths = part.steps.slice(0, index).filter((s) => kindOf(s).gives.includes('path'))
-  const nodePath = paths.find((s) => s.kind === 'node-path' && s.nodes.length >= 3)
   const choose = (kind: SheetPlane['kind']): void => {
-    const plane = planeOf(kind)
+    const plane = planeFor(part, index, kind)
     if (plane) session.run(setPlane, { step: step.id, plane }, { label: 'Plane of the sheet' })
-  }
-  const planeOf = (kind: SheetPlane['kind']): SheetPlane | undefined => {
-    if (kind === 'square') return paths[0] && { kind, path: paths[0].id, station: '0' }
-    if (kind === 'nodes') {
-      if (nodePath?.kind !== 'node-path') return undefined
-      const [a, b, c] = nodePath.nodes
-      return { kind, path: nodePath.id, nodes: [a!.id, b!.id, c!.id] }
-    }
-    return { kind, offset: '0' }
   }
   const { plane } = step
   const dimensions = step.constraints.filter((c) => c.kind === 'dimension')
@@ -62,7 +45,7 @@ export function SketchInspector({ step }: { readonly step: SketchStep }) {
             onChange={(e) => choose(e.target.value as SheetPlane['kind'])}
           >
             {Object.entries(PLANES).map(([kind, title]) => (
-              <option key={kind} value={kind} disabled={!planeOf(kind as SheetPlane['kind'])}>
+              <option key={kind} value={kind} disabled={!planeFor(part, index, kind as SheetPlane['kind'])}>
                 {title}
               </option>
             ))}
