@@ -11,6 +11,7 @@ import { pickAlong, pickedAt, type Pick } from './picking.ts'
 import { DrawnBodies } from './DrawnBodies.ts'
 import { makeRenderer, pngOf } from './renderer.ts'
 import { SheetEye, type FacedSheet } from './SheetEye.ts'
+import { Spent } from './Spent.ts'
 import { Stage } from './Stage.ts'
 
 export { STANDARD_VIEWS, type Lens, type StandardView } from './Eye.ts'
@@ -35,11 +36,12 @@ export class BenchView {
   private readonly scene = new Scene()
   private readonly eye = new Eye()
   private readonly controls: OrbitControls
-  private readonly stage = new Stage(this.scene)
-  private readonly highlight = new Highlight(this.scene)
+  private readonly spent = new Spent()
+  private readonly stage = new Stage(this.scene, this.spent)
+  private readonly highlight = new Highlight(this.scene, this.spent)
   private readonly raycaster = new Raycaster()
   private readonly sheetEye = new SheetEye()
-  private readonly bodies = new DrawnBodies(this.scene)
+  private readonly bodies = new DrawnBodies(this.scene, this.spent)
   private readonly listeners = new Set<() => void>()
   private readonly observer: ResizeObserver
   private cut: Cut | undefined
@@ -126,7 +128,7 @@ export class BenchView {
   setCut(at: CutPlane | undefined): void {
     if (this.cut) {
       this.scene.remove(this.cut.group)
-      this.cut.dispose()
+      this.cut.dispose(this.spent)
       this.cut = undefined
     }
     const box = this.bodies.box()
@@ -317,6 +319,7 @@ export class BenchView {
     this.renderer.render(this.scene, sheet ? camera : this.eye.camera)
     // Counted on the canvas, so that a picture of new bodies can be waited for.
     this.renderer.domElement.dataset['pictures'] = String(this.pictures)
+    this.spent.letGo()
     for (const listener of this.listeners) listener()
   }
 
@@ -334,6 +337,7 @@ export class BenchView {
     this.bodies.dispose()
     this.stage.clear()
     this.highlight.clear()
+    this.spent.letGo()
     this.controls.dispose()
     this.scene.environment?.dispose()
     this.renderer.dispose()

@@ -24,6 +24,7 @@ import {
   Vector3,
 } from 'three'
 import type { Theme } from '../ui/theme.ts'
+import type { Spent } from './Spent.ts'
 import { DRAWN } from './appearance.ts'
 
 /** A plane seen from a body that stands somewhere else. */
@@ -84,10 +85,10 @@ export class Cut {
     this.group.renderOrder = 2
   }
 
-  dispose(): void {
+  dispose(spent: Spent): void {
     for (const o of this.group.children as (Mesh | LineSegments)[]) {
       o.geometry.dispose()
-      for (const m of [o.material].flat()) m.dispose()
+      spent.take([o.material].flat())
     }
   }
 }

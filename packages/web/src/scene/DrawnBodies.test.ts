@@ -1,9 +1,18 @@
-import { Raycaster, Scene, Vector3, type BufferGeometry } from 'three'
+import {
+  Raycaster,
+  Scene,
+  Vector3,
+  type BufferGeometry,
+  type EventDispatcher,
+  type Material,
+  type Mesh,
+} from 'three'
 import { describe, expect, it } from 'vitest'
 import { STARTERS } from '@flexum/core/document'
 import { createEvaluator } from '@flexum/core/evaluate'
 import { shownBodies, type ShownBody } from '../bench/results.ts'
 import { DrawnBodies } from './DrawnBodies.ts'
+import { Spent } from './Spent.ts'
 
 const evaluator = createEvaluator()
 /** A straight bar, moved and looking as told. */
@@ -13,8 +22,8 @@ function rod(id: string, y: number, look: 'steel' | 'brass' = 'steel'): ShownBod
   return { ...shown!, step: id, body: { ...shown!.body, id, look, places: [place] } }
 }
 const drawnIn = (scene: Scene): number => scene.children.length
-/** Tells when a geometry has been let go. */
-function watched(geometry: BufferGeometry): () => boolean {
+/** Tells when something has been let go. */
+function watched(geometry: EventDispatcher<{ dispose: object }>): () => boolean {
   let gone = false
   geometry.addEventListener('dispose', () => (gone = true))
   return () => gone
@@ -22,12 +31,17 @@ function watched(geometry: BufferGeometry): () => boolean {
 
 describe('the bodies in a scene', () => {
   it('are kept when another changes, and let go when they do', () => {
-    const scene = new Scene()
-    const bodies = new DrawnBodies(scene)
+    const [scene, spent] = [new Scene(), new Spent()]
+    const bodies = new DrawnBodies(scene, spent)
     const [a, b] = [rod('a', 0), rod('b', 100)]
     bodies.show([a, b], 'flexum-day')
     const [first, second] = bodies.drawn
     const gone = watched(second!.geometry)
+    const paint = watched(
+      second!.group
+        .getObjectsByProperty('type', 'Mesh')
+        .map((m) => (m as Mesh<BufferGeometry, Material[]>).material[0]!)[0]!,
+    )
     expect(bodies.areThese([rod('a', 0), rod('b', 100)])).toBe(true)
     expect(bodies.areThese([a])).toBe(false)
     expect(bodies.areThese([a, { ...b, stale: true }])).toBe(false)
@@ -36,6 +50,10 @@ describe('the bodies in a scene', () => {
     expect(bodies.drawn[0]).toBe(first)
     expect(bodies.drawn[1]).not.toBe(second)
     expect(gone()).toBe(true)
+    // Its colours stay until the picture with the new one has been drawn.
+    expect(paint()).toBe(false)
+    spent.letGo()
+    expect(paint()).toBe(true)
     expect(drawnIn(scene)).toBe(2)
 
     bodies.show([a], 'flexum-day')
@@ -46,7 +64,7 @@ describe('the bodies in a scene', () => {
     expect(bodies.box()).toBeUndefined()
   })
   it('are drawn anew where they lie behind a sheet, or in other colours', () => {
-    const bodies = new DrawnBodies(new Scene())
+    const bodies = new DrawnBodies(new Scene(), new Spent())
     const a = rod('a', 0)
     bodies.show([a], 'flexum-day')
     const [before] = bodies.drawn
@@ -61,9 +79,9 @@ describe('the bodies in a scene', () => {
     expect(bodies.drawn[0]).not.toBe(again)
   })
   it('are boxed together, and the nearest is met first', () => {
-    const bodies = new DrawnBodies(new Scene())
+    const bodies = new DrawnBodies(new Scene(), new Spent())
     bodies.show([rod('far', 100), rod('near', -50)], 'flexum-day')
-    const alone = new DrawnBodies(new Scene())
+    const alone = new DrawnBodies(new Scene(), new Spent())
     alone.show([rod('far', 100)], 'flexum-day')
     const box = bodies.box()!
     expect(box.max[1] - alone.box()!.max[1]).toBeCloseTo(0, 6)

@@ -3,6 +3,7 @@ import type { Intersection, Plane, Raycaster, Scene } from 'three'
 import type { ShownBody } from '../bench/results.ts'
 import type { Theme } from '../ui/theme.ts'
 import { DrawnBody, sameDrawing } from './DrawnBody.ts'
+import type { Spent } from './Spent.ts'
 
 /** Where a line of sight meets a body first. */
 export interface BodyHit {
@@ -13,12 +14,14 @@ export interface BodyHit {
 /** The bodies in a scene: those that are drawn already as they should be are kept when others come and go. */
 export class DrawnBodies {
   private readonly scene: Scene
+  private readonly spent: Spent
   private list: readonly DrawnBody[] = []
   /** What was last asked to be shown. */
   shown: readonly ShownBody[] = []
 
-  constructor(scene: Scene) {
+  constructor(scene: Scene, spent: Spent) {
     this.scene = scene
+    this.spent = spent
   }
 
   get drawn(): readonly DrawnBody[] {
@@ -50,7 +53,7 @@ export class DrawnBodies {
   private takeAway(gone: readonly DrawnBody[]): void {
     for (const b of gone) {
       this.scene.remove(b.group)
-      b.dispose()
+      b.dispose(this.spent)
     }
   }
 

@@ -19,6 +19,7 @@ import {
 import type { ShownBody } from '../bench/results.ts'
 import type { Theme } from '../ui/theme.ts'
 import { colourOf, DRAWN, surfaceMaterials } from './appearance.ts'
+import type { Spent } from './Spent.ts'
 import { bodyGeometry, facesOf, pairGeometry } from './geometry.ts'
 
 /** How a body is drawn: whole, as the last good result, or faint behind a sheet. */
@@ -204,10 +205,11 @@ export class DrawnBody {
     return unpackTag(this.body.mesh.tags[hit.faceIndex!]!, this.body.edges)
   }
 
-  dispose(): void {
+  /** Lets go of its geometry, and gives its materials to whoever lets go of those. */
+  dispose(spent: Spent): void {
     this.grow(undefined)
     for (const l of this.lines) l.geometry.dispose()
     this.geometry.dispose()
-    for (const m of [...this.materials, ...this.lineMaterials]) m.dispose()
+    spent.take([...this.materials, ...this.lineMaterials])
   }
 }

@@ -2,16 +2,19 @@ import type { Vec3 } from '@flexum/core/space'
 import { LineBasicMaterial, LineSegments, Mesh, MeshBasicMaterial, type Plane, type Scene } from 'three'
 import type { Theme } from '../ui/theme.ts'
 import { DRAWN } from './appearance.ts'
+import type { Spent } from './Spent.ts'
 import { lineGeometry } from './geometry.ts'
 import { matrixOf, type DrawnBody } from './DrawnBody.ts'
 
 /** What is pointed at: segments of a path lit up, and outlines drawn over all. */
 export class Highlight {
   private readonly scene: Scene
+  private readonly spent: Spent
   private shown: (Mesh | LineSegments)[] = []
 
-  constructor(scene: Scene) {
+  constructor(scene: Scene, spent: Spent) {
     this.scene = scene
+    this.spent = spent
   }
 
   /** Lights up the faces along segments of a path, on all copies of a body, but for what a cut takes away. */
@@ -53,7 +56,7 @@ export class Highlight {
     for (const o of this.shown) {
       this.scene.remove(o)
       o.geometry.dispose()
-      for (const m of [o.material].flat()) m.dispose()
+      this.spent.take([o.material].flat())
     }
     this.shown = []
   }

@@ -10,6 +10,7 @@ import {
 } from 'three'
 import type { Theme } from '../ui/theme.ts'
 import { DRAWN } from './appearance.ts'
+import type { Spent } from './Spent.ts'
 import { floorGrid } from './floor.ts'
 
 const SUN = 2.2
@@ -20,10 +21,12 @@ export class Stage {
   private readonly sun = new DirectionalLight('#fff4e2', SUN)
   private readonly sky = new HemisphereLight('#ffffff', '#a89a82', SKY)
   private readonly scene: Scene
+  private readonly spent: Spent
   private floor: Object3D[] = []
 
-  constructor(scene: Scene) {
+  constructor(scene: Scene, spent: Spent) {
     this.scene = scene
+    this.spent = spent
     this.sun.castShadow = true
     this.sun.shadow.mapSize.set(1024, 1024)
     this.sun.shadow.radius = 5
@@ -76,7 +79,7 @@ export class Stage {
       this.scene.remove(o)
       const m = o as Mesh
       m.geometry.dispose()
-      for (const material of [m.material].flat()) material.dispose()
+      this.spent.take([m.material].flat())
     }
     this.floor = []
   }
