@@ -3,7 +3,7 @@ import type { Anchor, Capability, Look, MaterialEntry, StepKindName, StockShape 
 import type { BendTable, Developed } from '../forming/index.ts'
 import type { CornerResult, Path, PathAnalysis, PlaneFrame } from '../path/index.ts'
 import type { Outline, Section, SectionProperties } from '../profile/index.ts'
-import type { Gap, SketchEntity, SketchRegion } from '../sketch/index.ts'
+import type { Gap, LooseEnd, SketchEntity, SketchRegion } from '../sketch/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 import type { Vec3 } from '../space/index.ts'
 import type { Carriage, Chunk, Frames, Joint, Piece, Turning } from '../sweep/index.ts'
@@ -40,8 +40,8 @@ export interface SketchGiven {
   readonly free: ReadonlySet<Id>
   readonly regions: readonly SketchRegion[]
   readonly gaps: readonly Gap[]
-  /** Loose ends further apart, in pairs. */
-  readonly open: readonly Gap[]
+  /** All other loose ends. */
+  readonly looseEnds: readonly LooseEnd[]
 }
 
 /** A section with what it is made of. */

@@ -4,6 +4,7 @@ import { bezierCurvature } from './bezier.ts'
 import { curveLength, directionAt, pointAt, reverseCurve, type Curve2 } from './curve.ts'
 import { loopIntegrals } from './integrals.ts'
 import { crossings, nearestOn, pieceOf } from './intersect.ts'
+import { placesWithin } from './places.ts'
 import { vec2, type Vec2 } from './vec2.ts'
 
 /** A stretch of a boundary, travelled with the face on its left, and the number of the curve it is part of. */
@@ -68,7 +69,7 @@ export function arrange(curves: readonly Curve2[], eps: number): Arrangement {
 
 const PARTING = 'finding the closed regions'
 
-function cutUp(curves: readonly Curve2[], eps: number): { edges: Edge[]; points: Vec2[] } {
+function cutUp(curves: readonly Curve2[], eps: number): { edges: Edge[]; points: readonly Vec2[] } {
   const cuts = curves.map((c) => (isWhole(c, eps) ? [0, 0.5, 1] : [0, 1]))
   const boxes = curves.map(boxOf)
   for (let i = 0; i < curves.length; i++) {
@@ -82,25 +83,26 @@ function cutUp(curves: readonly Curve2[], eps: number): { edges: Edge[]; points:
       }
     }
   }
-  const points: Vec2[] = []
-  const pointFor = (p: Vec2): number => {
-    const found = points.findIndex((q) => vec2.distance(p, q) <= 2 * eps)
-    return found >= 0 ? found : points.push(p) - 1
-  }
+  const points = placesWithin(2 * eps)
   const edges: Edge[] = []
+  const between = new Map<string, Edge[]>()
   curves.forEach((c, source) => {
     const at = [...new Set(cuts[source]!)].sort((a, b) => a - b)
     for (let k = 1; k < at.length; k++) {
-      spend(1 + (points.length + edges.length) / 10, PARTING)
+      spend(2, PARTING)
       const [t0, t1] = [at[k - 1]!, at[k]!]
       const curve = pieceOf(c, t0, t1)
-      const [from, to] = [pointFor(pointAt(curve, 0)), pointFor(pointAt(curve, 1))]
+      const [from, to] = [points.of(pointAt(curve, 0)), points.of(pointAt(curve, 1))]
       if (from === to && curveLength(curve) <= 4 * eps) continue
       const edge: Edge = { source, curve, range: [t0, t1], from, to }
-      if (!edges.some((e) => sameEdge(e, edge, eps))) edges.push(edge)
+      const ends = `${Math.min(from, to)} ${Math.max(from, to)}`
+      const beside = between.get(ends) ?? []
+      if (beside.some((e) => liesOn(e, edge, eps))) continue
+      edges.push(edge)
+      between.set(ends, [...beside, edge])
     }
   })
-  return { edges, points }
+  return { edges, points: points.list }
 }
 
 const isWhole = (c: Curve2, eps: number): boolean => vec2.distance(pointAt(c, 0), pointAt(c, 1)) <= eps
@@ -119,10 +121,9 @@ function boxOf(c: Curve2): Box {
 const boxesTouch = (a: Box, b: Box, eps: number): boolean =>
   a[0] <= b[2] + eps && b[0] <= a[2] + eps && a[1] <= b[3] + eps && b[1] <= a[3] + eps
 
-/** Two pieces that lie on top of each other count once. */
-function sameEdge(a: Edge, b: Edge, eps: number): boolean {
-  const sameEnds = (a.from === b.from && a.to === b.to) || (a.from === b.to && a.to === b.from)
-  return sameEnds && nearestOn(a.curve, pointAt(b.curve, 0.5)).distance <= eps
+/** Two pieces between the same points that lie on top of each other count once. */
+function liesOn(a: Edge, b: Edge, eps: number): boolean {
+  return nearestOn(a.curve, pointAt(b.curve, 0.5)).distance <= eps
 }
 
 function degreesOf(edges: readonly Edge[], points: number): Int32Array {

@@ -9,6 +9,7 @@ export {
   splitBezier,
   type Bezier2,
 } from './bezier.ts'
+export { placesWithin, type Places } from './places.ts'
 export { arrange, type Arrangement, type Face, type FaceEdge } from './arrangement.ts'
 export { crossings, nearestOn, pieceOf, type Crossing } from './intersect.ts'
 export { vec2, type Vec2 } from './vec2.ts'

@@ -9,6 +9,7 @@ import {
   line2,
   loopIntegrals,
   placeCurve,
+  placesWithin,
   pointAt,
   reachAlong,
   reverseCurve,
@@ -35,6 +36,33 @@ const lines = fc
 const curves = fc.oneof(arcs, lines)
 const close = (a: readonly [number, number], b: readonly [number, number]): void =>
   expect(vec2.distance(a, b)).toBeLessThan(1e-9)
+
+describe('places', () => {
+  const eps = 0.5
+  const point = fc.tuple(
+    fc.double({ min: -4, max: 4, noNaN: true }),
+    fc.double({ min: -4, max: 4, noNaN: true }),
+  )
+  it('are the first within the tolerance, as one by one', () => {
+    fc.assert(
+      fc.property(fc.array(point, { maxLength: 60 }), (points) => {
+        const places = placesWithin(eps)
+        const plain: (readonly [number, number])[] = []
+        for (const p of points) {
+          const found = plain.findIndex((q) => vec2.distance(p, q) <= eps)
+          expect(places.of(p)).toBe(found >= 0 ? found : plain.push(p) - 1)
+        }
+        expect(places.list).toEqual(plain)
+      }),
+    )
+  })
+  it('far out and with no tolerance are found all the same', () => {
+    const far = placesWithin(1e-9)
+    expect([far.of([1e12, 1e12]), far.of([1e12, 1e12]), far.of([2e12, 0])]).toEqual([0, 0, 1])
+    const none = placesWithin(0)
+    expect([none.of([1, 2]), none.of([1, 2]), none.of([1, 3]), none.of([0, 0])]).toEqual([0, 0, 1, 2])
+  })
+})
 
 describe('curves', () => {
   it('have the length of their travel, and the direction of their change', () => {

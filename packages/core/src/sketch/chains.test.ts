@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { arc, circle, line, pt } from '../../testing/drawn.ts'
-import { areasOf, chainOf, type SketchEntity } from './index.ts'
+import { areasOf, chainOf, openEnds, type SketchEntity } from './index.ts'
 
 const square: readonly SketchEntity[] = [
   pt('a', 0, 0),
@@ -118,13 +118,17 @@ describe('regions', () => {
     // 40 by 25, open by 3 at a corner: too far for a slip of the hand.
     const box = [pt('a', 0, 0), pt('b', 40, 0), pt('c', 40, 25), pt('d', 0, 25), pt('z', 0, 3)]
     const sides = [line('l1', 'a', 'b'), line('l2', 'b', 'c'), line('l3', 'c', 'd'), line('l4', 'd', 'z')]
-    const { regions, gaps, open, alone } = areasOf([...box, ...sides])
+    const { regions, gaps, loose } = areasOf([...box, ...sides])
+    const { open, alone } = openEnds(loose)
     expect([regions, gaps, alone]).toEqual([[], [], []])
     expect(open.map((g) => [g.a.point, g.b.point, g.distance])).toEqual([['a', 'z', 3]])
     // Beside something large 3 mm is a slip; two more ends far away are each other's; a tee leaves one end over.
     const more = areasOf([...box, ...sides, pt('p', 300, 0), pt('q', 420, 0), line('m', 'p', 'q')])
-    expect([more.gaps, more.open].map((list) => list.map((g) => g.distance))).toEqual([[3], [120]])
-    const tee = areasOf([
+    expect([more.gaps, openEnds(more.loose).open].map((list) => list.map((g) => g.distance))).toEqual([
+      [3],
+      [120],
+    ])
+    const { loose: ends } = areasOf([
       pt('a', 0, 0),
       pt('b', 40, 0),
       pt('c', 20, 30),
@@ -133,6 +137,7 @@ describe('regions', () => {
       line('k', 'm', 'b'),
       line('n', 'm', 'c'),
     ])
+    const tee = openEnds(ends)
     expect([tee.open, tee.alone].map((x) => x.length)).toEqual([1, 1])
   })
   it('need an area: what goes there and back encloses nothing', () => {

@@ -1,6 +1,6 @@
 import { fail, ok, type Id, type Result } from '../base/index.ts'
 import { tolerance } from '../num/index.ts'
-import { vec2, type Vec2 } from '../plane/index.ts'
+import { placesWithin, vec2, type Vec2 } from '../plane/index.ts'
 import { placesOf } from './curves.ts'
 import { endsOf, type SketchCurve, type SketchEntity } from './entities.ts'
 import { sizeOf } from './unknowns.ts'
@@ -33,19 +33,14 @@ export interface Travel {
 /** Nodes of the chain: points that stand in one place. */
 function nodesOf(entities: readonly SketchEntity[], curves: readonly SketchCurve[]) {
   const at = placesOf(entities)
-  const eps = tolerance.sketchMeet * sizeOf(entities)
-  const places: Vec2[] = []
-  const nodeOf = (point: Id): number => {
-    const p = at(point)
-    const found = places.findIndex((q) => vec2.distance(p, q) <= eps)
-    return found >= 0 ? found : places.push(p) - 1
-  }
+  const places = placesWithin(tolerance.sketchMeet * sizeOf(entities))
+  const nodeOf = (point: Id): number => places.of(at(point))
   const ends = new Map<Id, readonly [number, number]>()
   for (const c of curves) {
     const e = endsOf(c)
     if (e) ends.set(c.id, [nodeOf(e[0]), nodeOf(e[1])])
   }
-  return { ends, places, nodeOf }
+  return { ends, places: places.list, nodeOf }
 }
 
 /**

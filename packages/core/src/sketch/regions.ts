@@ -33,9 +33,15 @@ export interface Areas {
   readonly regions: readonly SketchRegion[]
   /** Loose ends that nearly meet, and so were meant to. */
   readonly gaps: readonly Gap[]
-  /** All other loose ends with the nearest that is left for each, at any distance, the nearest first. */
+  /** All other loose ends. */
+  readonly loose: readonly LooseEnd[]
+}
+
+/** Loose ends that nearly meet nothing, told apart. */
+export interface OpenEnds {
+  /** Each with the nearest that is left for it, at any distance, the nearest first. */
   readonly open: readonly Gap[]
-  /** Loose ends with nothing left to be paired with; of many, all that nearly meet nothing. */
+  /** Those with nothing left to be paired with; of many, all of them. */
   readonly alone: readonly LooseEnd[]
 }
 
@@ -45,8 +51,8 @@ const GAP_SHARE = 0.04
 const MOST_PAIRED = 200
 
 /**
- * The closed regions of the curves that are no guides, the smallest first, and the loose ends paired, the nearest first: those
- * nearer to each other than `widest` mm (by itself a twenty-fifth of the sketch's size) are gaps, the others open.
+ * The closed regions of the curves that are no guides, the smallest first, and the loose ends: those nearer to each other than
+ * `widest` mm (by itself a twenty-fifth of the sketch's size) are gaps, the nearest first.
  */
 export function areasOf(entities: readonly SketchEntity[], widest?: number): Areas {
   const size = sizeOf(entities)
@@ -83,9 +89,13 @@ export function areasOf(entities: readonly SketchEntity[], widest?: number): Are
   })
   const most = widest ?? GAP_SHARE * size
   const gaps = paired(ends, most)
-  const left = without(ends, gaps)
-  const open = left.length <= MOST_PAIRED ? paired(left, Infinity) : []
-  return { regions, gaps, open, alone: without(left, open) }
+  return { regions, gaps, loose: without(ends, gaps) }
+}
+
+/** Pairs loose ends that nearly meet nothing, where they are not too many. */
+export function openEnds(loose: readonly LooseEnd[]): OpenEnds {
+  const open = loose.length <= MOST_PAIRED ? paired(loose, Infinity) : []
+  return { open, alone: without(loose, open) }
 }
 
 function without(ends: readonly LooseEnd[], pairs: readonly Gap[]): LooseEnd[] {

@@ -10,7 +10,7 @@ import {
   type SolvedSketch,
 } from '@flexum/core/evaluate'
 import type { Curve2, Vec2 } from '@flexum/core/plane'
-import { piecesOf, placesOf, sizeOf, type Places, type SketchEntity } from '@flexum/core/sketch'
+import { firstChain, piecesOf, placesOf, sizeOf, type Places, type SketchEntity } from '@flexum/core/sketch'
 import { surroundingsOf, type Surroundings } from '@flexum/core/units'
 import { onSheet } from './effort.ts'
 
@@ -100,6 +100,15 @@ export function sheetModel(step: SketchStep, around: Surroundings): SheetModel {
   }
   kept.set(step, { key, model })
   return model
+}
+
+const firstChains = new WeakMap<SheetModel, readonly Id[]>()
+
+/** The chain that was drawn first, which a path by itself goes along. */
+export function firstChainIn(model: SheetModel): readonly Id[] {
+  let chain = firstChains.get(model)
+  if (!chain) firstChains.set(model, (chain = firstChain(model.entities, model.solved.areas.gaps)))
+  return chain
 }
 
 export function dimensionOf(model: SheetModel, id: Id): SketchDimension | undefined {

@@ -1,7 +1,7 @@
 import type { SketchProfileStep } from '../../document/index.ts'
 import { arrange, pointAt, type Curve2 } from '../../plane/index.ts'
 import { region, type Region, type Section } from '../../profile/index.ts'
-import { sizeOf, type SketchRegion } from '../../sketch/index.ts'
+import { openEnds, sizeOf, type SketchRegion } from '../../sketch/index.ts'
 import { tolerance } from '../../num/index.ts'
 import type { Id } from '../../base/index.ts'
 import type { SketchGiven } from '../../evaluate/output.ts'
@@ -20,7 +20,7 @@ export const sketchProfileMaker: StepMaker<SketchProfileStep> = {
     const weightless = noDensity(step, context)
     if (weightless) return weightless
     if (sketch.regions.length === 0) {
-      const gap = sketch.gaps[0] ?? sketch.open[0]
+      const gap = sketch.gaps[0] ?? openEnds(sketch.looseEnds).open[0]
       return refuse(
         'profile.open',
         gap

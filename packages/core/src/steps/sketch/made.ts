@@ -58,7 +58,7 @@ export const sketchMaker: StepMaker<SketchStep> = {
           free: freedom.free,
           regions: areas.regions,
           gaps: areas.gaps,
-          open: areas.open,
+          looseEnds: areas.loose,
         },
         figures: solved.measures,
       },

@@ -23,34 +23,68 @@ const KIND_WORDS: Readonly<Record<SketchItem['kind'], string>> = {
   spline: 'spline',
 }
 
+/** The names of all that a sketch holds, for as long as it is the same and nothing was put in. */
+const named = new WeakMap<
+  readonly SketchItem[],
+  { readonly of: number; readonly names: ReadonlyMap<Id, string> }
+>()
+
 /** An entity in words: its kind and its number among those of its kind; an end is named by its curve. */
-export function entityName(step: Pick<SketchStep, 'entities'>, id: Id): string {
+export function entityName({ entities }: Pick<SketchStep, 'entities'>, id: Id): string {
   const sheet = SHEET_NAMES[id]
   if (sheet) return sheet
-  const e = step.entities.find((x) => x.id === id)
-  if (!e) return 'something that is gone'
-  if (e.kind === 'point') return pointName(step, id)
-  const n = step.entities.filter((x) => x.kind === e.kind).findIndex((x) => x.id === id) + 1
-  return `${e.guide ? 'guide ' : ''}${KIND_WORDS[e.kind]} ${n}`
+  let kept = named.get(entities)
+  if (kept?.of !== entities.length)
+    named.set(entities, (kept = { of: entities.length, names: namesOf(entities) }))
+  return kept.names.get(id) ?? 'something that is gone'
 }
 
-function pointName(step: Pick<SketchStep, 'entities'>, id: Id): string {
-  const name = (curve: SketchItem): string => entityName(step, curve.id)
-  for (const e of step.entities) {
-    if ((e.kind === 'line' || e.kind === 'arc') && e.from === id) return `start of ${name(e)}`
-    if ((e.kind === 'line' || e.kind === 'arc') && e.to === id) return `end of ${name(e)}`
-    if (e.kind === 'arc' && e.centre === id) return `centre of ${name(e)}`
-    if ((e.kind === 'circle' || e.kind === 'ellipse') && e.centre === id) return `centre of ${name(e)}`
-    if (e.kind === 'ellipse' && e.end === id) return `end of ${name(e)}`
-    if (e.kind === 'spline') {
-      const at = e.points.indexOf(id)
-      if (at === 0) return `start of ${name(e)}`
-      if (at === e.points.length - 1) return `end of ${name(e)}`
-      if (at > 0) return `point ${at + 1} of ${name(e)}`
+function namesOf(entities: readonly SketchItem[]): ReadonlyMap<Id, string> {
+  const names = new Map<Id, string>()
+  const counts = new Map<SketchItem['kind'], number>()
+  const points: [Id, string][] = []
+  for (const e of entities) {
+    const n = (counts.get(e.kind) ?? 0) + 1
+    counts.set(e.kind, n)
+    const name = `${e.kind !== 'point' && e.guide ? 'guide ' : ''}${KIND_WORDS[e.kind]} ${n}`
+    if (e.kind === 'point') points.push([e.id, name])
+    else {
+      names.set(e.id, name)
+      // The first curve that a point belongs to names it.
+      for (const [point, words] of pointsIn(e, name)) if (!names.has(point)) names.set(point, words)
     }
   }
-  const free = step.entities.filter((x) => x.kind === 'point')
-  return `point ${free.findIndex((x) => x.id === id) + 1}`
+  for (const [id, name] of points) if (!names.has(id)) names.set(id, name)
+  return names
+}
+
+/** What the points of a curve are on it; where one is several things, the first counts. */
+function pointsIn(e: Exclude<SketchItem, { kind: 'point' }>, name: string): [Id, string][] {
+  switch (e.kind) {
+    case 'line':
+    case 'arc':
+      return [
+        [e.from, `start of ${name}`],
+        [e.to, `end of ${name}`],
+        ...(e.kind === 'arc' ? [[e.centre, `centre of ${name}`] as [Id, string]] : []),
+      ]
+    case 'circle':
+      return [[e.centre, `centre of ${name}`]]
+    case 'ellipse':
+      return [
+        [e.centre, `centre of ${name}`],
+        [e.end, `end of ${name}`],
+      ]
+    case 'spline':
+      return e.points.map((p, i) => [
+        p,
+        i === 0
+          ? `start of ${name}`
+          : i === e.points.length - 1
+            ? `end of ${name}`
+            : `point ${i + 1} of ${name}`,
+      ])
+  }
 }
 
 /** What a dimension measures, in a word. */

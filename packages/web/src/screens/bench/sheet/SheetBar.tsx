@@ -1,13 +1,13 @@
 import { useState } from 'react'
 import { rad } from '@flexum/core/num'
 import { entityName } from '@flexum/core/evaluate'
-import { ACROSS, chainOf, firstChain, UP } from '@flexum/core/sketch'
+import { ACROSS, chainOf, UP } from '@flexum/core/sketch'
 import { curveLength } from '@flexum/core/plane'
 import { formatLengthFigures } from '@flexum/core/units'
 import type { SheetPlane } from '@flexum/core/document'
 import { Menu } from '../../../ui/Menu.tsx'
 import { readFigure } from '../../../ui/readFigure.ts'
-import type { SheetModel } from '../../../sheet/model.ts'
+import { firstChainIn, type SheetModel } from '../../../sheet/model.ts'
 import type { Shown } from '../../../sheet/state.ts'
 import { closeSheet } from '../actions/recipe.ts'
 import { useBench, usePart } from '../context.ts'
@@ -202,7 +202,7 @@ function LooseMark({ model, clashing }: { readonly model: SheetModel; readonly c
 
 /** The length of the chain that is no guide, if the sketch is one. */
 function chainLength(model: SheetModel): number | undefined {
-  const chain = chainOf(model.entities, firstChain(model.entities, model.solved.areas.gaps))
+  const chain = chainOf(model.entities, firstChainIn(model))
   if (!chain.ok) return undefined
   return chain.value.links.reduce(
     (sum, l) => sum + (model.pieces.get(l.curve) ?? []).reduce((s, c) => s + curveLength(c), 0),

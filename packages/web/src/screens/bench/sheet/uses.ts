@@ -3,9 +3,9 @@ import type { Part, SketchPathStep, SketchProfileStep } from '@flexum/core/docum
 import { changeSketchPath, changeSketchProfile } from '@flexum/core/edit'
 import { pickedRegions } from '@flexum/core/evaluate'
 import { pointAt, pointInPolygon, type Curve2, type Vec2 } from '@flexum/core/plane'
-import { firstChain, type SketchRegion } from '@flexum/core/sketch'
+import type { SketchRegion } from '@flexum/core/sketch'
 import type { Session } from '../../../bench/session.ts'
-import type { SheetModel } from '../../../sheet/model.ts'
+import { firstChainIn, type SheetModel } from '../../../sheet/model.ts'
 
 /** What a sketch is used for by one step: curves that a path goes along, or regions that a section is made of. */
 export interface SketchUse {
@@ -30,7 +30,7 @@ export function usesOf(part: Part, model: SheetModel): readonly SketchUse[] {
     const mark = { step, letter: String.fromCharCode(65 + (i % 26)), dash: DASHES[i % DASHES.length]! }
     if (step.kind === 'sketch-path') {
       const known = step.curves.filter((id) => model.byId.has(id))
-      const curves = step.curves.length > 0 ? known : firstChain(model.entities, areas.gaps)
+      const curves = step.curves.length > 0 ? known : firstChainIn(model)
       return { ...mark, curves, regions: [] }
     }
     const regions = pickedRegions(step.regions, areas)

@@ -82,7 +82,9 @@ export function SketchInspector({ step }: { readonly step: SketchStep }) {
               ['Loose', output.loose === 0 ? 'settled' : String(output.loose)],
               ['Closed regions', String(output.regions.length)],
               ['Gaps', output.gaps.length === 0 ? 'none' : String(output.gaps.length)],
-              ...(output.open.length > 0 ? [['Open ends', String(2 * output.open.length)] as const] : []),
+              ...(output.looseEnds.length > 0
+                ? [['Open ends', String(output.looseEnds.length)] as const]
+                : []),
             ]}
           />
         </Section>
