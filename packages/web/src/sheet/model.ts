@@ -33,10 +33,12 @@ export interface SheetModel {
 
 const nothingYet = {}
 const seen = new WeakMap<Part, WeakMap<object, Surroundings>>()
+/** The names that were last made, with all that they say. */
+let last: { readonly key: string; readonly around: Surroundings } | undefined
 
 /**
- * Names that formulas see, with what sketches before this one measured; the same object for the same part and result, so
- * that what is made with it stands too.
+ * Names that formulas see, with what sketches before this one measured; the same object while they say the same, so that what
+ * is made with it stands too.
  */
 export function surroundingsFor(part: Part, result: PartResult | undefined): Surroundings {
   let ofPart = seen.get(part)
@@ -45,7 +47,9 @@ export function surroundingsFor(part: Part, result: PartResult | undefined): Sur
   if (known) return known
   const names = new Map(namesOf(part))
   for (const v of result?.values ?? []) if (!names.has(v.name)) names.set(v.name, v.result)
-  const around = surroundingsOf(names, BARE)
+  const key = JSON.stringify([...names])
+  const around = last?.key === key ? last.around : surroundingsOf(names, BARE)
+  last = { key, around }
   ofPart.set(result ?? nothingYet, around)
   return around
 }

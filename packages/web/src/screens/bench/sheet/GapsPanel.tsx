@@ -1,12 +1,12 @@
 import { entityName } from '@flexum/core/evaluate'
-import { useEffect, useState } from 'react'
+import { useMemo } from 'react'
 import { openEnds, type Gap } from '@flexum/core/sketch'
 import { formatLength } from '@flexum/core/units'
 import type { SheetModel } from '../../../sheet/model.ts'
 import { counted } from '../../../ui/counted.ts'
 import { Section } from '../../../ui/Figures.tsx'
 import { usePart } from '../context.ts'
-import { useSheet, useSheetState } from './context.ts'
+import { useSheet } from './context.ts'
 
 /** Loose ends that nearly meet, with their sizes. */
 export function GapsPanel({ model }: { readonly model: SheetModel }) {
@@ -34,16 +34,11 @@ const MOST_SHOWN = 12
 
 /** All other open ends, each with the nearest one left: as they should be for a path, and not for a profile. */
 export function OpenEndsPanel({ model }: { readonly model: SheetModel }) {
-  const dragging = useSheetState((s) => s.dragging)
   const { loose } = model.solved.areas
-  // While something is dragged they stay as they were: they are paired anew when it is let go.
-  const [{ open, alone }, setEnds] = useState(() => openEnds(loose))
-  useEffect(() => {
-    if (!dragging) setEnds(openEnds(loose))
-  }, [dragging, loose])
-  if (loose.length === 0 || open.length + alone.length === 0) return null
+  const { open, alone } = useMemo(() => openEnds(loose), [loose])
+  if (loose.length === 0) return null
   return (
-    <Section title={counted(2 * open.length + alone.length, 'open end')}>
+    <Section title={counted(loose.length, 'open end')}>
       <Ends model={model} pairs={open.slice(0, MOST_SHOWN)} label="Open ends" what="way" />
       {open.length > MOST_SHOWN && (
         <p className="muted border-t hairline py-1">

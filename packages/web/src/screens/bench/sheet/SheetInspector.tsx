@@ -3,7 +3,7 @@ import { AllConstraints } from './ConstraintList.tsx'
 import { ChangePanel } from './ChangePanel.tsx'
 import { ChosenPanel } from './ChosenPanel.tsx'
 import { ClashPanel, StandingClash } from './ClashPanels.tsx'
-import { useSheetModel, useSheetState } from './context.ts'
+import { useSheet, useSheetModel, useSheetState } from './context.ts'
 import { DimensionPanel } from './DimensionPanel.tsx'
 import { GapsPanel, OpenEndsPanel } from './GapsPanel.tsx'
 import { PicturePanel } from './PicturePanel.tsx'
@@ -13,7 +13,11 @@ import { ValuesUsed } from './ValuesUsed.tsx'
 
 /** What clashes, gaps, what is chosen with its constraints, what could be constrained, and all that is. */
 export function SheetInspector() {
-  const model = useSheetModel()
+  const sheet = useSheet()
+  const live = useSheetModel()
+  const dragging = useSheetState((s) => s.dragging)
+  // While something is dragged nothing can be pressed here: it all stays as it was until it is let go.
+  const model = live && dragging && sheet.counting() ? sheet.model() : live
   const chosen = useSheetState((s) => s.chosen)
   if (!model) return null
   const dimension = chosen.length === 1 ? model.step.constraints.find((c) => c.id === chosen[0]) : undefined

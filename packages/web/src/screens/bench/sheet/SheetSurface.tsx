@@ -7,7 +7,9 @@ import { panned, toSheet, zoomed } from '../../../sheet/view.ts'
 import { useBench, usePart } from '../context.ts'
 import { useSheet, useSheetModel, useSheetState } from './context.ts'
 import { DimensionField } from './DimensionField.tsx'
-import { CurvesLayer, GapsLayer, GridLayer, PointsLayer, PreviewLayer, RegionsLayer } from './layers.tsx'
+import { CurvesLayer } from './CurvesLayer.tsx'
+import { GapsLayer, GridLayer, PreviewLayer, RegionsLayer } from './layers.tsx'
+import { PointsLayer } from './PointsLayer.tsx'
 import { DimensionsLayer } from './DimensionsLayer.tsx'
 import { MarksLayer } from './MarksLayer.tsx'
 import { MotionLayer } from './MotionLayer.tsx'
@@ -33,6 +35,7 @@ export function SheetSurface() {
   const state = useSheetState((s) => s)
   const others = useReferencePlaces()
   const pan = useRef<Vec2 | undefined>(undefined)
+  const corner = useRef<Vec2 | undefined>(undefined)
   const dwellOn = useDwell(sheet)
   useSheetKeys()
   const putPicture = usePicturePutting()
@@ -66,8 +69,13 @@ export function SheetSurface() {
 
   if (!model) return null
   const pointerAt = (e: React.PointerEvent): Pointer => {
-    const box = surface.current!.getBoundingClientRect()
-    return pointerFor(sheet, toSheet(view, [e.clientX - box.left, e.clientY - box.top]), {
+    // Asking where the sheet lies makes the page lay itself out: while something is dragged it lies where it did.
+    if (e.type !== 'pointermove' || !(e.buttons & 1) || !corner.current) {
+      const { left, top } = surface.current!.getBoundingClientRect()
+      corner.current = [left, top]
+    }
+    const [left, top] = corner.current
+    return pointerFor(sheet, toSheet(view, [e.clientX - left, e.clientY - top]), {
       plain: e.shiftKey,
       more: e.shiftKey || e.ctrlKey || e.metaKey,
       others,
@@ -137,7 +145,11 @@ export function SheetSurface() {
           return
         }
         const p = pointerAt(e)
-        if (e.buttons & 1) tool.drag?.(p)
+        if (e.buttons & 1) {
+          // Whoever else follows the pointer would have the page laid out between every two steps.
+          e.stopPropagation()
+          tool.drag?.(p)
+        }
         const hover = e.buttons === 0 ? hitAt(model, p.raw, p.reach) : state.hover
         if (hover !== state.hover) dwellOn(hover)
         sheet.set({ pointer: p, hover, touched: touchedBy(state.touched, p.snap.point) })

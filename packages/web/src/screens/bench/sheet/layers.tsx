@@ -1,9 +1,9 @@
 import { memo } from 'react'
 import { TURN } from '@flexum/core/num'
 import { arc2, type Curve2 } from '@flexum/core/plane'
-import { ACROSS, endsOf, piecesOf, placesOf, UP, type SketchEntity } from '@flexum/core/sketch'
+import { ACROSS, UP } from '@flexum/core/sketch'
 import { curvesPath } from '../../../ui/curvePath.ts'
-import { isFree, type SheetModel } from '../../../sheet/model.ts'
+import type { SheetModel } from '../../../sheet/model.ts'
 import type { Preview } from '../../../sheet/tools/tool.ts'
 import { gridStep, laidOn, toScreen, toSheet, type SheetView } from '../../../sheet/view.ts'
 import { tightLength } from '../../../ui/units.ts'
@@ -74,108 +74,6 @@ export function RegionsLayer({ model, view }: LayerProps) {
           fillRule="evenodd"
         />
       ))}
-    </g>
-  )
-}
-
-/** The curves: settled ones solid, free ones dashed, guides dotted, clashing ones marked. */
-export function CurvesLayer({ model, view }: LayerProps) {
-  const chosen = useSheetState((s) => s.chosen)
-  const hover = useSheetState((s) => s.hover)
-  const pending = useSheetState((s) => s.pending)
-  const pointed = useSheetState((s) => s.pointed)
-  const on = laidOn(view)
-  const tied = new Set(pointed)
-  const looked =
-    pending?.kind === 'clash' && pending.looked !== undefined ? pending.rows[pending.looked] : undefined
-  const shown = useSheetState((s) => s.ghost)
-  const ghost = pending?.kind === 'far' ? pending.drawing.entities : (looked?.without ?? shown)
-  return (
-    <g fill="none" strokeLinecap="butt">
-      {model.entities.map((e) => {
-        const pieces = model.pieces.get(e.id)
-        if (!pieces?.length) return null
-        const free = isFree(model, e.id)
-        const isChosen = chosen.includes(e.id)
-        const d = curvesPath(pieces, on)
-        const guide = e.kind !== 'point' && e.guide === true
-        const lit = e.id === hover || tied.has(e.id)
-        return (
-          <g key={e.id} data-entity={e.id} data-state={free ? 'free' : 'settled'} opacity={ghost ? 0.35 : 1}>
-            {(isChosen || lit) && (
-              <path d={d} stroke="var(--chosen-wash)" strokeWidth={isChosen ? 10 : 7} strokeLinecap="round" />
-            )}
-            <path
-              d={d}
-              stroke={strokeOf(guide, free)}
-              strokeWidth={guide ? 1.2 : isChosen ? 3 : 2.4}
-              {...(guide ? { strokeDasharray: '1.5 4' } : free ? { strokeDasharray: '8 4' } : {})}
-            />
-          </g>
-        )
-      })}
-      {ghost && <Ghost entities={ghost} view={view} />}
-    </g>
-  )
-}
-
-const strokeOf = (guide: boolean, free: boolean): string =>
-  guide ? 'var(--ink2)' : free ? 'var(--color-primary)' : 'var(--color-success)'
-
-/** The shape that a change would give. */
-function Ghost({ entities, view }: { readonly entities: readonly SketchEntity[]; readonly view: SheetView }) {
-  const at = placesOf(entities)
-  const on = laidOn(view)
-  return (
-    <g data-ghost>
-      {entities.map((e) => {
-        const d = curvesPath(piecesOf(e, at), on)
-        return d ? <path key={e.id} d={d} stroke="var(--color-primary)" strokeWidth="2.4" /> : null
-      })}
-    </g>
-  )
-}
-
-/** Points: settled ones a dot, free ones a small square, loose ends open. */
-export function PointsLayer({ model, view }: LayerProps) {
-  const chosen = useSheetState((s) => s.chosen)
-  const hover = useSheetState((s) => s.hover)
-  const [ox, oy] = toScreen(view, [0, 0])
-  const ends = new Set(model.entities.flatMap((e) => (e.kind === 'point' ? [] : (endsOf(e) ?? []))))
-  return (
-    <g>
-      <path
-        d={`M${ox - 7} ${oy}H${ox + 7}M${ox} ${oy - 7}V${oy + 7}`}
-        stroke={chosen.includes('origin') ? 'var(--color-primary)' : 'var(--ink2)'}
-        strokeWidth={chosen.includes('origin') || hover === 'origin' ? 2.5 : 1.4}
-      />
-      {model.entities.map((e) => {
-        if (e.kind !== 'point') return null
-        const [x, y] = toScreen(view, [e.x, e.y])
-        const free = isFree(model, e.id)
-        const lit = chosen.includes(e.id) || hover === e.id
-        const small = !ends.has(e.id)
-        const r = (small ? 2.6 : 4) + (lit ? 1.5 : 0)
-        const stroke = free ? 'var(--color-primary)' : 'var(--color-success)'
-        return (
-          <g key={e.id} data-point={e.id} data-state={free ? 'free' : 'settled'}>
-            {chosen.includes(e.id) && <circle cx={x} cy={y} r={10} fill="var(--chosen-wash)" />}
-            {free ? (
-              <rect
-                x={x - r}
-                y={y - r}
-                width={2 * r}
-                height={2 * r}
-                fill="var(--color-base-100)"
-                stroke={stroke}
-                strokeWidth="1.8"
-              />
-            ) : (
-              <circle cx={x} cy={y} r={r} fill={stroke} stroke="var(--color-base-100)" strokeWidth="1.2" />
-            )}
-          </g>
-        )
-      })}
     </g>
   )
 }

@@ -1,0 +1,85 @@
+import { memo } from 'react'
+import type { Id } from '@flexum/core/base'
+import { piecesOf, placesOf, type SketchEntity } from '@flexum/core/sketch'
+import { isFree, type SheetModel } from '../../../sheet/model.ts'
+import { laidOn, type SheetView } from '../../../sheet/view.ts'
+import { curvesPath } from '../../../ui/curvePath.ts'
+import { useSheetState } from './context.ts'
+
+/** The curves: settled ones solid, free ones dashed, guides dotted, clashing ones marked. */
+export function CurvesLayer({ model, view }: { readonly model: SheetModel; readonly view: SheetView }) {
+  const chosen = useSheetState((s) => s.chosen)
+  const hover = useSheetState((s) => s.hover)
+  const pending = useSheetState((s) => s.pending)
+  const pointed = useSheetState((s) => s.pointed)
+  const on = laidOn(view)
+  const [taken, tied] = [new Set(chosen), new Set(pointed)]
+  const looked =
+    pending?.kind === 'clash' && pending.looked !== undefined ? pending.rows[pending.looked] : undefined
+  const shown = useSheetState((s) => s.ghost)
+  const ghost = pending?.kind === 'far' ? pending.drawing.entities : (looked?.without ?? shown)
+  return (
+    <g fill="none" strokeLinecap="butt">
+      {model.entities.map((e) => {
+        const pieces = model.pieces.get(e.id)
+        if (!pieces?.length) return null
+        return (
+          <CurveMark
+            key={e.id}
+            id={e.id}
+            d={curvesPath(pieces, on)}
+            guide={e.kind !== 'point' && e.guide === true}
+            free={isFree(model, e.id)}
+            chosen={taken.has(e.id)}
+            lit={e.id === hover || tied.has(e.id)}
+            faint={ghost !== undefined}
+          />
+        )
+      })}
+      {ghost && <Ghost entities={ghost} view={view} />}
+    </g>
+  )
+}
+
+const strokeOf = (guide: boolean, free: boolean): string =>
+  guide ? 'var(--ink2)' : free ? 'var(--color-primary)' : 'var(--color-success)'
+
+/** One curve; drawn again only when it looks different, however many there are. */
+const CurveMark = memo(function CurveMark(props: {
+  readonly id: Id
+  readonly d: string
+  readonly guide: boolean
+  readonly free: boolean
+  readonly chosen: boolean
+  readonly lit: boolean
+  readonly faint: boolean
+}) {
+  const { id, d, guide, free, chosen, lit, faint } = props
+  return (
+    <g data-entity={id} data-state={free ? 'free' : 'settled'} opacity={faint ? 0.35 : 1}>
+      {(chosen || lit) && (
+        <path d={d} stroke="var(--chosen-wash)" strokeWidth={chosen ? 10 : 7} strokeLinecap="round" />
+      )}
+      <path
+        d={d}
+        stroke={strokeOf(guide, free)}
+        strokeWidth={guide ? 1.2 : chosen ? 3 : 2.4}
+        {...(guide ? { strokeDasharray: '1.5 4' } : free ? { strokeDasharray: '8 4' } : {})}
+      />
+    </g>
+  )
+})
+
+/** The shape that a change would give. */
+function Ghost({ entities, view }: { readonly entities: readonly SketchEntity[]; readonly view: SheetView }) {
+  const at = placesOf(entities)
+  const on = laidOn(view)
+  return (
+    <g data-ghost>
+      {entities.map((e) => {
+        const d = curvesPath(piecesOf(e, at), on)
+        return d ? <path key={e.id} d={d} stroke="var(--color-primary)" strokeWidth="2.4" /> : null
+      })}
+    </g>
+  )
+}
