@@ -1,34 +1,10 @@
 // Picture-to-picture time of a slider drag in the built app: a pointer move, the part worked out in its worker, the new
 // body drawn. Against one drawing of the same picture, which is most of it where there is no graphics chip.
-import { spawn } from 'node:child_process'
-import { appendFileSync, mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { chromium } from '@playwright/test'
+import { appendFileSync } from 'node:fs'
+import { openApp } from './app.mjs'
 
 const [root, target] = process.argv.slice(2)
-const PORT = '4719'
-const base = `http://127.0.0.1:${PORT}`
-const server = spawn(process.execPath, [join(root, 'packages/server/dist/main.js')], {
-  cwd: root,
-  env: {
-    ...process.env,
-    FLEXUM_PORT: PORT,
-    FLEXUM_DATABASE: join(mkdtempSync(join(tmpdir(), 'flexum-')), 'bench.db'),
-  },
-})
-process.on('exit', () => server.kill())
-for (let i = 0; i < 50; i++) {
-  const up = await fetch(`${base}/api/health`).then(
-    (r) => r.ok,
-    () => false,
-  )
-  if (up) break
-  await new Promise((r) => setTimeout(r, 200))
-}
-const { CHROMIUM } = await import(join(root, 'e2e/browser.mjs'))
-const browser = await chromium.launch(CHROMIUM)
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+const { base, browser, page } = await openApp(root, '4719')
 const middle = (list) => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)]
 
 /** Drags the clock of a demo part's run round, waiting for each picture; and turns the view as often. */

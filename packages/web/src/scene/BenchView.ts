@@ -50,6 +50,8 @@ export class BenchView {
   private frame = 0
   private pictures = 0
   private fitted = false
+  /** Of the picture, px; kept, as asking for it at each drawing makes the page lay itself out. */
+  private extent = { width: 1, height: 1 }
   private disposed = false
 
   constructor(canvas: HTMLCanvasElement, theme: Theme) {
@@ -291,14 +293,14 @@ export class BenchView {
   }
 
   private size(): { width: number; height: number } {
-    const at = this.renderer.domElement
-    return { width: at.clientWidth || 1, height: at.clientHeight || 1 }
+    return this.extent
   }
 
   private resize(): void {
     const parent = this.renderer.domElement.parentElement
     if (!parent) return
     const { clientWidth, clientHeight } = parent
+    this.extent = { width: clientWidth || 1, height: clientHeight || 1 }
     this.renderer.setSize(clientWidth, clientHeight, false)
     this.eye.resize(clientWidth, clientHeight)
     this.draw()

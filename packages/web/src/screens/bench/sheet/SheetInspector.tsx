@@ -1,5 +1,7 @@
+import { memo } from 'react'
 import { isBuiltIn } from '@flexum/core/sketch'
 import { AllConstraints } from './ConstraintList.tsx'
+import type { SheetModel } from '../../../sheet/model.ts'
 import { ChangePanel } from './ChangePanel.tsx'
 import { ChosenPanel } from './ChosenPanel.tsx'
 import { ClashPanel, StandingClash } from './ClashPanels.tsx'
@@ -19,7 +21,14 @@ export function SheetInspector() {
   // While something is dragged nothing can be pressed here: it all stays as it was until it is let go.
   const model = live && dragging && sheet.counting() ? sheet.model() : live
   const chosen = useSheetState((s) => s.chosen)
-  if (!model) return null
+  return model ? <Panels model={model} chosen={chosen} /> : null
+}
+
+const Panels = memo(function Panels(props: {
+  readonly model: SheetModel
+  readonly chosen: readonly string[]
+}) {
+  const { model, chosen } = props
   const dimension = chosen.length === 1 ? model.step.constraints.find((c) => c.id === chosen[0]) : undefined
   const things = chosen.filter((id) => model.byId.has(id) || isBuiltIn(id))
   return (
@@ -38,4 +47,4 @@ export function SheetInspector() {
       <ValuesUsed />
     </aside>
   )
-}
+})
