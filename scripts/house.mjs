@@ -15,7 +15,7 @@ export const CORE = {
   plane: { may: ['base', 'num'], npm: ['earcut'] },
   space: { may: ['base', 'num', 'plane'], npm: [] },
   sketch: { may: ['base', 'num', 'plane'], npm: [] },
-  trace: { may: ['base', 'num', 'plane'], npm: ['d3-contour'] },
+  trace: { may: ['base', 'num', 'plane'], npm: ['d3-array', 'd3-contour'] },
   profile: { may: ['base', 'num', 'plane'], npm: [] },
   path: { may: ['base', 'num', 'plane', 'space'], npm: [] },
   sweep: { may: ['base', 'num', 'plane', 'space', 'profile', 'path'], npm: [] },

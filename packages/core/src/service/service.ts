@@ -14,7 +14,7 @@ import {
 } from '../evaluate/index.ts'
 import { takeOut, type FileWanted, type MadeFile } from '../files/index.ts'
 import { PICTURE_LOOKS, pictureOf, type Picture } from '../format/index.ts'
-import { traceOutlines, type GreyPicture, type TraceOptions } from '../trace/index.ts'
+import { traceOutlines, type ColourPicture, type TraceOptions } from '../trace/index.ts'
 
 /** One way of turning a run, drawn small. */
 export type TurningCard = Omit<ComparedTurning, 'bodies'> & { readonly picture: Picture | undefined }
@@ -33,7 +33,7 @@ export interface Service {
   /** A run turned in every way. */
   compare(part: Part, run: Id, size: PictureSize): readonly TurningCard[]
   /** Outlines of what a picture shows. */
-  trace(picture: GreyPicture, options: TraceOptions): ReturnType<typeof traceOutlines>
+  trace(picture: ColourPicture, options: TraceOptions): ReturnType<typeof traceOutlines>
   takeOut(part: Part, wanted: FileWanted): Result<MadeFile>
   /** All bodies of a part drawn small; undefined when there is none. */
   picture(part: Part, size: PictureSize): Picture | undefined

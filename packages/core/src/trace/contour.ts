@@ -10,23 +10,14 @@ export interface Ring {
   readonly hole: boolean
 }
 
-/**
- * The lines between a picture's darks and lights at a grey, found between pixels by their values (marching squares), the
- * largest first. `dark` says whether the shape is the dark part.
- */
-export function ringsOf(p: GreyPicture, threshold: number, dark: boolean, leastArea: number): Ring[] {
-  // The shape is what is above the level; a frame of background keeps shapes at the edge closed.
+/** The lines round what is above a level, found between pixels by their values (marching squares), the largest first. */
+export function ringsOf(p: GreyPicture, level: number, leastArea: number): Ring[] {
+  // A frame of nothing keeps shapes at the edge closed.
   const [w, h] = [p.width + 2, p.height + 2]
-  const values = Array.from<number>({ length: w * h }).fill(dark ? -255 : 0)
+  const values = Array.from<number>({ length: w * h }).fill(0)
   for (let y = 0; y < p.height; y++)
-    for (let x = 0; x < p.width; x++) {
-      const v = p.data[y * p.width + x]!
-      values[(y + 1) * w + x + 1] = dark ? -v : v
-    }
-  const found = contours()
-    .size([w, h])
-    .smooth(true)
-    .contour(values, dark ? -threshold : threshold)
+    for (let x = 0; x < p.width; x++) values[(y + 1) * w + x + 1] = p.data[y * p.width + x]!
+  const found = contours().size([w, h]).smooth(true).contour(values, level)
   const rings = found.coordinates.flatMap((polygon) =>
     polygon.map((ring, i): Ring => {
       const points = ring.slice(0, -1).map(([x, y]): Vec2 => [x! - 1, y! - 1])

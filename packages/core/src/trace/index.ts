@@ -1,4 +1,6 @@
 export { blurred, otsuThreshold, type GreyPicture } from './picture.ts'
-export { ringsOf, type Ring } from './contour.ts'
+export { type ColourPicture } from './colour.ts'
 export { outlineFrom, type FitOptions, type TracedLoop } from './outline.ts'
+export { signalOf, type ShapeIs } from './signal.ts'
+export { squared, type Squared } from './square.ts'
 export { traceOutlines, type TraceOptions } from './trace.ts'

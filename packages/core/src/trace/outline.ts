@@ -10,11 +10,12 @@ import {
   type Vec2,
 } from '../plane/index.ts'
 import type { Fit } from './fit.ts'
-import { stretchesOf, type Parted } from './segments.ts'
+import { chainOfStretches, stretchesOf, type Parted } from './segments.ts'
 
-/** A closed outline of straights and arcs, px, y down. */
+/** An outline or a drawn line as straights and arcs, px, y down. */
 export interface TracedLoop {
   readonly curves: readonly Curve2[]
+  readonly closed: boolean
   /** Whether the joint at the start of each curve runs on smoothly; a corner otherwise. */
   readonly smooth: readonly boolean[]
 }
@@ -22,6 +23,8 @@ export interface TracedLoop {
 export interface FitOptions {
   /** How far the outline may lie off what was seen, px. */
   readonly tolerance: number
+  /** The points go round; so they do when it is left out. */
+  readonly closed?: boolean
 }
 
 /** Joints whose directions differ by less are meant to be smooth, rad. */
@@ -32,26 +35,31 @@ const REACH = 1e4
 /** Past this many points a ring is thinned: the cheapest parting takes the square of it. */
 const MOST_POINTS = 900
 
-/** A ring as straights and arcs that meet: corners where they cross, smooth joints where they run on. */
-export function outlineFrom(ring: readonly Vec2[], o: FitOptions): TracedLoop | undefined {
-  const every = Math.ceil(ring.length / MOST_POINTS)
-  const thinned = every > 1 ? ring.filter((_, i) => i % every === 0) : ring
-  const parted = stretchesOf(thinned, o.tolerance)
+/** Points as straights and arcs that meet: corners where they cross, smooth joints where they run on. */
+export function outlineFrom(points: readonly Vec2[], o: FitOptions): TracedLoop | undefined {
+  const closed = o.closed ?? true
+  const every = Math.ceil(points.length / MOST_POINTS)
+  const fewer = every > 1 ? points.filter((_, i) => i % every === 0) : points
+  const parted = closed ? stretchesOf(fewer, o.tolerance) : chainOfStretches(fewer, o.tolerance)
   const { stretches } = parted
   if (stretches.length === 0) return undefined
   const [only] = stretches
-  if (stretches.length === 1) {
+  if (closed && stretches.length === 1) {
     if (only!.fit.kind !== 'arc') return undefined
-    return { curves: [arc2(only!.fit.centre, only!.fit.radius, 0, TURN)], smooth: [true] }
+    return { closed, curves: [arc2(only!.fit.centre, only!.fit.radius, 0, TURN)], smooth: [true] }
   }
-  const joints = stretches.map((_, i) => jointBefore(parted, i, o.tolerance))
+  const joints = stretches.map((s, i) =>
+    closed || i > 0 ? jointBefore(parted, i, o.tolerance) : nearest(s.fit, parted.points[0]!),
+  )
+  if (!closed) joints.push(nearest(stretches.at(-1)!.fit, parted.points.at(-1)!))
   const curves = stretches.map((_, i) => curveOf(parted, i, joints[i]!, joints[(i + 1) % joints.length]!))
   const smooth = curves.map((c, i) => {
+    if (!closed && i === 0) return false
     const before = curves[(i + curves.length - 1) % curves.length]!
     const [u, v] = [directionAt(before, 1), directionAt(c, 0)]
     return Math.abs(Math.atan2(vec2.cross(u, v), vec2.dot(u, v))) < SMOOTH
   })
-  return { curves, smooth }
+  return { closed, curves, smooth }
 }
 
 /** Where a stretch and the one before it meet. */

@@ -32,7 +32,13 @@ export function stretchesOf(points: readonly Vec2[], tolerance: number): Parted 
   return again.cost <= first.cost ? again : first
 }
 
-/** A ring, turned so that it begins where a stretch does, and its stretches. */
+/** Parts an open row of points in the same way. */
+export function chainOfStretches(points: readonly Vec2[], tolerance: number): Parted {
+  if (points.length < 2 * LEAST) return { points, stretches: [], cost: Infinity }
+  return cheapest(points, tolerance)
+}
+
+/** Points, those of a ring turned so that it begins where a stretch does, and its stretches. */
 export interface Parted {
   readonly points: readonly Vec2[]
   readonly stretches: readonly Stretch[]

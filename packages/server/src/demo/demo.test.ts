@@ -64,8 +64,7 @@ describe('the demo', () => {
   it('the photograph of the moulding shows its straights, its round and its hollow', () => {
     const { png, width, height } = mouldingPicture()
     const { data } = PNG.sync.read(png)
-    const greys = Float32Array.from({ length: width * height }, (_, i) => data[4 * i]!)
-    const { loops } = traceOutlines({ width, height, data: greys }, { dark: true, tolerance: 0.6 })
+    const loops = traceOutlines({ width, height, data }, { between: 0.5, tolerance: 0.6 })
     expect(loops).toHaveLength(1)
     const radii = loops[0]!.curves.flatMap((c) => (c.kind === 'arc' ? c.radius * MOULDING_SCALE : []))
     expect(radii.sort((a, b) => a - b)).toEqual([expect.closeTo(12, 0), expect.closeTo(30, 0)])

@@ -25,7 +25,7 @@ function directCompute(): Compute & { readonly asked: Part[] } {
     finish: async (p) => evaluator.evaluate(p, { owner: 'page' }),
     takeOut: async () => ({ ok: false, fault: { code: 'none', message: 'none' } }),
     compare: async () => [],
-    trace: async () => ({ threshold: 0, loops: [] }),
+    trace: async () => [],
     onProgress: () => undefined,
     cancel: () => undefined,
     dispose: () => undefined,

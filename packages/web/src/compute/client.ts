@@ -4,7 +4,7 @@ import type { Part } from '@flexum/core/document'
 import type { Body, PartResult, StepResult } from '@flexum/core/evaluate'
 import type { FileWanted, MadeFile } from '@flexum/core/files'
 import { callOff, createFlag, createQueue, type TurningCard } from '@flexum/core/service'
-import type { GreyPicture, traceOutlines, TraceOptions } from '@flexum/core/trace'
+import type { ColourPicture, traceOutlines, TraceOptions } from '@flexum/core/trace'
 import type { Answer, ComputeApi, Done } from './messages.ts'
 
 export type LaneName = 'edited' | 'beside'
@@ -16,7 +16,7 @@ export interface Compute {
   /** All of the same part. */
   finish(part: Part): Promise<PartResult>
   compare(part: Part, run: string): Promise<readonly TurningCard[]>
-  trace(picture: GreyPicture, options: TraceOptions): Promise<ReturnType<typeof traceOutlines>>
+  trace(picture: ColourPicture, options: TraceOptions): Promise<ReturnType<typeof traceOutlines>>
   takeOut(part: Part, wanted: FileWanted): Promise<Result<MadeFile>>
   /** Says who is told how far work has come: of the part as it is edited, or of what is asked beside it; undefined at its end. */
   onProgress(of: LaneName, listener: (at: Progress | undefined) => void): void

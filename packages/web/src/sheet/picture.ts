@@ -1,4 +1,5 @@
 import type { SheetPicture } from '@flexum/core/document'
+import { TURN } from '@flexum/core/num'
 import { vec2, type Vec2 } from '@flexum/core/plane'
 import { toScreen, type SheetView } from './view.ts'
 
@@ -62,6 +63,14 @@ export function turnedTo(p: SheetPicture, angle: number): SheetPicture {
   const middle = pixelOnSheet(p, [p.width / 2, p.height / 2])
   const half: Vec2 = [(p.width * p.scale) / 2, (p.height * p.scale * (p.stretch ?? 1)) / 2]
   return { ...p, angle, at: vec2.sub(middle, vec2.turn(half, angle)) }
+}
+
+/** The picture turned by the least that makes the way from a to b level or upright; undefined when they are one place. */
+export function uprightBy(p: SheetPicture, a: Vec2, b: Vec2): SheetPicture | undefined {
+  const [x, y] = vec2.sub(b, a)
+  if (!(Math.hypot(x, y) > 0)) return undefined
+  const way = Math.atan2(y, x)
+  return turnedTo(p, p.angle - (way - Math.round(way / (TURN / 4)) * (TURN / 4)))
 }
 
 /** The matrix that draws the picture on the surface, from its pixels to screen pixels. */

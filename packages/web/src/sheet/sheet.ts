@@ -9,7 +9,6 @@ import { dimensionsOn, type Dimensions } from './dimensions.ts'
 import { editsOn, type Edits } from './edits.ts'
 import { gapsOn, type Gaps } from './gaps.ts'
 import { createNames, type NamesGiven } from './names.ts'
-import { scaledSo, stretchedSo } from './picture.ts'
 import { pullingOn, type Pulling } from './pulling.ts'
 import { makeTool, type ToolName } from './tools/index.ts'
 import type { Tool, ToolHost } from './tools/tool.ts'
@@ -22,6 +21,8 @@ interface Hand {
   take(name: ToolName): void
   /** Opens a change that asks for figures, or closes it. */
   change(name: ChangeName): void
+  /** Leaves out an outline that was found in the picture, by its number, or takes it in again. */
+  leaveOut(found: number): void
   /** Redraws what the tool shows. */
   nudge(): void
   /** Presses where the pointer is, with what has been typed. */
@@ -80,16 +81,11 @@ export function createSheet(session: Session, stepId: Id): Sheet {
     ask: (dimension) => set({ editing: { kind: 'new', ...dimension } }),
     leave: () => take('choose'),
     frame: (box) => set({ frame: box }),
-    scalePicture(a, b, distance, across) {
+    changePicture(change, label, otherwise) {
       const picture = board.counting()?.picture
-      const scaled = picture && (across ? stretchedSo : scaledSo)(picture, a, b, distance)
-      if (scaled) session.run(setPicture, { step: stepId, picture: scaled }, { label: 'Scale the picture' })
-      else
-        set({
-          said: across
-            ? 'That does not go with the first distance; choose two places that lie across it, and check both lengths.'
-            : 'These two places are one; choose two that are apart.',
-        })
+      const changed = picture && change(picture)
+      if (changed) session.run(setPicture, { step: stepId, picture: changed }, { label })
+      else set({ said: otherwise })
     },
   }
   const name = (id: Id): string => {
@@ -107,6 +103,10 @@ export function createSheet(session: Session, stepId: Id): Sheet {
       const { changing } = store.getState()
       if (store.getState().tool !== 'choose') take('choose')
       set({ changing: changing === asked ? undefined : asked, ghost: undefined })
+    },
+    leaveOut(n) {
+      const found = store.getState().found?.map((f, i) => (i === n ? { ...f, out: !f.out } : f))
+      set({ found })
     },
     nudge: () => set({ tick: store.getState().tick + 1 }),
     pressTyped() {

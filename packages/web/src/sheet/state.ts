@@ -3,6 +3,7 @@ import type { Drawing } from '@flexum/core/edit'
 import type { Vec2 } from '@flexum/core/plane'
 import type { SketchEntity, Suggestion } from '@flexum/core/sketch'
 import type { ChangeName } from './changes/index.ts'
+import type { FoundOutline } from './found.ts'
 import type { ClashRow } from './outcome.ts'
 import type { ToolName } from './tools/names.ts'
 import type { NewDimension, Pointer } from './tools/tool.ts'
@@ -82,6 +83,8 @@ export interface SheetState {
   readonly refused: readonly Suggestion[] | undefined
   /** A shape that could be, drawn over the one that is. */
   readonly ghost: readonly SketchEntity[] | undefined
+  /** Outlines that were found in the picture, to be drawn or left out. */
+  readonly found: readonly FoundOutline[] | undefined
   /** The step whose curves or regions are chosen by pointing at them. */
   readonly picking: Id | undefined
   /** The change that is being asked about. */
@@ -113,6 +116,7 @@ export const OPENED: SheetState = {
   pointed: [],
   refused: undefined,
   ghost: undefined,
+  found: undefined,
   picking: undefined,
   changing: undefined,
 }

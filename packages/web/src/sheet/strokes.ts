@@ -2,13 +2,19 @@ import { countingIds, ok, type Id, type Result } from '@flexum/core/base'
 import type { SketchItem } from '@flexum/core/document'
 import type { SubPath } from '@flexum/core/format'
 import { TURN } from '@flexum/core/num'
-import { pointAt, type Curve2, type Vec2 } from '@flexum/core/plane'
+import { pointAt, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
 import type { Draft, NewItem } from './drafting.ts'
 
-/** A stroke to be drawn; `smooth` tells of the joint at the start of each curve. */
+/** A stroke to be drawn. */
 export interface Stroke extends SubPath {
+  /** Of the joint at the start of each curve: whether it runs on. */
   readonly smooth?: readonly boolean[]
+  /** Of each curve: whether it is a straight parallel or square to the others of which this is so. */
+  readonly square?: readonly boolean[]
 }
+
+/** Straights turned by less than this are level or upright, rad. */
+const LEVEL = 0.0026
 
 /** Strokes of a drawing as entities of a sketch by itself: curves that follow each other share their points. */
 export function entitiesOf(strokes: readonly Stroke[]): SketchItem[] {
@@ -22,9 +28,10 @@ export function entitiesOf(strokes: readonly Stroke[]): SketchItem[] {
   return items
 }
 
-/** Strokes put into a drawing, smooth joints tangent from then on; gives the new curves. */
+/** Strokes put into a drawing, smooth joints tangent and square straights square from then on; gives the new curves. */
 export function putStrokes(draft: Draft, strokes: readonly Stroke[]): Result<readonly Id[]> {
   const made = putAll(strokes, (item) => draft.add(item))
+  made.forEach((m, i) => keepSquare(draft, m, strokes[i]!))
   for (const { curves, smooth, points } of made) {
     curves.forEach((id, i) => {
       const before = curves[(i + curves.length - 1) % curves.length]!
@@ -36,6 +43,28 @@ export function putStrokes(draft: Draft, strokes: readonly Stroke[]): Result<rea
     })
   }
   return ok(made.flatMap((m) => m.curves))
+}
+
+/** Level or upright where they are; parallel or square to the longest otherwise. */
+function keepSquare(draft: Draft, { curves, points }: Made, { square, curves: shapes }: Stroke): void {
+  const all = (square ?? []).flatMap((is, i) => {
+    const c = shapes[i]
+    if (!is || c?.kind !== 'line') return []
+    const [x, y] = vec2.sub(c.to, c.from)
+    return [{ i, x, y, long: Math.hypot(x, y) }]
+  })
+  if (all.length < 2) return
+  const lead = all.reduce((a, b) => (b.long > a.long ? b : a))
+  const upright = Math.min(Math.abs(lead.x), Math.abs(lead.y)) < LEVEL * lead.long
+  for (const s of all) {
+    if (upright) {
+      const [a, b] = [points[s.i]!, points[s.i + 1]!]
+      draft.relate({ kind: Math.abs(s.x) > Math.abs(s.y) ? 'horizontal' : 'vertical', a, b })
+    } else if (s !== lead) {
+      const along = Math.abs(s.x * lead.x + s.y * lead.y) > 0.5 * s.long * lead.long
+      draft.relate({ kind: along ? 'parallel' : 'perpendicular', a: curves[lead.i]!, b: curves[s.i]! })
+    }
+  }
 }
 
 interface Made {

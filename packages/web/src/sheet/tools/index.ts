@@ -5,6 +5,7 @@ import { dimensionTool } from './dimension.ts'
 import { PICKS, pickTool } from './pick.ts'
 import { scalePictureTool } from './scale-picture.ts'
 import { splineTool } from './spline.ts'
+import { uprightPictureTool } from './upright-picture.ts'
 import { stampTool } from './stamp.ts'
 import { boxStamp, polygonStamp, slotStamp } from './outline-stamps.ts'
 import { arcCentreStamp, arcThroughStamp, circleStamp, ellipseStamp } from './round-stamps.ts'
@@ -45,6 +46,8 @@ export function makeTool(name: ToolName, host: ToolHost): Tool {
       return dimensionTool(host)
     case 'scale-picture':
       return scalePictureTool(host)
+    case 'upright-picture':
+      return uprightPictureTool(host)
     case 'stretch-picture':
       return scalePictureTool(host, true)
   }

@@ -16,6 +16,12 @@ export const TOOLS = {
   split: { word: 'Split', key: '', group: 'Change', also: ['break', 'part'] },
   dimension: { word: 'Dimension', key: 'd', group: 'Measure', also: ['size', 'measure', 'length', 'angle'] },
   'scale-picture': { word: 'Set the scale', key: '', group: 'Picture', also: ['picture', 'calibrate'] },
+  'upright-picture': {
+    word: 'Upright by an edge',
+    key: '',
+    group: 'Picture',
+    also: ['picture', 'straighten', 'turn', 'level'],
+  },
   'stretch-picture': { word: 'Scale across', key: '', group: 'Picture', also: ['picture'] },
 } as const satisfies Record<string, { word: string; key: string; group: string; also: readonly string[] }>
 

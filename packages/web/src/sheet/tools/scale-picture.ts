@@ -1,4 +1,5 @@
 import { line2, vec2, type Vec2 } from '@flexum/core/plane'
+import { scaledSo, stretchedSo } from '../picture.ts'
 import { NO_PREVIEW, type Tool, type ToolHost } from './tool.ts'
 
 /**
@@ -6,7 +7,7 @@ import { NO_PREVIEW, type Tool, type ToolHost } from './tool.ts'
  * for pixels that are not square.
  */
 export function scalePictureTool(
-  host: Pick<ToolHost, 'say' | 'leave' | 'scalePicture'>,
+  host: Pick<ToolHost, 'say' | 'leave' | 'changePicture'>,
   across = false,
 ): Tool {
   let first: Vec2 | undefined
@@ -43,7 +44,13 @@ export function scalePictureTool(
       }
       const a = first
       first = undefined
-      host.scalePicture(a, p.raw, typed, across)
+      host.changePicture(
+        (picture) => (across ? stretchedSo : scaledSo)(picture, a, p.raw, typed),
+        'Scale the picture',
+        across
+          ? 'That does not go with the first distance; choose two places that lie across it, and check both lengths.'
+          : 'These two places are one; choose two that are apart.',
+      )
       host.leave()
     },
     key(key) {

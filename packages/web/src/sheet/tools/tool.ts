@@ -1,5 +1,5 @@
 import type { Id, Result } from '@flexum/core/base'
-import type { Part, SketchMeasured } from '@flexum/core/document'
+import type { Part, SketchMeasured, SheetPicture } from '@flexum/core/document'
 import type { Curve2, Vec2 } from '@flexum/core/plane'
 import type { Pull, SketchEntity } from '@flexum/core/sketch'
 import type { DimensionName, Formula } from '@flexum/core/units'
@@ -78,7 +78,8 @@ export interface ToolHost {
   /** A box drawn from one place to another chooses what lies in it. */
   frame(box: readonly [Vec2, Vec2] | undefined): void
   /** The picture grows, or with `across` is stretched too, so that two places of the sheet are so far apart on it. */
-  scalePicture(a: Vec2, b: Vec2, distance: number, across: boolean): void
+  /** Changes the picture that lies on the sheet; says why not where it cannot be. */
+  changePicture(change: (p: SheetPicture) => SheetPicture | undefined, label: string, otherwise: string): void
 }
 
 /** A dimension placed and not yet typed. */

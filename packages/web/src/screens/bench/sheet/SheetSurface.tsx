@@ -11,6 +11,7 @@ import { CurvesLayer } from './CurvesLayer.tsx'
 import { GapsLayer, GridLayer, PreviewLayer, RegionsLayer } from './layers.tsx'
 import { PointsLayer } from './PointsLayer.tsx'
 import { DimensionsLayer } from './DimensionsLayer.tsx'
+import { FoundLayer } from './FoundLayer.tsx'
 import { MarksLayer } from './MarksLayer.tsx'
 import { MotionLayer } from './MotionLayer.tsx'
 import { PictureLayer } from './PictureLayer.tsx'
@@ -178,6 +179,7 @@ export function SheetSurface() {
         <MarksLayer model={model} view={view} />
         <GapsLayer model={model} view={view} />
         <UseLettersLayer model={model} view={view} />
+        <FoundLayer view={view} />
         <PreviewLayer preview={preview} view={view} />
       </svg>
       <PointerFields preview={preview} />
@@ -210,7 +212,8 @@ export function SheetSurface() {
   )
 }
 
-const isControl = (t: EventTarget): boolean => t instanceof Element && t.closest('input,button') !== null
+const isControl = (t: EventTarget): boolean =>
+  t instanceof Element && t.closest('input,button,[data-press]') !== null
 
 /** A change that goes far is shown before it counts. */
 function FarBar({ pending }: { readonly pending: Extract<Pending, { kind: 'far' }> }) {

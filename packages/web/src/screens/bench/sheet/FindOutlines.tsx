@@ -1,0 +1,162 @@
+import { useEffect, useMemo, useState } from 'react'
+import type { SheetPicture } from '@flexum/core/document'
+import { deg } from '@flexum/core/num'
+import type { ShapeIs } from '@flexum/core/trace'
+import { imageAddress } from '../../../api/images.ts'
+import { Cancelled } from '../../../compute/client.ts'
+import { foundOn, squareTurn, type FoundOutline } from '../../../sheet/found.ts'
+import { putStrokes } from '../../../sheet/strokes.ts'
+import { counted } from '../../../ui/counted.ts'
+import { useBench } from '../context.ts'
+import { coloursOf } from './colours.ts'
+import { useSheet, useSheetState } from './context.ts'
+import { Slider } from './Slider.tsx'
+
+type Finding =
+  | { readonly kind: 'working' }
+  | { readonly kind: 'failed'; readonly message: string }
+  | { readonly kind: 'found'; readonly count: number; readonly turn: number }
+
+/** A picture turned by less than this, rad, is upright. */
+const UPRIGHT = 0.001
+
+/** How outlines are looked for; what is found is drawn over the sheet, some of it left out, and put in when told to. */
+export function FindOutlines(props: {
+  readonly picture: SheetPicture
+  /** Turns the picture so that the straights found are level and upright. */
+  onUpright(angle: number): void
+  onDone(): void
+}) {
+  const { picture } = props
+  const sheet = useSheet()
+  const { compute } = useBench()
+  const [between, setBetween] = useState(50)
+  const [tolerance, setTolerance] = useState(0.6)
+  const [shape, setShape] = useState<ShapeIs>()
+  const [middles, setMiddles] = useState(true)
+  const [finding, setFinding] = useState<Finding>({ kind: 'working' })
+  const found = useSheetState((s) => s.found)
+  const colours = useMemo(
+    () => coloursOf(imageAddress(picture.image), picture.stretch),
+    [picture.image, picture.stretch],
+  )
+  useEffect(() => {
+    let ended = false
+    setFinding({ kind: 'working' })
+    colours
+      .then(async ({ picture: p, every }) => {
+        const loops = await compute.trace(p, { between: between / 100, shape, tolerance, sides: !middles })
+        if (ended) return
+        setFinding({ kind: 'found', count: loops.length, turn: squareTurn(loops, picture) })
+        sheet.set({ found: foundOn(loops, picture, every) })
+      })
+      .catch((e: Error) => {
+        if (ended || e instanceof Cancelled) return
+        setFinding({ kind: 'failed', message: e.message })
+        sheet.set({ found: undefined })
+      })
+    return () => {
+      ended = true
+    }
+  }, [compute, colours, between, shape, tolerance, middles, picture, sheet])
+  useEffect(() => () => sheet.set({ found: undefined }), [sheet])
+  const wanted = (found ?? []).filter((f) => !f.out)
+  return (
+    <div
+      className="mt-1 flex flex-col gap-1.5 border-t hairline pt-2"
+      role="group"
+      aria-label="Find outlines"
+    >
+      <Slider label="Edge at, %" min={10} max={90} step={5} value={between} onChange={setBetween} />
+      <Slider label="Within, px" min={0.3} max={3} step={0.1} value={tolerance} onChange={setTolerance} />
+      <label className="grid grid-cols-[1fr_184px] items-center gap-x-2">
+        <span className="muted">The shape is</span>
+        <select
+          className="select select-xs"
+          value={shape ?? ''}
+          onChange={(e) => setShape((e.target.value || undefined) as ShapeIs | undefined)}
+        >
+          <option value="">what differs from the ground</option>
+          <option value="dark">the dark part</option>
+          <option value="light">the light part</option>
+        </select>
+      </label>
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-xs"
+          checked={middles}
+          onChange={(e) => setMiddles(e.target.checked)}
+        />
+        Thin lines by their middle
+      </label>
+      <p role="status" className={finding.kind === 'failed' ? 'text-error' : 'muted'}>
+        {finding.kind === 'working' && 'Looking…'}
+        {finding.kind === 'failed' && `✕ ${finding.message}`}
+        {finding.kind === 'found' && foundWords(found ?? [])}
+      </p>
+      {found && found.length > 1 && <Outlines found={found} />}
+      <div className="flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="btn btn-sm btn-success"
+          disabled={wanted.length === 0}
+          onClick={() => {
+            const strokes = wanted.map((f) => f.stroke)
+            if (sheet.edit('Draw the outlines', (d) => putStrokes(d, strokes))) props.onDone()
+          }}
+        >
+          {wanted.length === (found?.length ?? 0)
+            ? 'Draw what was found'
+            : `Draw ${counted(wanted.length, 'outline')}`}
+        </button>
+        {finding.kind === 'found' && Math.abs(finding.turn) > UPRIGHT && (
+          <button
+            type="button"
+            className="btn btn-sm btn-paper"
+            title="Turns the picture so that most straights are level or upright"
+            onClick={() => props.onUpright(picture.angle - finding.turn)}
+          >
+            Upright: turn by {deg(-finding.turn).toFixed(1)}°
+          </button>
+        )}
+      </div>
+    </div>
+  )
+}
+
+/** All that was found, each taken or left out; on the sheet they are pressed. */
+function Outlines({ found }: { readonly found: readonly FoundOutline[] }) {
+  const sheet = useSheet()
+  return (
+    <ul aria-label="Outlines found" className="max-h-40 overflow-y-auto">
+      {found.map((f, i) => (
+        <li key={i}>
+          <label className="flex items-center gap-2 py-0.5">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-xs"
+              checked={!f.out}
+              onChange={() => sheet.leaveOut(i)}
+            />
+            <span className="figure muted w-4 text-right">{i + 1}</span>
+            {curvesWords(f)}
+          </label>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+function curvesWords({ stroke }: FoundOutline): string {
+  const arcs = stroke.curves.filter((c) => c.kind === 'arc').length
+  const straights = stroke.curves.length - arcs
+  const open = stroke.closed ? '' : ', open'
+  return `${counted(straights, 'straight')}, ${counted(arcs, 'arc')}${open}`
+}
+
+function foundWords(found: readonly FoundOutline[]): string {
+  if (found.length === 0) return 'No outline. Say which part the shape is, or move where its edge lies.'
+  if (found.length === 1) return `One outline: ${curvesWords(found[0]!)}.`
+  return `${found.length} outlines. Press one on the sheet, or here, to leave it out.`
+}
