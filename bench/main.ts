@@ -12,6 +12,7 @@ import { freedomOf, solve, unknownsOf } from '@flexum/core/sketch'
 import { measure } from './measure.ts'
 import { liveEdit, shapedSweeps } from './runs.ts'
 import { savesAtOnce } from './saves.ts'
+import { traces } from './traces.ts'
 import { independent, linked, type Drawn } from './sketches.ts'
 
 /** A stair of bends in space: node i of a made-up rail that climbs and turns. */
@@ -276,6 +277,20 @@ async function saves(migrations: string): Promise<void> {
   lines.push('', 'Aim: at most 5 x.', '')
 }
 
+/** Outlines found in pictures of known shapes. */
+function tracing(): void {
+  lines.push('## Outlines found in pictures', '')
+  lines.push(
+    'Four known shapes of some 240 px, each photographed with one fault and with all of them, as PNG and as JPEG of quality 80.',
+    '',
+  )
+  row('fault', 'one outline, of as many straights and arcs', 'farthest off, px', 'middle of the farthest')
+  row('---', '---:', '---:', '---:')
+  for (const t of traces())
+    row(t.fault, `${t.alike} of ${t.pictures}`, t.most.toFixed(2), t.middle.toFixed(2))
+  lines.push('', 'Aim: all of them, within 1 px.', '')
+}
+
 lines.push(
   '# Benchmarks',
   '',
@@ -288,6 +303,7 @@ sweepsThatChange()
 evaluationAgainstMesh()
 growth()
 sketches()
+tracing()
 await saves(process.argv[3] ?? 'packages/server/migrations')
 const text = `${lines.join('\n').trimEnd()}\n`
 console.log(text)

@@ -4,7 +4,16 @@ import type { SheetPicture } from '@flexum/core/document'
 import { setPicture } from '@flexum/core/edit'
 import { areasOf } from '@flexum/core/sketch'
 import { handOn } from '../../testing/sheet.ts'
-import { pictureIn, pictureMatrix, pixelOnSheet, scaledSo, stretchedSo, turnedTo } from './picture.ts'
+import { foundOn, squareTurn } from './found.ts'
+import {
+  pictureIn,
+  pictureMatrix,
+  pixelOnSheet,
+  scaledSo,
+  stretchedSo,
+  turnedTo,
+  uprightBy,
+} from './picture.ts'
 import { entitiesOf, putStrokes } from './strokes.ts'
 import { toScreen } from './view.ts'
 
@@ -32,6 +41,30 @@ describe('a picture on the sheet', () => {
     expect(vec2.distance(pixelOnSheet(scaled, [100, 50]), pixelOnSheet(scaled, [300, 50]))).toBeCloseTo(80, 9)
     expect(scaledSo(p, a, a, 80)).toBeUndefined()
     expect(scaledSo(p, a, b, 0)).toBeUndefined()
+  })
+  it('is put upright by an edge: turned by the least that makes it level or upright, about its middle', () => {
+    const askew = turnedTo(p, 0.3)
+    for (const ends of [
+      [
+        [100, 50],
+        [300, 50],
+      ],
+      [
+        [100, 50],
+        [100, 150],
+      ],
+      [
+        [300, 50],
+        [100, 50],
+      ],
+    ] as const) {
+      const upright = uprightBy(askew, pixelOnSheet(askew, ends[0]), pixelOnSheet(askew, ends[1]))!
+      expect(upright.angle).toBeCloseTo(0, 12)
+      expect(vec2.distance(pixelOnSheet(upright, [200, 100]), pixelOnSheet(askew, [200, 100]))).toBeLessThan(
+        1e-9,
+      )
+    }
+    expect(uprightBy(askew, [1, 1], [1, 1])).toBeUndefined()
   })
   it('is stretched by a second distance across the first, which still holds', () => {
     // Pixels twice as high as wide, turned: 200 px across are 50 mm, 80 px up are 40 mm.
@@ -116,5 +149,64 @@ describe('strokes', () => {
     hand.sheet.edit('Draw', (d) => putStrokes(d, [slot, ring]))
     expect(hand.constraints('tangent')).toHaveLength(4)
     expect(hand.sheet.model().solved.areas.regions).toHaveLength(2)
+  })
+})
+
+describe('outlines found in it', () => {
+  /** A box of 200 x 100 px, turned in the picture by `turn` (y down). */
+  const boxOf = (turn: number) => {
+    const corners = (
+      [
+        [0, 0],
+        [200, 0],
+        [200, 100],
+        [0, 100],
+      ] as const
+    ).map((c) => vec2.add([100, 40], vec2.turn(c, turn)))
+    const curves = corners.map((c, i) => line2(c, corners[(i + 1) % 4]!))
+    const four = <T>(v: T): T[] => curves.map(() => v)
+    return { curves, closed: true, smooth: four(false), square: four(true), turn }
+  }
+  const picture = pictureIn(view, image)
+
+  it('lie on the sheet where they do in the picture, y up', () => {
+    const [found] = foundOn([boxOf(0.1)], picture, 1)
+    found!.stroke.curves.forEach((c, i) => {
+      const px = boxOf(0.1).curves[i]!
+      if (c.kind === 'line' && px.kind === 'line')
+        expect(vec2.distance(c.from, pixelOnSheet(picture, px.from))).toBeLessThan(1e-9)
+    })
+    // Traced at half the size, it lies where it did.
+    const half = {
+      ...boxOf(0),
+      curves: boxOf(0).curves.map((c) => line2(vec2.scale(c.from, 0.5), vec2.scale(c.to, 0.5))),
+    }
+    const [again] = foundOn([half], picture, 2)
+    expect(again!.stroke.curves).toEqual(foundOn([boxOf(0)], picture, 1)[0]!.stroke.curves)
+  })
+  it('say by how much the picture is turned', () => {
+    expect(squareTurn([boxOf(0.1)], picture)).toBeCloseTo(-0.1, 9)
+    const upright = turnedTo(picture, 0.1)
+    expect(squareTurn([boxOf(0.1)], upright)).toBeCloseTo(0, 9)
+    expect(squareTurn([], picture)).toBe(0)
+  })
+  it('keep their square corners: level and upright, or square to the longest', () => {
+    const kindsOf = (turn: number): string[] => {
+      const hand = handOn()
+      const strokes = foundOn([boxOf(turn)], picture, 1).map((f) => f.stroke)
+      expect(hand.sheet.edit('Draw the outlines', (d) => putStrokes(d, strokes))).toBe(true)
+      return hand.sheet.counting()!.constraints.map((c) => c.kind)
+    }
+    expect(kindsOf(0).toSorted()).toEqual(['horizontal', 'horizontal', 'vertical', 'vertical'])
+    expect(kindsOf(0.2).toSorted()).toEqual(['parallel', 'perpendicular', 'perpendicular'])
+  })
+  it('are left out and taken in again by their numbers', () => {
+    const { sheet } = handOn()
+    sheet.set({ found: foundOn([boxOf(0), boxOf(0.2)], picture, 1) })
+    sheet.leaveOut(1)
+    expect(sheet.store.getState().found!.map((f) => f.out)).toEqual([false, true])
+    sheet.leaveOut(1)
+    sheet.leaveOut(0)
+    expect(sheet.store.getState().found!.map((f) => f.out)).toEqual([true, false])
   })
 })

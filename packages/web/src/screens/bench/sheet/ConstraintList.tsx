@@ -18,7 +18,7 @@ export function ConstraintList(props: {
   const { units } = usePart()
   const { model } = props
   return (
-    <ul>
+    <ul aria-label="Constraints">
       {props.constraints.map((c) => {
         const name = constraintName(model.step, c)
         const wrong = model.failing.has(c.id) || model.faults.has(c.id)

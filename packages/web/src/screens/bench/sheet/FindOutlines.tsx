@@ -1,7 +1,7 @@
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import type { SheetPicture } from '@flexum/core/document'
 import { deg } from '@flexum/core/num'
-import type { ShapeIs } from '@flexum/core/trace'
+import type { ShapeIs, Squared } from '@flexum/core/trace'
 import { imageAddress } from '../../../api/images.ts'
 import { Cancelled } from '../../../compute/client.ts'
 import { foundOn, squareTurn, type FoundOutline } from '../../../sheet/found.ts'
@@ -15,7 +15,8 @@ import { Slider } from './Slider.tsx'
 type Finding =
   | { readonly kind: 'working' }
   | { readonly kind: 'failed'; readonly message: string }
-  | { readonly kind: 'found'; readonly count: number; readonly turn: number }
+  /** Outlines in px of what was traced; `every` px of the picture are one of those. */
+  | { readonly kind: 'found'; readonly loops: readonly Squared[]; readonly every: number }
 
 /** A picture turned by less than this, rad, is upright. */
 const UPRIGHT = 0.001
@@ -35,6 +36,7 @@ export function FindOutlines(props: {
   const [shape, setShape] = useState<ShapeIs>()
   const [middles, setMiddles] = useState(true)
   const [finding, setFinding] = useState<Finding>({ kind: 'working' })
+  const placed = useRef<Finding | undefined>(undefined)
   const found = useSheetState((s) => s.found)
   const colours = useMemo(
     () => coloursOf(imageAddress(picture.image), picture.stretch),
@@ -46,20 +48,26 @@ export function FindOutlines(props: {
     colours
       .then(async ({ picture: p, every }) => {
         const loops = await compute.trace(p, { between: between / 100, shape, tolerance, sides: !middles })
-        if (ended) return
-        setFinding({ kind: 'found', count: loops.length, turn: squareTurn(loops, picture) })
-        sheet.set({ found: foundOn(loops, picture, every) })
+        if (!ended) setFinding({ kind: 'found', loops, every })
       })
       .catch((e: Error) => {
-        if (ended || e instanceof Cancelled) return
-        setFinding({ kind: 'failed', message: e.message })
-        sheet.set({ found: undefined })
+        if (!ended && !(e instanceof Cancelled)) setFinding({ kind: 'failed', message: e.message })
       })
     return () => {
       ended = true
     }
-  }, [compute, colours, between, shape, tolerance, middles, picture, sheet])
+  }, [compute, colours, between, shape, tolerance, middles])
+  useEffect(() => {
+    if (finding.kind === 'failed') sheet.set({ found: undefined })
+    if (finding.kind !== 'found') return
+    // The same ones after the picture was moved: what was left out stays so.
+    const before = placed.current === finding ? sheet.store.getState().found : undefined
+    placed.current = finding
+    const found = foundOn(finding.loops, picture, finding.every)
+    sheet.set({ found: found.map((f, i) => ({ ...f, out: before?.[i]?.out ?? false })) })
+  }, [finding, picture, sheet])
   useEffect(() => () => sheet.set({ found: undefined }), [sheet])
+  const turn = finding.kind === 'found' ? squareTurn(finding.loops, picture) : 0
   const wanted = (found ?? []).filter((f) => !f.out)
   return (
     <div
@@ -110,14 +118,14 @@ export function FindOutlines(props: {
             ? 'Draw what was found'
             : `Draw ${counted(wanted.length, 'outline')}`}
         </button>
-        {finding.kind === 'found' && Math.abs(finding.turn) > UPRIGHT && (
+        {Math.abs(turn) > UPRIGHT && (
           <button
             type="button"
             className="btn btn-sm btn-paper"
             title="Turns the picture so that most straights are level or upright"
-            onClick={() => props.onUpright(picture.angle - finding.turn)}
+            onClick={() => props.onUpright(picture.angle - turn)}
           >
-            Upright: turn by {deg(-finding.turn).toFixed(1)}°
+            Upright: turn by {deg(-turn).toFixed(1)}°
           </button>
         )}
       </div>
@@ -150,6 +158,7 @@ function Outlines({ found }: { readonly found: readonly FoundOutline[] }) {
 
 function curvesWords({ stroke }: FoundOutline): string {
   const arcs = stroke.curves.filter((c) => c.kind === 'arc').length
+  if (stroke.closed && stroke.curves.length === 1) return 'a circle'
   const straights = stroke.curves.length - arcs
   const open = stroke.closed ? '' : ', open'
   return `${counted(straights, 'straight')}, ${counted(arcs, 'arc')}${open}`
