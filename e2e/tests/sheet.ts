@@ -87,3 +87,12 @@ export async function drawHook(page: Page): Promise<void> {
   await page.keyboard.press('Enter')
   await page.keyboard.press('Escape')
 }
+
+/** Where a path on the sheet runs after a share of its length, px of the screen. */
+export const onPath = (path: Locator, share: number): Promise<[number, number]> =>
+  path.evaluate((at, part) => {
+    const curve = at as SVGPathElement
+    const { x, y } = curve.getPointAtLength(part * curve.getTotalLength())
+    const { left, top } = curve.ownerSVGElement!.getBoundingClientRect()
+    return [left + x, top + y]
+  }, share)

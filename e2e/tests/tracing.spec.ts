@@ -1,6 +1,6 @@
-import { expect, test, type Locator, type Page } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
 import { figure, saved, startPart, station } from './bench.ts'
-import { clickAt, freedom, inspector, moveTo } from './sheet.ts'
+import { clickAt, freedom, inspector, moveTo, onPath } from './sheet.ts'
 
 /** A made-up cove moulding as a picture: 100 by 100 at 4 px, a hollow of 82 in it, drawn by the browser. */
 async function mouldingPicture(page: Page): Promise<Buffer> {
@@ -127,14 +127,6 @@ async function photograph(page: Page): Promise<Buffer> {
   return Buffer.from(url.split(',')[1]!, 'base64')
 }
 
-/** Where a path on the sheet runs after so many px. */
-const onPath = (path: Locator, after: number): Promise<[number, number]> =>
-  path.evaluate((at, along) => {
-    const { x, y } = (at as SVGPathElement).getPointAtLength(along)
-    const { left, top } = (at as SVGPathElement).ownerSVGElement!.getBoundingClientRect()
-    return [left + x, top + y]
-  }, after)
-
 test('a moulding is traced from a shadowed photograph on a coloured cloth, turned, and put upright', async ({
   page,
 }) => {
@@ -159,7 +151,7 @@ test('a moulding is traced from a shadowed photograph on a coloured cloth, turne
 
   // The label is pressed on the sheet, and is left out; pressed again in the list it is in, and out by hand.
   await expect(page.locator('[data-found=in]')).toHaveCount(2)
-  const label = await onPath(page.locator('[data-found]').nth(1).locator('[data-press]'), 3)
+  const label = await onPath(page.locator('[data-found]').nth(1).locator('[data-press]'), 0.02)
   await page.mouse.click(...label)
   await expect(page.locator('[data-found=out]')).toHaveCount(1)
   await list.getByRole('checkbox').nth(1).click()
@@ -179,7 +171,7 @@ test('a moulding is traced from a shadowed photograph on a coloured cloth, turne
   const boxes = await lines.evaluateAll((paths) => paths.map((x) => x.getBoundingClientRect().width))
   const back = long.indexOf(Math.max(...long.filter((_, i) => boxes[i]! < 3)))
   await page.keyboard.press('d')
-  const [x, y] = await onPath(lines.nth(back), long[back]! / 2)
+  const [x, y] = await onPath(lines.nth(back), 0.5)
   await page.mouse.click(x, y)
   await page.mouse.move(x - 40, y + 5)
   await page.mouse.click(x - 40, y + 5)

@@ -1,4 +1,13 @@
-import type { Constraint, SketchEntity, SketchPoint } from '../src/sketch/index.ts'
+import { countingIds } from '../src/base/index.ts'
+import {
+  measureOf,
+  unknownsOf,
+  type Constraint,
+  type Relation,
+  type SketchDraft,
+  type SketchEntity,
+  type SketchPoint,
+} from '../src/sketch/index.ts'
 
 /** Short names for putting sketches together in tests. */
 export const pt = (id: string, x: number, y: number): SketchPoint => ({ kind: 'point', id, x, y })
@@ -83,4 +92,42 @@ export function chainFrom(seeds: readonly ChainSeed[]): {
     before = { id, kind: 'arc' }
   })
   return { entities, constraints }
+}
+
+/** A draft whose new dimensions take what they measure; `typed` ones take the given figure. */
+export function draftOf(
+  entities: readonly SketchEntity[],
+  constraints: readonly Constraint[],
+  typed = 0,
+): SketchDraft {
+  const ids = countingIds(
+    'n',
+    [...entities, ...constraints].map((x) => x.id),
+  )
+  const d: SketchDraft = {
+    entities: [...entities],
+    constraints: [...constraints],
+    add(e) {
+      const id = ids()
+      d.entities.push({ ...e, id } as SketchEntity)
+      return id
+    },
+    point: (at) => d.add({ kind: 'point', x: at[0], y: at[1] }),
+    relate(r) {
+      const id = ids()
+      d.constraints.push({ ...r, id } as Relation)
+      return id
+    },
+    size(measured, figure) {
+      const id = ids()
+      const u = unknownsOf(d.entities)
+      const m = measureOf(measured, u)
+      const now = m.evaluate(u.values, new Float64Array(m.unknowns.length))
+      const like = figure === 'typed' ? undefined : d.constraints.find((c) => c.id === figure.like)
+      const value = like?.kind === 'dimension' ? Math.abs((like as { value?: number }).value!) : typed
+      d.constraints.push({ kind: 'dimension', id, measured, value: (now < 0 ? -1 : 1) * value } as Relation)
+      return id
+    },
+  }
+  return d
 }

@@ -30,6 +30,8 @@ export {
 } from './curve.ts'
 export { combineIntegrals, loopIntegrals, NO_AREA, type AreaIntegrals } from './integrals.ts'
 export { triangulate } from './triangulate.ts'
+export { bendsAlong, mostOffStraight, type BendAt } from './bend.ts'
+export { marksAlong } from './refit.ts'
 export { centripetalKnots, clampedKnots, splineByControl, splineThrough } from './spline.ts'
 export { offsetChain, runsOn, type OffsetFault, type OffsetStretch, type SimpleCurve } from './offset.ts'
 export { arcThrough, circleThrough, recognised } from './recognise.ts'

@@ -11,6 +11,31 @@ export interface Measure {
   evaluate(values: Float64Array, slopes: Float64Array): number
 }
 
+/** Step of a difference, as a share of the greatest of what it is taken of. */
+const STEP = 1e-6
+
+/** A measure by a formula on plain numbers; its derivatives by central differences. */
+export function byDifferences(
+  unknowns: readonly number[],
+  f: (inputs: readonly number[]) => number,
+): Measure {
+  return {
+    unknowns,
+    evaluate(v, g) {
+      const inputs = unknowns.map((u) => v[u]!)
+      const step = STEP * Math.max(1, ...inputs.map(Math.abs))
+      inputs.forEach((x, i) => {
+        inputs[i] = x + step
+        const more = f(inputs)
+        inputs[i] = x - step
+        g[i] = (more - f(inputs)) / (2 * step)
+        inputs[i] = x
+      })
+      return f(inputs)
+    },
+  }
+}
+
 interface PointAt {
   readonly x: number
   readonly y: number

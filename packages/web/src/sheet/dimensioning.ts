@@ -53,7 +53,26 @@ function one(model: SheetModel, e: SketchEntity, pointer: Vec2): SketchMeasured 
     const far = vec2.distance(model.at(e.centre), pointer) > 1.5 * e.radius
     return { of: far ? 'arc-length' : 'radius', round: e.id }
   }
+  if (e.kind === 'spline') return { of: 'chain', curves: [e.id] }
+  if (e.kind === 'ellipse') return ofEllipse(model, e, pointer)
   return undefined
+}
+
+/** Inside it the half width that the pointer lies nearer to; outside how long it is all round. */
+function ofEllipse(
+  model: SheetModel,
+  e: Extract<SketchEntity, { kind: 'ellipse' }>,
+  pointer: Vec2,
+): SketchMeasured {
+  const centre = model.at(e.centre)
+  const [half, to] = [vec2.sub(model.at(e.end), centre), vec2.sub(pointer, centre)]
+  const long = vec2.length(half)
+  const [along, across] = [
+    Math.abs(vec2.dot(to, half)) / long ** 2,
+    Math.abs(vec2.cross(half, to)) / long / e.radius,
+  ]
+  if (along ** 2 + across ** 2 > 1) return { of: 'chain', curves: [e.id] }
+  return along > across ? { of: 'distance', a: e.centre, b: e.end } : { of: 'radius', round: e.id }
 }
 
 function between(model: SheetModel, a: Id, b: Id, pointer: Vec2): SketchMeasured {
@@ -123,7 +142,10 @@ export function middleOf(model: SheetModel, m: SketchMeasured): Vec2 {
       return vec2.add(model.at(a.centre), [(a.radius + b.radius) / 2, 0])
     }
     case 'chain': {
-      const ends = m.curves.flatMap((id) => endsOf(model.byId.get(id)!) ?? [])
+      const ends = m.curves.flatMap((id) => {
+        const e = model.byId.get(id)!
+        return endsOf(e) ?? ('centre' in e ? [e.centre] : [])
+      })
       const points = ends.map((id) => model.at(id))
       if (points.length === 0) return [0, 0]
       return vec2.scale(

@@ -176,6 +176,9 @@ function snapGrid(at: Vec2, o: SnapOptions): Snap {
   return vec2.distance(place, at) <= o.reach * 0.6 ? { at: place } : { at }
 }
 
+/** A curve under a place is meant rather than one of its inner points that is farther away than this share of the reach. */
+const INNER = 0.5
+
 /** What lies under a place, for picking: a point before a curve, what is drawn before the origin and axes. */
 export function hitAt(
   model: SheetModel,
@@ -189,18 +192,27 @@ export function hitAt(
     const d = Math.hypot(e.x - at[0], e.y - at[1])
     if (d <= reach && (!best || d < best.d)) best = { id: e.id, d }
   }
-  if (best) return best.id
+  const point = best
+  // Points that a free curve goes through may stand so thick that nothing would be left of it to press.
+  if (point && (point.d <= INNER * reach || !innerPoints(model).has(point.id))) return point.id
+  best = undefined
   for (const [id, pieces] of model.pieces) {
     for (const c of pieces) {
       const d = nearestOn(c, at).distance
       if (d <= reach && (!best || d < best.d)) best = { id, d }
     }
   }
+  if (point && !(best && best.d < INNER * reach)) return point.id
   if (best) return best.id
   if (only === 'curves') return undefined
   if (Math.hypot(...at) <= reach) return ORIGIN
   if (Math.abs(at[1]) <= reach / 2) return ACROSS
   return Math.abs(at[0]) <= reach / 2 ? UP : undefined
+}
+
+/** The points between the ends of splines. */
+function innerPoints(model: SheetModel): ReadonlySet<Id> {
+  return new Set(model.entities.flatMap((e) => (e.kind === 'spline' ? e.points.slice(1, -1) : [])))
 }
 
 /** The direction in which a curve would go on past one of its ends. */

@@ -70,6 +70,8 @@ export interface SheetState {
   readonly mirror: Id | undefined
   /** Directions are locked to steps of so much, rad; undefined while they are free. */
   readonly steps: number | undefined
+  /** How free curves bend is drawn along them. */
+  readonly comb: boolean
   readonly shown: Shown
   /** Something to say, until the next thing is done. */
   readonly said: string | undefined
@@ -108,6 +110,7 @@ export const OPENED: SheetState = {
   marks: 'pointed',
   mirror: undefined,
   steps: undefined,
+  comb: false,
   shown: 'value',
   said: undefined,
   instead: undefined,

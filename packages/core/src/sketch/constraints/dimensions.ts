@@ -15,6 +15,7 @@ import {
 import type { SketchArc } from '../entities.ts'
 import type { Unknowns } from '../unknowns.ts'
 import type { Compile, ConstraintBase } from './constraint.ts'
+import { freeLengthOf } from './free-length.ts'
 import { ends } from './placing.ts'
 
 /** What a dimension measures. Signed kinds keep the side their value has. */
@@ -79,7 +80,8 @@ function curveLengthOf(curve: Id, u: Unknowns): Measure {
   }
   if (e.kind === 'arc') return arcLengthOf(e, u)
   if (e.kind === 'circle') return sum([[TURN, single(u.radius(curve))]])
-  throw new Error(`the length of a ${e.kind} cannot be a dimension`)
+  if (e.kind === 'spline' || e.kind === 'ellipse') return freeLengthOf(e, u)
+  throw new Error('a point has no length')
 }
 
 /** The angle that an arc goes round, the way it goes: above 0, up to a whole turn. */

@@ -18,17 +18,20 @@ import type { SketchEntity } from '../entities.ts'
 import { sizeOf } from '../unknowns.ts'
 import { cutsOn, pairs, type Cut } from './contact.ts'
 import type { SketchDraft } from './draft.ts'
+import { freeStretch, splitFree, trimFree, type Free } from './free.ts'
 import { curvesAt, entityIn, forgetLength, moveEnd, replace, takeOut, withEnd } from './keeping.ts'
 
 type Cuttable = Extract<SketchEntity, { kind: 'line' | 'arc' | 'circle' }>
 type Open = Extract<SketchEntity, { kind: 'line' | 'arc' }>
 
-function cuttable(d: SketchDraft, id: Id): Result<Cuttable> {
+function cuttable(d: SketchDraft, id: Id): Result<Cuttable | Free> {
   const e = entityIn(d, id)
-  if (e?.kind === 'line' || e?.kind === 'arc' || e?.kind === 'circle') return ok(e)
-  const what = e ? `a ${e.kind} would change its shape` : 'it is gone'
-  return fail(fault('edit.cannot-cut', `Lines, arcs and circles can be cut; ${what}.`))
+  if (e && e.kind !== 'point') return ok(e)
+  const what = e ? 'a point has no length' : 'it is gone'
+  return fail(fault('edit.cannot-cut', `Curves can be cut; ${what}.`))
 }
+
+const isFreeCurve = (e: SketchEntity): e is Free => e.kind === 'spline' || e.kind === 'ellipse'
 
 function curveOf(d: SketchDraft, e: Cuttable): Line2 | Arc2 | undefined {
   const [piece] = piecesOf(e, placesOf(d.entities))
@@ -65,13 +68,18 @@ function touchAt(d: SketchDraft, a: Id, b: Id, at: Id): void {
   d.relate({ kind: 'tangent', a: first, b: second, at, side })
 }
 
-/** The stretch of a curve between the crossings on both sides of a place; 0 and 1 where there is none. */
+/**
+ * The stretch of a curve between the crossings on both sides of a place; 0 and 1 where there is none. Of a free curve by the
+ * number of its piece and the share of that.
+ */
 export function stretchAt(
   d: Pick<SketchDraft, 'entities' | 'constraints'>,
   id: Id,
   near: Vec2,
 ): { readonly from: number; readonly to: number } | undefined {
   const e = entityIn(d as SketchDraft, id)
+  if (e && isFreeCurve(e))
+    return freeStretch(d as SketchDraft, e, near) ?? { from: 0, to: piecesOf(e, placesOf(d.entities)).length }
   if (e?.kind !== 'line' && e?.kind !== 'arc' && e?.kind !== 'circle') return undefined
   const curve = curveOf(d as SketchDraft, e)
   if (!curve) return undefined
@@ -95,6 +103,7 @@ export function trim(d: SketchDraft, id: Id, near: Vec2): Result<readonly Id[]> 
   const found = cuttable(d, id)
   if (!found.ok) return found
   const e = found.value
+  if (isFreeCurve(e)) return trimFree(d, e, near, (cut) => pointFor(d, id, cut))
   const curve = curveOf(d, e)
   const stretch = stretchAt(d, id, near)
   if (!curve || !stretch || (stretch.from === 0 && stretch.to === 1)) {
@@ -188,6 +197,7 @@ export function split(d: SketchDraft, id: Id, near: Vec2): Result<readonly Id[]>
   const found = cuttable(d, id)
   if (!found.ok) return found
   const e = found.value
+  if (isFreeCurve(e)) return splitFree(d, e, near)
   const curve = curveOf(d, e)
   if (!curve) return fail(fault('edit.no-length', 'This has no length that could be split.'))
   const { t } = nearestOn(curve, near)

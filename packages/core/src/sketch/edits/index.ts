@@ -2,6 +2,7 @@ export type { NewEntity, NewTie, SizeFigure, SketchDraft } from './draft.ts'
 export { takeOut } from './keeping.ts'
 export { detach, extend, split, stretchAt, trim } from './cut.ts'
 export { chamfer, cornersAmong, fillet } from './corners.ts'
+export { smoothen, tightest, wholeOf, type Free } from './free.ts'
 export { offset, type OffsetOptions } from './offset.ts'
 export {
   copy,

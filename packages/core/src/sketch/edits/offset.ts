@@ -4,6 +4,7 @@ import { chainOf, type Chain } from '../chains.ts'
 import type { Measured } from '../constraints/dimensions.ts'
 import { piecesOf, placesOf } from '../curves.ts'
 import type { SketchEntity } from '../entities.ts'
+import { besideFree } from './free.ts'
 import type { SketchDraft } from './draft.ts'
 import { entityIn } from './keeping.ts'
 
@@ -73,6 +74,14 @@ export function offset(d: SketchDraft, picked: readonly Id[], o: OffsetOptions):
 
 function besideChain(d: SketchDraft, { closed, links }: Chain, o: SideOptions): Result<Beside> {
   const first = entityIn(d, links[0]!.curve)
+  if (links.length === 1 && (first?.kind === 'spline' || first?.kind === 'ellipse')) {
+    if (o.linked)
+      return fail(
+        fault('edit.offset-free', 'What runs beside a free curve is drawn once; say so of the distance.'),
+      )
+    const made = besideFree(d, first, o.aside)
+    return made.ok ? ok({ made: made.value, ends: [] }) : made
+  }
   if (first?.kind === 'circle') return besideCircle(d, first, o)
   const at = placesOf(d.entities)
   const curves: SimpleCurve[] = []
@@ -81,7 +90,7 @@ function besideChain(d: SketchDraft, { closed, links }: Chain, o: SideOptions): 
     const [piece] = e && e.kind !== 'point' ? piecesOf(e, at) : []
     if ((e?.kind !== 'line' && e?.kind !== 'arc') || !piece || piece.kind === 'bezier')
       return fail(
-        fault('edit.offset-kind', 'Lines, arcs and circles can be drawn beside; this is something else.'),
+        fault('edit.offset-kind', 'A chain of lines and arcs is drawn beside, or a free curve by itself.'),
       )
     curves.push((forward ? piece : reverseCurve(piece)) as SimpleCurve)
   }

@@ -9,7 +9,7 @@ const LINE: readonly Kind[] = ['line']
 const ROUND: readonly Kind[] = ['arc', 'circle']
 const WITH_RADIUS: readonly Kind[] = ['arc', 'circle', 'ellipse']
 const CURVE: readonly Kind[] = ['line', 'arc', 'circle', 'ellipse', 'spline']
-const MEASURABLE: readonly Kind[] = ['line', 'arc', 'circle']
+const MEASURABLE: readonly Kind[] = ['line', 'arc', 'circle', 'ellipse', 'spline']
 
 /** Kinds that each reference may name. */
 type Wants = readonly (readonly [id: Id, kinds: readonly Kind[]])[]
@@ -66,7 +66,7 @@ function wantsOfMeasured(m: SketchMeasured): Wants {
     case 'sweep':
       return [[m.round, ['arc']]]
     case 'arc-length':
-      return [[m.round, MEASURABLE]]
+      return [[m.round, ['line', 'arc', 'circle']]]
     case 'between':
       return [
         [m.a, WITH_RADIUS],

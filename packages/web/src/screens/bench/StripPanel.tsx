@@ -104,7 +104,7 @@ export function StripPanel() {
       >
         <StripPatterns width={width} />
         <g clipPath="url(#strip-clip)">
-          {layout.zones.filter(inView).map((zone, i) => (
+          {layout.zones.filter(inView).map((zone, i, all) => (
             <ZoneMark
               key={i}
               zone={zone}
@@ -112,6 +112,7 @@ export function StripPanel() {
               to={x(zone.to)}
               lit={focus?.segment !== undefined && zone.segments.includes(focus.segment)}
               units={units}
+              crowded={isCurved(all[i - 1]) || isCurved(all[i + 1])}
             />
           ))}
           <rect
@@ -215,6 +216,11 @@ function fits(text: string, from: number, to: number): boolean {
 
 const DASHED: ReadonlySet<Zone['kind']> = new Set(['allowance', 'offcut', 'unused'])
 
+/** How far figures of a bend may reach over a straight beside it, px. */
+const OVER = 14
+
+const isCurved = (zone: Zone | undefined): boolean => zone?.kind === 'bend' || zone?.kind === 'curve'
+
 /** One zone of the bar; drawn again only when it moves or lights up. */
 const ZoneMark = memo(function ZoneMark(props: {
   readonly zone: Zone
@@ -222,12 +228,15 @@ const ZoneMark = memo(function ZoneMark(props: {
   readonly to: number
   readonly lit: boolean
   readonly units: UnitSettings
+  /** There is no straight beside it that its figures could reach over. */
+  readonly crowded: boolean
 }) {
   const { zone, from, to, lit } = props
+  const over = props.crowded ? 0 : OVER
   const mid = (from + to) / 2
   const width = Math.max(to - from, 0)
   const length = tightLength(zone.to - zone.from, props.units.length)
-  const curved = zone.kind === 'bend' || zone.kind === 'curve'
+  const curved = isCurved(zone)
   const fill = lit
     ? 'var(--color-primary)'
     : curved
@@ -260,7 +269,7 @@ const ZoneMark = memo(function ZoneMark(props: {
             stroke="var(--ink3)"
             strokeWidth="0.8"
           />
-          {fits(angle, from - 14, to + 14) && (
+          {fits(angle, from - over, to + over) && (
             <text
               x={mid}
               y={BAR_TOP - 8}
@@ -272,7 +281,7 @@ const ZoneMark = memo(function ZoneMark(props: {
               {angle}
             </text>
           )}
-          {fits(radius, from - 14, to + 14) && (
+          {fits(radius, from - over, to + over) && (
             <text x={mid} y={BAR_TOP - 23} textAnchor="middle" className="figure" fill="var(--ink2)">
               {radius}
             </text>

@@ -1,11 +1,7 @@
 import { useEffect } from 'react'
 import { selectionOf } from '../../bench/session.ts'
+import { takesKey } from '../../ui/keys.ts'
 import { useBench } from './context.ts'
-
-const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLInputElement ||
-  target instanceof HTMLTextAreaElement ||
-  target instanceof HTMLSelectElement
 
 /** Keys that work anywhere on the Bench. */
 export function useBenchKeys(openPalette: () => void): void {
@@ -18,13 +14,17 @@ export function useBenchKeys(openPalette: () => void): void {
         openPalette()
       } else if (command && e.key.toLowerCase() === 'z' && !e.altKey) {
         e.preventDefault()
-        if (isTyping(e.target)) (e.target as HTMLElement).blur()
+        if (takesKey(e.target, 'z')) (e.target as HTMLElement).blur()
         if (e.shiftKey) session.redo()
         else session.undo()
       } else if (command && e.key.toLowerCase() === 'y') {
         e.preventDefault()
         session.redo()
-      } else if (e.key === 'Home' && !isTyping(e.target) && !selectionOf(session.store.getState()).sheet) {
+      } else if (
+        e.key === 'Home' &&
+        !takesKey(e.target, e.key) &&
+        !selectionOf(session.store.getState()).sheet
+      ) {
         view.current?.look('Isometric')
       }
     }

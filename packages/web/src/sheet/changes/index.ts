@@ -1,6 +1,7 @@
 import { drawBeside } from './beside.ts'
 import type { Change } from './change.ts'
 import { bevelCorners, roundCorners } from './corners.ts'
+import { smoothChosen } from './smooth.ts'
 import { mirrorChosen, moveChosen, repeatChosen } from './placing.ts'
 
 export type { Change, ChangeField, ChangeInput, ChangeOption } from './change.ts'
@@ -13,6 +14,7 @@ export const CHANGES = {
   mirror: mirrorChosen,
   repeat: repeatChosen,
   move: moveChosen,
+  smooth: smoothChosen,
 } as const satisfies Record<string, Change>
 
 export type ChangeName = keyof typeof CHANGES

@@ -38,8 +38,12 @@ export function cutBackTool(host: ToolHost): Tool {
   }
   const drawn = ({ curve, from, to }: Piece): readonly Curve2[] => {
     const pieces = host.model().pieces.get(curve) ?? []
-    const [only] = pieces
-    return pieces.length === 1 && (from !== 0 || to !== 1) ? [pieceOf(only!, from, to)] : pieces
+    const n = pieces.length
+    // A round one may go past its seam, either way.
+    return Array.from({ length: Math.ceil(to) - Math.floor(from) }, (_, k): Curve2 => {
+      const i = Math.floor(from) + k
+      return pieceOf(pieces[((i % n) + n) % n]!, Math.max(0, from - i), Math.min(1, to - i))
+    })
   }
   const cross = (at: Vec2, reach: number): void => {
     const piece = trail && pieceAt(at, reach)

@@ -21,7 +21,7 @@ export function dimensionTool(host: ToolHost): Tool {
         words: m ? [WORDS[m.of]] : [],
         hint:
           picks.length === 0
-            ? 'Click a line, an arc, a circle or a point'
+            ? 'Click a line, a round, a free curve or a point'
             : 'Click where it should stand, or a second thing to measure to',
       }
     },

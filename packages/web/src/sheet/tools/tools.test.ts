@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { BELOW, RIGHT, drawBox, drawHook, handOn } from '../../../testing/sheet.ts'
 import { rad } from '@flexum/core/num'
 import { areasOf, chainOf, pointsOf } from '@flexum/core/sketch'
-import { curveLength } from '@flexum/core/plane'
+import { pointAt, curveLength } from '@flexum/core/plane'
 import { pointerFor } from '../../screens/bench/sheet/pointer.ts'
 import { offersFor } from '../offers.ts'
 
@@ -599,6 +599,38 @@ describe('cutting tools', () => {
     expect(areasOf(hand.entities()).regions).toHaveLength(2)
     hand.click(200, 200)
     expect(hand.said()).toBe('Click on a curve.')
+  })
+  it('show and take the stretch of a free curve, and what is left of it is one', () => {
+    const hand = handOn()
+    hand.sheet.take('spline')
+    for (const [x, y] of [
+      [0, 0],
+      [30, 20],
+      [60, -10],
+      [90, 10],
+    ] as const)
+      hand.click(x, y, { plain: true })
+    hand.key('Enter')
+    hand.sheet.take('chain')
+    hand.click(45, -40, { plain: true })
+    hand.click(45, 40, { plain: true })
+    hand.key('Enter')
+    hand.sheet.take('trim')
+    const [spline] = hand.entities('spline')
+    const long = (id: string): number =>
+      hand.sheet
+        .model()!
+        .pieces.get(id)!
+        .reduce((sum, c) => sum + curveLength(c), 0)
+    const whole = long(spline!.id)
+    const [x, y] = pointAt(hand.sheet.model()!.pieces.get(spline!.id)![2]!, 0.5)
+    const going = hand.move(x, y).curves.reduce((sum, c) => sum + curveLength(c), 0)
+    expect(going).toBeGreaterThan(20)
+    hand.click(x, y)
+    expect(hand.entities('spline')).toHaveLength(1)
+    expect(long(spline!.id)).toBeCloseTo(whole - going, 1)
+    // Its end lies on the line that cut it.
+    expect(hand.constraints('point-on')).toHaveLength(1)
   })
   it('lengthen and split', () => {
     const hand = handOn()

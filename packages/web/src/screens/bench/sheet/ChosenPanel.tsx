@@ -1,6 +1,6 @@
 import type { SketchConstraint } from '@flexum/core/document'
 import { entityName } from '@flexum/core/evaluate'
-import { curveLength } from '@flexum/core/plane'
+import { bendsAlong, curveLength, mostOffStraight, type Curve2 } from '@flexum/core/plane'
 import { pointsOf, referencesOf } from '@flexum/core/sketch'
 import { formatLength } from '@flexum/core/units'
 import { isFree, type SheetModel } from '../../../sheet/model.ts'
@@ -8,7 +8,7 @@ import { offersFor } from '../../../sheet/offers.ts'
 import { Figures, Section } from '../../../ui/Figures.tsx'
 import { usePart } from '../context.ts'
 import { ConstraintList } from './ConstraintList.tsx'
-import { useSheet } from './context.ts'
+import { useSheet, useSheetState } from './context.ts'
 
 /** Constraints on an entity: on itself, its points, and what shares them. */
 function constraintsOn(model: SheetModel, chosen: readonly string[]): SketchConstraint[] {
@@ -56,10 +56,14 @@ export function ChosenPanel({
                       units.length,
                     ),
                   ],
-              'radius' in e ? ['Radius', formatLength(e.radius, units.length)] : undefined,
+              'radius' in e
+                ? [e.kind === 'ellipse' ? 'Half across' : 'Radius', formatLength(e.radius, units.length)]
+                : undefined,
+              ...(e.kind === 'spline' || e.kind === 'ellipse' ? bendRows(pieces, units) : []),
             ]}
           />
         )}
+        {chosen.length === 1 && (e?.kind === 'spline' || e?.kind === 'ellipse') && <CombSwitch />}
         {offers.length > 0 && (
           <div className="mt-2">
             <p className="muted mb-1">Constrain</p>
@@ -92,6 +96,38 @@ export function ChosenPanel({
         </Section>
       )}
     </>
+  )
+}
+
+/** How a free curve bends: its smallest radius, and how far it lies off the straight between its ends. */
+function bendRows(
+  pieces: readonly Curve2[],
+  units: ReturnType<typeof usePart>['units'],
+): (readonly [string, string])[] {
+  const most = Math.max(0, ...bendsAlong(pieces, 32).map((b) => Math.abs(b.bend)))
+  const off = mostOffStraight(pieces)
+  return [
+    ['Smallest radius', most > STRAIGHT ? formatLength(1 / most, units.length) : 'straight'],
+    ...(off > 0 ? [['Most off the straight', formatLength(off, units.length)] as const] : []),
+  ]
+}
+
+/** Bends of a wider radius than a thousand km are none. */
+const STRAIGHT = 1e-9
+
+function CombSwitch() {
+  const sheet = useSheet()
+  const comb = useSheetState((s) => s.comb)
+  return (
+    <label className="mt-1 flex items-center gap-2">
+      <input
+        type="checkbox"
+        className="checkbox checkbox-xs"
+        checked={comb}
+        onChange={(e) => sheet.set({ comb: e.target.checked })}
+      />
+      Show how it bends
+    </label>
   )
 }
 

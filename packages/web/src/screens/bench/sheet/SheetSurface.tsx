@@ -7,6 +7,7 @@ import { panned, toSheet, zoomed } from '../../../sheet/view.ts'
 import { useBench, usePart } from '../context.ts'
 import { useSheet, useSheetModel, useSheetState } from './context.ts'
 import { DimensionField } from './DimensionField.tsx'
+import { CombLayer } from './CombLayer.tsx'
 import { CurvesLayer } from './CurvesLayer.tsx'
 import { GapsLayer, GridLayer, PreviewLayer, RegionsLayer } from './layers.tsx'
 import { PointsLayer } from './PointsLayer.tsx'
@@ -173,6 +174,7 @@ export function SheetSurface() {
         <RegionsLayer model={model} view={view} />
         <UsesLayer model={model} view={view} />
         <CurvesLayer model={model} view={view} />
+        <CombLayer model={model} view={view} />
         <DimensionsLayer model={model} view={view} />
         <MotionLayer model={model} view={view} />
         <PointsLayer model={model} view={view} />

@@ -7,11 +7,9 @@ import { gridStep, zoomed } from '../../../sheet/view.ts'
 import { dimensionOf } from '../../../sheet/model.ts'
 import { asReference, freshRow } from '../../../sheet/outcome.ts'
 import { pointerAhead } from '../../../sheet/typing.ts'
+import { takesKey } from '../../../ui/keys.ts'
 import { useSheet } from './context.ts'
 import { pointerFor } from './pointer.ts'
-
-const isField = (t: EventTarget | null): boolean =>
-  t instanceof HTMLInputElement || t instanceof HTMLTextAreaElement || t instanceof HTMLSelectElement
 
 const ARROWS: Readonly<Record<string, Vec2>> = {
   ArrowLeft: [-1, 0],
@@ -25,15 +23,13 @@ export function useSheetKeys(): void {
   const sheet = useSheet()
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
-      if (isField(e.target) || e.altKey) return
+      if (takesKey(e.target, e.key) || e.altKey) return
       if (e.ctrlKey || e.metaKey) {
         if (e.key.toLowerCase() !== 'a') return
         e.preventDefault()
         chooseAll()
         return
       }
-      const onButton = e.target instanceof HTMLButtonElement
-      if (onButton && (e.key === 'Enter' || e.key === ' ')) return
       const state = sheet.store.getState()
       if (state.editing) return
       if (handle(e, state)) e.preventDefault()
