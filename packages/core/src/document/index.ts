@@ -57,6 +57,7 @@ export {
   type SheetPicture,
   type SheetPlane,
   type SketchConstraint,
+  type Followed,
   type SketchDimension,
   type SketchItem,
   type SketchMeasured,

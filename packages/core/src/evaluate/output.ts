@@ -35,6 +35,8 @@ export interface Bending {
 /** A sketch worked out, in its own plane. */
 export interface SketchGiven {
   readonly frame: PlaneFrame
+  /** Where the places of other steps are that its points follow, by the constraint that says so. */
+  readonly followed: ReadonlyMap<Id, Vec2>
   readonly entities: readonly SketchEntity[]
   readonly loose: number
   readonly free: ReadonlySet<Id>

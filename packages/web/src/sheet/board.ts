@@ -8,6 +8,7 @@ import { partOf, shownPart, type Session } from '../bench/session.ts'
 import { draftOf, type Draft } from './drafting.ts'
 import { sheetModel, surroundingsFor, type SheetModel } from './model.ts'
 import { goesFar, tryDrawing, type AroundOf, type Outcome } from './outcome.ts'
+import { withFollowed } from './taking.ts'
 import { OPENED, type SheetState } from './state.ts'
 
 /** What every part of a sheet stands on: the sketch as it counts and as it is shown, and how a drawing is tried and kept. */
@@ -44,7 +45,7 @@ export function createBoard(session: Session, stepId: Id): Board {
   const state = () => session.store.getState()
   const sketchIn = (part: Part): SketchStep | undefined => {
     const s = part.steps.find((x) => x.id === stepId)
-    return s?.kind === 'sketch' ? s : undefined
+    return s?.kind === 'sketch' ? withFollowed(s, state().result) : undefined
   }
   const part = (): Part => partOf(state())
   const counting = (): SketchStep | undefined => sketchIn(part())

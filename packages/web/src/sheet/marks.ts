@@ -30,6 +30,9 @@ const WORDS: Readonly<Record<Exclude<SketchConstraint['kind'], 'dimension'>, rea
   curvature: ['smooth', '≈'],
 }
 
+/** Of a point that follows a place of another step. */
+const FOLLOWS = ['follows', '⇠'] as const
+
 /** The middle of a curve, or the place of a point. */
 function placeOf(model: SheetModel, id: Id): Vec2 | undefined {
   const e = model.byId.get(id)
@@ -44,7 +47,7 @@ function placeOf(model: SheetModel, id: Id): Vec2 | undefined {
 export function marksOf(model: SheetModel, constraints: readonly SketchConstraint[]): Mark[] {
   return constraints.flatMap((c): Mark[] => {
     if (c.kind === 'dimension') return []
-    const [word, sign] = WORDS[c.kind]
+    const [word, sign] = c.kind === 'fixed' && c.follows ? FOLLOWS : WORDS[c.kind]
     return anchorsOf(model, c).map((at) => ({ constraint: c.id, at, word, sign }))
   })
 }

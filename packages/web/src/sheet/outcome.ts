@@ -152,7 +152,9 @@ export function withoutRedundant(drawing: Drawing, redundant: readonly Id[]): Dr
 /** Constraints and dimensions that an edit put on and that others say already are left out. */
 export function withoutNew(drawing: Drawing, redundant: readonly Id[]): Drawing {
   if (redundant.length === 0) return drawing
-  const extra = new Set(redundant)
+  // A point that follows says where it comes from, even where others would hold it in part.
+  const follows = new Set(drawing.constraints.flatMap((c) => (c.kind === 'fixed' && c.follows ? [c.id] : [])))
+  const extra = new Set(redundant.filter((id) => !follows.has(id)))
   const constraints = drawing.constraints.filter((c) => !extra.has(c.id))
   return { entities: drawing.entities, constraints: withoutLost(constraints, drawing.constraints, extra) }
 }

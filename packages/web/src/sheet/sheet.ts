@@ -12,6 +12,7 @@ import { createNames, type NamesGiven } from './names.ts'
 import { pullingOn, type Pulling } from './pulling.ts'
 import { makeTool, type ToolName } from './tools/index.ts'
 import type { Tool, ToolHost } from './tools/tool.ts'
+import { sourcesFor } from './taking.ts'
 import { pointerAhead, typedFigures } from './typing.ts'
 import { fitView, reveal as revealed } from './view.ts'
 
@@ -81,6 +82,7 @@ export function createSheet(session: Session, stepId: Id): Sheet {
     ask: (dimension) => set({ editing: { kind: 'new', ...dimension } }),
     leave: () => take('choose'),
     frame: (box) => set({ frame: box }),
+    sources: () => sourcesFor(board.part(), session.store.getState().result, stepId),
     changePicture(change, label, otherwise) {
       const picture = board.counting()?.picture
       const changed = picture && change(picture)

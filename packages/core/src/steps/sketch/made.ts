@@ -2,11 +2,13 @@ import type { SheetPlane, SketchStep } from '../../document/index.ts'
 import { pathPoint, pathTangent, type PlaneFrame } from '../../path/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { clashOf, piecesOf, placesOf, sizeOf, type SketchEntity } from '../../sketch/index.ts'
-import { curveLength } from '../../plane/index.ts'
+import type { Id } from '../../base/index.ts'
+import { curveLength, type Vec2 } from '../../plane/index.ts'
 import { tolerance } from '../../num/index.ts'
 import type { Finding } from '../../evaluate/finding.ts'
 import { constraintName, entityName } from './words.ts'
-import { numericConstraints, solveSketch } from './solved.ts'
+import { numericConstraints, solveSketch, type FollowedPlaces } from './solved.ts'
+import { takableOn, type Takable } from './takable.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 
 const X: Vec3 = [1, 0, 0]
@@ -29,10 +31,12 @@ export const sketchMaker: StepMaker<SketchStep> = {
   evaluate(step, context) {
     const placed = frameOf(step, step.plane, context)
     if ('finding' in placed) return { findings: [placed.finding] }
-    const solved = solveSketch(step, (f) => context.number(f))
-    if (!solved.converged) return { findings: [clashFinding(step, context)] }
+    const { followed, gone } = followedBy(step, placed.frame, context)
+    const solved = solveSketch(step, (f) => context.number(f), followed)
+    if (!solved.converged) return { findings: [...gone, clashFinding(step, context, followed)] }
     const { areas, freedom } = solved
     const findings = [
+      ...gone,
       ...degenerate(step, solved.entities),
       ...areas.gaps.map((g, i): Finding => {
         const message =
@@ -53,6 +57,7 @@ export const sketchMaker: StepMaker<SketchStep> = {
       output: {
         sketch: {
           frame: placed.frame,
+          followed,
           entities: solved.entities,
           loose: freedom.loose,
           free: freedom.free,
@@ -116,11 +121,45 @@ function frameOf(
   return { frame: { origin: a, x, y: vec3.cross(vec3.unit(normal), x) } }
 }
 
+/** Where the places are that points of a sketch follow, and what is said of those that are gone. */
+function followedBy(
+  step: SketchStep,
+  frame: PlaneFrame,
+  context: StepContext,
+): { readonly followed: FollowedPlaces; readonly gone: readonly Finding[] } {
+  const followed = new Map<Id, Vec2>()
+  const gone: Finding[] = []
+  const known = new Map<string, Takable | undefined>()
+  for (const c of step.constraints) {
+    if (c.kind !== 'fixed' || !c.follows) continue
+    const { step: other, of, place } = c.follows
+    const key = `${of} ${other}`
+    if (!known.has(key))
+      known.set(
+        key,
+        of === 'sketch'
+          ? takableOn(frame, { sketch: context.input(other, 'sketch') })
+          : takableOn(frame, { path: context.input(other, 'path') }),
+      )
+    const at = known.get(key)?.places.get(place)
+    if (at) followed.set(c.id, at)
+    else
+      gone.push({
+        ...base(step),
+        id: `${step.id}:gone-${c.id}`,
+        severity: 'warns',
+        code: 'sketch.gone',
+        message: `What the ${entityName(step, c.point)} of "${step.name}" followed is not there any more; it stays where it was. Open the sheet and drop that it follows, or take another place over.`,
+      })
+  }
+  return { followed, gone }
+}
+
 /** What cannot all hold, in words: the smallest set of constraints. */
-function clashFinding(step: SketchStep, context: StepContext): Finding {
+function clashFinding(step: SketchStep, context: StepContext, followed: FollowedPlaces): Finding {
   const members = clashOf(
     step.entities,
-    numericConstraints(step, (f) => context.number(f)),
+    numericConstraints(step, (f) => context.number(f), followed),
   ).map((m) => step.constraints.find((c) => c.id === m.constraint)!)
   const names = members.slice(0, 6).map((c) => constraintName(step, c))
   const more = members.length > 6 ? ` and ${members.length - 6} more` : ''

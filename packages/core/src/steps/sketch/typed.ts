@@ -50,6 +50,13 @@ export type SketchItem =
       readonly degree: 2 | 3 | 4 | 5
     })
 
+/** A place of an earlier step: of its drawing or its path, by the name it has there. */
+export interface Followed {
+  readonly step: Id
+  readonly of: 'sketch' | 'path'
+  readonly place: string
+}
+
 export type SketchMeasured =
   | { readonly of: 'distance' | 'across' | 'up'; readonly a: Id; readonly b: Id }
   | { readonly of: 'off-line'; readonly point: Id; readonly line: Id }
@@ -85,7 +92,15 @@ export type SketchRelation =
   | { readonly kind: 'midpoint'; readonly id: Id; readonly point: Id; readonly a: Id; readonly b: Id }
   | { readonly kind: 'arc-middle'; readonly id: Id; readonly point: Id; readonly round: Id }
   | { readonly kind: 'symmetric'; readonly id: Id; readonly a: Id; readonly b: Id; readonly line: Id }
-  | { readonly kind: 'fixed'; readonly id: Id; readonly point: Id; readonly x: number; readonly y: number }
+  /** A point that stays; one that follows a place of an earlier step stays where that was last, until it is known anew. */
+  | {
+      readonly kind: 'fixed'
+      readonly id: Id
+      readonly point: Id
+      readonly x: number
+      readonly y: number
+      readonly follows?: Followed
+    }
   | { readonly kind: 'point-on'; readonly id: Id; readonly point: Id; readonly curve: Id }
   | {
       readonly kind: 'parallel' | 'perpendicular' | 'collinear' | 'equal' | 'concentric'
@@ -193,6 +208,17 @@ function oneOfKinds(tag: string, kinds: Readonly<Record<string, AnyObject>>, wha
   })
 }
 
+const followedSchema = record({
+  step: idSchema,
+  of: word(['sketch', 'path'], 'what is followed'),
+  place: string()
+    .strict()
+    .required('a place is missing here')
+    .max(LIMITS.nameLength, 'this is no name of a place'),
+})
+  .default(undefined)
+  .optional()
+
 const measuredSchema = oneOfKinds('of', MEASURED, 'what is measured')
 const withId = (fields: AnyObject): AnyObject => ({ id: idSchema, ...fields })
 const CONSTRAINTS: Readonly<Record<SketchConstraint['kind'], AnyObject>> = {
@@ -202,7 +228,7 @@ const CONSTRAINTS: Readonly<Record<SketchConstraint['kind'], AnyObject>> = {
   midpoint: { point: idSchema, ...pair },
   'arc-middle': { point: idSchema, round: idSchema },
   symmetric: { ...pair, line: idSchema },
-  fixed: { point: idSchema, x: coordinate, y: coordinate },
+  fixed: { point: idSchema, x: coordinate, y: coordinate, follows: followedSchema },
   'point-on': { point: idSchema, curve: idSchema },
   parallel: pair,
   perpendicular: pair,
@@ -284,10 +310,12 @@ export const sketchKind: StepKind<SketchStep> = {
     picture: pictureSchema,
   }) as ObjectSchema<AnyObject>,
   gives: ['sketch', 'figures'],
-  inputs: (step) =>
-    step.plane.kind === 'square' || step.plane.kind === 'nodes'
-      ? [{ id: step.plane.path, gives: 'path' }]
-      : [],
+  inputs: (step) => [
+    ...(step.plane.kind === 'square' || step.plane.kind === 'nodes'
+      ? [{ id: step.plane.path, gives: 'path' as const }]
+      : []),
+    ...stepsFollowed(step),
+  ],
   fresh: (base) =>
     ok({
       ...base,
@@ -337,6 +365,15 @@ export const sketchKind: StepKind<SketchStep> = {
       ? step
       : { ...step, plane: placed, constraints }
   },
+}
+
+/** The steps whose places a sketch follows, each once for its drawing and once for its path. */
+function stepsFollowed(step: SketchStep): { id: Id; gives: 'sketch' | 'path' }[] {
+  const found = new Map<string, { id: Id; gives: 'sketch' | 'path' }>()
+  for (const c of step.constraints)
+    if (c.kind === 'fixed' && c.follows)
+      found.set(`${c.follows.of} ${c.follows.step}`, { id: c.follows.step, gives: c.follows.of })
+  return [...found.values()]
 }
 
 /** All dimensions of sketches, with the step they are in. */

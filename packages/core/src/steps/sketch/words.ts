@@ -170,7 +170,7 @@ export function constraintName(step: Pick<SketchStep, 'entities'>, c: SketchCons
     case 'symmetric':
       return `Symmetric: ${name(c.a)}, ${name(c.b)} about ${name(c.line)}`
     case 'fixed':
-      return `Fixed: ${name(c.point)}`
+      return c.follows ? `Following: ${name(c.point)}` : `Fixed: ${name(c.point)}`
     case 'point-on':
       return `On it: ${name(c.point)} on ${name(c.curve)}`
     case 'parallel':

@@ -5,6 +5,7 @@ import { dimensionTool } from './dimension.ts'
 import { PICKS, pickTool } from './pick.ts'
 import { scalePictureTool } from './scale-picture.ts'
 import { splineTool } from './spline.ts'
+import { takeOverTool } from './take-over.ts'
 import { uprightPictureTool } from './upright-picture.ts'
 import { stampTool } from './stamp.ts'
 import { boxStamp, polygonStamp, slotStamp } from './outline-stamps.ts'
@@ -44,6 +45,8 @@ export function makeTool(name: ToolName, host: ToolHost): Tool {
       return pickTool(host, PICKS[name])
     case 'dimension':
       return dimensionTool(host)
+    case 'take-over':
+      return takeOverTool(host)
     case 'scale-picture':
       return scalePictureTool(host)
     case 'upright-picture':

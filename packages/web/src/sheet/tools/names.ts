@@ -15,6 +15,12 @@ export const TOOLS = {
   extend: { word: 'Lengthen', key: 'e', group: 'Change', also: ['extend', 'stretch'] },
   split: { word: 'Split', key: '', group: 'Change', also: ['break', 'part'] },
   dimension: { word: 'Dimension', key: 'd', group: 'Measure', also: ['size', 'measure', 'length', 'angle'] },
+  'take-over': {
+    word: 'Take over',
+    key: 't',
+    group: 'Draw',
+    also: ['project', 'reference', 'convert', 'edge', 'other steps'],
+  },
   'scale-picture': { word: 'Set the scale', key: '', group: 'Picture', also: ['picture', 'calibrate'] },
   'upright-picture': {
     word: 'Upright by an edge',

@@ -5,6 +5,7 @@ import type { Pull, SketchEntity } from '@flexum/core/sketch'
 import type { DimensionName, Formula } from '@flexum/core/units'
 import type { Draft } from '../drafting.ts'
 import type { SheetModel } from '../model.ts'
+import type { Source } from '../taking.ts'
 import type { Snap } from '../snap.ts'
 
 /** A figure typed beside the pointer. */
@@ -77,7 +78,8 @@ export interface ToolHost {
   tellSettled(id: Id): void
   /** A box drawn from one place to another chooses what lies in it. */
   frame(box: readonly [Vec2, Vec2] | undefined): void
-  /** The picture grows, or with `across` is stretched too, so that two places of the sheet are so far apart on it. */
+  /** Earlier steps of which something can be taken over. */
+  sources(): readonly Source[]
   /** Changes the picture that lies on the sheet; says why not where it cannot be. */
   changePicture(change: (p: SheetPicture) => SheetPicture | undefined, label: string, otherwise: string): void
 }

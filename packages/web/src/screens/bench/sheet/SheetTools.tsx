@@ -1,8 +1,6 @@
-import { needsOf } from '@flexum/core/document'
-import { useEffect } from 'react'
-import { stepResult } from '../../../bench/results.ts'
+import { useEffect, useMemo } from 'react'
 import { CHANGES, type ChangeName } from '../../../sheet/changes/index.ts'
-import { projectOn } from '../../../sheet/project.ts'
+import { sourcesFor, takeAll } from '../../../sheet/taking.ts'
 import { FileButton } from '../../../ui/FileButton.tsx'
 import { Menu } from '../../../ui/Menu.tsx'
 import { TOOLS, type ToolName } from '../../../sheet/tools/index.ts'
@@ -86,7 +84,7 @@ function ChangeGroup() {
             onClick={() => c.act(sheet, model, chosen)}
           />
         ))}
-        <ProjectMenu />
+        <TakeAllMenu />
       </div>
     </section>
   )
@@ -134,24 +132,24 @@ function PictureButton() {
   )
 }
 
-/** Draws another step down on this sheet as guides. */
-function ProjectMenu() {
+/** Takes all curves of an earlier step over as guides that follow it. */
+function TakeAllMenu() {
   const sheet = useSheet()
   const part = usePart()
   const result = useSessionState((s) => s.result)
-  const mine = stepResult(result, sheet.stepId)?.output?.sketch
-  if (!mine) return null
-  const items = part.steps.flatMap((step) => {
-    const output = stepResult(result, step.id)?.output
-    if (step.id === sheet.stepId || !output || !(output.path ?? output.sketch)) return []
-    if (needsOf(step).includes(sheet.stepId)) return []
-    return {
-      label: step.name,
-      onSelect: () => void sheet.edit(`Project ${step.name}`, (d) => projectOn(d, mine.frame, output)),
-    }
-  })
+  const sources = useMemo(() => sourcesFor(part, result, sheet.stepId), [part, result, sheet.stepId])
+  const items = sources.map((source) => ({
+    label: source.name,
+    onSelect: () =>
+      void sheet.edit(`Take over ${source.name}`, (d) => takeAll(d, source, { linked: true, guide: true })),
+  }))
   if (items.length === 0) return null
   return (
-    <Menu name="Project a step as guides" label="Project ▾" className="btn btn-sm btn-paper" items={items} />
+    <Menu
+      name="Take all of a step over as guides"
+      label="Take all of ▾"
+      className="btn btn-sm btn-paper"
+      items={items}
+    />
   )
 }

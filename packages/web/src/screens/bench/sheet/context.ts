@@ -1,6 +1,7 @@
 import { createContext, useContext, useMemo } from 'react'
 import { useStore } from 'zustand'
 import { sheetModel, surroundingsFor, type SheetModel } from '../../../sheet/model.ts'
+import { withFollowed } from '../../../sheet/taking.ts'
 import type { Sheet } from '../../../sheet/sheet.ts'
 import type { SheetState } from '../../../sheet/state.ts'
 import { usePart, useSessionState } from '../context.ts'
@@ -24,6 +25,7 @@ export function useSheetModel(): SheetModel | undefined {
   const part = usePart()
   const result = useSessionState((s) => s.result)
   const around = useMemo(() => surroundingsFor(part, result), [part, result])
-  const step = part.steps.find((s) => s.id === stepId)
-  return useMemo(() => (step?.kind === 'sketch' ? sheetModel(step, around) : undefined), [step, around])
+  const kept = part.steps.find((s) => s.id === stepId)
+  const step = kept?.kind === 'sketch' ? withFollowed(kept, result) : undefined
+  return useMemo(() => (step ? sheetModel(step, around) : undefined), [step, around])
 }

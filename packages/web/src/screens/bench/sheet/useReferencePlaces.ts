@@ -1,10 +1,10 @@
 import { useMemo } from 'react'
+import { downOn } from '@flexum/core/evaluate'
 import { needsOf } from '@flexum/core/document'
 import type { Vec2 } from '@flexum/core/plane'
 import { pathPoint } from '@flexum/core/path'
 import { vec3, type Vec3 } from '@flexum/core/space'
 import { stepResult } from '../../../bench/results.ts'
-import { downOn } from '../../../sheet/project.ts'
 import { usePart, useSessionState } from '../context.ts'
 import { useSheet } from './context.ts'
 

@@ -1,0 +1,134 @@
+import { describe, expect, it } from 'vitest'
+import { nodeEntry, type NodePathStep, type Part, type SketchStep } from '../../document/index.ts'
+import { createEvaluator } from '../../evaluate/index.ts'
+import { arc2, curveLength, line2, nearestOn, pointAt, vec2, type Vec2 } from '../../plane/index.ts'
+import { piecesOf, type SketchEntity } from '../../sketch/index.ts'
+import type { PlaneFrame } from '../../path/index.ts'
+import { barOn } from '../../../testing/parts.ts'
+import { takableOn, type TakableCurve, type Takable } from './takable.ts'
+
+const FRONT: PlaneFrame = { origin: [0, 0, 0], x: [1, 0, 0], y: [0, 0, 1] }
+const BACK: PlaneFrame = { origin: [0, 0, 0], x: [-1, 0, 0], y: [0, 0, 1] }
+const ABOVE: PlaneFrame = { origin: [0, 0, 0], x: [1, 0, 0], y: [0, 1, 0] }
+
+const entities: readonly SketchEntity[] = [
+  { kind: 'point', id: 'a', x: 0, y: 0 },
+  { kind: 'point', id: 'b', x: 30, y: 0 },
+  { kind: 'point', id: 'c', x: 30, y: 10 },
+  { kind: 'point', id: 'd', x: 40, y: 10 },
+  { kind: 'line', id: 'l', from: 'a', to: 'b' },
+  { kind: 'arc', id: 'r', centre: 'c', from: 'b', to: 'd', radius: 10, clockwise: false },
+  { kind: 'circle', id: 'o', centre: 'a', radius: 6 },
+]
+const drawn = (c: TakableCurve, t: Takable) => {
+  const item =
+    c.kind === 'spline'
+      ? { ...c, id: c.key, form: 'through' as const, degree: 3 as const }
+      : { ...c, id: c.key }
+  return piecesOf(item as SketchEntity, (name) => t.places.get(name)!)
+}
+
+describe('what can be taken over onto a sheet', () => {
+  it('of a drawing on a sheet of the same direction: the same curves', () => {
+    const t = takableOn(FRONT, { sketch: { frame: FRONT, entities } as never })!
+    expect(t.curves.map((c) => [c.key, c.kind])).toEqual([
+      ['l', 'line'],
+      ['r', 'arc'],
+      ['o', 'circle'],
+    ])
+    expect(drawn(t.curves[0]!, t)).toEqual([line2([0, 0], [30, 0])])
+    expect(drawn(t.curves[1]!, t)).toEqual([arc2([30, 10], 10, -Math.PI / 2, Math.PI / 2)])
+    expect(t.places.get('rim/o')).toEqual([6, 0])
+  })
+  it('seen from behind an arc goes the other way about, through the same places', () => {
+    const t = takableOn(BACK, { sketch: { frame: FRONT, entities } as never })!
+    const [arc] = drawn(t.curves[1]!, t)
+    expect(vec2.distance(pointAt(arc!, 0), [-30, 0])).toBeLessThan(1e-12)
+    expect(arc!.kind === 'arc' && arc!.sweep).toBeCloseTo(-Math.PI / 2, 12)
+  })
+  it('seen on edge or askew rounds are drawn through places along them', () => {
+    const askew: PlaneFrame = { origin: [0, 0, 0], x: [1, 0, 0], y: [0, Math.SQRT1_2, Math.SQRT1_2] }
+    const t = takableOn(askew, { sketch: { frame: FRONT, entities } as never })!
+    expect(t.curves.map((c) => c.kind)).toEqual(['line', 'spline', 'spline', 'spline'])
+    // The circle is an ellipse there, in two halves: within a share of it that nobody sees.
+    const halves = t.curves.slice(2).flatMap((c) => drawn(c, t))
+    for (let k = 0; k < 24; k++) {
+      const a = (k / 24) * 2 * Math.PI
+      const p: Vec2 = [6 * Math.cos(a), 6 * Math.sin(a) * Math.SQRT1_2]
+      expect(Math.min(...halves.map((h) => nearestOn(h, p).distance))).toBeLessThan(0.02)
+    }
+  })
+})
+
+const path = (height: string): NodePathStep => ({
+  id: 'path',
+  kind: 'node-path',
+  name: 'Line',
+  aside: false,
+  closed: false,
+  nodes: [
+    nodeEntry('n1', '0', '0', '0', ''),
+    nodeEntry('n2', '0', '0', height, '15'),
+    nodeEntry('n3', '80', '0', height, ''),
+  ],
+})
+const sheet = (place: string): SketchStep => ({
+  id: 'sheet',
+  kind: 'sketch',
+  name: 'Sheet',
+  aside: false,
+  plane: { kind: 'xz', offset: '0' },
+  entities: [
+    { kind: 'point', id: 'p', x: 1, y: 2 },
+    { kind: 'point', id: 'q', x: 5, y: 9 },
+    { kind: 'line', id: 'l', from: 'p', to: 'q' },
+  ],
+  constraints: [
+    { kind: 'fixed', id: 'k', point: 'p', x: 1, y: 2, follows: { step: 'path', of: 'path', place } },
+    { kind: 'vertical', id: 'v', a: 'p', b: 'q' },
+  ],
+})
+const partOf = (height: string, place = 'joint/3'): Part => {
+  const bar = barOn(path(height), 'round-bar', { diameter: '6' })
+  return { ...bar, steps: [bar.steps[0]!, sheet(place)] }
+}
+const solvedIn = (part: Part) => {
+  const step = createEvaluator()
+    .evaluate(part)
+    .steps.find((s) => s.id === 'sheet')!
+  const at = (id: string): Vec2 => {
+    const p = step.output!.sketch!.entities.find((e) => e.id === id)!
+    return p.kind === 'point' ? [p.x, p.y] : [NaN, NaN]
+  }
+  return { step, at }
+}
+
+describe('a point that follows a place of an earlier step', () => {
+  it('is there, and what hangs on it goes along', () => {
+    const tall = solvedIn(partOf('60'))
+    expect(tall.at('p')).toEqual([80, 60].map((v) => expect.closeTo(v, 9) as number))
+    expect(tall.at('q')[0]).toBeCloseTo(80, 9)
+    const taller = solvedIn(partOf('95'))
+    expect(taller.at('p')[1]).toBeCloseTo(95, 9)
+    expect([...taller.step.output!.sketch!.followed]).toEqual([
+      ['k', [expect.closeTo(80, 9), expect.closeTo(95, 9)]],
+    ])
+  })
+  it('the centre of a bend, and its length along a curve of the path, are places too', () => {
+    const part = partOf('60', 'centre/1')
+    expect(solvedIn(part).at('p')).toEqual([15, 45].map((v) => expect.closeTo(v, 9) as number))
+    const given = createEvaluator()
+      .evaluate(part)
+      .steps.find((s) => s.id === 'path')!.output!
+    const t = takableOn(FRONT, given)!
+    const long = t.curves.flatMap((c) => drawn(c, t)).reduce((s, c) => s + curveLength(c), 0)
+    expect(long).toBeCloseTo(given.path!.path.length, 9)
+    // From above the bend is seen on edge.
+    expect(takableOn(ABOVE, given)!.curves.map((c) => c.kind)).toEqual(['line', 'spline', 'line'])
+  })
+  it('whose place is gone stays where it was, and says so', () => {
+    const { step, at } = solvedIn(partOf('60', 'joint/9'))
+    expect(at('p')).toEqual([1, 2].map((v) => expect.closeTo(v, 9) as number))
+    expect(step.findings.map((f) => f.code)).toContain('sketch.gone')
+  })
+})

@@ -1,0 +1,160 @@
+import { ok, type Id, type Result } from '@flexum/core/base'
+import { needsOf, type Part, type SketchStep } from '@flexum/core/document'
+import { takableOn, type PartResult, type Takable, type TakableCurve } from '@flexum/core/evaluate'
+import { nearestOn, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
+import { piecesOf, type SketchEntity } from '@flexum/core/sketch'
+import { stepResult } from '../bench/results.ts'
+import type { Draft, NewItem } from './drafting.ts'
+
+/** An earlier step with what of it can be taken over. */
+export interface Source {
+  readonly step: Id
+  readonly name: string
+  readonly takable: Takable
+}
+
+/** How things are taken over. */
+export interface Taking {
+  /** They follow the step they come from; drawn once otherwise. */
+  readonly linked: boolean
+  readonly guide: boolean
+}
+
+/** What lies under a place: a place of another step, or a curve of it. */
+export type Found =
+  | { readonly kind: 'place'; readonly source: Source; readonly place: string; readonly at: Vec2 }
+  | { readonly kind: 'curve'; readonly source: Source; readonly curve: TakableCurve }
+
+/** The steps before a sheet of which something can be taken over onto it. */
+export function sourcesFor(part: Part, result: PartResult | undefined, sheet: Id): Source[] {
+  const frame = stepResult(result, sheet)?.output?.sketch?.frame
+  const index = part.steps.findIndex((s) => s.id === sheet)
+  if (!frame || index < 0) return []
+  return part.steps.slice(0, index).flatMap((step): Source[] => {
+    const output = stepResult(result, step.id)?.output
+    // A path that was drawn is its drawing, which is there by itself.
+    if (!output || (output.path && needsOf(step).some((id) => drawn(part, id)))) return []
+    const takable = takableOn(frame, output)
+    return takable ? [{ step: step.id, name: step.name, takable }] : []
+  })
+}
+
+const drawn = (part: Part, id: Id): boolean => part.steps.some((s) => s.id === id && s.kind === 'sketch')
+
+/** The curve as it would be drawn. */
+export function piecesOfTakable(c: TakableCurve, t: Takable): Curve2[] {
+  const entity: SketchEntity = { ...itemOf(c, (name) => name), id: c.key }
+  return piecesOf(entity, (name) => t.places.get(name)!)
+}
+
+/** The nearest place within reach, or else the nearest curve. */
+export function foundAt(sources: readonly Source[], at: Vec2, reach: number): Found | undefined {
+  let place: (Found & { readonly kind: 'place' }) | undefined
+  let curve: (Found & { readonly kind: 'curve' }) | undefined
+  let [nearPlace, nearCurve] = [reach, reach]
+  for (const source of sources) {
+    for (const [name, p] of source.takable.places) {
+      const d = vec2.distance(p, at)
+      if (d <= nearPlace) [nearPlace, place] = [d, { kind: 'place', source, place: name, at: p }]
+    }
+    for (const c of source.takable.curves)
+      for (const piece of piecesOfTakable(c, source.takable)) {
+        const d = nearestOn(piece, at).distance
+        if (d <= nearCurve) [nearCurve, curve] = [d, { kind: 'curve', source, curve: c }]
+      }
+  }
+  // Places along a curve lie on it: the curve is meant but right at them.
+  return place && (nearPlace <= reach / 2 || !curve) ? place : curve
+}
+
+/** Takes what was found into a drawing; gives what it became. */
+export function take(draft: Draft, found: Found, how: Taking): Result<readonly Id[]> {
+  const point = pointsOf(draft, found.source, how)
+  if (found.kind === 'place') return ok([point(found.place)])
+  const { curve } = found
+  const item: NewItem = itemOf(curve, point)
+  const id = draft.add(how.guide ? { ...item, guide: true } : item)
+  if (curve.kind === 'circle' && how.linked)
+    draft.relate({ kind: 'point-on', point: point(curve.rim), curve: id })
+  return ok([id])
+}
+
+/** Takes all curves of a step. */
+export function takeAll(draft: Draft, source: Source, how: Taking): Result<readonly Id[]> {
+  const made: Id[] = []
+  for (const curve of source.takable.curves) {
+    const one = take(draft, { kind: 'curve', source, curve }, how)
+    if (!one.ok) return one
+    made.push(...one.value)
+  }
+  return ok(made)
+}
+
+/** The point of a drawing for a place of a source: the one that follows it already, or a new one. */
+function pointsOf(draft: Draft, { step, takable }: Source, { linked }: Taking): (place: string) => Id {
+  const loose = new Map<string, Id>()
+  return (place) => {
+    const [x, y] = takable.places.get(place)!
+    if (!linked) {
+      const known = loose.get(place) ?? draft.point([x, y])
+      loose.set(place, known)
+      return known
+    }
+    const there = draft.constraints.find(
+      (c) =>
+        c.kind === 'fixed' &&
+        c.follows?.step === step &&
+        c.follows.of === takable.of &&
+        c.follows.place === place,
+    )
+    if (there?.kind === 'fixed') return there.point
+    const point = draft.point([x, y])
+    draft.relate({ kind: 'fixed', point, x, y, follows: { step, of: takable.of, place } })
+    return point
+  }
+}
+
+function itemOf(c: TakableCurve, point: (place: string) => Id) {
+  switch (c.kind) {
+    case 'line':
+      return { kind: 'line', from: point(c.from), to: point(c.to) } as const
+    case 'arc': {
+      const { radius, clockwise } = c
+      const [centre, from, to] = [point(c.centre), point(c.from), point(c.to)]
+      return { kind: 'arc', centre, from, to, radius, clockwise } as const
+    }
+    case 'circle':
+      return { kind: 'circle', centre: point(c.centre), radius: c.radius } as const
+    case 'spline':
+      return { kind: 'spline', points: c.points.map(point), form: 'through', degree: 3 } as const
+  }
+}
+
+const followed = new WeakMap<
+  SketchStep,
+  { readonly places: ReadonlyMap<Id, Vec2>; readonly step: SketchStep }
+>()
+
+/** The sketch with the points that follow other steps where those are now; the same one while they are there. */
+export function withFollowed(step: SketchStep, result: PartResult | undefined): SketchStep {
+  const places = stepResult(result, step.id)?.output?.sketch?.followed
+  if (!places || places.size === 0) return step
+  const known = followed.get(step)
+  if (known?.places === places) return known.step
+  const off = (c: { readonly id: Id; readonly x: number; readonly y: number }): boolean => {
+    const at = places.get(c.id)
+    return at !== undefined && (at[0] !== c.x || at[1] !== c.y)
+  }
+  const next = step.constraints.some((c) => c.kind === 'fixed' && off(c))
+    ? {
+        ...step,
+        constraints: step.constraints.map((c) => {
+          if (c.kind !== 'fixed' || !off(c)) return c
+          const [x, y] = places.get(c.id)!
+          return { ...c, x, y }
+        }),
+      }
+    : step
+  followed.set(step, { places, step: next })
+  return next
+}
