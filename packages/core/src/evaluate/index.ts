@@ -37,6 +37,7 @@ export {
   type FieldValue,
   type SolvedSketch,
 } from '../steps/sketch/solved.ts'
+export { placesInSpace, straightsOf } from '../steps/sketch/places.ts'
 export { downOn, takableOn, type Takable, type TakableCurve } from '../steps/sketch/takable.ts'
 export { constraintName, entityName, measuredName } from '../steps/sketch/words.ts'
 export { alongRun, resolveStep, type ResolvedFields } from './fields.ts'

@@ -1,6 +1,6 @@
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import type { Id, Progress, Result } from '@flexum/core/base'
-import { needsOf, type Part, type Station } from '@flexum/core/document'
+import { needsOf, type Followed, type Part, type Station } from '@flexum/core/document'
 import {
   apply,
   commit,
@@ -34,6 +34,13 @@ export interface Focus {
   readonly node?: Id
 }
 
+/** A plane that is being told by pressing: of which sheet, of which kind, and the places pressed so far. */
+export interface Placing {
+  readonly step: Id
+  readonly kind: 'square' | 'points' | 'tilted'
+  readonly picked: readonly Followed[]
+}
+
 export type SaveState =
   | { readonly kind: 'saved' }
   | { readonly kind: 'unsaved' }
@@ -53,6 +60,8 @@ export interface SessionState {
   readonly progress: Progress | undefined
   readonly problem: string | undefined
   readonly focus: Focus | undefined
+  /** A sheet whose plane is being pressed in the picture. */
+  readonly placing: Placing | undefined
   readonly revision: number
   readonly save: SaveState
 }
@@ -76,6 +85,8 @@ export interface Session {
   redo(): void
   select(selection: Partial<Selection>): void
   point(focus: Focus | undefined): void
+  /** Begins or goes on pressing a plane in the picture, or leaves it. */
+  place(placing: Placing | undefined): void
   /** Takes a part from outside (theirs, after a conflict) as a step that can be undone. */
   replace(part: Part, label: string): void
   cancelWork(): void
@@ -121,6 +132,7 @@ export function createSession(
     progress: undefined,
     problem: undefined,
     focus: undefined,
+    placing: undefined,
     revision: restored?.revision ?? head.revision,
     save: { kind: present(history).part === head.part || !restored ? 'saved' : 'unsaved' },
   }))
@@ -211,11 +223,12 @@ export function createSession(
       // Going to another station leaves the sheet.
       const leaves = 'station' in selection && !('sheet' in selection)
       const next = { ...present(h).selection, ...selection, ...(leaves ? { sheet: null } : {}) }
-      store.setState({ history: reselect(h, next) })
+      store.setState({ history: reselect(h, next), placing: undefined })
     },
     point(focus) {
       if (focus !== store.getState().focus) store.setState({ focus })
     },
+    place: (placing) => store.setState({ placing }),
     replace(part, label) {
       const { history: h } = store.getState()
       setHistory(commit(h, { part, selection: present(h).selection, label }))

@@ -1,35 +1,21 @@
-import type { SheetPlane, SketchStep } from '../../document/index.ts'
-import { pathPoint, pathTangent, type PlaneFrame } from '../../path/index.ts'
-import { vec3, type Vec3 } from '../../space/index.ts'
+import type { SketchStep } from '../../document/index.ts'
+import type { PlaneFrame } from '../../path/index.ts'
 import { clashOf, piecesOf, placesOf, sizeOf, type SketchEntity } from '../../sketch/index.ts'
 import type { Id } from '../../base/index.ts'
 import { curveLength, type Vec2 } from '../../plane/index.ts'
 import { tolerance } from '../../num/index.ts'
 import type { Finding } from '../../evaluate/finding.ts'
+import { frameOf } from './frame.ts'
 import { constraintName, entityName } from './words.ts'
 import { numericConstraints, solveSketch, type FollowedPlaces } from './solved.ts'
 import { takableOn, type Takable } from './takable.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 
-const X: Vec3 = [1, 0, 0]
-const Y: Vec3 = [0, 1, 0]
-const Z: Vec3 = [0, 0, 1]
-
-/** A sheet's axes: across and up as they are seen, the normal toward the viewer. XZ is seen from the front (from -Y). */
-const STANDARD = {
-  xy: { x: X, y: Y },
-  xz: { x: X, y: Z },
-  yz: { x: Y, y: Z },
-} as const
-
 const base = (step: SketchStep) => ({ station: 'path', step: step.id, cures: [] }) as const
-
-type Standard = Extract<SheetPlane, { kind: keyof typeof STANDARD }>
-const isStandard = (p: SheetPlane): p is Standard => p.kind in STANDARD
 
 export const sketchMaker: StepMaker<SketchStep> = {
   evaluate(step, context) {
-    const placed = frameOf(step, step.plane, context)
+    const placed = frameOf(step, context)
     if ('finding' in placed) return { findings: [placed.finding] }
     const { followed, gone } = followedBy(step, placed.frame, context)
     const solved = solveSketch(step, (f) => context.number(f), followed)
@@ -76,49 +62,6 @@ export const sketchMaker: StepMaker<SketchStep> = {
     if (curves === 0) return 'empty'
     return sketch.loose === 0 ? 'settled' : `${sketch.loose} loose`
   },
-}
-
-function frameOf(
-  step: SketchStep,
-  plane: SheetPlane,
-  context: StepContext,
-): { readonly frame: PlaneFrame } | { readonly finding: Finding } {
-  const refuse = (code: string, message: string) => ({
-    finding: { ...base(step), id: `${step.id}:${code}`, severity: 'blocks', code, message } as const,
-  })
-  if (isStandard(plane)) {
-    const { x, y } = STANDARD[plane.kind]
-    return { frame: { origin: vec3.scale(vec3.cross(x, y), context.number('plane/offset')), x, y } }
-  }
-  const path = context.input(plane.path, 'path')
-  if (plane.kind === 'square') {
-    const s = context.number('plane/station')
-    if (s < 0 || s > path.path.length) {
-      const whole = shortLength(path.path.length, context.display)
-      return refuse(
-        'sketch.station',
-        `"${step.name}" stands at ${shortLength(s, context.display)}, and the path is ${whole} long.`,
-      )
-    }
-    const t = pathTangent(path.path, s)
-    // Up on the sheet is up in space as far as it can be; for a path that rises straight, it is +Y.
-    const lean = Math.abs(t[2]) < 0.99 ? Z : Y
-    const y = vec3.unit(vec3.addScaled(lean, t, -vec3.dot(lean, t)))
-    // Seen against the travel, so that x points left of travel.
-    return { frame: { origin: pathPoint(path.path, s), x: vec3.cross(y, t), y } }
-  }
-  const points = plane.nodes.map((id) => path.nodes.find((n) => n.id === id)?.point)
-  const [a, b, c] = points
-  if (!a || !b || !c) return refuse('sketch.nodes', `"${step.name}" lies on nodes that are not on the path.`)
-  const across = vec3.sub(b, a)
-  const normal = vec3.cross(across, vec3.sub(c, a))
-  if (vec3.length(normal) <= tolerance.planarity * vec3.dot(across, across))
-    return refuse(
-      'sketch.line',
-      `The three nodes of "${step.name}" lie on one line; choose three that do not.`,
-    )
-  const x = vec3.unit(across)
-  return { frame: { origin: a, x, y: vec3.cross(vec3.unit(normal), x) } }
 }
 
 /** Where the places are that points of a sketch follow, and what is said of those that are gone. */

@@ -132,3 +132,42 @@ describe('a point that follows a place of an earlier step', () => {
     expect(step.findings.map((f) => f.code)).toContain('sketch.gone')
   })
 })
+
+describe('a sheet on places of earlier steps', () => {
+  const lies = (plane: SketchStep['plane'], height = '60') => {
+    const part = partOf(height)
+    const [first, second] = part.steps
+    return createEvaluator().evaluate({
+      ...part,
+      steps: [first!, { ...(second as SketchStep), plane, constraints: [] }],
+    }).steps[1]!
+  }
+  const at = (place: string) => ({ step: 'path', of: 'path' as const, place })
+
+  it('through three: the first is the origin, the second across; it follows them', () => {
+    const points = [at('joint/3'), at('joint/0'), at('centre/1')] as const
+    for (const height of [60, 90]) {
+      const { frame } = lies({ kind: 'points', points }, String(height)).output!.sketch!
+      expect(frame.origin).toEqual([80, 0, height].map((v) => expect.closeTo(v, 9) as number))
+      const long = Math.hypot(80, height)
+      expect(frame.x).toEqual([-80 / long, 0, -height / long].map((v) => expect.closeTo(v, 9) as number))
+      expect(Math.abs(frame.y[1])).toBeLessThan(1e-12)
+    }
+  })
+  it('through a line: level at no angle, upright at a right one, the line across', () => {
+    const along = [at('joint/2'), at('joint/3')] as const
+    const level = lies({ kind: 'tilted', along, angle: '0' }).output!.sketch!.frame
+    expect(level.x).toEqual([1, 0, 0].map((v) => expect.closeTo(v, 9) as number))
+    expect(level.y).toEqual([0, 1, 0].map((v) => expect.closeTo(v, 9) as number))
+    const upright = lies({ kind: 'tilted', along, angle: '90 deg' }).output!.sketch!.frame
+    expect(upright.y).toEqual([0, 0, 1].map((v) => expect.closeTo(v, 9) as number))
+    const half = lies({ kind: 'tilted', along, angle: '30 deg' }).output!.sketch!.frame
+    expect(half.y[2]).toBeCloseTo(0.5, 9)
+  })
+  it('says what is wrong: a place that is gone, places in line', () => {
+    const gone = lies({ kind: 'tilted', along: [at('joint/0'), at('joint/9')], angle: '0' })
+    expect(gone.findings[0]!.message).toBe('Place 2 that "Sheet" lies on is not there any more.')
+    const row = lies({ kind: 'points', points: [at('joint/0'), at('joint/1'), at('joint/0')] })
+    expect(row.findings[0]!.message).toContain('lie on one line')
+  })
+})

@@ -23,6 +23,10 @@ export type SheetPlane =
   | { readonly kind: 'square'; readonly path: Id; readonly station: Formula }
   /** Through three nodes of a path: the first is the origin, the second lies across. */
   | { readonly kind: 'nodes'; readonly path: Id; readonly nodes: readonly [Id, Id, Id] }
+  /** Through three places of earlier steps: the first is the origin, the second lies across. */
+  | { readonly kind: 'points'; readonly points: readonly [Followed, Followed, Followed] }
+  /** Through a line from one place to another, turned about it by an angle; level at none. */
+  | { readonly kind: 'tilted'; readonly along: readonly [Followed, Followed]; readonly angle: Formula }
 
 interface Curve {
   readonly id: Id
@@ -208,16 +212,20 @@ function oneOfKinds(tag: string, kinds: Readonly<Record<string, AnyObject>>, wha
   })
 }
 
-const followedSchema = record({
+const placeFields = {
   step: idSchema,
   of: word(['sketch', 'path'], 'what is followed'),
   place: string()
     .strict()
     .required('a place is missing here')
     .max(LIMITS.nameLength, 'this is no name of a place'),
-})
-  .default(undefined)
-  .optional()
+}
+const followedSchema = record(placeFields).default(undefined).optional()
+const places = (count: number) =>
+  array(record(placeFields))
+    .strict()
+    .required('a list of places is missing here')
+    .length(count, `${count} places are needed`)
 
 const measuredSchema = oneOfKinds('of', MEASURED, 'what is measured')
 const withId = (fields: AnyObject): AnyObject => ({ id: idSchema, ...fields })
@@ -260,6 +268,8 @@ const planeSchema = oneOfKinds(
     yz: { offset: formulaSchema },
     square: { path: idSchema, station: formulaSchema },
     nodes: { path: idSchema, nodes: ids(3).length(3, 'three nodes are needed') },
+    points: { points: places(3) },
+    tilted: { along: places(2), angle: formulaSchema },
   },
   'a plane',
 )
@@ -310,12 +320,7 @@ export const sketchKind: StepKind<SketchStep> = {
     picture: pictureSchema,
   }) as ObjectSchema<AnyObject>,
   gives: ['sketch', 'figures'],
-  inputs: (step) => [
-    ...(step.plane.kind === 'square' || step.plane.kind === 'nodes'
-      ? [{ id: step.plane.path, gives: 'path' as const }]
-      : []),
-    ...stepsFollowed(step),
-  ],
+  inputs: stepsFollowed,
   fresh: (base) =>
     ok({
       ...base,
@@ -347,12 +352,7 @@ export const sketchKind: StepKind<SketchStep> = {
   broken: brokenSketch,
   mapFormulas(step, visit) {
     const { plane } = step
-    const placed: SheetPlane =
-      plane.kind === 'square'
-        ? mapFields(plane, [['station', 'length']], 'plane/', visit)
-        : plane.kind === 'nodes'
-          ? plane
-          : mapFields(plane, [['offset', 'length']], 'plane/', visit)
+    const placed = planeMapped(plane, visit)
     const constraints = mapSame(step.constraints, (c) => {
       if (c.kind !== 'dimension') return c
       const dimension = dimensionOfMeasured(c.measured)
@@ -367,13 +367,29 @@ export const sketchKind: StepKind<SketchStep> = {
   },
 }
 
-/** The steps whose places a sketch follows, each once for its drawing and once for its path. */
-function stepsFollowed(step: SketchStep): { id: Id; gives: 'sketch' | 'path' }[] {
+/** The steps whose places a sketch lies on or follows, each once for its drawing and once for its path. */
+function stepsFollowed({ plane, constraints }: SketchStep): { id: Id; gives: 'sketch' | 'path' }[] {
   const found = new Map<string, { id: Id; gives: 'sketch' | 'path' }>()
-  for (const c of step.constraints)
-    if (c.kind === 'fixed' && c.follows)
-      found.set(`${c.follows.of} ${c.follows.step}`, { id: c.follows.step, gives: c.follows.of })
+  const put = (f: Followed): void => void found.set(`${f.of} ${f.step}`, { id: f.step, gives: f.of })
+  if (plane.kind === 'square' || plane.kind === 'nodes') put({ step: plane.path, of: 'path', place: '' })
+  if (plane.kind === 'points') plane.points.forEach(put)
+  if (plane.kind === 'tilted') plane.along.forEach(put)
+  for (const c of constraints) if (c.kind === 'fixed' && c.follows) put(c.follows)
   return [...found.values()]
+}
+
+function planeMapped(plane: SheetPlane, visit: Parameters<typeof mapFields>[3]): SheetPlane {
+  switch (plane.kind) {
+    case 'square':
+      return mapFields(plane, [['station', 'length']], 'plane/', visit)
+    case 'tilted':
+      return mapFields(plane, [['angle', 'angle']], 'plane/', visit)
+    case 'nodes':
+    case 'points':
+      return plane
+    default:
+      return mapFields(plane, [['offset', 'length']], 'plane/', visit)
+  }
 }
 
 /** All dimensions of sketches, with the step they are in. */

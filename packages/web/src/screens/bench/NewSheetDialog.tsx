@@ -3,7 +3,7 @@ import { kindOf, type SheetPlane } from '@flexum/core/document'
 import { FormDialog } from '../stock/FormDialog.tsx'
 import { drawPath } from './actions/recipe.ts'
 import { useBench, usePart } from './context.ts'
-import { planeFor, PLANES } from './steps/sketch/planes.ts'
+import { planeFor, PLANES, PRESSED } from './steps/sketch/planes.ts'
 
 /** Asks on which plane a new path is drawn, where there is a sheet already: that of the last drawn path is proposed. */
 export function NewSheetDialog({ onClose }: { onClose(): void }) {
@@ -18,6 +18,8 @@ export function NewSheetDialog({ onClose }: { onClose(): void }) {
   const planeOf = (k: SheetPlane['kind']): SheetPlane | undefined =>
     last?.kind === 'sketch' && last.plane.kind === k ? last.plane : planeFor(part, index, k)
   const plane = planeOf(kind)
+  // Those that are pressed in the picture are only offered where the last one lies so.
+  const kinds = (Object.keys(PLANES) as SheetPlane['kind'][]).filter((k) => !PRESSED.has(k) || planeOf(k))
   return (
     <FormDialog
       title="On which plane?"
@@ -32,7 +34,7 @@ export function NewSheetDialog({ onClose }: { onClose(): void }) {
       }}
       onClose={onClose}
     >
-      {(Object.keys(PLANES) as SheetPlane['kind'][]).map((k) => {
+      {kinds.map((k) => {
         const there = planeOf(k) !== undefined
         return (
           <label key={k} className={`flex items-center gap-2 ${there ? '' : 'opacity-45'}`}>

@@ -9,6 +9,7 @@ import type { BenchView } from '../../scene/BenchView.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 import { FocusChip } from './FocusChip.tsx'
 import { pageOf } from './steps/index.ts'
+import { PlaneOverlay } from './steps/sketch/PlaneOverlay.tsx'
 import { NodeOverlay } from './NodeOverlay.tsx'
 import { CutPanel } from './view/CutPanel.tsx'
 import { GrowPanel } from './view/GrowPanel.tsx'
@@ -50,6 +51,7 @@ export function ScenePanel({
   const result = useSessionState((s) => s.result)
   const station = useSessionState((s) => selectionOf(s).station)
   const chosen = useSessionState((s) => selectionOf(s).step)
+  const placing = useSessionState((s) => s.placing)
   const canvas = useRef<HTMLCanvasElement>(null)
   const { view, noPicture } = useView(canvas)
   const [tool, setTool] = useState<ViewTool>()
@@ -143,7 +145,9 @@ export function ScenePanel({
       />
       {view && shown && !sheet && (
         <>
-          <div className={tool === 'measure' ? 'pointer-events-none [&_*]:pointer-events-none!' : ''}>
+          <div
+            className={tool === 'measure' || placing ? 'pointer-events-none [&_*]:pointer-events-none!' : ''}
+          >
             <NodeOverlay view={view} shown={shown} active={station === 'path' && tool !== 'measure'} />
           </div>
           {part.steps
@@ -156,6 +160,7 @@ export function ScenePanel({
           {tool === 'measure' && <MeasureMarks view={view} ends={ends} hover={hover} />}
         </>
       )}
+      {view && !sheet && placing && <PlaneOverlay view={view} placing={placing} />}
       {!sheet && (
         <ViewBar
           view={view}

@@ -18,6 +18,8 @@ const PLANES: Readonly<Record<SheetPlane['kind'], string>> = {
   xz: 'XZ',
   yz: 'YZ',
   square: 'a cut square to the path',
+  points: 'three places',
+  tilted: 'a tilted plane',
   nodes: 'three nodes',
 }
 

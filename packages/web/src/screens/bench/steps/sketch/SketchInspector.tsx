@@ -2,6 +2,7 @@ import { measuresAngle } from '@flexum/core/sketch'
 import { kindOf, type SheetPlane, type SketchStep } from '@flexum/core/document'
 import { setPlane } from '@flexum/core/edit'
 import { constraintName } from '@flexum/core/evaluate'
+import type { Placing } from '../../../../bench/session.ts'
 import { stepResult } from '../../../../bench/results.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
 import { dimensionText } from '../../../../sheet/dimension-text.ts'
@@ -9,7 +10,7 @@ import { openSheet } from '../../actions/recipe.ts'
 import { useBench, usePart, useSessionState } from '../../context.ts'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
-import { planeFor, PLANES } from './planes.ts'
+import { planeFor, PLANES, PRESSED } from './planes.ts'
 
 /** A sketch seen from the recipe: where it lies, what state it is in, its dimensions. */
 export function SketchInspector({ step }: { readonly step: SketchStep }) {
@@ -19,7 +20,11 @@ export function SketchInspector({ step }: { readonly step: SketchStep }) {
   const { sketch: output, figures } = result?.output ?? {}
   const index = part.steps.findIndex((s) => s.id === step.id)
   const paths = part.steps.slice(0, index).filter((s) => kindOf(s).gives.includes('path'))
+  const placing = useSessionState((s) => s.placing)
+  const press = (kind: Placing['kind']): void =>
+    session.place(placing?.kind === kind ? undefined : { step: step.id, kind, picked: [] })
   const choose = (kind: SheetPlane['kind']): void => {
+    if (kind === 'points' || kind === 'tilted') return press(kind)
     const plane = planeFor(part, index, kind)
     if (plane) session.run(setPlane, { step: step.id, plane }, { label: 'Plane of the sheet' })
   }
@@ -45,7 +50,14 @@ export function SketchInspector({ step }: { readonly step: SketchStep }) {
             onChange={(e) => choose(e.target.value as SheetPlane['kind'])}
           >
             {Object.entries(PLANES).map(([kind, title]) => (
-              <option key={kind} value={kind} disabled={!planeFor(part, index, kind as SheetPlane['kind'])}>
+              <option
+                key={kind}
+                value={kind}
+                disabled={
+                  !planeFor(part, index, kind as SheetPlane['kind']) &&
+                  !(PRESSED.has(kind as SheetPlane['kind']) && index > 0)
+                }
+              >
                 {title}
               </option>
             ))}
@@ -71,6 +83,25 @@ export function SketchInspector({ step }: { readonly step: SketchStep }) {
               dimension="length"
             />
           </>
+        )}
+        {plane.kind === 'tilted' && (
+          <StepField
+            step={step}
+            field="plane/angle"
+            label="Angle from level"
+            formula={plane.angle}
+            dimension="angle"
+          />
+        )}
+        {(plane.kind === 'square' || plane.kind === 'points' || plane.kind === 'tilted') && (
+          <button
+            type="button"
+            className={`btn btn-xs self-start ${placing ? 'btn-primary' : 'btn-paper'}`}
+            aria-pressed={placing !== undefined}
+            onClick={() => press(plane.kind)}
+          >
+            Press it in the picture
+          </button>
         )}
         {plane.kind === 'nodes' && <NodeChoice step={step} plane={plane} />}
       </div>

@@ -7,15 +7,29 @@ export const PLANES: Readonly<Record<SheetPlane['kind'], string>> = {
   yz: 'YZ, seen from the right',
   square: 'square to a path',
   nodes: 'through three nodes',
+  points: 'through three places',
+  tilted: 'through a line, at an angle',
 }
+
+/** Planes that are told by pressing places in the picture. */
+export const PRESSED: ReadonlySet<SheetPlane['kind']> = new Set(['points', 'tilted'])
 
 /** A plane of a kind for a sheet that stands at an index of the recipe; undefined where nothing before it gives one. */
 export function planeFor(part: Part, index: number, kind: SheetPlane['kind']): SheetPlane | undefined {
   const paths = part.steps.slice(0, index).filter((s) => kindOf(s).gives.includes('path'))
-  if (kind === 'square') return paths[0] && { kind, path: paths[0].id, station: '0' }
-  if (kind !== 'nodes') return { kind, offset: '0' }
-  const path = paths.find((s) => s.kind === 'node-path' && s.nodes.length >= 3)
-  if (path?.kind !== 'node-path') return undefined
-  const [a, b, c] = path.nodes
-  return { kind, path: path.id, nodes: [a!.id, b!.id, c!.id] }
+  switch (kind) {
+    case 'square':
+      return paths[0] && { kind, path: paths[0].id, station: '0' }
+    case 'nodes': {
+      const path = paths.find((s) => s.kind === 'node-path' && s.nodes.length >= 3)
+      if (path?.kind !== 'node-path') return undefined
+      const [a, b, c] = path.nodes
+      return { kind, path: path.id, nodes: [a!.id, b!.id, c!.id] }
+    }
+    case 'points':
+    case 'tilted':
+      return undefined
+    default:
+      return { kind, offset: '0' }
+  }
 }

@@ -1,0 +1,221 @@
+import { useEffect, useMemo } from 'react'
+import { needsOf, type Followed, type Part, type SheetPlane, type SketchStep } from '@flexum/core/document'
+import { setPlane } from '@flexum/core/edit'
+import { placesInSpace, straightsOf, type PartResult } from '@flexum/core/evaluate'
+import { pathPoint } from '@flexum/core/path'
+import type { Vec3 } from '@flexum/core/space'
+import { stepResult } from '../../../../bench/results.ts'
+import type { Placing } from '../../../../bench/session.ts'
+import type { BenchView } from '../../../../scene/BenchView.ts'
+import { useBench, usePart, useSessionState } from '../../context.ts'
+import { useProjected } from '../../useProjected.ts'
+
+/** Places along a path by which a press on it finds its station. */
+const ALONG = 240
+
+const WORDS: Readonly<Record<Placing['kind'], readonly string[]>> = {
+  square: ['Press the path where the sheet should stand square to it'],
+  points: [
+    'Press the place of its origin',
+    'Press a place that lies across from it',
+    'Press a third place, off that line',
+  ],
+  tilted: ['Press the line that it should lie on'],
+}
+
+/** What an earlier step offers to lie on. */
+interface Offered {
+  readonly step: string
+  readonly name: string
+  readonly of: Followed['of']
+  readonly places: ReadonlyMap<string, Vec3>
+  readonly straights: readonly (readonly [string, string])[]
+  /** Of a path, evenly along it, each with its station. */
+  readonly along: readonly (readonly [number, Vec3])[]
+}
+
+/** Everything that a sheet can be pressed to lie on, over the picture. */
+export function PlaneOverlay({ view, placing }: { readonly view: BenchView; readonly placing: Placing }) {
+  const { session } = useBench()
+  const part = usePart()
+  const result = useSessionState((s) => s.result)
+  useProjected(view)
+  const offered = useMemo(() => offeredTo(part, result, placing.step), [part, result, placing.step])
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent): void => {
+      if (e.key === 'Escape') session.place(undefined)
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [session])
+  const step = part.steps.find((s): s is SketchStep => s.id === placing.step && s.kind === 'sketch')
+  if (!step) return null
+  const lay = (plane: SheetPlane): void => {
+    session.run(setPlane, { step: placing.step, plane }, { label: 'Plane of the sheet' })
+    session.place(undefined)
+  }
+  const pick = (place: Followed): void => {
+    const [a, b, c] = [...placing.picked, place]
+    if (a && b && c) lay({ kind: 'points', points: [a, b, c] })
+    else session.place({ ...placing, picked: [...placing.picked, place] })
+  }
+  const picked = (o: Offered, place: string): boolean =>
+    placing.picked.some((p) => p.step === o.step && p.of === o.of && p.place === place)
+  return (
+    <>
+      <p
+        role="status"
+        aria-label="Plane"
+        className="absolute top-12 left-1/2 z-10 -translate-x-1/2 rounded-box whitespace-nowrap bg-[var(--chosen-wash)] px-3 py-1.5 shadow"
+      >
+        {offered.length === 0
+          ? 'No step before this sheet has anything that it could lie on'
+          : WORDS[placing.kind][placing.picked.length]}{' '}
+        · Esc leaves
+      </p>
+      <svg className="pointer-events-none absolute inset-0 h-full w-full overflow-visible">
+        {offered.map((o) => (
+          <g key={`${o.of} ${o.step}`}>
+            {placing.kind === 'square' && (
+              <Pressed
+                label={`Along ${o.name}`}
+                d={lineThrough(
+                  view,
+                  o.along.map(([, p]) => p),
+                )}
+                onPress={(x, y) =>
+                  lay({ kind: 'square', path: o.step, station: stationText(nearest(view, o, x, y)) })
+                }
+              />
+            )}
+            {placing.kind === 'tilted' &&
+              o.straights.map(([a, b], i) => (
+                <Pressed
+                  key={i}
+                  label={`Line ${i + 1} of ${o.name}`}
+                  d={lineThrough(view, [o.places.get(a)!, o.places.get(b)!])}
+                  onPress={() =>
+                    lay({
+                      kind: 'tilted',
+                      along: [
+                        { step: o.step, of: o.of, place: a },
+                        { step: o.step, of: o.of, place: b },
+                      ],
+                      angle: step.plane.kind === 'tilted' ? step.plane.angle : '0',
+                    })
+                  }
+                />
+              ))}
+            {placing.kind === 'points' &&
+              [...o.places].map(([place, p], i) => {
+                const seen = view.project(p)
+                return (
+                  seen && (
+                    <g
+                      key={place}
+                      transform={`translate(${seen[0]} ${seen[1]})`}
+                      className="pointer-events-auto cursor-pointer"
+                      role="button"
+                      tabIndex={0}
+                      aria-label={`Place ${i + 1} of ${o.name}`}
+                      aria-pressed={picked(o, place)}
+                      onClick={() => pick({ step: o.step, of: o.of, place })}
+                      onKeyDown={(e) => {
+                        if (e.key === 'Enter' || e.key === ' ') pick({ step: o.step, of: o.of, place })
+                      }}
+                    >
+                      <circle r="10" fill="transparent" />
+                      <circle
+                        r={picked(o, place) ? 7 : 5}
+                        fill={picked(o, place) ? 'var(--color-primary)' : 'var(--color-base-100)'}
+                        stroke="var(--color-primary)"
+                        strokeWidth="2"
+                      />
+                    </g>
+                  )
+                )
+              })}
+          </g>
+        ))}
+      </svg>
+    </>
+  )
+}
+
+/** A line over the picture that can be pressed; by a key in its middle. */
+function Pressed(props: {
+  readonly label: string
+  readonly d: string
+  onPress(x?: number, y?: number): void
+}) {
+  return (
+    <g
+      className="group pointer-events-auto cursor-pointer"
+      role="button"
+      tabIndex={0}
+      aria-label={props.label}
+      onClick={(e) => {
+        const { left, top } = e.currentTarget.ownerSVGElement!.getBoundingClientRect()
+        props.onPress(e.clientX - left, e.clientY - top)
+      }}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' || e.key === ' ') props.onPress()
+      }}
+    >
+      <path d={props.d} fill="none" stroke="transparent" strokeWidth="16" />
+      <path
+        d={props.d}
+        fill="none"
+        stroke="var(--color-primary)"
+        strokeWidth="3"
+        strokeOpacity="0.8"
+        className="group-hover:stroke-[5] group-focus:stroke-[5]"
+      />
+    </g>
+  )
+}
+
+function offeredTo(part: Part, result: PartResult | undefined, sheet: string): Offered[] {
+  const index = part.steps.findIndex((s) => s.id === sheet)
+  return part.steps.slice(0, Math.max(0, index)).flatMap((s): Offered[] => {
+    const output = stepResult(result, s.id)?.output
+    if (!output || !(output.sketch ?? output.path)) return []
+    const path = output.path?.path
+    const along = path
+      ? Array.from({ length: ALONG + 1 }, (_, i) => {
+          const station = (path.length * i) / ALONG
+          return [station, pathPoint(path, station)] as const
+        })
+      : []
+    const of = output.sketch ? 'sketch' : 'path'
+    // A path that was drawn has its places by its drawing.
+    const isDrawn =
+      of === 'path' && needsOf(s).some((id) => part.steps.some((x) => x.id === id && x.kind === 'sketch'))
+    const places = isDrawn ? new Map<string, Vec3>() : placesInSpace(output)
+    const straights = isDrawn ? [] : straightsOf(output)
+    return [{ step: s.id, name: s.name, of, places, straights, along }]
+  })
+}
+
+function lineThrough(view: BenchView, points: readonly Vec3[]): string {
+  const seen = points.flatMap((p) => {
+    const at = view.project(p)
+    return at ? [`${at[0]} ${at[1]}`] : []
+  })
+  return seen.length > 1 ? `M${seen.join('L')}` : ''
+}
+
+/** The station of a path nearest to a place of the picture; its middle without one. */
+function nearest(view: BenchView, { along }: Offered, x?: number, y?: number): number {
+  if (x === undefined || y === undefined) return along[Math.floor(along.length / 2)]?.[0] ?? 0
+  let best = { station: 0, off: Infinity }
+  for (const [station, p] of along) {
+    const at = view.project(p)
+    const off = at ? Math.hypot(at[0] - x, at[1] - y) : Infinity
+    if (off < best.off) best = { station, off }
+  }
+  return best.station
+}
+
+/** To a tenth of a mm: nobody presses finer. */
+const stationText = (mm: number): string => `${Number(mm.toFixed(1))} mm`
