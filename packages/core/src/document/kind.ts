@@ -78,6 +78,8 @@ export interface StepKind<S extends StepBase> {
   readonly title: string
   readonly station: Station
   readonly schema: ObjectSchema<AnyObject>
+  /** What it is called by what it holds, while nobody has named it; its name stays as it is when left out. */
+  called?(step: S, all: readonly StepBase[]): string
   /** All that its result may give. */
   readonly gives: readonly Capability[]
   /** The steps it builds on. */

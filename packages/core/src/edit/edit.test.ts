@@ -1,9 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { countingIds, type Result } from '../base/index.ts'
-import { STARTERS, type NodePathStep, type Part, type StockProfileStep } from '../document/index.ts'
+import {
+  STARTERS,
+  type NodePathStep,
+  type Part,
+  type StockProfileStep,
+  type StockShape,
+} from '../document/index.ts'
 import {
   addValue,
   addVariant,
+  apply,
   chooseVariant,
   commit,
   insertNode,
@@ -17,6 +24,7 @@ import {
   removeNodes,
   removeStep,
   removeValue,
+  renameStep,
   renamePart,
   renameValue,
   reselect,
@@ -197,5 +205,23 @@ describe('history', () => {
     })
     h = commit(undo(h), { part: done(renamePart(hoop, { name: 'B' })), selection: '', label: '' })
     expect(h.future).toEqual([])
+  })
+})
+
+describe('names of steps', () => {
+  const tubes = STARTERS.straight.make('Part')
+  const profile = (part: Part) => part.steps.find((s) => s.kind === 'stock-profile')!
+  const shaped = (part: Part, shape: StockShape): Part => {
+    const done = apply(setShape, part, { step: profile(part).id, shape })
+    if (!done.ok) throw new Error(done.fault.message)
+    return done.value
+  }
+  it('follow what they hold until they are renamed', () => {
+    expect(profile(tubes).name).toBe('Round bar')
+    const tube = shaped(tubes, 'tube')
+    expect(profile(tube).name).toBe('Tube')
+    const named = apply(renameStep, tube, { step: profile(tube).id, name: 'Rail tube' })
+    if (!named.ok) throw new Error(named.fault.message)
+    expect(profile(shaped(named.value, 'flat')).name).toBe('Rail tube')
   })
 })

@@ -304,6 +304,7 @@ export function dimensionOfMeasured(m: SketchMeasured): DimensionName {
 export const sketchKind: StepKind<SketchStep> = {
   kind: 'sketch',
   title: 'Sketch',
+  called: calledByUse,
   station: 'path',
   schema: record({
     ...baseFields,
@@ -390,6 +391,15 @@ function planeMapped(plane: SheetPlane, visit: Parameters<typeof mapFields>[3]):
     default:
       return mapFields(plane, [['offset', 'length']], 'plane/', visit)
   }
+}
+
+/** By what it is used for. */
+function calledByUse({ id }: SketchStep, all: readonly StepBase[]): string {
+  const taken = (kind: string): boolean =>
+    all.some((s) => s.kind === kind && (s as StepBase & { readonly sketch?: Id }).sketch === id)
+  const [path, profile] = [taken('sketch-path'), taken('sketch-profile')]
+  if (path && profile) return 'Path and profile sketch'
+  return path ? 'Path sketch' : profile ? 'Profile sketch' : 'Sketch'
 }
 
 /** All dimensions of sketches, with the step they are in. */

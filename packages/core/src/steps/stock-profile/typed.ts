@@ -178,6 +178,7 @@ const sizesFor = (shape: string) => {
 
 export const stockProfileKind: StepKind<StockProfileStep> = {
   kind: 'stock-profile',
+  called: (step) => STOCK_TITLES[step.shape],
   title: 'Stock profile',
   station: 'profile',
   schema: lazy((step: { shape?: unknown }) =>
