@@ -15,6 +15,7 @@ export {
   allKinds,
   inputsOf,
   kindOf,
+  stationOf,
   mapStepFormulas,
   needsOf,
   type Step,

@@ -77,6 +77,8 @@ export interface StepKind<S extends StepBase> {
   /** What it is called where one is added, and what a new one is named. */
   readonly title: string
   readonly station: Station
+  /** Where it is worked on by what it is used for, where that is not always the same. */
+  stationAmong?(step: S, all: readonly StepBase[]): Station
   readonly schema: ObjectSchema<AnyObject>
   /** What it is called by what it holds, while nobody has named it; its name stays as it is when left out. */
   called?(step: S, all: readonly StepBase[]): string

@@ -7,6 +7,7 @@ import {
   stepOf,
   type Part,
   type Step,
+  stationOf,
 } from '../document/index.ts'
 import {
   DIMENSIONS,
@@ -131,7 +132,13 @@ export function createEvaluator(outside: Outside = {}): Evaluator {
         ...measured,
       ],
       steps,
-      findings: [...valueFindings(part, table), ...steps.flatMap((s) => s.findings)],
+      findings: [
+        ...valueFindings(part, table),
+        ...whereWorkedOn(
+          part,
+          steps.flatMap((s) => s.findings),
+        ),
+      ],
       awaits: steps.reduce((sum, s) => sum + s.awaits, 0),
     }
   }
@@ -261,4 +268,15 @@ function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Made 
       return sound(all) ?? good(all, [...findings, ...made.value.findings], 0)
     },
   }
+}
+
+/** Findings at the stations where their steps are worked on in this part. */
+function whereWorkedOn(part: Part, findings: readonly Finding[]): Finding[] {
+  const steps = new Map(part.steps.map((s) => [s.id, s]))
+  return findings.map((f) => {
+    const step = steps.get(f.step)
+    if (!step || f.station !== kindOf(step).station) return f
+    const station = stationOf(step, part.steps)
+    return station === f.station ? f : { ...f, station }
+  })
 }

@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import {
   emptyPart,
+  freshStep,
+  STARTERS,
+  stationOf,
   MILD_STEEL,
   nodeEntry,
   readPart,
@@ -245,5 +248,32 @@ describe('a sketch in a recipe', () => {
       severity: 'warns',
       message: expect.stringContaining('line 1') as string,
     })
+  })
+})
+
+describe('where a sketch is worked on', () => {
+  it('with the profile where only a profile is made of it, with the path otherwise', () => {
+    const part = STARTERS.straight.make('Bar')
+    const sheet = freshStep(part, 'sketch', { id: 'sheet' })
+    if (!sheet.ok) throw new Error(sheet.fault.message)
+    const open: SketchStep = {
+      ...sheet.value,
+      entities: [
+        { kind: 'point', id: 'a', x: 0, y: 0 },
+        { kind: 'point', id: 'b', x: 9, y: 1 },
+        { kind: 'line', id: 'l', from: 'a', to: 'b' },
+      ],
+    }
+    const steps = [...part.steps, open]
+    expect(stationOf(open, steps)).toBe('path')
+    const profile = freshStep({ ...part, steps }, 'sketch-profile', { id: 'profile' })
+    if (!profile.ok) throw new Error(profile.fault.message)
+    const all = [...steps, profile.value]
+    expect(stationOf(open, all)).toBe('profile')
+    const { findings } = createEvaluator().evaluate({ ...part, steps: all })
+    expect(findings.find((f) => f.code === 'sketch.loose')).toMatchObject({ station: 'profile' })
+    const path = freshStep({ ...part, steps: all }, 'sketch-path', { id: 'along' })
+    if (!path.ok) throw new Error(path.fault.message)
+    expect(stationOf(open, [...all, path.value])).toBe('path')
   })
 })

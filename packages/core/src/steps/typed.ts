@@ -1,5 +1,5 @@
 import type { Id } from '../base/index.ts'
-import type { FormulaVisitor, Input, StepBase, StepKind } from '../document/kind.ts'
+import type { FormulaVisitor, Input, Station, StepBase, StepKind } from '../document/kind.ts'
 import { blankKind, type BlankStep } from './blank/typed.ts'
 import { helixPathKind, type HelixPathStep } from './helix-path/typed.ts'
 import { nodePathKind, type NodePathStep } from './node-path/typed.ts'
@@ -50,6 +50,12 @@ export const allKinds = (): readonly AnyKind[] => [...kinds.values()]
 export const kindNamed = (name: string): AnyKind | undefined => kinds.get(name)
 
 /** What the document knows of this step's kind. */
+/** Where a step is worked on, by its kind and by what it is used for. */
+export function stationOf(step: Step, all: readonly Step[]): Station {
+  const kind = kindOf(step)
+  return kind.stationAmong?.(step, all) ?? kind.station
+}
+
 export function kindOf<S extends Step>(step: S): StepKind<S> {
   return kinds.get(step.kind) as unknown as StepKind<S>
 }

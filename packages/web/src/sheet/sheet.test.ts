@@ -16,7 +16,7 @@ import { sheetModel } from './model.ts'
 import { offersFor } from './offers.ts'
 import { asReference, freshRow, withoutConstraint } from './outcome.ts'
 import { proposalsFor, proposalWords } from './settling.ts'
-import { fitView, toScreen, toSheet, zoomed } from './view.ts'
+import { fitView, keptInView, panned, toScreen, toSheet, zoomed } from './view.ts'
 
 const part = (hand: Hand): Part => partOf(hand.session.store.getState())
 const area = (hand: Hand): number => areasOf(hand.entities()).regions.reduce((s, r) => s + r.area, 0)
@@ -602,4 +602,37 @@ describe('a mirror that stays linked', () => {
       expect(chainOf(hand.entities(), [])).toMatchObject({ ok: true, value: { closed: true } })
     },
   )
+})
+
+describe('the view of the sheet', () => {
+  it('never loses what is drawn, however far it is moved or brought away', () => {
+    const hand = handOn()
+    drawBox(hand)
+    const model = hand.sheet.model()
+    const view = { centre: [40, 25] as const, scale: 5, width: 800, height: 500 }
+    expect(keptInView(view, model)).toBe(view)
+    for (const [dx, dy] of [
+      [9000, 0],
+      [-9000, 0],
+      [0, 9000],
+      [-9000, -9000],
+    ] as const) {
+      const kept = keptInView(panned(view, dx, dy), model)
+      const corners = [
+        [0, 0],
+        [80, 50],
+      ].map((p) => toScreen(kept, p as [number, number]))
+      // Some of the box is on the surface still.
+      expect(Math.max(...corners.map((c) => c[0]))).toBeGreaterThanOrEqual(39)
+      expect(Math.min(...corners.map((c) => c[0]))).toBeLessThanOrEqual(761)
+      expect(Math.max(...corners.map((c) => c[1]))).toBeGreaterThanOrEqual(39)
+      expect(Math.min(...corners.map((c) => c[1]))).toBeLessThanOrEqual(461)
+    }
+    // And it is shown no smaller than can be seen.
+    const small = keptInView(zoomed(view, 1e-6, [0, 0]), model)
+    expect(small.scale * 80).toBeGreaterThanOrEqual(39)
+    // Nearer is free, about a place on it.
+    const near = zoomed(view, 50, toScreen(view, [0, 0]))
+    expect(keptInView(near, model)).toBe(near)
+  })
 })

@@ -41,6 +41,27 @@ export function panned(v: SheetView, dx: number, dy: number): SheetView {
   return { ...v, centre: [v.centre[0] - dx / v.scale, v.centre[1] + dy / v.scale] }
 }
 
+/** So much of what is drawn stays on the surface, px, and it is shown no smaller. */
+const KEPT = 40
+
+/** The view moved back so far that what is drawn does not leave it, and is not too small to be seen; the origin on an empty sheet. */
+export function keptInView(v: SheetView, model: SheetModel): SheetView {
+  const [[x0, y0], [x1, y1]] = boxOf(model) ?? [
+    [0, 0],
+    [0, 0],
+  ]
+  const across = Math.max(x1 - x0, y1 - y0)
+  const least = across > 0 ? Math.min(KEPT / across, MOST_SCALE) : LEAST_SCALE
+  const scale = Math.max(v.scale, least)
+  const within = (at: number, from: number, to: number, side: number): number => {
+    const half = Math.max(0, side / 2 - KEPT) / scale
+    return Math.min(Math.max(at, from - half), to + half)
+  }
+  const centre: Vec2 = [within(v.centre[0], x0, x1, v.width), within(v.centre[1], y0, y1, v.height)]
+  const same = scale === v.scale && centre[0] === v.centre[0] && centre[1] === v.centre[1]
+  return same ? v : { ...v, scale, centre }
+}
+
 /** A box grown to hold the texts of dimensions that were placed. */
 function withDimensions(
   box: readonly [Vec2, Vec2] | undefined,

@@ -305,6 +305,10 @@ export const sketchKind: StepKind<SketchStep> = {
   kind: 'sketch',
   title: 'Sketch',
   called: calledByUse,
+  stationAmong(step, all) {
+    const [path, profile] = usesOf(step, all)
+    return profile && !path ? 'profile' : 'path'
+  },
   station: 'path',
   schema: record({
     ...baseFields,
@@ -393,11 +397,15 @@ function planeMapped(plane: SheetPlane, visit: Parameters<typeof mapFields>[3]):
   }
 }
 
-/** By what it is used for. */
-function calledByUse({ id }: SketchStep, all: readonly StepBase[]): string {
+/** Whether a path and whether a profile is made of it. */
+function usesOf({ id }: SketchStep, all: readonly StepBase[]): readonly [path: boolean, profile: boolean] {
   const taken = (kind: string): boolean =>
     all.some((s) => s.kind === kind && (s as StepBase & { readonly sketch?: Id }).sketch === id)
-  const [path, profile] = [taken('sketch-path'), taken('sketch-profile')]
+  return [taken('sketch-path'), taken('sketch-profile')]
+}
+
+function calledByUse(step: SketchStep, all: readonly StepBase[]): string {
+  const [path, profile] = usesOf(step, all)
   if (path && profile) return 'Path and profile sketch'
   return path ? 'Path sketch' : profile ? 'Profile sketch' : 'Sketch'
 }

@@ -2,7 +2,7 @@ import { DragDropProvider } from '@dnd-kit/react'
 import { isSortable, useSortable } from '@dnd-kit/react/sortable'
 import { GripVertical, MoreHorizontal } from 'lucide-react'
 import { useState } from 'react'
-import { allKinds, kindOf, type Part, type Step } from '@flexum/core/document'
+import { allKinds, stationOf, type Part, type Step } from '@flexum/core/document'
 import { moveStep, removeStep, renameStep, setAside, setBuiltTo } from '@flexum/core/edit'
 import type { StepResult } from '@flexum/core/evaluate'
 import { selectionOf } from '../../bench/session.ts'
@@ -113,7 +113,7 @@ function StepRow(props: {
   const { ref, handleRef, isDragging } = useSortable({ id: step.id, index })
   const off = step.aside || result?.state === 'unbuilt'
   const wrong = result?.state === 'failed' || result?.findings.some((f) => f.severity === 'blocks')
-  const { station } = kindOf(step)
+  const station = stationOf(step, part.steps)
   const { Picture, open } = pageOf(step)
   const choose = (): void => session.select({ station, step: step.id, node: null })
   const items: (MenuItem | 'rule')[] = [

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import type { Id } from '@flexum/core/base'
-import { kindOf } from '@flexum/core/document'
+import { stationOf } from '@flexum/core/document'
 import { locate } from '@flexum/core/path'
 import type { Picked } from '@flexum/core/space'
 import { runView, shownBodies, stationOnPath, type RunView, type ShownBody } from '../../bench/results.ts'
@@ -109,7 +109,7 @@ export function ScenePanel({
     const made = pick && part.steps.find((s) => s.id === pick.step)
     if (made && made.id !== shown?.runStep)
       session.select({
-        station: station === 'ends' && pick.along ? 'ends' : kindOf(made).station,
+        station: station === 'ends' && pick.along ? 'ends' : stationOf(made, part.steps),
         step: made.id,
         node: null,
       })

@@ -1,4 +1,4 @@
-import { kindOf, STATIONS, type Capability, type Part, type Station } from '@flexum/core/document'
+import { stationOf, STATIONS, type Capability, type Part, type Station } from '@flexum/core/document'
 import { blankOf, inputOf, type PartResult } from '@flexum/core/evaluate'
 import { findingCounts, runView, stepsGiving, type RunView } from '../../bench/results.ts'
 import { selectionOf } from '../../bench/session.ts'
@@ -68,7 +68,7 @@ function stepFor(
   view: RunView | undefined,
 ): string | null {
   const own = part.steps.find((s) => s.id === chosen)
-  if (own && kindOf(own).station === station) return own.id
+  if (own && stationOf(own, part.steps) === station) return own.id
   const run = part.steps.find((s) => s.id === view?.runStep)
   const first = (gives: Capability): string | undefined => stepsGiving(part, gives)[0]?.id
   switch (station) {
@@ -109,7 +109,7 @@ function stateOf(
     profile: view?.profile !== undefined,
     run: view?.run !== undefined,
     ends: view?.run !== undefined,
-    fit: part.steps.some((s) => kindOf(s).station === 'fit'),
+    fit: part.steps.some((s) => stationOf(s, part.steps) === 'fit'),
     check: result !== undefined,
     shop: view?.blank !== undefined,
   }
@@ -176,6 +176,6 @@ function StationMark({ state }: { readonly state: State | 'here' }) {
 
 /** Bodies beside the runs: steps of their own that give some. */
 function fitFigure(part: Part): string {
-  const n = part.steps.filter((s) => kindOf(s).station === 'fit').length
+  const n = part.steps.filter((s) => stationOf(s, part.steps) === 'fit').length
   return n === 0 ? 'no bodies' : counted(n, 'body', 'bodies')
 }

@@ -1,6 +1,14 @@
 import { toast } from 'sonner'
 import { countingIds, type Id } from '@flexum/core/base'
-import { freshStep, idsIn, kindOf, type SheetPlane, type SketchItem, type Step } from '@flexum/core/document'
+import {
+  freshStep,
+  idsIn,
+  kindOf,
+  stationOf,
+  type SheetPlane,
+  type SketchItem,
+  type Step,
+} from '@flexum/core/document'
 import { addStep } from '@flexum/core/edit'
 import { partOf, type Session } from '../../../bench/session.ts'
 import { newId } from './ids.ts'
@@ -18,13 +26,23 @@ export function addNewStep(session: Session, kind: Step['kind']): void {
   session.run(
     addStep,
     { step, index: part.steps.length },
-    { label: `Add ${step.name}`, select: { station: kindOf(step).station, step: id, node: null } },
+    {
+      label: `Add ${step.name}`,
+      select: { station: stationOf(step, [...part.steps, step]), step: id, node: null },
+    },
   )
 }
 
 /** Opens the sheet of a sketch. */
 export function openSheet(session: Session, step: Id): void {
-  session.select({ station: 'path', step, node: null, sheet: step })
+  const { steps } = partOf(session.store.getState())
+  const sketch = steps.find((s) => s.id === step)
+  session.select({
+    station: sketch ? stationOf(sketch, steps) : 'path',
+    step,
+    node: null,
+    sheet: step,
+  })
 }
 
 export function closeSheet(session: Session): void {
@@ -71,7 +89,12 @@ export function drawOn(
   if (!step.ok) return
   const select = drawing
     ? { station: 'profile' as const, step: taken, node: null }
-    : { station: 'path' as const, step: sketch, node: null, sheet: sketch }
+    : {
+        station: kind === 'sketch-path' ? ('path' as const) : ('profile' as const),
+        step: sketch,
+        node: null,
+        sheet: sketch,
+      }
   session.run(addStep, { step: step.value, index: index + 1 }, { label, mergeKey, select })
   // Nothing carries anything yet: what was drawn is carried at once, where the other half is there.
   const with2 = partOf(session.store.getState())

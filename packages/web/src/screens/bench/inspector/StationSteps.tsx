@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { kindOf, type Station } from '@flexum/core/document'
+import { stationOf, type Station } from '@flexum/core/document'
 import { selectionOf } from '../../../bench/session.ts'
 import { usePart, useSessionState } from '../context.ts'
 import { StepInspector } from '../steps/index.ts'
@@ -8,7 +8,7 @@ import { StepInspector } from '../steps/index.ts'
 export function StationSteps({ station, empty }: { readonly station: Station; readonly empty: ReactNode }) {
   const part = usePart()
   const chosen = useSessionState((s) => selectionOf(s).step)
-  const steps = part.steps.filter((s) => kindOf(s).station === station)
+  const steps = part.steps.filter((s) => stationOf(s, part.steps) === station)
   const step = steps.find((s) => s.id === chosen) ?? steps[0]
   return step ? <StepInspector step={step} /> : empty
 }

@@ -7,6 +7,7 @@ import { Cancelled } from '../../../compute/client.ts'
 import { foundOn, squareTurn, type FoundOutline } from '../../../sheet/found.ts'
 import { putStrokes } from '../../../sheet/strokes.ts'
 import { counted } from '../../../ui/counted.ts'
+import { useFocusFirst } from '../../../ui/useFocusFirst.ts'
 import { useBench } from '../context.ts'
 import { coloursOf } from './colours.ts'
 import { useSheet, useSheetState } from './context.ts'
@@ -29,6 +30,7 @@ export function FindOutlines(props: {
   onDone(): void
 }) {
   const { picture } = props
+  const opened = useFocusFirst<HTMLDivElement>()
   const sheet = useSheet()
   const { compute } = useBench()
   const [between, setBetween] = useState(50)
@@ -71,6 +73,7 @@ export function FindOutlines(props: {
   const wanted = (found ?? []).filter((f) => !f.out)
   return (
     <div
+      ref={opened}
       className="mt-1 flex flex-col gap-1.5 border-t hairline pt-2"
       role="group"
       aria-label="Find outlines"

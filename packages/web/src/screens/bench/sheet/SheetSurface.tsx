@@ -3,7 +3,7 @@ import type { Vec2 } from '@flexum/core/plane'
 import { hitAt } from '../../../sheet/snap.ts'
 import type { Pending } from '../../../sheet/state.ts'
 import { NO_PREVIEW, type Pointer } from '../../../sheet/tools/tool.ts'
-import { panned, toSheet, zoomed } from '../../../sheet/view.ts'
+import { keptInView, panned, toSheet, zoomed } from '../../../sheet/view.ts'
 import { useBench, usePart } from '../context.ts'
 import { useSheet, useSheetModel, useSheetState } from './context.ts'
 import { DimensionField } from './DimensionField.tsx'
@@ -40,6 +40,8 @@ export function SheetSurface() {
   const corner = useRef<Vec2 | undefined>(undefined)
   const dwellOn = useDwell(sheet)
   useSheetKeys()
+  // What opened has the keys.
+  useEffect(() => surface.current?.focus({ preventScroll: true }), [])
   const putPicture = usePicturePutting()
 
   useLayoutEffect(() => {
@@ -63,7 +65,7 @@ export function SheetSurface() {
       const box = at.getBoundingClientRect()
       const about: Vec2 = [e.clientX - box.left, e.clientY - box.top]
       const { view: v } = sheet.store.getState()
-      sheet.set({ view: zoomed(v, Math.exp(-e.deltaY * 0.0016), about) })
+      sheet.set({ view: keptInView(zoomed(v, Math.exp(-e.deltaY * 0.0016), about), sheet.model()) })
     }
     at.addEventListener('wheel', onWheel, { passive: false })
     return () => at.removeEventListener('wheel', onWheel)
@@ -143,7 +145,7 @@ export function SheetSurface() {
         if (pan.current) {
           const [dx, dy] = [e.clientX - pan.current[0], e.clientY - pan.current[1]]
           pan.current = [e.clientX, e.clientY]
-          sheet.set({ view: panned(sheet.store.getState().view, dx, dy) })
+          sheet.set({ view: keptInView(panned(sheet.store.getState().view, dx, dy), model) })
           return
         }
         const p = pointerAt(e)

@@ -3,7 +3,7 @@ import { rad } from '@flexum/core/num'
 import type { Vec2 } from '@flexum/core/plane'
 import { CHANGES, type ChangeName } from '../../../sheet/changes/index.ts'
 import { TOOLS, type ToolName } from '../../../sheet/tools/index.ts'
-import { gridStep, zoomed } from '../../../sheet/view.ts'
+import { gridStep, keptInView, zoomed } from '../../../sheet/view.ts'
 import { dimensionOf } from '../../../sheet/model.ts'
 import { asReference, freshRow } from '../../../sheet/outcome.ts'
 import { pointerAhead } from '../../../sheet/typing.ts'
@@ -110,7 +110,9 @@ export function useSheetKeys(): void {
       }
       if (e.key === '+' || e.key === '=' || e.key === '-') {
         const factor = e.key === '-' ? 1 / 1.25 : 1.25
-        sheet.set({ view: zoomed(view, factor, [view.width / 2, view.height / 2]) })
+        sheet.set({
+          view: keptInView(zoomed(view, factor, [view.width / 2, view.height / 2]), sheet.model()),
+        })
         return true
       }
       if (e.key === 'Home') {

@@ -1,9 +1,12 @@
 import type { ReactNode } from 'react'
+import { useFocusFirst } from '../../../ui/useFocusFirst.ts'
 
 /** A small panel under the tools of the picture, out of the way of the part. */
 export function ToolPanel(props: { readonly title: string; readonly children: ReactNode; onClose(): void }) {
+  const opened = useFocusFirst<HTMLElement>('input, select')
   return (
     <section
+      ref={opened}
       aria-label={props.title}
       className="hairline absolute top-12 left-3 flex w-58 flex-col gap-2 rounded-[3px] border bg-base-100/95 px-3 py-2.5 shadow-sm"
       onKeyDown={(e) => {

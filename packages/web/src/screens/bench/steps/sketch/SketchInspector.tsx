@@ -1,5 +1,5 @@
 import { measuresAngle } from '@flexum/core/sketch'
-import { kindOf, type SheetPlane, type SketchStep } from '@flexum/core/document'
+import { kindOf, stationOf, type SheetPlane, type SketchStep } from '@flexum/core/document'
 import { setPlane } from '@flexum/core/edit'
 import { constraintName } from '@flexum/core/evaluate'
 import type { Placing } from '../../../../bench/session.ts'
@@ -105,7 +105,7 @@ export function SketchInspector({ step }: { readonly step: SketchStep }) {
         )}
         {plane.kind === 'nodes' && <NodeChoice step={step} plane={plane} />}
       </div>
-      <StationFindings station="path" />
+      <StationFindings station={stationOf(step, part.steps)} />
       {output && (
         <Section title="State">
           <Figures
