@@ -77,3 +77,40 @@ test('edges of an earlier path are taken over one by one, follow it, and a sheet
   await expect(panel.getByRole('textbox', { name: 'At station' })).not.toHaveValue(/^0/)
   await expect(station(page, 'Path')).not.toContainText('open')
 })
+
+test('an edge of a body is taken over onto a sheet after it, and follows when the bar is another', async ({
+  page,
+}) => {
+  await startPart(page, 'Beside a bar', 'Straight bar')
+  await station(page, 'Profile').click()
+  await inspector(page).getByLabel('Shape').selectOption({ label: 'Flat' })
+  await page.getByRole('button', { name: 'Add a step' }).click()
+  await page.getByRole('menuitem', { name: 'Sketch', exact: true }).click()
+  const panel = inspector(page)
+  await panel.getByLabel('Lies on').selectOption('XY, seen from above')
+  await panel.getByRole('button', { name: 'Open the sheet' }).click()
+  await expect(page.getByRole('toolbar', { name: 'Sheet' })).toBeVisible()
+  await page.keyboard.press('t')
+  const curves = page.locator('[data-entity]')
+  const hint = page.getByRole('status', { name: 'Hint' })
+  await moveTo(page, 40, 30)
+  await expect(hint).toContainText('Click a point or an edge')
+  await clickAt(page, 40, 10)
+  await expect(curves).toHaveCount(1)
+  await page.keyboard.press('Escape')
+  const height = async (): Promise<number> => {
+    const [scale, cy] = await page
+      .getByTestId('sheet-scale')
+      .evaluate((e) => [Number(e.dataset['scale']), Number(e.dataset['cy'])] as const)
+    const surface = (await page.getByRole('application').boundingBox())!
+    const [, y] = await onPath(curves.first().locator('path').last(), 0.5)
+    return cy - (y - surface.y - surface.height / 2) / scale
+  }
+  expect(await height()).toBeCloseTo(10, 0)
+  await page.getByRole('button', { name: 'Back to the part' }).click()
+  await station(page, 'Profile').click()
+  await panel.getByRole('textbox', { name: 'Width' }).fill('32')
+  await panel.getByRole('textbox', { name: 'Width' }).press('Enter')
+  await page.getByText('Sketch', { exact: true }).dblclick()
+  await expect.poll(height).toBeCloseTo(16, 0)
+})

@@ -38,6 +38,7 @@ export {
   type SolvedSketch,
 } from '../steps/sketch/solved.ts'
 export { placesInSpace, straightsOf } from '../steps/sketch/places.ts'
+export { takableOfRun } from '../steps/sketch/takable-run.ts'
 export { downOn, takableOn, type Takable, type TakableCurve } from '../steps/sketch/takable.ts'
 export { constraintName, entityName, measuredName } from '../steps/sketch/words.ts'
 export { alongRun, resolveStep, type ResolvedFields } from './fields.ts'

@@ -1,6 +1,12 @@
 import { ok, type Id, type Result } from '@flexum/core/base'
 import { needsOf, type Part, type SketchStep } from '@flexum/core/document'
-import { takableOn, type PartResult, type Takable, type TakableCurve } from '@flexum/core/evaluate'
+import {
+  takableOfRun,
+  takableOn,
+  type PartResult,
+  type Takable,
+  type TakableCurve,
+} from '@flexum/core/evaluate'
 import { nearestOn, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
 import { piecesOf, type SketchEntity } from '@flexum/core/sketch'
 import { stepResult } from '../bench/results.ts'
@@ -34,8 +40,8 @@ export function sourcesFor(part: Part, result: PartResult | undefined, sheet: Id
     const output = stepResult(result, step.id)?.output
     // A path that was drawn is its drawing, which is there by itself.
     if (!output || (output.path && needsOf(step).some((id) => drawn(part, id)))) return []
-    const takable = takableOn(frame, output)
-    return takable ? [{ step: step.id, name: step.name, takable }] : []
+    const takable = output.carried ? takableOfRun(frame, output.carried) : takableOn(frame, output)
+    return takable && takable.places.size > 0 ? [{ step: step.id, name: step.name, takable }] : []
   })
 }
 

@@ -87,11 +87,8 @@ function level(t: Vec3): Vec3 {
 }
 
 function placeOf({ step, of, place }: Followed, context: StepContext): Vec3 | undefined {
-  const places =
-    of === 'sketch'
-      ? placesInSpace({ sketch: context.input(step, 'sketch') })
-      : placesInSpace({ path: context.input(step, 'path') })
-  return places.get(place)
+  // Of a body only what is drawn on a sheet is followed.
+  return of === 'carried' ? undefined : placesInSpace({ [of]: context.input(step, of) }).get(place)
 }
 
 /** The first is the origin, the second lies across. */

@@ -5,7 +5,8 @@ import { arc2, curveLength, line2, nearestOn, pointAt, vec2, type Vec2 } from '.
 import { piecesOf, type SketchEntity } from '../../sketch/index.ts'
 import type { PlaneFrame } from '../../path/index.ts'
 import { barOn } from '../../../testing/parts.ts'
-import { takableOn, type TakableCurve, type Takable } from './takable.ts'
+import { takableOfRun } from './takable-run.ts'
+import { downOn, takableOn, type TakableCurve, type Takable } from './takable.ts'
 
 const FRONT: PlaneFrame = { origin: [0, 0, 0], x: [1, 0, 0], y: [0, 0, 1] }
 const BACK: PlaneFrame = { origin: [0, 0, 0], x: [-1, 0, 0], y: [0, 0, 1] }
@@ -169,5 +170,70 @@ describe('a sheet on places of earlier steps', () => {
     expect(gone.findings[0]!.message).toBe('Place 2 that "Sheet" lies on is not there any more.')
     const row = lies({ kind: 'points', points: [at('joint/0'), at('joint/1'), at('joint/0')] })
     expect(row.findings[0]!.message).toContain('lie on one line')
+  })
+})
+
+describe('what can be taken over of the body of a run', () => {
+  const bar = barOn(path('60'), 'flat', { width: '20', thickness: '8' })
+  const run = bar.steps.find((s) => s.kind === 'run')!
+  const onBody = (part: Part) => {
+    const { steps } = createEvaluator().evaluate(part)
+    const { carried, bodies } = steps.find((s) => s.id === run.id)!.output!
+    return { carried: carried!, body: bodies![0]! }
+  }
+  const FACE: PlaneFrame = { origin: [80, 0, 0], x: [0, 1, 0], y: [0, 0, 1] }
+
+  it('lies on the body: every place is a corner of its mesh, seen from the front and from the end', () => {
+    const { carried, body } = onBody(bar)
+    for (const frame of [FRONT, FACE]) {
+      const t = takableOfRun(frame, carried)
+      const { positions } = body.mesh
+      const corners = Array.from({ length: positions.length / 3 }, (_, i) =>
+        downOn(frame, [positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!]),
+      )
+      for (const [name, p] of t.places) {
+        if (name.includes('centre') || name.includes('along')) continue
+        expect(Math.min(...corners.map((c) => vec2.distance(c, p)))).toBeLessThan(1e-3)
+      }
+    }
+  })
+  it('the outline of an end is its rectangle, the edges along it straights and rounds about the bend', () => {
+    const { carried } = onBody(bar)
+    const end = takableOfRun(FACE, carried)
+    const outline = end.curves.filter((c) => c.key.startsWith('end/'))
+    expect(outline.map((c) => c.kind)).toEqual(['line', 'line', 'line', 'line'])
+    const long = outline.flatMap((c) => drawn(c, end)).map(curveLength)
+    expect(long.toSorted((a, b) => a - b)).toEqual([8, 8, 20, 20].map((v) => expect.closeTo(v, 9) as number))
+    const front = takableOfRun(FRONT, carried)
+    const edges = front.curves.filter((c) => c.key.startsWith('edge/'))
+    // Four edges of three segments; the bend of 15 inside and outside its middle.
+    expect(edges).toHaveLength(12)
+    const radii = edges.flatMap((c) => (c.kind === 'arc' ? [c.radius] : []))
+    const [inside, outside] = [Math.min(...radii), Math.max(...radii)]
+    expect((inside + outside) / 2).toBeCloseTo(15, 9)
+    expect([8, 20].some((w) => Math.abs(outside - inside - w) < 1e-9)).toBe(true)
+  })
+  it('a round one gives the circles of its ends where they are seen round', () => {
+    const { carried } = onBody(barOn(path('60'), 'round-bar', { diameter: '6' }))
+    const seen = takableOfRun(FACE, carried).curves.filter((c) => c.key.startsWith('end/'))
+    expect(seen).toEqual([expect.objectContaining({ kind: 'circle', radius: 3 })])
+  })
+  it('is followed by a sheet after the run', () => {
+    const at = (width: string): Vec2 => {
+      const wide = barOn(path('60'), 'flat', { width, thickness: '8' })
+      const place = 'end/0/0/0'
+      const after: SketchStep = {
+        ...sheet('x'),
+        plane: { kind: 'yz', offset: '0' },
+        constraints: [
+          { kind: 'fixed', id: 'k', point: 'p', x: 1, y: 2, follows: { step: run.id, of: 'carried', place } },
+        ],
+      }
+      return solvedIn({ ...wide, steps: [...wide.steps, after] }).at('p')
+    }
+    const [narrow, wide] = [at('20'), at('30')]
+    expect(narrow).not.toEqual([1, 2])
+    // A corner goes out by half of what the width grew by.
+    expect(vec2.distance(narrow, wide)).toBeCloseTo(5, 6)
   })
 })

@@ -5,8 +5,8 @@ import { endsOf, piecesOf, placesOf, type SketchEntity } from '../../sketch/inde
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { StepOutput } from '../../evaluate/output.ts'
 
-/** What of a step can be taken over: its drawing, or its path. */
-export type TakenOf = 'sketch' | 'path'
+/** What of a step can be taken over: its drawing, its path, or the body that is carried along one. */
+export type TakenOf = 'sketch' | 'path' | 'carried'
 
 /** A curve of another step as it lies square down on a sheet, by the names of the places that it is drawn through. */
 export type TakableCurve = { readonly key: string } & (
@@ -31,7 +31,7 @@ export interface Takable {
 }
 
 /** Points that a curve which is no line or round on the sheet is drawn through. */
-const THROUGH = 9
+export const THROUGH = 9
 
 /** A place in space, square down on a sheet. */
 export function downOn(frame: PlaneFrame, p: Vec3): Vec2 {
@@ -39,7 +39,7 @@ export function downOn(frame: PlaneFrame, p: Vec3): Vec2 {
   return [vec3.dot(off, frame.x), vec3.dot(off, frame.y)]
 }
 
-/** What can be taken over onto a sheet from a step: from its drawing, or else from its path. Undefined where there is neither. */
+/** What can be taken over onto a sheet from a step's drawing, or else from its path; undefined where there is neither. */
 export function takableOn(
   frame: PlaneFrame,
   { sketch, path }: Pick<StepOutput, 'sketch' | 'path'>,
@@ -76,10 +76,11 @@ function fromPath(frame: PlaneFrame, path: Path): Takable {
   return { of: 'path', places, curves }
 }
 
-const liesFlat = (s: Segment, normal: Vec3): s is Extract<Segment, { kind: 'arc' }> =>
+export const liesFlat = (s: Segment, normal: Vec3): s is Extract<Segment, { kind: 'arc' }> =>
   s.kind === 'arc' && parallel(vec3.cross(s.out, s.along), normal)
 
-const parallel = (a: Vec3, b: Vec3): boolean => Math.abs(Math.abs(vec3.dot(a, b)) - 1) < tolerance.samePlace
+export const parallel = (a: Vec3, b: Vec3): boolean =>
+  Math.abs(Math.abs(vec3.dot(a, b)) - 1) < tolerance.samePlace
 
 function fromSketch(
   frame: PlaneFrame,

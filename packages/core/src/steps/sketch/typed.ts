@@ -54,10 +54,10 @@ export type SketchItem =
       readonly degree: 2 | 3 | 4 | 5
     })
 
-/** A place of an earlier step: of its drawing or its path, by the name it has there. */
+/** A place of an earlier step: of its drawing, its path or its body, by the name it has there. */
 export interface Followed {
   readonly step: Id
-  readonly of: 'sketch' | 'path'
+  readonly of: 'sketch' | 'path' | 'carried'
   readonly place: string
 }
 
@@ -214,7 +214,7 @@ function oneOfKinds(tag: string, kinds: Readonly<Record<string, AnyObject>>, wha
 
 const placeFields = {
   step: idSchema,
-  of: word(['sketch', 'path'], 'what is followed'),
+  of: word(['sketch', 'path', 'carried'], 'what is followed'),
   place: string()
     .strict()
     .required('a place is missing here')
@@ -373,8 +373,8 @@ export const sketchKind: StepKind<SketchStep> = {
 }
 
 /** The steps whose places a sketch lies on or follows, each once for its drawing and once for its path. */
-function stepsFollowed({ plane, constraints }: SketchStep): { id: Id; gives: 'sketch' | 'path' }[] {
-  const found = new Map<string, { id: Id; gives: 'sketch' | 'path' }>()
+function stepsFollowed({ plane, constraints }: SketchStep): { id: Id; gives: Followed['of'] }[] {
+  const found = new Map<string, { id: Id; gives: Followed['of'] }>()
   const put = (f: Followed): void => void found.set(`${f.of} ${f.step}`, { id: f.step, gives: f.of })
   if (plane.kind === 'square' || plane.kind === 'nodes') put({ step: plane.path, of: 'path', place: '' })
   if (plane.kind === 'points') plane.points.forEach(put)
