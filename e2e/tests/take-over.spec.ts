@@ -93,7 +93,6 @@ test('an edge of a body is taken over onto a sheet after it, and follows when th
   await page.keyboard.press('t')
   const curves = page.locator('[data-entity]')
   const hint = page.getByRole('status', { name: 'Hint' })
-  await moveTo(page, 40, 30)
   await expect(hint).toContainText('Click a point or an edge')
   await clickAt(page, 40, 10)
   await expect(curves).toHaveCount(1)

@@ -22,12 +22,12 @@ export function takeOverTool(host: Pick<ToolHost, 'sources' | 'edit' | 'say'>): 
           ...NO_PREVIEW,
           hint: 'There is no step before this one of which anything could be taken over',
         }
-      const ghosts = sources.flatMap((s) => s.takable.curves.flatMap((c) => piecesOfTakable(c, s.takable)))
+      const dotted = sources.flatMap((s) => s.takable.curves.flatMap((c) => piecesOfTakable(c, s.takable)))
       const found = foundAt(sources, p.raw, p.reach)
-      if (!found) return { ...NO_PREVIEW, ghosts, hint: hint() }
+      if (!found) return { ...NO_PREVIEW, dotted, hint: hint() }
       const what = linked ? `follows ${found.source.name}` : `from ${found.source.name}, loose`
       const points = found.kind === 'place' ? [found.at] : []
-      return { ...NO_PREVIEW, ghosts, curves: drawn(found), points, words: [what], hint: hint() }
+      return { ...NO_PREVIEW, dotted, curves: drawn(found), points, words: [what], hint: hint() }
     },
     press(p) {
       const found = foundAt(host.sources(), p.raw, p.reach)

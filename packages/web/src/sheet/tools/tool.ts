@@ -43,6 +43,8 @@ export interface Preview {
   readonly points?: readonly Vec2[]
   /** What it takes after, drawn over while it is shown. */
   readonly ghosts?: readonly Curve2[]
+  /** What could be taken, drawn dotted. */
+  readonly dotted?: readonly Curve2[]
   /** What will be constrained, in words. */
   readonly words: readonly string[]
   readonly fields: readonly Field[]

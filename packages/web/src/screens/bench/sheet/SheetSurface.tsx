@@ -103,7 +103,10 @@ export function SheetSurface() {
   const preview = state.pointer && !state.editing ? tool.preview(state.pointer) : NO_PREVIEW
   const hint = picking
     ? `Press ${picking.kind === 'sketch-path' ? 'curves' : 'inside regions'} to take them into ${picking.name} or out · Enter ends`
-    : preview.hint
+    : state.pointer
+      ? preview.hint
+      : // Before the pointer has come the tool says what it waits for.
+        tool.preview(pointerFor(sheet, view.centre, { plain: true, more: false, others: NO_PLACES })).hint
   return (
     <div
       ref={surface}
@@ -215,6 +218,8 @@ export function SheetSurface() {
     </div>
   )
 }
+
+const NO_PLACES = [] as const
 
 const isControl = (t: EventTarget): boolean =>
   t instanceof Element && t.closest('input,button,[data-press]') !== null

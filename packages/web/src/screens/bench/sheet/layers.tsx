@@ -174,6 +174,14 @@ export function PreviewLayer({ preview, view }: { readonly preview: Preview; rea
           strokeLinecap="round"
         />
       ))}
+      {preview.dotted && (
+        <path
+          d={preview.dotted.map((c) => curvesPath([c], on)).join('')}
+          stroke="var(--color-success)"
+          strokeWidth="2"
+          strokeDasharray="1.5 4"
+        />
+      )}
       {preview.curves.map((c: Curve2, i) => (
         <path
           key={i}
