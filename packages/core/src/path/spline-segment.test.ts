@@ -82,6 +82,16 @@ describe('spline segments', () => {
       { numRuns: 100 },
     )
   })
+  it('are cut where the bend changes sides right at a look: in the middle of a curve that is its own mirror', () => {
+    const c = bezier2([
+      [0.6, 32.1],
+      [-39.2, -16.3],
+      [0.6, 37.3],
+      [-39.2, -39.4],
+    ])
+    // Its sides meet in the middle, and once more near its start.
+    expect(splineSegments(plane, c)).toHaveLength(3)
+  })
   it('are parametrised by arc length: points, tangents and curvatures agree with differences', () => {
     fc.assert(
       fc.property(curve, fc.double({ min: 0.15, max: 0.85, noNaN: true }), (c, t) => {

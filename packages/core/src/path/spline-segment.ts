@@ -76,13 +76,19 @@ function inflections(c: Bezier2): number[] {
     const { first, second } = bezierAt(c, t)
     return first[0] * second[1] - first[1] * second[0]
   }
-  for (let i = 0; i < LOOKS; i++) {
-    let [low, high] = [i / LOOKS, (i + 1) / LOOKS]
-    const [at, end] = [bend(low), bend(high)]
-    if (!(at * end < 0)) continue
+  let [last, at] = [0, bend(0)]
+  for (let i = 1; i <= LOOKS; i++) {
+    const end = bend(i / LOOKS)
+    // Where it is none at a look, the next one tells.
+    if (end === 0) continue
+    let [low, high] = [last, i / LOOKS]
+    const turns = at * end < 0
+    const before = at
+    ;[last, at] = [high, end]
+    if (!turns) continue
     for (let k = 0; k < 60; k++) {
       const mid = (low + high) / 2
-      if (bend(mid) * at > 0) low = mid
+      if (bend(mid) * before > 0) low = mid
       else high = mid
     }
     const t = (low + high) / 2

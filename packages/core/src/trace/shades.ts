@@ -15,9 +15,9 @@ export interface Seen {
 /** An area that takes more than this share of the picture's sides is ground that lies otherwise in the light. */
 const MOST_SIDES = 0.12
 /** So far from an edge, px of the small picture, the shape is seen whole on one side and not at all on the other. */
-const STEEP = 1
+const STEEP = 2
 /** That is so when it differs there by this share of what the shape differs by. */
-const JUMP = 0.7
+const JUMP = 0.78
 /** An area is a shade, and no shape, when less than this share of its edge is steep. */
 const LEAST_STEEP = 0.35
 /** One with less than this may hold a shade besides: it is parted where its heaps differ by so many times. */

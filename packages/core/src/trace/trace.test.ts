@@ -142,6 +142,16 @@ describe('outlines found in pictures', () => {
     expect(area(0.25)).toBeGreaterThan(area(0.5) + 1)
     expect(area(0.75)).toBeLessThan(area(0.5) - 1)
   })
+  it.each([64.98, 65.8, 60, 66.5, 71.3])(
+    'a box %s px wide comes back wherever its sides lie between the pixels',
+    (w) => {
+      const [x, y] = [90 - w / 2, 58.98]
+      const truth = polygon([x, y], [x + w, y], [x + w, 111.03], [x, 111.03])
+      const found = traced(taken([truth], { width: 180, height: 170, blur: 0.8, noise: 4, seed: 176 }))
+      expect(found.map((l) => kinds(l.curves))).toEqual(['llll'])
+      expect(agreement(found[0]!.curves, truth).most).toBeLessThan(0.3)
+    },
+  )
   it('random boxes at any turn come back within half a pixel', () => {
     const box = fc.record({
       turn: fc.double({ min: 0, max: 1.5, noNaN: true }),

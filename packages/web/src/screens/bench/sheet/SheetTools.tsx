@@ -146,8 +146,8 @@ function TakeAllMenu() {
   if (items.length === 0) return null
   return (
     <Menu
-      name="Take all of a step over as guides"
-      label="Take all of ▾"
+      name="All of an earlier step as guides"
+      label="All of… ▾"
       className="btn btn-sm btn-paper"
       items={items}
     />
