@@ -9,6 +9,8 @@ import { build, install, ROOT, say } from './lib.mjs'
 await install()
 await build()
 const PORT = '4711'
+/** Beginnings of names; all are taken without any. */
+const wanted = process.argv.slice(2)
 const base = `http://127.0.0.1:${PORT}`
 const folder = join(ROOT, 'docs/screenshots')
 mkdirSync(folder, { recursive: true })
@@ -55,7 +57,7 @@ const openSheet = async (page, part, sketch) => {
   await open(page, part)
   const sheet = page.getByRole('toolbar', { name: 'Sheet' })
   // A part comes back as it was left: with its sheet open.
-  if (!(await sheet.isVisible())) await page.getByText(sketch, { exact: true }).dblclick()
+  if (!(await sheet.isVisible())) await page.getByText(sketch, { exact: true }).first().dblclick()
   await sheet.waitFor()
   await page.waitForTimeout(600)
 }
@@ -187,6 +189,7 @@ for (const theme of ['flexum-night', 'flexum-day']) {
   await page.addInitScript((t) => localStorage.setItem('flexum.theme', t), theme)
   for (const [name, go] of Object.entries(PICTURES)) {
     if (theme === 'flexum-night' && !['rack', 'bench-path'].includes(name)) continue
+    if (wanted.length > 0 && !wanted.some((w) => name.startsWith(w))) continue
     const file = theme === 'flexum-night' ? `${name}-night.png` : `${name}.png`
     say(file)
     await go(page)
