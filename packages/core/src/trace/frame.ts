@@ -1,3 +1,4 @@
+import { extent } from 'd3-array'
 import type { Vec2 } from '../plane/index.ts'
 
 /** An outline this near to the picture's sides, as a share of each, all along is the picture's frame. */
@@ -5,6 +6,8 @@ const NEAR = 0.045
 /** One along the very sides, px, for more than this share of them is cut off by them all round, and no shape either. */
 const AT_SIDE = 2
 const ALONG = 0.6
+/** A frame goes over this share of the picture both ways. */
+const SPANS = 0.8
 
 /** Whether an outline is the frame of the picture and not what it shows. */
 export function isFrame(points: readonly Vec2[], width: number, height: number): boolean {
@@ -23,8 +26,8 @@ export function isFrame(points: readonly Vec2[], width: number, height: number):
 /** It goes round, and is not a mark in a corner. */
 function spans(points: readonly Vec2[], width: number, height: number): boolean {
   const of = (k: 0 | 1): number => {
-    const values = points.map((p) => p[k])
-    return Math.max(...values) - Math.min(...values)
+    const [least = 0, most = 0] = extent(points, (p) => p[k])
+    return most - least
   }
-  return of(0) > 0.8 * width && of(1) > 0.8 * height
+  return of(0) > SPANS * width && of(1) > SPANS * height
 }

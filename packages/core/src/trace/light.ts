@@ -98,7 +98,7 @@ function filled(
     const near = s / Math.max(w, 1e-6)
     if (w >= ENOUGH || !wide) return near
     const [x, y] = [((i % width) + 0.5) / QUARTER - 0.5, (Math.floor(i / width) + 0.5) / QUARTER - 0.5]
-    return (w * near + (ENOUGH - w) * between(wide, far.width, far.height, x, y)) / ENOUGH
+    return (w * near + (ENOUGH - w) * levelAt(wide, far.width, far.height, x, y)) / ENOUGH
   })
 }
 
@@ -125,7 +125,7 @@ function quarter(values: Float32Array, weights: Float32Array, width: number, hei
 }
 
 /** A level between the places where it is known; x and y in px of it. */
-export function between(level: Float32Array, width: number, height: number, x: number, y: number): number {
+export function levelAt(level: Float32Array, width: number, height: number, x: number, y: number): number {
   const [u, v] = [Math.min(width - 1, Math.max(0, x)), Math.min(height - 1, Math.max(0, y))]
   const [x0, y0] = [Math.floor(u), Math.floor(v)]
   const [x1, y1] = [Math.min(width - 1, x0 + 1), Math.min(height - 1, y0 + 1)]

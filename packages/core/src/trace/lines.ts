@@ -1,6 +1,6 @@
 import { vec2, type Vec2 } from '../plane/index.ts'
 import { areasOfPixels } from './areas.ts'
-import { between } from './light.ts'
+import { levelAt } from './light.ts'
 import type { GreyPicture } from './picture.ts'
 import { ROUND, thinned } from './thin.ts'
 
@@ -8,8 +8,6 @@ import { ROUND, thinned } from './thin.ts'
 export interface DrawnLine {
   readonly points: readonly Vec2[]
   readonly closed: boolean
-  /** Of the pen, px. */
-  readonly width: number
 }
 
 /** An area no thicker than this share of the picture's diagonal, or this many px, is a drawn line when it is long. */
@@ -45,7 +43,7 @@ export function drawnLines(p: GreyPicture): {
   const mask = of.map((a) => (a >= 0 && isLine[a] ? 1 : 0))
   const lines = walks(thinned(mask, width, height), width, (i) => most[of[i]!]!).map((w): DrawnLine => {
     const half = most[of[w.pixels[0]!]!]!
-    return { points: centred(p, w, width, half), closed: w.closed, width: 2 * half - 1 }
+    return { points: centred(p, w, width, half), closed: w.closed }
   })
   const kept = of.map((a) => (a >= 0 && !isLine[a] ? 1 : 0))
   return { lines, rest: without(p, mask, kept, Math.ceil(thin / 2) + 2) }
@@ -81,11 +79,12 @@ function walks(on: Uint8Array, width: number, half: (i: number) => number): Walk
   const isNode = (i: number): boolean => beside(i).length !== 2
   const from = (start: number, next: number): number[] => {
     const walk = [start, next]
-    while (!isNode(walk.at(-1)!)) {
+    // No walk is longer than there are pixels.
+    while (!isNode(walk.at(-1)!) && walk.length < on.length) {
       const here = walk.at(-1)!
-      const on = beside(here).find((j) => j !== walk.at(-2))!
-      if (on === start) break
-      walk.push(on)
+      const onward = beside(here).find((j) => j !== walk.at(-2))!
+      if (onward === start) break
+      walk.push(onward)
     }
     return walk
   }
@@ -126,7 +125,7 @@ function centred(p: GreyPicture, { pixels, closed }: Walk, width: number, half: 
   const n = points.length
   const reach = Math.max(3, Math.round(half))
   const at = (i: number): Vec2 => points[closed ? (i + n) % n : Math.min(n - 1, Math.max(0, i))]!
-  const moved = points.map((here, i): Vec2 => {
+  return points.map((here, i): Vec2 => {
     const way = vec2.sub(at(i + reach), at(i - reach))
     const long = vec2.length(way)
     if (long === 0) return here
@@ -136,14 +135,13 @@ function centred(p: GreyPicture, { pixels, closed }: Walk, width: number, half: 
       const [x, y] = vec2.addScaled(here, across, t)
       const v = Math.min(
         1,
-        Math.max(0, between(p.data as Float32Array, p.width, p.height, x - 0.5, y - 0.5) - 0.15),
+        Math.max(0, levelAt(p.data as Float32Array, p.width, p.height, x - 0.5, y - 0.5) - 0.15),
       )
       sum += t * v
       weight += v
     }
     return weight > 0 ? vec2.addScaled(here, across, sum / weight) : here
   })
-  return moved
 }
 
 /** The picture with nothing where the mask is, and near it, but for what is kept. */

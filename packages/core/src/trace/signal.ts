@@ -1,6 +1,6 @@
 import type { ColourPicture, Planes } from './colour.ts'
 import { reduced } from './colour.ts'
-import { between, middle, nearLight, smoothLight, type Ground } from './light.ts'
+import { levelAt, middle, nearLight, smoothLight, type Ground } from './light.ts'
 import { otsuBetween, withoutShades } from './shades.ts'
 import { otsuThreshold, type GreyPicture } from './picture.ts'
 
@@ -17,6 +17,9 @@ const BORDER = 0.04
 const LEAST_CONTRAST = 0.04
 /** Nor is one that differs by less than so many times what half of the ground differs by: that is noise. */
 const LEAST_SPREADS = 6
+
+/** Rounds of the power iteration for the way in which colours differ most. */
+const POWERS = 50
 
 type Triple = readonly [number, number, number]
 
@@ -105,8 +108,8 @@ function strongest(seen: Planes['planes'], n: number): Triple {
     for (let a = 0; a < 3; a++)
       for (let b = 0; b < 3; b++) m[3 * a + b]! += (seen[a]![i]! - 1) * (seen[b]![i]! - 1)
   let v: Triple = [1, 0.9, 0.8]
-  for (let round = 0; round < 50; round++)
-    v = unit([0, 1, 2].map((a) => m[3 * a]! * v[0] + m[3 * a + 1]! * v[1] + m[3 * a + 2]! * v[2]) as never)
+  const row = (a: number): number => m[3 * a]! * v[0] + m[3 * a + 1]! * v[1] + m[3 * a + 2]! * v[2]
+  for (let round = 0; round < POWERS; round++) v = unit([row(0), row(1), row(2)])
   let third = 0
   for (const d of projected(seen, v)) third += d ** 3
   return third < 0 ? [-v[0], -v[1], -v[2]] : v
@@ -134,7 +137,7 @@ function fullSize(p: ColourPicture, light: Planes, every: number, along: Triple,
     const y = (Math.floor(i / width) + 0.5) / every - 0.5
     let sum = 0
     for (let c = 0; c < 3; c++) {
-      const here = Math.max(1, between(light.planes[c]!, light.width, light.height, x, y))
+      const here = Math.max(1, levelAt(light.planes[c]!, light.width, light.height, x, y))
       sum += along[c]! * (p.data[4 * i + c]! / here - 1)
     }
     return sum / long

@@ -59,6 +59,9 @@ describe('taking over from an earlier step', () => {
       'follows',
       'follows',
     ])
+    // Once more is the same one.
+    hand.click(0, 25)
+    expect(hand.entities('line')).toHaveLength(1)
     // The bend beside it shares the point that follows there.
     hand.key('g')
     hand.click(15 - 15 * Math.SQRT1_2, 45 + 15 * Math.SQRT1_2)

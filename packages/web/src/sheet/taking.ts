@@ -73,12 +73,21 @@ export function foundAt(sources: readonly Source[], at: Vec2, reach: number): Fo
   return place && (nearPlace <= reach / 2 || !curve) ? place : curve
 }
 
-/** Takes what was found into a drawing; gives what it became. */
+/** The curve of a drawing that is drawn through the same points in the same way. */
+function twinOf(draft: Draft, item: NewItem): Id | undefined {
+  const what = (e: object): string => JSON.stringify({ ...e, id: '', guide: undefined, radius: undefined })
+  const wanted = what(item)
+  return draft.entities.find((e) => what(e) === wanted)?.id
+}
+
+/** Takes what was found into a drawing; gives what it became, or what it had become before. */
 export function take(draft: Draft, found: Found, how: Taking): Result<readonly Id[]> {
   const point = pointsOf(draft, found.source, how)
   if (found.kind === 'place') return ok([point(found.place)])
   const { curve } = found
   const item: NewItem = itemOf(curve, point)
+  const twin = how.linked ? twinOf(draft, item) : undefined
+  if (twin !== undefined) return ok([twin])
   const id = draft.add(how.guide ? { ...item, guide: true } : item)
   if (curve.kind === 'circle' && how.linked)
     draft.relate({ kind: 'point-on', point: point(curve.rim), curve: id })

@@ -60,7 +60,8 @@ export function freeStretch(
   const n = w.pieces.length
   const s = nearestShare(w, near)
   const cuts = cutsOf(d, e.id, w).filter(
-    (c) => w.round || (c.share > tolerance.sameShare && c.share < n - tolerance.sameShare),
+    // A round one has its seam but once.
+    (c) => (w.round || c.share > tolerance.sameShare) && c.share < n - tolerance.sameShare,
   )
   if (cuts.length < (w.round ? 2 : 1)) return undefined
   const before = cuts.findLast((c) => c.share <= s)?.share
@@ -183,7 +184,7 @@ function keepWhatFits(d: SketchDraft, id: Id, parts: readonly Part[], made: read
   })
 }
 
-/** The tightest a free curve bends to its left, or to its right (1/mm), and where; nothing where it never does. */
+/** The tightest a free curve bends to its left, or to its right, 1/mm; 0 where it never does. */
 export function tightest(w: Whole, side: 1 | -1): number {
   let most = 0
   for (const piece of w.pieces)
@@ -244,12 +245,12 @@ export function smoothen(d: SketchDraft, id: Id, inner: number, held: boolean): 
   const level = (c: SketchDraft['constraints'][number]): boolean =>
     (c.kind === 'horizontal' || c.kind === 'vertical') && [c.a, c.b].every((p) => p === from || p === to)
   // Ends that are held are level by that.
-  if (held) d.constraints = d.constraints.filter((c) => !level(c))
-  if (held)
-    for (const end of [from, to]) {
-      if (d.constraints.some((c) => c.kind === 'fixed' && c.point === end)) continue
-      const [x, y] = at(end)
-      d.relate({ kind: 'fixed', point: end, x, y })
-    }
+  if (!held) return ok([id])
+  d.constraints = d.constraints.filter((c) => !level(c))
+  for (const end of [from, to]) {
+    if (d.constraints.some((c) => c.kind === 'fixed' && c.point === end)) continue
+    const [x, y] = at(end)
+    d.relate({ kind: 'fixed', point: end, x, y })
+  }
   return ok([id])
 }
