@@ -78,6 +78,27 @@ describe('taking over from an earlier step', () => {
     hand.click(200, 200)
     expect(hand.said()).toContain('Click a point or an edge')
   })
+  it('takes both rounds of a tube’s end, each once', () => {
+    const hand = handOn()
+    const circle = (key: string, rim: string, radius: number) =>
+      ({ key, kind: 'circle', centre: 'm', rim, radius }) as const
+    const [outside, inside] = [circle('o', 'a', 10), circle('i', 'b', 8)]
+    const places = new Map([
+      ['m', [0, 0]],
+      ['a', [10, 0]],
+      ['b', [8, 0]],
+    ] as const)
+    const source = {
+      step: 'tube',
+      name: 'Tube',
+      takable: { of: 'carried', places, curves: [outside, inside] },
+    } as const
+    for (const curve of [outside, inside, outside])
+      hand.sheet.edit('Take over', (d) =>
+        take(d, { kind: 'curve', source, curve }, { linked: true, guide: true }),
+      )
+    expect(hand.entities('circle').map((c) => c.kind === 'circle' && c.radius)).toEqual([10, 8])
+  })
   it('follows when the step is another', () => {
     const hand = handWithRail()
     const { session } = hand

@@ -8,7 +8,7 @@ import {
   type TakableCurve,
 } from '@flexum/core/evaluate'
 import { nearestOn, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
-import { piecesOf, type SketchEntity } from '@flexum/core/sketch'
+import { piecesOf, pointsOf, type SketchEntity } from '@flexum/core/sketch'
 import { stepResult } from '../bench/results.ts'
 import type { Draft, NewItem } from './drafting.ts'
 
@@ -32,7 +32,25 @@ export type Found =
   | { readonly kind: 'curve'; readonly source: Source; readonly curve: TakableCurve }
 
 /** The steps before a sheet of which something can be taken over onto it. */
-export function sourcesFor(part: Part, result: PartResult | undefined, sheet: Id): Source[] {
+export function sourcesFor(part: Part, result: PartResult | undefined, sheet: Id): readonly Source[] {
+  const known = lastSources
+  if (known && known.part === part && known.result === result && known.sheet === sheet) return known.sources
+  const sources = sourcesIn(part, result, sheet)
+  lastSources = { part, result, sheet, sources }
+  return sources
+}
+
+/** What was worked out last: it is asked for at every step of the pointer. */
+let lastSources:
+  | {
+      readonly part: Part
+      readonly result: PartResult | undefined
+      readonly sheet: Id
+      readonly sources: readonly Source[]
+    }
+  | undefined
+
+function sourcesIn(part: Part, result: PartResult | undefined, sheet: Id): Source[] {
   const frame = stepResult(result, sheet)?.output?.sketch?.frame
   const index = part.steps.findIndex((s) => s.id === sheet)
   if (!frame || index < 0) return []
@@ -73,16 +91,25 @@ export function foundAt(sources: readonly Source[], at: Vec2, reach: number): Fo
   return place && (nearPlace <= reach / 2 || !curve) ? place : curve
 }
 
+/** Radii that differ by less are one, mm. */
+const SAME = 1e-6
+
 /** The curve of a drawing that is drawn through the same points in the same way. */
 function twinOf(draft: Draft, item: NewItem): Id | undefined {
-  const what = (e: object): string => JSON.stringify({ ...e, id: '', guide: undefined, radius: undefined })
-  const wanted = what(item)
-  return draft.entities.find((e) => what(e) === wanted)?.id
+  const wanted = pointsOf({ ...item, id: '' } as SketchEntity)
+  return draft.entities.find((e) => {
+    if (e.kind !== item.kind) return false
+    if (e.kind === 'arc' && item.kind === 'arc' && e.clockwise !== item.clockwise) return false
+    // Rounds about one centre are told apart by their size.
+    if (e.kind === 'circle' && item.kind === 'circle' && Math.abs(e.radius - item.radius) > SAME) return false
+    const points = pointsOf(e)
+    return points.length === wanted.length && points.every((p, i) => p === wanted[i])
+  })?.id
 }
 
 /** Takes what was found into a drawing; gives what it became, or what it had become before. */
 export function take(draft: Draft, found: Found, how: Taking): Result<readonly Id[]> {
-  const point = pointsOf(draft, found.source, how)
+  const point = pointsIn(draft, found.source, how)
   if (found.kind === 'place') return ok([point(found.place)])
   const { curve } = found
   const item: NewItem = itemOf(curve, point)
@@ -106,7 +133,7 @@ export function takeAll(draft: Draft, source: Source, how: Taking): Result<reado
 }
 
 /** The point of a drawing for a place of a source: the one that follows it already, or a new one. */
-function pointsOf(draft: Draft, { step, takable }: Source, { linked }: Taking): (place: string) => Id {
+function pointsIn(draft: Draft, { step, takable }: Source, { linked }: Taking): (place: string) => Id {
   const loose = new Map<string, Id>()
   return (place) => {
     const [x, y] = takable.places.get(place)!
