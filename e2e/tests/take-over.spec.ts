@@ -75,9 +75,10 @@ test('edges of an earlier path are taken over one by one, follow it, and a sheet
   await page.mouse.click(...(await onPath(along, 0.25)))
   await expect(asked).toBeHidden()
   // A quarter of its way along, as it lies in the picture: by its length less the turn of the view.
-  const at = Number.parseFloat(await panel.getByRole('textbox', { name: 'At station' }).inputValue())
-  expect(at).toBeGreaterThan(60)
-  expect(at).toBeLessThan(140)
+  const at = async (): Promise<number> =>
+    Number.parseFloat(await panel.getByRole('textbox', { name: 'At station' }).inputValue())
+  await expect.poll(at).toBeGreaterThan(60)
+  expect(await at()).toBeLessThan(140)
 })
 
 test('an edge of a body is taken over onto a sheet after it, and follows when the bar is another', async ({
