@@ -71,16 +71,11 @@ const PARTING = 'finding the closed regions'
 
 function cutUp(curves: readonly Curve2[], eps: number): { edges: Edge[]; points: readonly Vec2[] } {
   const cuts = curves.map((c) => (isWhole(c, eps) ? [0, 0.5, 1] : [0, 1]))
-  const boxes = curves.map(boxOf)
-  for (let i = 0; i < curves.length; i++) {
-    spend(curves.length / 10, PARTING)
-    for (let j = i + 1; j < curves.length; j++) {
-      if (!boxesTouch(boxes[i]!, boxes[j]!, eps)) continue
-      spend(curves[i]!.kind === 'bezier' || curves[j]!.kind === 'bezier' ? 3000 : 20, PARTING)
-      for (const x of crossings(curves[i]!, curves[j]!, eps)) {
-        cuts[i]!.push(x.a)
-        cuts[j]!.push(x.b)
-      }
+  for (const [i, j] of touching(curves.map(boxOf), eps)) {
+    spend(curves[i]!.kind === 'bezier' || curves[j]!.kind === 'bezier' ? 3000 : 20, PARTING)
+    for (const x of crossings(curves[i]!, curves[j]!, eps)) {
+      cuts[i]!.push(x.a)
+      cuts[j]!.push(x.b)
     }
   }
   const points = placesWithin(2 * eps)
@@ -120,6 +115,22 @@ function boxOf(c: Curve2): Box {
 
 const boxesTouch = (a: Box, b: Box, eps: number): boolean =>
   a[0] <= b[2] + eps && b[0] <= a[2] + eps && a[1] <= b[3] + eps && b[1] <= a[3] + eps
+
+/** The pairs of boxes that touch, the lower number first, found from left to right. */
+function* touching(boxes: readonly Box[], eps: number): Generator<readonly [number, number]> {
+  const order = boxes.map((_, i) => i).sort((a, b) => boxes[a]![0] - boxes[b]![0] || a - b)
+  for (let k = 0; k < order.length; k++) {
+    const i = order[k]!
+    const box = boxes[i]!
+    let looked = 1
+    for (let l = k + 1; l < order.length; l++, looked++) {
+      const j = order[l]!
+      if (boxes[j]![0] > box[2] + eps) break
+      if (boxesTouch(box, boxes[j]!, eps)) yield i < j ? [i, j] : [j, i]
+    }
+    spend(looked / 10, PARTING)
+  }
+}
 
 /** Two pieces between the same points that lie on top of each other count once. */
 function liesOn(a: Edge, b: Edge, eps: number): boolean {

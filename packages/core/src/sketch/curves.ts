@@ -10,7 +10,7 @@ import {
   type Curve2,
   type Vec2,
 } from '../plane/index.ts'
-import { BUILT_IN, type SketchEntity } from './entities.ts'
+import { BUILT_IN, pointsOf, type SketchEntity } from './entities.ts'
 
 /** Finds where a point stands. */
 export type Places = (point: Id) => Vec2
@@ -61,4 +61,25 @@ export function piecesOf(e: SketchEntity, at: Places): Curve2[] {
       return e.form === 'through' ? splineThrough(points) : splineByControl(points, e.degree)
     }
   }
+}
+
+interface Drawn {
+  readonly points: readonly Vec2[]
+  readonly pieces: readonly Curve2[]
+}
+const drawn = new WeakMap<SketchEntity, Drawn>()
+const same = (a: readonly Vec2[], b: readonly Vec2[]): boolean =>
+  a.length === b.length && a.every((p, i) => p[0] === b[i]![0] && p[1] === b[i]![1])
+
+/** What each entity draws, as `piecesOf`; the same lists as the last time where its points stand where they stood. */
+export function drawnBy(entities: readonly SketchEntity[], at: Places): ReadonlyMap<Id, readonly Curve2[]> {
+  const all = new Map<Id, readonly Curve2[]>()
+  for (const e of entities) {
+    if (e.kind === 'point') continue
+    const points = pointsOf(e).map(at)
+    let known = drawn.get(e)
+    if (!known || !same(known.points, points)) drawn.set(e, (known = { points, pieces: piecesOf(e, at) }))
+    all.set(e.id, known.pieces)
+  }
+  return all
 }

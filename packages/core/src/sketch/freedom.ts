@@ -3,6 +3,7 @@ import { nullSpace, tolerance } from '../num/index.ts'
 import { clustersOf } from './clusters.ts'
 import { gradientsOf } from './gradients.ts'
 import { equationsOf, type Constraint } from './constraints/index.ts'
+import { byIsland, type Island } from './islands.ts'
 import { pointsOf, type SketchEntity } from './entities.ts'
 import { reduce, type Reduced } from './reduce.ts'
 import { saidByOlder } from './redundant.ts'
@@ -29,7 +30,26 @@ export interface Freedom {
  * cluster by cluster. Only true at a solution: at any other shape dependent constraints can look independent.
  */
 export function freedomOf(entities: readonly SketchEntity[], constraints: readonly Constraint[]): Freedom {
-  const u = unknownsOf(entities)
+  const islands = islandFreedoms(entities, constraints)
+  const motions = islands.flatMap(({ found }) => found.motions)
+  const free = new Set<Id>()
+  const redundant = new Set<Id>()
+  for (const { found } of islands) {
+    for (const id of found.free) free.add(id)
+    for (const id of found.redundant) redundant.add(id)
+  }
+  return {
+    loose: motions.length,
+    free,
+    motions,
+    redundant: redundant.size === 0 ? [] : constraints.flatMap((c) => (redundant.has(c.id) ? [c.id] : [])),
+  }
+}
+
+const islandFreedoms = byIsland<Freedom>(freedomOfIsland)
+
+function freedomOfIsland({ entities, constraints }: Island, size: number): Freedom {
+  const u = unknownsOf(entities, size)
   const equations = equationsOf(entities, constraints, u)
   const r = reduce(equations, u)
   const given = new Set(constraints.map((c) => c.id))

@@ -1,7 +1,7 @@
 import type { Id } from '../base/index.ts'
 import { tolerance } from '../num/index.ts'
 import { arrange, vec2, type Curve2, type Loop2, type Vec2 } from '../plane/index.ts'
-import { piecesOf, placesOf } from './curves.ts'
+import { drawnBy, placesOf } from './curves.ts'
 import { endsOf, type SketchEntity } from './entities.ts'
 import { sizeOf } from './unknowns.ts'
 
@@ -56,12 +56,12 @@ const MOST_PAIRED = 200
  */
 export function areasOf(entities: readonly SketchEntity[], widest?: number): Areas {
   const size = sizeOf(entities)
-  const at = placesOf(entities)
+  const drawn = drawnBy(entities, placesOf(entities))
   const owners: { readonly id: Id; readonly first: boolean; readonly last: boolean }[] = []
   const curves: Curve2[] = []
   for (const e of entities) {
     if (e.kind === 'point' || e.guide === true) continue
-    const pieces = piecesOf(e, at)
+    const pieces = drawn.get(e.id)!
     pieces.forEach((p, i) => {
       curves.push(p)
       owners.push({ id: e.id, first: i === 0, last: i === pieces.length - 1 })
@@ -104,19 +104,25 @@ function without(ends: readonly LooseEnd[], pairs: readonly Gap[]): LooseEnd[] {
 }
 
 function paired(ends: readonly LooseEnd[], widest: number): Gap[] {
-  const pairs: Gap[] = []
-  ends.forEach((a, i) => {
-    for (const b of ends.slice(i + 1)) {
-      const distance = vec2.distance(a.at, b.at)
-      if (distance <= widest) pairs.push({ a, b, distance })
+  const pairs: (Gap & { readonly order: number })[] = []
+  const across = ends.map((end, order) => ({ end, order })).sort((p, q) => p.end.at[0] - q.end.at[0])
+  across.forEach((p, i) => {
+    for (let j = i + 1; j < across.length; j++) {
+      const q = across[j]!
+      // All further ones lie further to the right yet.
+      if (q.end.at[0] - p.end.at[0] > widest) break
+      const distance = vec2.distance(p.end.at, q.end.at)
+      if (distance > widest) continue
+      const [a, b] = p.order < q.order ? [p, q] : [q, p]
+      pairs.push({ a: a.end, b: b.end, distance, order: a.order * ends.length + b.order })
     }
   })
-  pairs.sort((p, q) => p.distance - q.distance)
+  pairs.sort((p, q) => p.distance - q.distance || p.order - q.order)
   const taken = new Set<LooseEnd>()
-  return pairs.filter(({ a, b }) => {
-    if (taken.has(a) || taken.has(b)) return false
+  return pairs.flatMap(({ a, b, distance }) => {
+    if (taken.has(a) || taken.has(b)) return []
     taken.add(a)
     taken.add(b)
-    return true
+    return [{ a, b, distance }]
   })
 }

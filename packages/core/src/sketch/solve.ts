@@ -8,6 +8,7 @@ import type { Equation } from './constraints/constraint.ts'
 import type { SketchEntity } from './entities.ts'
 import { measureOf } from './constraints/dimensions.ts'
 import { follow, type Pull } from './follow.ts'
+import { byIsland, type Found, type Island } from './islands.ts'
 import { reduce, spread } from './reduce.ts'
 import { entitiesWith, unknownsOf } from './unknowns.ts'
 
@@ -29,24 +30,71 @@ const RAMP = 8
 /**
  * Brings a sketch to hold its constraints by damped least squares (Levenberg 1944, Marquardt 1963) from how it stands,
  * each cluster by itself. Steps that make it worse are refused, so the shape changes as little as the constraints ask.
- * Pulled places are followed as far as the constraints let them.
+ * Pulled places are followed as far as the constraints let them; what does not hang on them is not worked out again.
  */
 export function solve(
   entities: readonly SketchEntity[],
   constraints: readonly Constraint[],
   pulls: readonly Pull[] = [],
 ): Solution {
-  const u = unknownsOf(entities)
+  const pulled = new Map(pulls.map((p) => ['round' in p ? p.round : p.point, p]))
+  const found = solvedIslands(entities, constraints, (island, size) => {
+    const own = island.entities.flatMap((e) => pulled.get(e.id) ?? [])
+    return own.length > 0 ? solveIsland(island, size, own) : undefined
+  })
+  return together(entities, constraints, found)
+}
+
+/**
+ * Like `solve`, and where a leap does not arrive, or turns something round, the dimensions are led from what they
+ * measure now to what they should be in small steps that keep the shape's sense.
+ */
+export function solveGently(entities: readonly SketchEntity[], constraints: readonly Constraint[]): Solution {
+  return together(entities, constraints, gentlySolvedIslands(entities, constraints))
+}
+
+const solvedIslands = byIsland<Solution>((island, size) => solveIsland(island, size, []))
+const gentlySolvedIslands = byIsland<Solution>(solveIslandGently)
+
+/** What came of solving the islands as what came of solving the sketch. */
+function together(
+  entities: readonly SketchEntity[],
+  constraints: readonly Constraint[],
+  islands: readonly Found<Solution>[],
+): Solution {
+  const moved = new Map<Id, SketchEntity>()
+  const failing = new Set<Id>()
+  let [residual, iterations, converged] = [0, 0, true]
+  for (const { island, found } of islands) {
+    converged &&= found.converged
+    residual = Math.max(residual, found.residual)
+    iterations = Math.max(iterations, found.iterations)
+    for (const id of found.failing) failing.add(id)
+    found.entities.forEach((e, i) => {
+      if (e !== island.entities[i]) moved.set(e.id, e)
+    })
+  }
+  return {
+    converged,
+    entities: moved.size === 0 ? entities : entities.map((e) => moved.get(e.id) ?? e),
+    residual,
+    iterations,
+    failing: failing.size === 0 ? [] : constraints.flatMap((c) => (failing.has(c.id) ? [c.id] : [])),
+  }
+}
+
+function solveIsland({ entities, constraints }: Island, size: number, pulls: readonly Pull[]): Solution {
+  const u = unknownsOf(entities, size)
   const equations = equationsOf(entities, constraints, u)
   const r = reduce(equations, u)
   const state: State = { r, numbers: Float64Array.from(r.start), values: Float64Array.from(u.values) }
   spread(r, state.numbers, state.values)
-  const limit = tolerance.sketchResidual * u.size
+  const limit = tolerance.sketchResidual * size
   const clusters = clustersOf(r)
   if (pulls.length > 0) follow(pulls, u, state, clusters, limit)
   let iterations = 0
   for (const cluster of clusters)
-    iterations = Math.max(iterations, solveFromAround(cluster, state, limit, u.size))
+    iterations = Math.max(iterations, solveFromAround(cluster, state, limit, size))
   const residuals = residualsOf(equations, state.values)
   const residual = residuals.reduce((most, x) => Math.max(most, Math.abs(x)), 0)
   const failing = equations.filter((_, i) => !(Math.abs(residuals[i]!) <= limit)).map((e) => e.constraint)
@@ -59,24 +107,17 @@ export function solve(
   }
 }
 
-/**
- * Like `solve`, and where a leap does not arrive, or turns something round, the dimensions are led from what they
- * measure now to what they should be in small steps that keep the shape's sense.
- */
-export function solveGently(entities: readonly SketchEntity[], constraints: readonly Constraint[]): Solution {
-  const direct = solve(entities, constraints)
-  const turned = (s: Solution): number => changeBetween(entities, s.entities).flipped.length
+function solveIslandGently(island: Island, size: number): Solution {
+  const direct = solveIsland(island, size, [])
+  const turned = (s: Solution): number => changeBetween(island.entities, s.entities).flipped.length
   const flips = direct.converged ? turned(direct) : Infinity
   if (flips === 0) return direct
-  const led = solveInSteps(entities, constraints)
+  const led = solveInSteps(island, size)
   return led && turned(led) < flips ? led : direct
 }
 
-function solveInSteps(
-  entities: readonly SketchEntity[],
-  constraints: readonly Constraint[],
-): Solution | undefined {
-  const u = unknownsOf(entities)
+function solveInSteps({ entities, constraints }: Island, size: number): Solution | undefined {
+  const u = unknownsOf(entities, size)
   const from = new Map(
     constraints.flatMap((c) => {
       if (c.kind !== 'dimension') return []
@@ -92,7 +133,7 @@ function solveInSteps(
       const start = from.get(c.id)!
       return { ...c, value: start + ((c.value - start) * k) / RAMP }
     })
-    reached = solve(now, on)
+    reached = solveIsland({ entities: now, constraints: on }, size, [])
     if (!reached.converged) return undefined
     now = reached.entities
   }

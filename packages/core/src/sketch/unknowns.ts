@@ -22,7 +22,8 @@ export interface Unknowns {
   owner(index: number): Id
 }
 
-export function unknownsOf(entities: readonly SketchEntity[]): Unknowns {
+/** The unknowns of entities; `size` where they are part of a sketch of another size than their own. */
+export function unknownsOf(entities: readonly SketchEntity[], size = sizeOf(entities)): Unknowns {
   const all = entities.some((e) => isBuiltIn(e.id)) ? entities : [...entities, ...BUILT_IN]
   const byId = new Map(all.map((e) => [e.id, e]))
   const first = new Map<Id, number>()
@@ -55,7 +56,7 @@ export function unknownsOf(entities: readonly SketchEntity[]): Unknowns {
   return {
     values: Float64Array.from(values),
     count,
-    size: sizeOf(entities),
+    size,
     entity,
     must,
     point(id) {

@@ -58,6 +58,9 @@ export interface RunView {
 export const stepsGiving = (part: Part, gives: Capability): readonly Step[] =>
   part.steps.filter((s) => kindOf(s).gives.includes(gives))
 
+/** One and the same, so that a view of nothing is the same view. */
+const NONE: readonly never[] = []
+
 /** The run in work, with the blank cut for it. Without a run, the first path alone. */
 export function runView(
   part: Part,
@@ -83,8 +86,8 @@ export function runView(
     pathBending: path.output?.table,
     profile: profile.output?.section,
     run: made.output?.carried,
-    bodies: made.output?.bodies ?? [],
-    pieces: made.output?.pieces ?? [],
+    bodies: made.output?.bodies ?? NONE,
+    pieces: made.output?.pieces ?? NONE,
     blank: seen(blankOf(part, run?.id)?.id, 'blank').output?.blank,
     bending: run ? made.output?.table : path.output?.table,
     stale: path.stale || made.stale || profile.stale,

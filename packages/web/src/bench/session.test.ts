@@ -41,6 +41,24 @@ beforeEach(() => {
 })
 
 describe('a session', () => {
+  it('follows what is dragged at the pace asked for, and ends with what was shown last', async () => {
+    const compute = directCompute()
+    const s = createSession(head, compute, () => undefined)
+    await settle()
+    const before = compute.asked.length
+    for (const formula of ['20', '21', '22', '23'])
+      s.show(setCell, { step: 'path', node: 'n2', column: 'radius', formula }, 40)
+    await settle()
+    expect(compute.asked.length - before).toBeLessThan(2)
+    await new Promise((r) => setTimeout(r, 60))
+    expect(compute.asked.at(-1)).toBe(shownPart(s.store.getState()))
+    expect(compute.asked.length - before).toBeLessThanOrEqual(2)
+    // What counts does not wait for the pace.
+    s.show(setCell, { step: 'path', node: 'n2', column: 'radius', formula: '24' }, 60_000)
+    radius(s, '30')
+    await settle()
+    expect(compute.asked.at(-1)).toBe(partOf(s.store.getState()))
+  })
   it('works out the part at once and after every change', async () => {
     const s = createSession(head, directCompute(), () => undefined)
     await settle()

@@ -78,8 +78,8 @@ export interface Session {
     args: A,
     how: { label: string; mergeKey?: string; select?: Partial<Selection> },
   ): boolean
-  /** Shows what a command would give, without it counting. */
-  show<A>(command: Command<A>, args: A): void
+  /** Shows what a command would give, without it counting; what comes of it is worked out at most every `paceMs`. */
+  show<A>(command: Command<A>, args: A, paceMs?: number): void
   endPreview(): void
   undo(): void
   redo(): void
@@ -147,10 +147,11 @@ export function createSession(
     while (wanted) {
       const part = wanted
       wanted = undefined
-      store.setState({ working: true })
+      if (!store.getState().working) store.setState({ working: true })
       try {
         const result = await compute.evaluate(part)
-        store.setState({ result, problem: undefined })
+        const done = result.awaits === 0 && !wanted
+        store.setState({ result, problem: undefined, ...(done ? { working: false } : {}) })
         // Figures and findings never wait for meshes; these follow, and come before the next change, or none would be seen.
         if (result.awaits > 0) store.setState({ result: await compute.finish(part) })
       } catch (error) {
@@ -162,9 +163,20 @@ export function createSession(
       }
     }
     busy = false
-    store.setState({ working: false })
+    if (store.getState().working) store.setState({ working: false })
   }
-  const evaluate = (): void => {
+  let later: ReturnType<typeof setTimeout> | undefined
+  let began = -Infinity
+  /** Works out what is shown, not before `paceMs` have gone by since the last time it began. */
+  const evaluate = (paceMs = 0): void => {
+    const wait = began + paceMs - performance.now()
+    if (paceMs > 0 && wait > 0) {
+      later ??= setTimeout(() => evaluate(), wait)
+      return
+    }
+    clearTimeout(later)
+    later = undefined
+    began = performance.now()
     wanted = shownPart(store.getState())
     void work()
   }
@@ -205,11 +217,11 @@ export function createSession(
       )
       return true
     },
-    show(command, args) {
+    show(command, args, paceMs) {
       const result = attempt(command, args)
       if (!result.ok) return
       store.setState({ preview: result.value })
-      evaluate()
+      evaluate(paceMs)
     },
     endPreview() {
       if (store.getState().preview === undefined) return
@@ -234,10 +246,15 @@ export function createSession(
       setHistory(commit(h, { part, selection: present(h).selection, label }))
     },
     cancelWork() {
+      clearTimeout(later)
+      later = undefined
       wanted = undefined
       compute.cancel()
     },
-    dispose: () => compute.dispose(),
+    dispose() {
+      clearTimeout(later)
+      compute.dispose()
+    },
   }
 }
 

@@ -10,7 +10,7 @@ import {
   type SolvedSketch,
 } from '@flexum/core/evaluate'
 import type { Curve2, Vec2 } from '@flexum/core/plane'
-import { firstChain, piecesOf, placesOf, sizeOf, type Places, type SketchEntity } from '@flexum/core/sketch'
+import { drawnBy, firstChain, placesOf, sizeOf, type Places, type SketchEntity } from '@flexum/core/sketch'
 import { surroundingsOf, type Surroundings } from '@flexum/core/units'
 import { onSheet } from './effort.ts'
 
@@ -96,7 +96,7 @@ export function sheetModel(step: SketchStep, around: Surroundings): SheetModel {
     entities: solved.entities,
     byId: new Map(solved.entities.map((e) => [e.id, e])),
     at,
-    pieces: new Map(solved.entities.map((e) => [e.id, piecesOf(e, at)])),
+    pieces: drawnBy(solved.entities, at),
     size: sizeOf(solved.entities),
     around,
     faults,

@@ -17,6 +17,9 @@ export interface Pulling {
   tellSettled(id: Id): void
 }
 
+/** How often the part follows a drag: what comes of it takes the page time that the sheet itself needs. */
+const PACE_MS = 150
+
 export function pullingOn(board: Board): Pulling {
   const { set, keep, session, stepId: step } = board
   return {
@@ -27,7 +30,8 @@ export function pullingOn(board: Board): Pulling {
       if (!tried.ok) set({ said: sheetTooMuch(tried.fault) })
       if (!tried.ok || !tried.value.converged) return
       if (!board.store.getState().dragging) set({ dragging: true })
-      session.show(putDrawing, { step, entities: tried.value.entities, constraints: m.step.constraints })
+      const { entities: shown } = tried.value
+      session.show(putDrawing, { step, entities: shown, constraints: m.step.constraints }, PACE_MS)
     },
     keepPull(label, joined) {
       set({ dragging: false })

@@ -4,9 +4,11 @@ import {
   takableOfRun,
   takableOn,
   type PartResult,
+  type StepOutput,
   type Takable,
   type TakableCurve,
 } from '@flexum/core/evaluate'
+import type { PlaneFrame } from '@flexum/core/path'
 import { nearestOn, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
 import { piecesOf, pointsOf, type SketchEntity } from '@flexum/core/sketch'
 import { stepResult } from '../bench/results.ts'
@@ -58,9 +60,21 @@ function sourcesIn(part: Part, result: PartResult | undefined, sheet: Id): Sourc
     const output = stepResult(result, step.id)?.output
     // A path that was drawn is its drawing, which is there by itself.
     if (!output || (output.path && needsOf(step).some((id) => drawn(part, id)))) return []
-    const takable = output.carried ? takableOfRun(frame, output.carried) : takableOn(frame, output)
+    const takable = takableFrom(frame, output)
     return takable && takable.places.size > 0 ? [{ step: step.id, name: step.name, takable }] : []
   })
+}
+
+const takables = new WeakMap<object, { readonly on: string; readonly takable: Takable | undefined }>()
+
+/** What of a step can be taken over onto a plane; worked out once for each plane. */
+function takableFrom(frame: PlaneFrame, output: StepOutput): Takable | undefined {
+  const on = JSON.stringify(frame)
+  const known = takables.get(output)
+  if (known?.on === on) return known.takable
+  const takable = output.carried ? takableOfRun(frame, output.carried) : takableOn(frame, output)
+  takables.set(output, { on, takable })
+  return takable
 }
 
 const drawn = (part: Part, id: Id): boolean => part.steps.some((s) => s.id === id && s.kind === 'sketch')

@@ -6,7 +6,7 @@ import { formatLength, resolveFormula, typedFormula, type LengthUnit } from '@fl
 import { Cancelled } from '../../compute/client.ts'
 import { FormDialog, Row } from '../stock/FormDialog.tsx'
 import { takeOut } from './actions/files-out.ts'
-import { useBench, usePart, useSessionState } from './context.ts'
+import { useBench, useUnits, useSessionState } from './context.ts'
 
 /** A length that was typed, mm; none when nothing was, or why it is none. */
 function lengthOf(text: string, unit: LengthUnit): { readonly value?: number; readonly fault?: string } {
@@ -19,7 +19,7 @@ function lengthOf(text: string, unit: LengthUnit): { readonly value?: number; re
 /** Asks what a file may be told, and writes it. */
 export function FileDialog({ file, onClose }: { readonly file: FileId; onClose(): void }) {
   const bench = useBench()
-  const { units } = usePart()
+  const units = useUnits()
   const result = useSessionState((s) => s.result)
   const [texts, setTexts] = useState<Readonly<Record<string, string>>>({})
   const [busy, setBusy] = useState(false)

@@ -1,11 +1,12 @@
 import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import { memo, useMemo } from 'react'
+import { useShallow } from 'zustand/react/shallow'
 import type { RunStep, UnitSettings } from '@flexum/core/document'
 import type { PathGiven } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, LENGTH_FACTORS } from '@flexum/core/units'
 import { runView, type RunView } from '../../bench/results.ts'
-import { selectionOf } from '../../bench/session.ts'
+import { selectionOf, shownPart } from '../../bench/session.ts'
 import {
   layOut,
   placeOf,
@@ -18,7 +19,7 @@ import {
 import { CornerMarks, PartHandles } from './StripMarks.tsx'
 import { counted } from '../../ui/counted.ts'
 import { tightLength } from '../../ui/units.ts'
-import { useBench, usePart, useSessionState } from './context.ts'
+import { useBench, useSessionState, useUnits } from './context.ts'
 import { LEFT, RIGHT, useBarZoom } from './useBarZoom.ts'
 
 const BAR_TOP = 46
@@ -36,14 +37,24 @@ function layoutOf(shown: RunView, path: PathGiven): StripLayout {
 
 /** The straight bar to scale along the bottom: bend zones, straights, allowances, stations. */
 export function StripPanel() {
+  // What is seen of the part, piece by piece: it stays the same while something else of the part is dragged.
+  const shown = useSessionState(useShallow((s) => runView(shownPart(s), s.result, selectionOf(s).step)))
+  const runStep = useSessionState((s) =>
+    shownPart(s).steps.find((x): x is RunStep => x.kind === 'run' && x.id === shown?.runStep),
+  )
+  return <Strip shown={shown} runStep={runStep} />
+}
+
+interface StripProps {
+  readonly shown: RunView | undefined
+  readonly runStep: RunStep | undefined
+}
+
+const Strip = memo(function Strip({ shown, runStep }: StripProps) {
   const { session } = useBench()
-  const part = usePart()
-  const result = useSessionState((s) => s.result)
+  const units = useUnits()
   const focus = useSessionState((s) => s.focus)
-  const chosen = useSessionState((s) => selectionOf(s).step)
   const station = useSessionState((s) => selectionOf(s).station)
-  const shown = useMemo(() => runView(part, result, chosen), [part, result, chosen])
-  const runStep = part.steps.find((s): s is RunStep => s.kind === 'run' && s.id === shown?.runStep)
   const layout = useMemo(() => (shown?.path ? layoutOf(shown, shown.path) : undefined), [shown])
 
   const { svg, width, transform, showAll } = useBarZoom(layout !== undefined)
@@ -58,7 +69,6 @@ export function StripPanel() {
       </div>
     )
   }
-  const { units } = part
   const whole = layout.zones.at(-1)!.to
   const base = scaleLinear([0, whole * 1.02], [LEFT, width - RIGHT])
   const x = transform.rescaleX(base)
@@ -153,7 +163,7 @@ export function StripPanel() {
       </svg>
     </section>
   )
-}
+})
 
 /** Hatching of bend zones, and what of the bar is seen. */
 function StripPatterns({ width }: { readonly width: number }) {

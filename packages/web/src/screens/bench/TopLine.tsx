@@ -1,3 +1,4 @@
+import { partOf } from '../../bench/session.ts'
 import { Redo2, Undo2 } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -10,13 +11,14 @@ import { UNIT_CHOICES, unitChoiceOf } from '../../ui/units.ts'
 import type { FileId } from '@flexum/core/files'
 import { filesOut } from './actions/files-out.ts'
 import { chooseMassUnit, chooseUnits } from './actions/units.ts'
-import { useBench, usePart, useSessionState } from './context.ts'
+import { useBench, useSessionState } from './context.ts'
 
 /** Name, save state, undo and redo, commands, units, variant, files. */
 export function TopLine({ onPalette, onFile }: { onPalette(): void; onFile(file: FileId): void }) {
   const bench = useBench()
   const { session, view } = bench
-  const part = usePart()
+  // As it counts: what is dragged changes nothing that stands here.
+  const part = useSessionState(partOf)
   const history = useSessionState((s) => s.history)
   const variant = part.variants.find((v) => v.id === part.variant)
   const undoing = history.past.length > 1 ? present(history).label : undefined
@@ -125,7 +127,7 @@ export function TopLine({ onPalette, onFile }: { onPalette(): void; onFile(file:
 /** The part's name; a click makes it a field. */
 function PartName() {
   const { session } = useBench()
-  const name = usePart().name
+  const name = useSessionState((s) => partOf(s).name)
   const [draft, setDraft] = useState<string>()
   if (draft === undefined) {
     return (

@@ -31,6 +31,9 @@ export function usePart() {
   return useSessionState(shownPart)
 }
 
+/** The units of the part; the same object however the part is changed otherwise. */
+export const useUnits = () => useSessionState((s) => shownPart(s).units)
+
 /** What formulas can see now, for echoes while typing. */
 export function useSurroundings(): Surroundings {
   const values = useSessionState((s) => s.result?.values)

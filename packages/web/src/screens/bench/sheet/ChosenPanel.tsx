@@ -6,7 +6,7 @@ import { formatLength } from '@flexum/core/units'
 import { isFree, type SheetModel } from '../../../sheet/model.ts'
 import { offersFor } from '../../../sheet/offers.ts'
 import { Figures, Section } from '../../../ui/Figures.tsx'
-import { usePart } from '../context.ts'
+import { useUnits } from '../context.ts'
 import { ConstraintList } from './ConstraintList.tsx'
 import { useSheet, useSheetState } from './context.ts'
 
@@ -28,7 +28,7 @@ export function ChosenPanel({
   readonly chosen: readonly string[]
 }) {
   const sheet = useSheet()
-  const { units } = usePart()
+  const units = useUnits()
   const offers = offersFor(model, chosen)
   const on = constraintsOn(model, chosen)
   const title = chosen.length === 1 ? entityName(model.step, chosen[0]!) : `${chosen.length} chosen`
@@ -102,7 +102,7 @@ export function ChosenPanel({
 /** How a free curve bends: its smallest radius, and how far it lies off the straight between its ends. */
 function bendRows(
   pieces: readonly Curve2[],
-  units: ReturnType<typeof usePart>['units'],
+  units: ReturnType<typeof useUnits>,
 ): (readonly [string, string])[] {
   const most = Math.max(0, ...bendsAlong(pieces, 32).map((b) => Math.abs(b.bend)))
   const off = mostOffStraight(pieces)
@@ -131,5 +131,5 @@ function CombSwitch() {
   )
 }
 
-const measured = (v: number, units: ReturnType<typeof usePart>['units']): string =>
+const measured = (v: number, units: ReturnType<typeof useUnits>): string =>
   formatLength(v, units.length).replace(` ${units.length.unit}`, '')

@@ -2,7 +2,7 @@ import { bendsAlong, vec2, type Vec2 } from '@flexum/core/plane'
 import { formatLength } from '@flexum/core/units'
 import type { SheetModel } from '../../../sheet/model.ts'
 import { toScreen, type SheetView } from '../../../sheet/view.ts'
-import { usePart } from '../context.ts'
+import { useUnits } from '../context.ts'
 import { useSheetState } from './context.ts'
 
 /** Length of the longest tooth, px, and how many there are to a piece. */
@@ -13,7 +13,7 @@ const STRAIGHT = 1e-9
 
 /** How the free curves bend: a tooth square to the curve for each place, the longer the tighter, and the tightest named. */
 export function CombLayer({ model, view }: { readonly model: SheetModel; readonly view: SheetView }) {
-  const { units } = usePart()
+  const units = useUnits()
   const comb = useSheetState((s) => s.comb)
   const chosen = useSheetState((s) => s.chosen)
   if (!comb) return null

@@ -6,7 +6,7 @@ import { dimensionText } from '../../../sheet/dimension-text.ts'
 import type { SheetModel } from '../../../sheet/model.ts'
 import { TOOLS, type ToolName } from '../../../sheet/tools/index.ts'
 import { Section } from '../../../ui/Figures.tsx'
-import { usePart } from '../context.ts'
+import { useUnits } from '../context.ts'
 import { useSheet, useSheetState } from './context.ts'
 
 /** Constraints in words, each with its removal; pointing at one lights it up on the sheet. */
@@ -15,7 +15,7 @@ export function ConstraintList(props: {
   readonly constraints: readonly SketchConstraint[]
 }) {
   const sheet = useSheet()
-  const { units } = usePart()
+  const units = useUnits()
   const { model } = props
   return (
     <ul aria-label="Constraints">

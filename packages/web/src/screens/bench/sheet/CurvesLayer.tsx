@@ -1,8 +1,10 @@
 import { memo } from 'react'
 import type { Id } from '@flexum/core/base'
+import type { Curve2 } from '@flexum/core/plane'
 import { piecesOf, placesOf, type SketchEntity } from '@flexum/core/sketch'
 import { isFree, type SheetModel } from '../../../sheet/model.ts'
 import { laidOn, type SheetView } from '../../../sheet/view.ts'
+import { Blocks } from '../../../ui/Blocks.tsx'
 import { curvesPath } from '../../../ui/curvePath.ts'
 import { useSheetState } from './context.ts'
 
@@ -12,7 +14,6 @@ export function CurvesLayer({ model, view }: { readonly model: SheetModel; reado
   const hover = useSheetState((s) => s.hover)
   const pending = useSheetState((s) => s.pending)
   const pointed = useSheetState((s) => s.pointed)
-  const on = laidOn(view)
   const [taken, tied] = [new Set(chosen), new Set(pointed)]
   const looked =
     pending?.kind === 'clash' && pending.looked !== undefined ? pending.rows[pending.looked] : undefined
@@ -20,32 +21,40 @@ export function CurvesLayer({ model, view }: { readonly model: SheetModel; reado
   const ghost = pending?.kind === 'far' ? pending.drawing.entities : (looked?.without ?? shown)
   return (
     <g fill="none" strokeLinecap="butt">
-      {model.entities.map((e) => {
-        const pieces = model.pieces.get(e.id)
-        if (!pieces?.length) return null
-        return (
-          <CurveMark
-            key={e.id}
-            id={e.id}
-            d={curvesPath(pieces, on)}
-            guide={e.kind !== 'point' && e.guide === true}
-            free={isFree(model, e.id)}
-            chosen={taken.has(e.id)}
-            lit={e.id === hover || tied.has(e.id)}
-            faint={ghost !== undefined}
-          />
-        )
-      })}
+      <Blocks
+        of={CurveMark}
+        items={model.entities.flatMap((e) => {
+          const pieces = model.pieces.get(e.id)
+          if (!pieces?.length) return []
+          return {
+            id: e.id,
+            d: pathOn(pieces, view),
+            guide: e.kind !== 'point' && e.guide === true,
+            free: isFree(model, e.id),
+            chosen: taken.has(e.id),
+            lit: e.id === hover || tied.has(e.id),
+            faint: ghost !== undefined,
+          }
+        })}
+      />
       {ghost && <Ghost entities={ghost} view={view} />}
     </g>
   )
 }
 
+const laid = new WeakMap<readonly Curve2[], { readonly view: SheetView; readonly d: string }>()
+
+/** The path of pieces as a view lays them; made once for each view. */
+function pathOn(pieces: readonly Curve2[], view: SheetView): string {
+  let known = laid.get(pieces)
+  if (known?.view !== view) laid.set(pieces, (known = { view, d: curvesPath(pieces, laidOn(view)) }))
+  return known.d
+}
+
 const strokeOf = (guide: boolean, free: boolean): string =>
   guide ? 'var(--ink2)' : free ? 'var(--color-primary)' : 'var(--color-success)'
 
-/** One curve; drawn again only when it looks different, however many there are. */
-const CurveMark = memo(function CurveMark(props: {
+interface CurveMarkProps {
   readonly id: Id
   readonly d: string
   readonly guide: boolean
@@ -53,7 +62,10 @@ const CurveMark = memo(function CurveMark(props: {
   readonly chosen: boolean
   readonly lit: boolean
   readonly faint: boolean
-}) {
+}
+
+/** One curve; drawn again only when it looks different, however many there are. */
+const CurveMark = memo(function CurveMark(props: CurveMarkProps) {
   const { id, d, guide, free, chosen, lit, faint } = props
   return (
     <g data-entity={id} data-state={free ? 'free' : 'settled'} opacity={faint ? 0.35 : 1}>

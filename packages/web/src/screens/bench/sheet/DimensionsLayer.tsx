@@ -7,12 +7,12 @@ import { dimensionText } from '../../../sheet/dimension-text.ts'
 import { measuredFor } from '../../../sheet/dimensioning.ts'
 import type { SheetModel } from '../../../sheet/model.ts'
 import { toSheet, type SheetView } from '../../../sheet/view.ts'
-import { usePart } from '../context.ts'
+import { useUnits } from '../context.ts'
 import { useSheet, useSheetState } from './context.ts'
 
 /** Every dimension as on a drawing: click chooses, double click edits, dragging moves its text. */
 export function DimensionsLayer({ model, view }: { readonly model: SheetModel; readonly view: SheetView }) {
-  const { units } = usePart()
+  const units = useUnits()
   const shown = useSheetState((s) => s.shown)
   const chosen = useSheetState((s) => s.chosen)
   const marks = useSheetState((s) => s.marks)

@@ -5,7 +5,7 @@ import { formatLength } from '@flexum/core/units'
 import type { SheetModel } from '../../../sheet/model.ts'
 import { counted } from '../../../ui/counted.ts'
 import { Section } from '../../../ui/Figures.tsx'
-import { usePart } from '../context.ts'
+import { useUnits } from '../context.ts'
 import { useSheet } from './context.ts'
 
 /** Loose ends that nearly meet, with their sizes. */
@@ -65,7 +65,7 @@ function Ends(props: {
 }) {
   const { model, pairs, label, what } = props
   const sheet = useSheet()
-  const { units } = usePart()
+  const units = useUnits()
   return (
     <ul aria-label={label}>
       {pairs.map((g, i) => {

@@ -6,7 +6,7 @@ import { readTyped } from '../../../sheet/typing.ts'
 import { toScreen } from '../../../sheet/view.ts'
 import { measureFormula } from '../../../sheet/dimension-text.ts'
 import { newId } from '../actions/ids.ts'
-import { useBench, usePart } from '../context.ts'
+import { useBench, useUnits } from '../context.ts'
 import { useSheet, useSheetState } from './context.ts'
 
 /** Figures beside the pointer; typing a digit goes into the first, Tab to the next, Enter places. */
@@ -15,7 +15,7 @@ export function PointerFields({ preview }: { readonly preview: Preview }) {
   const pointer = useSheetState((s) => s.pointer)
   const typed = useSheetState((s) => s.typed)
   const view = useSheetState((s) => s.view)
-  const { units } = usePart()
+  const units = useUnits()
   const { session } = useBench()
   if (!pointer || preview.fields.length === 0) return null
   const [x, y] = toScreen(view, pointer.snap.at)

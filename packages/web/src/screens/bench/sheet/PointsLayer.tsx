@@ -3,6 +3,7 @@ import type { Id } from '@flexum/core/base'
 import { endsOf } from '@flexum/core/sketch'
 import { isFree, type SheetModel } from '../../../sheet/model.ts'
 import { toScreen, type SheetView } from '../../../sheet/view.ts'
+import { Blocks } from '../../../ui/Blocks.tsx'
 import { useSheetState } from './context.ts'
 
 /** Points: settled ones a dot, free ones a small square, loose ends open. */
@@ -19,28 +20,27 @@ export function PointsLayer({ model, view }: { readonly model: SheetModel; reado
         stroke={taken.has('origin') ? 'var(--color-primary)' : 'var(--ink2)'}
         strokeWidth={taken.has('origin') || hover === 'origin' ? 2.5 : 1.4}
       />
-      {model.entities.map((e) => {
-        if (e.kind !== 'point') return null
-        const [x, y] = toScreen(view, [e.x, e.y])
-        return (
-          <PointMark
-            key={e.id}
-            id={e.id}
-            x={x}
-            y={y}
-            free={isFree(model, e.id)}
-            chosen={taken.has(e.id)}
-            lit={taken.has(e.id) || hover === e.id}
-            small={!ends.has(e.id)}
-          />
-        )
-      })}
+      <Blocks
+        of={PointMark}
+        items={model.entities.flatMap((e) => {
+          if (e.kind !== 'point') return []
+          const [x, y] = toScreen(view, [e.x, e.y])
+          return {
+            id: e.id,
+            x,
+            y,
+            free: isFree(model, e.id),
+            chosen: taken.has(e.id),
+            lit: taken.has(e.id) || hover === e.id,
+            small: !ends.has(e.id),
+          }
+        })}
+      />
     </g>
   )
 }
 
-/** One point; drawn again only when it looks different, however many there are. */
-const PointMark = memo(function PointMark(props: {
+interface PointMarkProps {
   readonly id: Id
   readonly x: number
   readonly y: number
@@ -48,7 +48,10 @@ const PointMark = memo(function PointMark(props: {
   readonly chosen: boolean
   readonly lit: boolean
   readonly small: boolean
-}) {
+}
+
+/** One point; drawn again only when it looks different, however many there are. */
+const PointMark = memo(function PointMark(props: PointMarkProps) {
   const { id, x, y, free, chosen, lit, small } = props
   const r = (small ? 2.6 : 4) + (lit ? 1.5 : 0)
   const stroke = free ? 'var(--color-primary)' : 'var(--color-success)'

@@ -1,4 +1,5 @@
-import { useState } from 'react'
+import { memo, useState } from 'react'
+import type { Id } from '@flexum/core/base'
 import { rad } from '@flexum/core/num'
 import { entityName } from '@flexum/core/evaluate'
 import { ACROSS, chainOf, UP } from '@flexum/core/sketch'
@@ -10,7 +11,7 @@ import { readFigure } from '../../../ui/readFigure.ts'
 import { firstChainIn, type SheetModel } from '../../../sheet/model.ts'
 import type { Shown } from '../../../sheet/state.ts'
 import { closeSheet } from '../actions/recipe.ts'
-import { useBench, usePart } from '../context.ts'
+import { useBench, useUnits } from '../context.ts'
 import { useSheet, useSheetModel, useSheetState } from './context.ts'
 
 const PLANES: Readonly<Record<SheetPlane['kind'], string>> = {
@@ -37,9 +38,8 @@ export function SheetBar() {
   const sheet = useSheet()
   const model = useSheetModel()
   const marks = useSheetState((s) => s.marks)
-  const shown = useSheetState((s) => s.shown)
   const playing = useSheetState((s) => s.playing)
-  const { units } = usePart()
+  const units = useUnits()
   const pending = useSheetState((s) => s.pending)
   if (!model) return null
   const clashing = model.failing.size > 0 || pending?.kind === 'clash'
@@ -86,16 +86,7 @@ export function SheetBar() {
       </button>
       <StepsLock />
       <MirrorSwitch model={model} />
-      <Menu
-        name={`Dimensions show ${SHOWN[shown]}`}
-        label={`Show ${SHOWN[shown]} ▾`}
-        className="btn btn-sm btn-ghost shrink-0 px-2 font-normal"
-        items={Object.entries(SHOWN).map(([key, label]) => ({
-          label,
-          checked: key === shown,
-          onSelect: () => sheet.set({ shown: key as Shown }),
-        }))}
-      />
+      <ShownMenu />
       <div className="flex-1" />
       {length !== undefined && (
         <span className="muted whitespace-nowrap" title="Length along the chain">
@@ -112,22 +103,50 @@ export function SheetBar() {
   )
 }
 
+/** What dimensions show. */
+const ShownMenu = memo(function ShownMenu() {
+  const sheet = useSheet()
+  const shown = useSheetState((s) => s.shown)
+  return (
+    <Menu
+      name={`Dimensions show ${SHOWN[shown]}`}
+      label={`Show ${SHOWN[shown]} ▾`}
+      className="btn btn-sm btn-ghost shrink-0 px-2 font-normal"
+      items={Object.entries(SHOWN).map(([key, label]) => ({
+        label,
+        checked: key === shown,
+        onSelect: () => sheet.set({ shown: key as Shown }),
+      }))}
+    />
+  )
+})
+
 /** What is drawn appears on the other side of a line too, linked: of an axis, or of the line that is chosen. */
 function MirrorSwitch({ model }: { readonly model: SheetModel }) {
-  const sheet = useSheet()
   const mirror = useSheetState((s) => s.mirror)
   const chosen = useSheetState((s) => s.chosen)
   const [only] = chosen.length === 1 ? chosen : []
   const line = only !== undefined && model.byId.get(only)?.kind === 'line' ? only : undefined
-  const choices = [
+  const lines = [line, mirror === UP || mirror === ACROSS ? undefined : mirror]
+  const named = [...new Set(lines)].flatMap((id) =>
+    id === undefined ? [] : [`${id} ${entityName(model.step, id)}`],
+  )
+  return <MirrorMenu lines={named.join('\n')} />
+}
+
+/** `lines` are the lines to choose from beside the axes: each its id, a blank, its name. */
+const MirrorMenu = memo(function MirrorMenu({ lines }: { readonly lines: string }) {
+  const sheet = useSheet()
+  const mirror = useSheetState((s) => s.mirror)
+  const choices: (readonly [string, Id | undefined])[] = [
     ['off', undefined],
     ['in the axis up', UP],
     ['in the axis across', ACROSS],
-    ...(line === undefined ? [] : [[`in ${entityName(model.step, line)}`, line] as const]),
-    ...(mirror === undefined || mirror === UP || mirror === ACROSS || mirror === line
-      ? []
-      : [[`in ${entityName(model.step, mirror)}`, mirror] as const]),
-  ] as const
+    ...lines
+      .split('\n')
+      .filter((l) => l !== '')
+      .map((l) => [`in ${l.slice(l.indexOf(' ') + 1)}`, l.slice(0, l.indexOf(' '))] as const),
+  ]
   const now = choices.find(([, id]) => id === mirror)?.[0] ?? 'off'
   return (
     <Menu
@@ -141,10 +160,10 @@ function MirrorSwitch({ model }: { readonly model: SheetModel }) {
       }))}
     />
   )
-}
+})
 
 /** Locks directions to steps: on and off, and how large. */
-function StepsLock() {
+const StepsLock = memo(function StepsLock() {
   const sheet = useSheet()
   const steps = useSheetState((s) => s.steps)
   const [text, setText] = useState('45')
@@ -179,7 +198,7 @@ function StepsLock() {
       )}
     </span>
   )
-}
+})
 
 function LooseMark({ model, clashing }: { readonly model: SheetModel; readonly clashing: boolean }) {
   const { loose } = model.solved.freedom

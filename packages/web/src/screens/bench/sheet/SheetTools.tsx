@@ -1,11 +1,13 @@
-import { useEffect, useMemo } from 'react'
+import { memo, useEffect } from 'react'
+import { useShallow } from 'zustand/react/shallow'
+import { shownPart } from '../../../bench/session.ts'
 import { CHANGES, type ChangeName } from '../../../sheet/changes/index.ts'
 import { sourcesFor, takeAll } from '../../../sheet/taking.ts'
 import { FileButton } from '../../../ui/FileButton.tsx'
 import { Menu } from '../../../ui/Menu.tsx'
 import { TOOLS, type ToolName } from '../../../sheet/tools/index.ts'
-import { usePart, useSessionState } from '../context.ts'
-import { useSheet, useSheetModel, useSheetState } from './context.ts'
+import { useBench, useSessionState } from '../context.ts'
+import { useSheet, useSheetState } from './context.ts'
 import { INSTANT } from './instant.ts'
 import { usePicturePutting } from './PicturePanel.tsx'
 
@@ -46,11 +48,8 @@ function ToolGroup({ title }: { readonly title: 'Draw' | 'Measure' }) {
 /** What can be done with what is drawn: tools that click on curves, changes that ask for figures, and what is done at once. */
 function ChangeGroup() {
   const sheet = useSheet()
-  const model = useSheetModel()
-  const chosen = useSheetState((s) => s.chosen)
   const tool = useSheetState((s) => s.tool)
   const changing = useSheetState((s) => s.changing)
-  if (!model) return null
   const picks = (Object.keys(TOOLS) as ToolName[]).filter((n) => TOOLS[n].group === 'Change')
   return (
     <section aria-label="Change">
@@ -81,7 +80,7 @@ function ChangeGroup() {
             word={c.word}
             shortcut={c.key ?? ''}
             title={c.needs}
-            onClick={() => c.act(sheet, model, chosen)}
+            onClick={() => c.act(sheet, sheet.model(), sheet.store.getState().chosen)}
           />
         ))}
         <TakeAllMenu />
@@ -135,21 +134,27 @@ function PictureButton() {
 /** Takes all curves of an earlier step over as guides that follow it. */
 function TakeAllMenu() {
   const sheet = useSheet()
-  const part = usePart()
-  const result = useSessionState((s) => s.result)
-  const sources = useMemo(() => sourcesFor(part, result, sheet.stepId), [part, result, sheet.stepId])
-  const items = sources.map((source) => ({
-    label: source.name,
-    onSelect: () =>
-      void sheet.edit(`Take over ${source.name}`, (d) => takeAll(d, source, { linked: true, guide: true })),
-  }))
-  if (items.length === 0) return null
+  const names = useSessionState(
+    useShallow((s) => sourcesFor(shownPart(s), s.result, sheet.stepId).map((x) => x.name)),
+  )
+  return names.length === 0 ? null : <TakeAll names={names} />
+}
+
+const TakeAll = memo(function TakeAll({ names }: { readonly names: readonly string[] }) {
+  const { session } = useBench()
+  const sheet = useSheet()
+  const take = (i: number): void => {
+    const s = session.store.getState()
+    const source = sourcesFor(shownPart(s), s.result, sheet.stepId)[i]
+    if (source)
+      sheet.edit(`Take over ${source.name}`, (d) => takeAll(d, source, { linked: true, guide: true }))
+  }
   return (
     <Menu
       name="All of an earlier step as guides"
       label="All of… ▾"
       className="btn btn-sm btn-paper"
-      items={items}
+      items={names.map((label, i) => ({ label, onSelect: () => take(i) }))}
     />
   )
-}
+})

@@ -2,12 +2,13 @@ import { memo } from 'react'
 import { TURN } from '@flexum/core/num'
 import { arc2, type Curve2 } from '@flexum/core/plane'
 import { ACROSS, UP } from '@flexum/core/sketch'
+import { Blocks } from '../../../ui/Blocks.tsx'
 import { curvesPath } from '../../../ui/curvePath.ts'
 import type { SheetModel } from '../../../sheet/model.ts'
 import type { Preview } from '../../../sheet/tools/tool.ts'
 import { gridStep, laidOn, toScreen, toSheet, type SheetView } from '../../../sheet/view.ts'
 import { tightLength } from '../../../ui/units.ts'
-import { usePart } from '../context.ts'
+import { useUnits } from '../context.ts'
 import { useSheetState } from './context.ts'
 
 interface LayerProps {
@@ -80,35 +81,50 @@ export function RegionsLayer({ model, view }: LayerProps) {
 
 /** Gaps, ringed with their size. */
 export function GapsLayer({ model, view }: LayerProps) {
-  const { units } = usePart()
+  const units = useUnits()
+  const items = model.solved.areas.gaps.map((g) => {
+    const [a, b] = [toScreen(view, g.a.at), toScreen(view, g.b.at)]
+    return {
+      id: `${g.a.curve} ${g.a.point} ${g.b.curve} ${g.b.point}`,
+      x: (a[0] + b[0]) / 2,
+      y: (a[1] + b[1]) / 2,
+      r: Math.hypot(a[0] - b[0], a[1] - b[1]) / 2 + 11,
+      text: `gap ${tightLength(g.distance, units.length)}`,
+    }
+  })
+  // In an order of their own: by size they would change places at every step of a drag.
+  items.sort((p, q) => (p.id < q.id ? -1 : 1))
   return (
     <g>
-      {model.solved.areas.gaps.map((g, i) => {
-        const [a, b] = [toScreen(view, g.a.at), toScreen(view, g.b.at)]
-        const at = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2] as const
-        const r = Math.hypot(a[0] - b[0], a[1] - b[1]) / 2 + 11
-        return (
-          <g key={i} data-gap>
-            <circle
-              cx={at[0]}
-              cy={at[1]}
-              r={r}
-              fill="none"
-              stroke="var(--color-warning)"
-              strokeWidth="2"
-              strokeDasharray="4 3"
-            />
-            <Label
-              at={[at[0] + r + 6, at[1] - r - 4]}
-              text={`gap ${tightLength(g.distance, units.length)}`}
-              tone="warn"
-            />
-          </g>
-        )
-      })}
+      <Blocks of={GapMark} items={items} />
     </g>
   )
 }
+
+interface GapMarkProps {
+  readonly id: string
+  readonly x: number
+  readonly y: number
+  readonly r: number
+  readonly text: string
+}
+
+const GapMark = memo(function GapMark({ x, y, r, text }: GapMarkProps) {
+  return (
+    <g data-gap>
+      <circle
+        cx={x}
+        cy={y}
+        r={r}
+        fill="none"
+        stroke="var(--color-warning)"
+        strokeWidth="2"
+        strokeDasharray="4 3"
+      />
+      <Label at={[x + r + 6, y - r - 4]} text={text} tone="warn" />
+    </g>
+  )
+})
 
 /** A small label on the surface. */
 export function Label(props: {

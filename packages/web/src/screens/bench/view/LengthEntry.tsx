@@ -1,7 +1,7 @@
 import { useId, useState } from 'react'
 import { formatLengthFigures, resolveFormula, typedFormula } from '@flexum/core/units'
 import { EntryField } from '../../../ui/EntryField.tsx'
-import { usePart, useSurroundings } from '../context.ts'
+import { useUnits, useSurroundings } from '../context.ts'
 
 /** A length that is typed and not kept in the part; takes units and formulas like any other. */
 export function LengthEntry(props: {
@@ -9,7 +9,7 @@ export function LengthEntry(props: {
   readonly value: number
   onKeep(value: number): void
 }) {
-  const { units } = usePart()
+  const units = useUnits()
   const around = useSurroundings()
   const id = useId()
   const [problem, setProblem] = useState<string>()

@@ -5,7 +5,7 @@ import { formatDecimal, formatLength } from '@flexum/core/units'
 import type { RunView } from '../../../bench/results.ts'
 import type { BenchView } from '../../../scene/BenchView.ts'
 import { Figures } from '../../../ui/Figures.tsx'
-import { usePart } from '../context.ts'
+import { useUnits } from '../context.ts'
 import { Choice } from '../inspector/Choice.tsx'
 import { useProjected } from '../useProjected.ts'
 import { ToolPanel } from './ToolPanel.tsx'
@@ -30,7 +30,7 @@ export function MeasurePanel(props: {
   onEnds(ends: Ends): void
   onClose(): void
 }) {
-  const { units } = usePart()
+  const units = useUnits()
   const [from, to] = props.ends
   const named = namedPoints(props.shown)
   const measured = from && to ? measureBetween(from, to) : undefined

@@ -6,7 +6,7 @@ import { rollAt, scaleAt, shapeOutline } from '@flexum/core/sweep'
 import { formatDecimal, formatLength, LENGTH_FACTORS } from '@flexum/core/units'
 import { stationOnPath, stationOnRun } from '../../../bench/results.ts'
 import { Figures } from '../../../ui/Figures.tsx'
-import { useBench, usePart, useSessionState } from '../context.ts'
+import { useBench, useUnits, useSessionState } from '../context.ts'
 import { LengthEntry } from './LengthEntry.tsx'
 import { Slider, ToolPanel } from './ToolPanel.tsx'
 
@@ -23,7 +23,7 @@ export function outlineAt(run: CarriedGiven, station: number): Outline {
 /** The section at a station in a small window: the one pointed at, else the one chosen. */
 export function SectionPanel({ run, onClose }: { readonly run: CarriedGiven; onClose(): void }) {
   const { session } = useBench()
-  const { units } = usePart()
+  const units = useUnits()
   const focus = useSessionState((s) => s.focus)
   const [chosen, setChosen] = useState(0)
   const { length } = run.path

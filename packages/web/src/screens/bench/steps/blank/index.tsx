@@ -2,7 +2,7 @@ import type { BlankStep } from '@flexum/core/document'
 import { formatLength, formatMass } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
-import { usePart, useSessionState } from '../../context.ts'
+import { useUnits, useSessionState } from '../../context.ts'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
 import type { PageKind } from '../page-kind.ts'
@@ -15,7 +15,7 @@ export const blankPage: PageKind<BlankStep> = {
 
 /** Where the neutral line lies, what is added, and what the bar comes to. */
 function BlankInspector({ step }: { readonly step: BlankStep }) {
-  const { units } = usePart()
+  const units = useUnits()
   const result = useSessionState((s) => stepResult(s.result, step.id))
   const blank = result?.output?.blank
   return (

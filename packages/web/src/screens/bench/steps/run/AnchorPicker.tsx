@@ -5,7 +5,7 @@ import { anchorPlaces, loopsOf } from '@flexum/core/profile'
 import { typedFormula } from '@flexum/core/units'
 import { curvesPath, TRUE_SCALE } from '../../../../ui/curvePath.ts'
 import { tightLength } from '../../../../ui/units.ts'
-import { useBench, usePart, useSessionState } from '../../context.ts'
+import { useBench, useUnits, useSessionState } from '../../context.ts'
 import { stepResult } from '../../../../bench/results.ts'
 import { StepField } from '../../inspector/StepField.tsx'
 
@@ -50,7 +50,7 @@ function placesOf(profile: SectionGiven, name: (p: readonly [number, number]) =>
 /** Chooses the point of the section that sits on the path, on its drawing. */
 export function AnchorPicker({ step }: { readonly step: RunStep }) {
   const { session } = useBench()
-  const { units } = usePart()
+  const units = useUnits()
   const result = useSessionState((s) => stepResult(s.result, step.profile))
   const fields = useSessionState((s) => stepResult(s.result, step.id)?.fields)
   const profile = result?.output?.section

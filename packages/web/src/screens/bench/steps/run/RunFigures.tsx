@@ -3,12 +3,12 @@ import { deg } from '@flexum/core/num'
 import { rollAt } from '@flexum/core/sweep'
 import { formatDecimal, formatLength, formatMass, LENGTH_FACTORS } from '@flexum/core/units'
 import { Figures } from '../../../../ui/Figures.tsx'
-import { usePart } from '../../context.ts'
+import { useUnits } from '../../context.ts'
 
 /** What the body comes to. */
 export function RunFigures({ run, body }: { readonly run: CarriedGiven; readonly body: Body }) {
   const { volume, theoremVolume, meshVolume, mass } = body.figures
-  const { units } = usePart()
+  const units = useUnits()
   const f = LENGTH_FACTORS[units.length.unit]
   const count = body.places.length
   const straight = run.strands.reduce((sum, s) => sum + s.area, 0) * run.path.length

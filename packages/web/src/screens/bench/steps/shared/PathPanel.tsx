@@ -14,7 +14,7 @@ import type { Session } from '../../../../bench/session.ts'
 import { counted } from '../../../../ui/counted.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
 import { tightLength } from '../../../../ui/units.ts'
-import { useBench, usePart, useSessionState } from '../../context.ts'
+import { useBench, useUnits, useSessionState } from '../../context.ts'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 
 /** What the inspector of every path has: its name and bends, the fields of its kind, findings, and what it measures. */
@@ -41,7 +41,7 @@ export function PathPanel({ step, children }: { readonly step: Step; readonly ch
 
 function PathFigures({ output, stale }: { readonly output: PathGiven; readonly stale: boolean }) {
   const { session } = useBench()
-  const { units } = usePart()
+  const units = useUnits()
   const focus = useSessionState((s) => s.focus)
   const { analysis } = output
   const length = (mm: number): string => formatLength(mm, units.length)
