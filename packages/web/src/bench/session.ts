@@ -184,6 +184,7 @@ export function createSession(
   const setHistory = (next: History<Selection>): void => {
     const before = partOf(store.getState())
     const changed = present(next).part !== before
+    const previewed = store.getState().preview !== undefined
     const conflict = store.getState().save.kind === 'conflict'
     // In one go, so that whoever listens sees the change and that it is not saved together.
     store.setState({
@@ -191,7 +192,8 @@ export function createSession(
       preview: undefined,
       ...(changed && !conflict ? { save: { kind: 'unsaved' } as const } : {}),
     })
-    if (changed) evaluate()
+    // What was only shown was worked out too: where it is let go, what counts is worked out again.
+    if (changed || previewed) evaluate()
   }
 
   const attempt = <A>(command: Command<A>, args: A): Result<Part> =>
