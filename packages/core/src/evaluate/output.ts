@@ -5,7 +5,7 @@ import type { CornerResult, Path, PathAnalysis, PlaneFrame } from '../path/index
 import type { Outline, Section, SectionProperties } from '../profile/index.ts'
 import type { Gap, LooseEnd, SketchEntity, SketchRegion } from '../sketch/index.ts'
 import type { Vec2 } from '../plane/index.ts'
-import type { Vec3 } from '../space/index.ts'
+import type { Placement, Vec3 } from '../space/index.ts'
 import type { Carriage, Chunk, Frames, Joint, Piece, Turning } from '../sweep/index.ts'
 import type { Body, ComingBody, EndMade } from './body.ts'
 import type { Finding } from './finding.ts'
@@ -118,6 +118,8 @@ export interface CarriedGiven {
   /** One or more; by themselves what `section` is together. */
   readonly strands: readonly Strand[]
   readonly anchor: Anchor
+  /** Where it stands: once for itself, and once for each copy. */
+  readonly places: readonly Placement[]
 }
 
 /** The straight bar that a run is bent from. */

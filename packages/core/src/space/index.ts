@@ -12,6 +12,8 @@ export {
   placePoint,
   shifted,
   turned,
+  unplacedDirection,
+  unplacedPoint,
   type AxisName,
   type Placement,
 } from './placement.ts'

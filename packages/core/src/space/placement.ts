@@ -41,6 +41,16 @@ export function placeDirection(p: Placement, v: Vec3): Vec3 {
 /** A point as placed. */
 export const placePoint = (p: Placement, v: Vec3): Vec3 => vec3.add(placeDirection(p, v), p.shift)
 
+/** The direction that is `v` once it is placed. */
+export const unplacedDirection = (p: Placement, v: Vec3): Vec3 => [
+  vec3.dot(p.x, v),
+  vec3.dot(p.y, v),
+  vec3.dot(p.z, v),
+]
+
+/** The point that is at `v` once it is placed. */
+export const unplacedPoint = (p: Placement, v: Vec3): Vec3 => unplacedDirection(p, vec3.sub(v, p.shift))
+
 /** First `first`, then `then`. */
 export function placedThen(first: Placement, then: Placement): Placement {
   return {

@@ -239,6 +239,7 @@ function carry(
     areas: areasAlong(shaped, strands),
     strands,
     anchor: step.anchor,
+    places: copies.value,
   }
   const about = {
     step,

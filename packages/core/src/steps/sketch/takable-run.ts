@@ -2,8 +2,8 @@ import { TURN, tolerance } from '../../num/index.ts'
 import type { PlaneFrame } from '../../path/index.ts'
 import { directionAt, pointAt, vec2, type Arc2, type Curve2, type Vec2 } from '../../plane/index.ts'
 import { loopsOf } from '../../profile/index.ts'
-import { vec3, type Vec3 } from '../../space/index.ts'
-import { frameOn, type Chunk, type Frames } from '../../sweep/index.ts'
+import { unplacedDirection, unplacedPoint, vec3, type Placement, type Vec3 } from '../../space/index.ts'
+import { courseAt, frameOn, type Chunk, type Course, type Frames } from '../../sweep/index.ts'
 import type { CarriedGiven } from '../../evaluate/output.ts'
 import { downOn, liesFlat, parallel, THROUGH, type Takable, type TakableCurve } from './takable.ts'
 
@@ -11,33 +11,57 @@ import { downOn, liesFlat, parallel, THROUGH, type Takable, type TakableCurve } 
 type Along = (p: Vec2, index: number, s: number) => Vec3
 
 /**
- * What can be taken over of the body of a run: the outlines of its ends where these are square, and the edges along it where
- * corners of its section go. A run whose section changes on its way gives nothing: what is seen of it is no line or round.
+ * What can be taken over of the body of a run, and of each copy of it: the outlines of its ends where these are square, and the
+ * edges along it where corners of its section go. A run whose section changes its shape on its way gives nothing.
  */
 export function takableOfRun(frame: PlaneFrame, carried: CarriedGiven): Takable {
-  const { frames, scale, shape } = carried.carriage
   const places = new Map<string, Vec2>()
   const of = 'carried' as const
-  if (scale || shape) return { of, places, curves: [] }
+  if (carried.carriage.shape) return { of, places, curves: [] }
+  const curves = carried.places.flatMap((place, k) =>
+    takableInPlace(seenFrom(frame, place), carried, k === 0 ? '' : `copy/${k}/`, places),
+  )
+  return { of, places, curves }
+}
+
+/** The plane as it lies to the run itself when the run stands in a place. */
+const seenFrom = (frame: PlaneFrame, place: Placement): PlaneFrame => ({
+  origin: unplacedPoint(place, frame.origin),
+  x: unplacedDirection(place, frame.x),
+  y: unplacedDirection(place, frame.y),
+})
+
+function takableInPlace(
+  frame: PlaneFrame,
+  carried: CarriedGiven,
+  before: string,
+  places: Map<string, Vec2>,
+): TakableCurve[] {
+  const { frames, scale } = carried.carriage
   const put = (name: string, p: Vec3): string => {
-    places.set(name, downOn(frame, p))
-    return name
+    places.set(before + name, downOn(frame, p))
+    return before + name
   }
   const along: Along = ([x, y], index, s) => {
     const f = frameOn(frames, index, s)
-    return vec3.addScaled(vec3.addScaled(f.origin, f.n, x), f.b, y)
+    const size = sizeAt(frames, scale, index, s)
+    return vec3.addScaled(vec3.addScaled(f.origin, f.n, size * x), f.b, size * y)
   }
   const loops = loopsOf(carried.section)
   const curves = carried.chunks.flatMap((chunk, c): TakableCurve[] => [
-    ...(chunk.closed ? [] : endsOf(frame, frames, chunk, c, loops, along, put)),
+    ...(chunk.closed ? [] : endsOf(frame, frames, scale, chunk, c, loops, along, put)),
     ...loops.flatMap((loop, l) =>
       cornersOf(loop).flatMap((k) =>
-        edgeOf(frame, frames, chunk, `edge/${c}/${l}/${k}`, pointAt(loop[k]!, 0), along, put),
+        edgeOf(frame, frames, scale, chunk, `edge/${c}/${l}/${k}`, pointAt(loop[k]!, 0), along, put),
       ),
     ),
   ])
-  return { of, places, curves }
+  return curves.map((c) => ({ ...c, key: before + c.key }))
 }
+
+/** Size of the section about its anchor, on segment `index`, s from its start. */
+const sizeAt = (frames: Frames, scale: Course | undefined, index: number, s: number): number =>
+  scale ? courseAt(scale, frames.path.starts[index]! + s) : 1
 
 /** Curves of a loop that set off at a corner from the one before. */
 function cornersOf(loop: readonly Curve2[]): number[] {
@@ -52,6 +76,7 @@ function cornersOf(loop: readonly Curve2[]): number[] {
 function endsOf(
   frame: PlaneFrame,
   frames: Frames,
+  scale: Course | undefined,
   chunk: Chunk,
   c: number,
   loops: readonly (readonly Curve2[])[],
@@ -79,7 +104,11 @@ function endsOf(
         ]
         if (curve.kind === 'line') return [{ key, kind: 'line', from, to }]
         if (curve.kind === 'arc' && flat)
-          return [roundOf(curve, key, from, to, flipped, (w, p) => at(`${w}/${l}/${k}`, p))]
+          return [
+            roundOf(curve, key, from, to, flipped, sizeAt(frames, scale, index, s), (w, p) =>
+              at(`${w}/${l}/${k}`, p),
+            ),
+          ]
         const whole = from === to
         const inner = Array.from({ length: THROUGH - 2 }, (_, m) =>
           at(`along/${l}/${k}/${m + 1}`, pointAt(curve, (m + 1) / (THROUGH - 1))),
@@ -96,10 +125,11 @@ function roundOf(
   from: string,
   to: string,
   flipped: boolean,
+  size: number,
   at: (what: string, p: Vec2) => string,
 ): TakableCurve {
   const centre = at('centre', curve.centre)
-  const { radius } = curve
+  const radius = curve.radius * size
   if (Math.abs(curve.sweep) >= TURN - tolerance.samePlace)
     return { key, kind: 'circle', centre, rim: from, radius }
   return { key, kind: 'arc', centre, from, to, radius, clockwise: curve.sweep < 0 !== flipped }
@@ -109,6 +139,7 @@ function roundOf(
 function edgeOf(
   frame: PlaneFrame,
   frames: Frames,
+  scale: Course | undefined,
   chunk: Chunk,
   name: string,
   corner: Vec2,
@@ -116,7 +147,7 @@ function edgeOf(
   put: (name: string, p: Vec3) => string,
 ): TakableCurve[] {
   const normal = vec3.cross(frame.x, frame.y)
-  const plain = frames.rolls.length === 0
+  const plain = frames.rolls.length === 0 && !scale
   return Array.from({ length: chunk.last - chunk.first + 1 }, (_, j): TakableCurve => {
     const i = chunk.first + j
     const g = frames.path.segments[i]!

@@ -1,9 +1,16 @@
 import { describe, expect, it } from 'vitest'
-import { nodeEntry, type NodePathStep, type Part, type SketchStep } from '../../document/index.ts'
+import {
+  nodeEntry,
+  type NodePathStep,
+  type Part,
+  type RunStep,
+  type SketchStep,
+} from '../../document/index.ts'
 import { createEvaluator } from '../../evaluate/index.ts'
 import { arc2, curveLength, line2, nearestOn, pointAt, vec2, type Vec2 } from '../../plane/index.ts'
-import { piecesOf, type SketchEntity } from '../../sketch/index.ts'
+import { arcSweep, piecesOf, type SketchEntity } from '../../sketch/index.ts'
 import type { PlaneFrame } from '../../path/index.ts'
+import { meshPlaced } from '../../space/index.ts'
 import { barOn } from '../../../testing/parts.ts'
 import { takableOfRun } from './takable-run.ts'
 import { downOn, takableOn, type TakableCurve, type Takable } from './takable.ts'
@@ -217,6 +224,49 @@ describe('what can be taken over of the body of a run', () => {
     const { carried } = onBody(barOn(path('60'), 'round-bar', { diameter: '6' }))
     const seen = takableOfRun(FACE, carried).curves.filter((c) => c.key.startsWith('end/'))
     expect(seen).toEqual([expect.objectContaining({ kind: 'circle', radius: 3 })])
+  })
+  it('lies on every copy of it too, mirrored or turned, and on one that grows on its way', () => {
+    const set: Partial<RunStep>[] = [
+      {
+        copies: [
+          { id: 'm', kind: 'mirror', plane: 'yz', offset: '120' },
+          { id: 'r', kind: 'round', count: '3', angle: '100 deg', axis: 'y', x: '5', y: '0', z: '7' },
+        ],
+      },
+      { scale: { kind: 'ends', start: '1', end: '1.6', ease: 'smooth' } },
+    ]
+    for (const [k, more] of set.entries()) {
+      const { carried, body } = onBody({
+        ...bar,
+        steps: bar.steps.map((s) => (s.kind === 'run' ? { ...s, ...more } : s)),
+      })
+      const { positions } = meshPlaced(body.mesh, body.places)
+      for (const frame of [FRONT, FACE]) {
+        const t = takableOfRun(frame, carried)
+        expect(new Set(t.curves.map((c) => c.key)).size).toBe(t.curves.length)
+        const names = [...t.places.keys()].filter((n) => !n.includes('centre') && !n.includes('along'))
+        // Sixteen edges' ends and two outlines of four corners; as many for each of six places.
+        expect(names).toHaveLength((k === 0 ? 6 : 1) * (16 + 8))
+        for (const name of names) {
+          const p = t.places.get(name)!
+          let nearest = Infinity
+          for (let i = 0; i < positions.length; i += 3)
+            nearest = Math.min(
+              nearest,
+              vec2.distance(p, downOn(frame, [positions[i]!, positions[i + 1]!, positions[i + 2]!])),
+            )
+          expect(nearest).toBeLessThan(2e-3)
+        }
+        // Arcs go from their start to their end about their centre, the way they say.
+        for (const c of t.curves)
+          if (c.kind === 'arc') {
+            const [m, a, b] = [c.centre, c.from, c.to].map((n) => t.places.get(n)!)
+            expect(vec2.distance(m!, a!)).toBeCloseTo(c.radius, 6)
+            expect(vec2.distance(m!, b!)).toBeCloseTo(c.radius, 6)
+            expect(Math.abs(arcSweep(m!, a!, b!, c.clockwise))).toBeLessThan(Math.PI)
+          }
+      }
+    }
   })
   it('is followed by a sheet after the run', () => {
     const at = (width: string): Vec2 => {
