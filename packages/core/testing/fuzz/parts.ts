@@ -4,6 +4,7 @@ import {
   STOCK_SIZES,
   TURNINGS,
   type EndEntry,
+  type Followed,
   type Part,
   type RunStep,
   type SketchConstraint,
@@ -162,6 +163,39 @@ export function randomSketch(r: Random, id: string): SketchStep {
   }
 }
 
+/** A sheet on and after what a part has: on places of it, with points that follow it, some of which are nowhere. */
+function sheetAfter(r: Random, path: string, run: string | undefined): SketchStep {
+  const onPath = (): Followed => ({
+    step: path,
+    of: 'path',
+    place: `${r.pick(['joint', 'joint', 'centre'])}/${r.below(5)}`,
+  })
+  const onRun = (step: string): Followed => ({
+    step,
+    of: 'carried',
+    place: r.pick(['start/0/0/0', 'end/0/0/1', 'edge/0/0/0/1', 'start/0/centre/0/0', 'copy/1/end/0/0/0']),
+  })
+  const sheet = randomSketch(r, 'after')
+  const points = sheet.entities.filter((e) => e.kind === 'point')
+  const follows = Array.from({ length: r.below(4) }, (_, i): SketchConstraint => {
+    const { id, x, y } = r.pick(points)
+    return {
+      kind: 'fixed',
+      id: `f${i}`,
+      point: id,
+      x,
+      y,
+      follows: run && r.chance(0.5) ? onRun(run) : onPath(),
+    }
+  })
+  const plane: SketchStep['plane'] = r.pick([
+    sheet.plane,
+    { kind: 'points', points: [onPath(), onPath(), onPath()] },
+    { kind: 'tilted', along: [onPath(), onPath()], angle: size(r, [0, 30, 90, -400]) },
+  ] as const)
+  return { ...sheet, plane, constraints: [...sheet.constraints, ...follows] }
+}
+
 const USUAL: Readonly<Record<string, readonly number[]>> = {
   wall: [1, 2, 3],
   corner: [0, 1, 2],
@@ -310,6 +344,7 @@ export function randomPart(r: Random): Part {
       ...(drawn ? [randomSketch(r, 'lines')] : []),
       ...(sketched ? [randomSketch(r, 'section')] : []),
       ...steps,
+      ...(r.chance(0.25) ? [sheetAfter(r, path.id, steps.find((s) => s.kind === 'run')?.id)] : []),
     ],
   }
 }
