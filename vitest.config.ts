@@ -17,7 +17,7 @@ export default defineConfig({
         test: {
           name: 'server',
           testTimeout: 60_000,
-          include: ['packages/{server,cli}/src/**/*.test.ts'],
+          include: ['packages/{server,cli,solids}/src/**/*.test.ts'],
           environment: 'node',
         },
       },

@@ -224,6 +224,18 @@ function outerRules() {
       only('^drizzle-orm|^@libsql|/db/', 'routes reach the database through services'),
     ),
     forbid(
+      ['packages/solids/src/**/*.ts'],
+      [
+        ...only('core/src', outOfCore),
+        ...only('^@flexum/core/(?:[^bs]|b[^a]|s[^o])', 'the library of solids knows base and solid of the core alone'),
+      ],
+      ['**/*.test.ts'],
+    ),
+    forbid(
+      ['packages/{server,cli,web}/src/**/*.{ts,tsx}'],
+      only('^manifold-3d/manifold\\.js', 'the library of solids stays in packages/solids'),
+    ),
+    forbid(
       ['packages/cli/src/**/*.ts'],
       only('core/src|server|web|^hono|^react', 'the command line uses the core alone'),
     ),

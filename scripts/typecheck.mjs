@@ -6,6 +6,7 @@ import { bin, ROOT, say } from './lib.mjs'
 const projects = [
   'packages/core/tsconfig.json',
   'packages/core/tsconfig.test.json',
+  'packages/solids/tsconfig.json',
   'packages/server/tsconfig.json',
   'packages/cli/tsconfig.json',
   'packages/web/tsconfig.json',

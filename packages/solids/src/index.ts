@@ -1,0 +1,1 @@
+export { loadSolids } from './load.ts'
