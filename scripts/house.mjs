@@ -19,7 +19,7 @@ export const CORE = {
   profile: { may: ['base', 'num', 'plane'], npm: [] },
   path: { may: ['base', 'num', 'plane', 'space'], npm: [] },
   sweep: { may: ['base', 'num', 'plane', 'space', 'profile', 'path'], npm: [] },
-  solid: { may: ['base', 'num', 'plane', 'space'], npm: [] },
+  solid: { may: ['base', 'num', 'plane', 'space', 'profile', 'path', 'sweep'], npm: [] },
   forming: { may: ['base', 'num', 'plane', 'space', 'profile', 'path'], npm: [] },
   cutting: { may: ['base', 'num', 'plane', 'space'], npm: [] },
   document: { may: ['base', 'units'], doors: { steps: 'typed' }, npm: ['yup'] },
@@ -227,7 +227,10 @@ function outerRules() {
       ['packages/solids/src/**/*.ts'],
       [
         ...only('core/src', outOfCore),
-        ...only('^@flexum/core/(?:[^bs]|b[^a]|s[^o])', 'the library of solids knows base and solid of the core alone'),
+        ...only(
+          '^@flexum/core/(?:[^bs]|b[^a]|s[^o])',
+          'the library of solids knows base and solid of the core alone',
+        ),
       ],
       ['**/*.test.ts'],
     ),

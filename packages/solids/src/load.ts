@@ -1,5 +1,5 @@
 import Module from 'manifold-3d/manifold.js'
-import { fail, ok, type Result } from '@flexum/core/base'
+import { fail, fault, ok, type Result } from '@flexum/core/base'
 import type { MadeSolid, Solids, SolidTree } from '@flexum/core/solid'
 import { createDoubles } from './doubles.ts'
 
@@ -58,16 +58,18 @@ function makeWith(library: Library, tree: SolidTree): Result<MadeSolid> {
   try {
     const made = build(tree)
     const status = made.status()
-    if (status !== 'NoError') return fail(WRONG[status] ?? 'it is not sound')
+    if (status !== 'NoError') return unsound(status)
     return ok(copiedOut(made, first))
   } catch (error) {
     const code = (error as { code?: string }).code
     if (code === undefined) throw error
-    return fail(WRONG[code] ?? 'it is not sound')
+    return unsound(code)
   } finally {
     for (const s of held) s.delete()
   }
 }
+
+const unsound = (code: string) => fail(fault(`solid.${code}`, WRONG[code] ?? 'it is not sound'))
 
 /** Places nearer than this are one, mm; the library's own choice would be a ten-millionth of the largest coordinate. */
 const SAME_PLACE = 1e-9

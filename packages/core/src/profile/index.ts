@@ -10,7 +10,16 @@ export {
   type Section,
 } from './region.ts'
 export { reach, reachAround, sectionProperties, type SectionProperties } from './properties.ts'
-export { arcSteps, outlineOf, outlinePlan, outlinePoints, type Outline, type OutlinePlan } from './outline.ts'
+export {
+  arcSteps,
+  meanOutline,
+  meanReach,
+  outlineOf,
+  outlinePlan,
+  outlinePoints,
+  type Outline,
+  type OutlinePlan,
+} from './outline.ts'
 export { STOCK_SHAPES, stockSection } from './stock.ts'
 export { ALONE, placeStrand, strandsInRow, strandsOnCircle, type StrandPlace } from './strands.ts'
 export { anchorPlaces } from './anchors.ts'

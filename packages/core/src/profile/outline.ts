@@ -79,8 +79,36 @@ export function outlinePlan(states: readonly Section[], chordError: number): Out
   }
 }
 
+/**
+ * How far out, as a share of the radius, the inner points of an arc of `steps` chords lie so that what is under the chords is what is
+ * under the arc, its two ends being kept: (m - 2) x^2 + 2 x = a / sin(a/m) for the sector's area in m triangles.
+ */
+export function meanReach(sweep: number, steps: number): number {
+  if (steps < 2) return 1
+  const a = Math.abs(sweep)
+  const all = a / Math.sin(a / steps)
+  return steps === 2 ? all / 2 : (Math.sqrt(1 + (steps - 2) * all) - 1) / (steps - 2)
+}
+
+/** The point of a curve cut into steps; of an arc, so far out that its chords hold the area that it does. */
+function meanPoint(c: Curve2, i: number, steps: number): readonly [number, number] {
+  const p = pointAt(c, i / steps)
+  if (c.kind !== 'arc') return p
+  const out = meanReach(c.sweep, steps)
+  return [c.centre[0] + out * (p[0] - c.centre[0]), c.centre[1] + out * (p[1] - c.centre[1])]
+}
+
+/** Points of a section of which the area is that of the section, where its outline is straights and arcs. */
+export const meanOutline = (section: Region | Section, chordError: number): Outline =>
+  outlineOf(section, chordError, undefined, meanPoint)
+
 /** Points of a section within `chordError` of its true outline; with a plan, cut up as it says. */
-export function outlineOf(section: Region | Section, chordError: number, plan?: OutlinePlan): Outline {
+export function outlineOf(
+  section: Region | Section,
+  chordError: number,
+  plan?: OutlinePlan,
+  inner: typeof meanPoint = (c, i, steps) => pointAt(c, i / steps),
+): Outline {
   const x: number[] = []
   const y: number[] = []
   const nx: number[] = []
@@ -120,7 +148,11 @@ export function outlineOf(section: Region | Section, chordError: number, plan?: 
       for (let i = 1; i <= steps; i++) {
         const closes = i === steps && k === loop.length - 1
         const joinsFirst = closes && (plan ? plan.smooth[firstEdge]! : isSmooth(c, loop[0]!))
-        const place: readonly [number, number] = closes ? [x[first]!, y[first]!] : pointAt(c, i / steps)
+        const place: readonly [number, number] = closes
+          ? [x[first]!, y[first]!]
+          : i === steps
+            ? pointAt(c, 1)
+            : inner(c, i, steps)
         const next = joinsFirst ? first : addPoint(c, i / steps, place)
         sideFrom.push(last)
         sideTo.push(next)
