@@ -66,3 +66,35 @@ export const hookSketch: SketchStep = {
     dimension('d5', '15', { of: 'distance', a: 'p8', b: 'p6' }),
   ] satisfies SketchConstraint[],
 }
+
+/** A sheet on XY with a rectangle from a corner, `wide` by `high` mm; ids are unique by the step's. */
+export function rectangleAt(id: string, x: number, y: number, wide: number, high: number): SketchStep {
+  const corners = [
+    [x, y],
+    [x + wide, y],
+    [x + wide, y + high],
+    [x, y + high],
+  ] as const
+  return {
+    ...onXY(id),
+    entities: [
+      ...corners.map(([a, b], i) => pt(`p${i}`, a, b)),
+      ...corners.map((_, i) => line(`l${i}`, `p${i}`, `p${(i + 1) % 4}`)),
+    ],
+  }
+}
+
+/** A sheet on XY with a circle. */
+export const roundAt = (id: string, x: number, y: number, radius: number): SketchStep => ({
+  ...onXY(id),
+  entities: [pt('m', x, y), { kind: 'circle', id: 'o', centre: 'm', radius }],
+})
+
+const onXY = (id: string): Omit<SketchStep, 'entities'> => ({
+  id,
+  kind: 'sketch',
+  name: id,
+  aside: false,
+  plane: { kind: 'xy', offset: '0' },
+  constraints: [],
+})

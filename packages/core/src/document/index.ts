@@ -13,6 +13,7 @@ export {
 export {
   addKind,
   allKinds,
+  doingOf,
   inputsOf,
   kindOf,
   stationOf,
@@ -21,6 +22,8 @@ export {
   type Step,
   type StepKindName,
 } from '../steps/typed.ts'
+export { DOINGS, type Doing } from '../steps/shared/typed-doing.ts'
+export { EXTRUSION_WAYS, type ExtrudedStep } from '../steps/extruded/typed.ts'
 export {
   CAPABILITIES,
   mapSame,

@@ -1,16 +1,25 @@
 import type { Mesh } from '../space/index.ts'
 import { meshPlaced } from '../space/index.ts'
-import { joinRunMeshes, unpackTag } from '../sweep/index.ts'
-import type { Body, BodyFigures, BodyMaterial, ComingBody } from './body.ts'
+import { joinRunMeshes, unpackTag, type FaceTag } from '../sweep/index.ts'
+import type { Id } from '../base/index.ts'
+import type { Body, BodyFigures, BodyMaterial, ComingBody, Origin } from './body.ts'
+import type { StepResult } from './output.ts'
 import type { PartResult } from './evaluator.ts'
 
-/** The sound bodies of a part that are to be seen and made, in order of the recipe. */
+/** The sound bodies of a part that are to be seen and made, in order of the recipe; none that went into another. */
 export function bodiesOf(result: PartResult): Body[] {
-  return allBodies(result).filter((b) => !b.hidden)
+  const taken = takenIn(result.steps, (s) => s.state === 'good')
+  return result.steps.flatMap((s) =>
+    s.state === 'good' && !taken.has(s.id) ? (s.output?.bodies ?? []).filter((b) => !b.hidden) : [],
+  )
 }
 
-function allBodies(result: PartResult): Body[] {
-  return result.steps.flatMap((s) => (s.state === 'good' && s.output?.bodies) || [])
+/** Steps whose bodies went into those of others that count. */
+export function takenIn(
+  steps: readonly StepResult[],
+  counts: (step: StepResult) => boolean,
+): ReadonlySet<Id> {
+  return new Set(steps.flatMap((s) => (counts(s) ? (s.output?.takes ?? []) : [])))
 }
 
 /** A body's mesh with all its copies, for files. */
@@ -24,12 +33,27 @@ export function meshOfPart(result: PartResult): Mesh | undefined {
   return bodies.length > 0 ? joinRunMeshes(bodies.map(meshOfBody)) : undefined
 }
 
+/** Where a triangle of a body's mesh, or of its copies, comes from. */
+export function originOf({ origins, mesh }: Pick<Body, 'origins' | 'mesh'>, triangle: number): Origin {
+  return origins.all[origins.of?.[triangle % mesh.tags.length] ?? 0]!
+}
+
+/** Which face of the step that it comes from a triangle of a body's mesh is. */
+export function faceOf(body: Pick<Body, 'origins' | 'mesh'>, triangle: number): FaceTag {
+  return unpackTag(body.mesh.tags[triangle % body.mesh.tags.length]!, originOf(body, triangle).edges)
+}
+
 /** The material that a triangle of a body's mesh, or of its copies, is of. */
-export function materialOf({ materials, mesh, edges }: Body, triangle: number): BodyMaterial {
+export function materialOf(body: Pick<Body, 'origins' | 'mesh'>, triangle: number): BodyMaterial {
+  const { materials } = originOf(body, triangle)
   if (materials.length === 1) return materials[0]!
-  const { edge } = unpackTag(mesh.tags[triangle % mesh.tags.length]!, edges)
+  const { edge } = faceOf(body, triangle)
   return materials.findLast((m) => m.firstEdge <= edge) ?? materials[0]!
 }
+
+/** All materials of a body, of whichever step. */
+export const materialsOf = ({ origins }: Pick<Body, 'origins'>): readonly BodyMaterial[] =>
+  origins.all.flatMap((o) => o.materials)
 
 /** kg of everything a part is made of: all sound bodies with their copies, hidden ones too; also of those still to be made, where it is known. */
 export function massOf(result: PartResult): number | undefined {
@@ -45,8 +69,9 @@ function sumOver(
   result: PartResult,
   of: (figures: Pick<BodyFigures, 'volume' | 'mass'>) => number,
 ): number | undefined {
+  const taken = takenIn(result.steps, (s) => s.state === 'good')
   const all = result.steps.flatMap((s): readonly (Body | ComingBody)[] => {
-    if (s.state !== 'good') return []
+    if (s.state !== 'good' || taken.has(s.id)) return []
     return s.output?.bodies ?? s.output?.coming ?? []
   })
   if (all.length === 0 || !all.every((b) => b.figures !== undefined)) return undefined

@@ -1,9 +1,24 @@
 import type { Id } from '../base/index.ts'
 import type { Look } from '../document/index.ts'
-import type { Section } from '../profile/index.ts'
+import type { Vec2 } from '../plane/index.ts'
+import type { Outline, Section } from '../profile/index.ts'
 import type { PlaneFrame } from '../path/index.ts'
 import type { Mesh, Placement, Vec3 } from '../space/index.ts'
 import type { BodyLines, Carriage, Chunk, Growth } from '../sweep/index.ts'
+
+/** One strand of a run, in the path's frame. */
+export interface Strand {
+  readonly section: Section
+  /** mm2 */
+  readonly area: number
+  readonly centroid: Vec2
+  readonly perimeter: number
+  readonly look: Look
+  /** kg/mm3 */
+  readonly density: number
+  /** Edges of the mesh's tags from here on are this strand's. */
+  readonly firstEdge: number
+}
 
 /** What stands on an end of a run besides its cut. */
 export type EndMade =
@@ -20,7 +35,9 @@ export type Solid =
       readonly step: Id
       readonly carriage: Carriage
       readonly chunks: readonly Chunk[]
-      readonly section: Section
+      readonly strands: readonly Strand[]
+      /** The section as points at the start, where it changes on its way; else it is cut up as finely as it is wanted. */
+      readonly outline: Outline | undefined
       readonly made: readonly EndMade[]
     }
   /** A section pushed along the normal of the plane that it lies in, from one distance to another. */
@@ -37,15 +54,20 @@ export type Solid =
   | { readonly kind: 'placed'; readonly of: Solid; readonly at: Placement }
   | { readonly kind: 'halved'; readonly of: Solid; readonly at: Vec3; readonly normal: Vec3 }
 
-/**
- * Where each triangle comes from: `mesh.tags` is the face of its step's own body; with several steps or instances in it, these
- * say which.
- */
+/** A body of one step that others are put together from: by which its faces are told, of which place of it. */
+export interface Origin {
+  readonly step: Id
+  readonly instance: number
+  /** Edges of one section of the step: tells its faces apart by `unpackTag`. */
+  readonly edges: number
+  readonly materials: readonly BodyMaterial[]
+}
+
+/** Where each triangle comes from: `mesh.tags` is the face of its step's own body. */
 export interface Origins {
-  readonly steps: readonly Id[]
-  /** For each triangle the index in `steps`, and the instance; left out where all are of the first. */
-  readonly step?: Uint32Array
-  readonly instance?: Uint32Array
+  readonly all: readonly Origin[]
+  /** For each triangle the index in `all`; left out where all are of the first. */
+  readonly of?: Uint32Array
 }
 
 /** One material of a body. */
@@ -86,12 +108,9 @@ export interface Body {
   /** The mesh lies nowhere further than this from the true surface, mm: all that it leaves out, and single precision. */
   readonly chordError: number
   readonly origins: Origins
-  /** Edges of one section of the step that made it: tells faces apart by `unpackTag`. */
-  readonly edges: number
   readonly lines: BodyLines
   /** How it grows along its path, where it has one. */
   readonly growth?: Growth
-  readonly materials: readonly BodyMaterial[]
   readonly look: Look
   readonly hidden: boolean
   /** Where it stands: once for itself, and once for each copy. Mesh and figures are those of one. */

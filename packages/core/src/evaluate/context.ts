@@ -1,5 +1,13 @@
 import type { Id } from '../base/index.ts'
-import { inputsOf, needsOf, stepOf, type Capability, type Part, type Step } from '../document/index.ts'
+import {
+  doingOf,
+  inputsOf,
+  needsOf,
+  stepOf,
+  type Capability,
+  type Part,
+  type Step,
+} from '../document/index.ts'
 import { makerOf } from '../steps/made.ts'
 import type { ResolvedFields } from './fields.ts'
 import type { Outside } from './outside.ts'
@@ -15,13 +23,15 @@ export interface Scope {
   readonly waiting: Waiting | undefined
   readonly chordError: number | undefined
   readonly outside: Outside
+  /** The step that the bodies of a step are in by then: itself, or the last that they went into. */
+  standing(id: Id): Id
 }
 
 /** What a step's evaluation sees of its fields and inputs; nothing along a run, and no other steps. */
 export function contextOf(
   step: Step,
   fields: ResolvedFields['fields'],
-  { part, chordError, outside }: Scope,
+  { part, chordError, outside, standing }: Scope,
   outputs: (id: Id) => StepOutput | undefined,
 ): StepContext {
   const none = (): never => {
@@ -42,9 +52,15 @@ export function contextOf(
     display: part.units.length,
     chordError,
     solids: outside.solids,
+    others: othersOf(step, standing).flatMap((id) => outputs(id)?.bodies ?? []),
     along: none,
     around: { step: none, again: none },
   }
+}
+
+/** The steps in which the bodies stand that a step's own does something with, each once. */
+export function othersOf(step: Step, standing: Scope['standing']): readonly Id[] {
+  return [...new Set((doingOf(step)?.with ?? []).map(standing))]
 }
 
 /** A step's output with other values in some fields, of it or of what it builds on. What is not touched is taken as it is. */

@@ -1,6 +1,8 @@
 import { effortLeft, fail, isWatched, ok, stage, within, type Id, type Result } from '../base/index.ts'
+import { IN_PLACE } from '../space/index.ts'
 import {
   definedIn,
+  doingOf,
   inputsOf,
   kindOf,
   overridesInForce,
@@ -18,7 +20,9 @@ import {
   type Quantity,
   type ValueTable,
 } from '../units/index.ts'
-import { contextOf, outputAgain, type Scope } from './context.ts'
+import type { ComingBody } from './body.ts'
+import { contextOf, othersOf, outputAgain, type Scope } from './context.ts'
+import { meet, type Standing } from './fit/meet.ts'
 import type { Finding } from './finding.ts'
 import { resolveStep, type ResolvedFields } from './fields.ts'
 import { noNumberIn } from './finite.ts'
@@ -98,21 +102,27 @@ export function createEvaluator(outside: Outside = {}): Evaluator {
     const around = surroundingsOf(names, BARE)
     const measured: ValueResult[] = []
     const results = new Map<Id, StepResult>()
-    /** Steps whose bodies others build on. */
-    const wholeFor = new Set(
-      part.steps.flatMap((s) => inputsOf(s).flatMap((i) => (i.gives === 'bodies' ? i.id : []))),
-    )
+    const wholeFor = builtOnWhole(part)
+    /** Of steps whose bodies went into those of others, the step that they went into. */
+    const wentInto = new Map<Id, Id>()
+    const standing = (id: Id): Id => {
+      let at = id
+      for (let into = wentInto.get(at); into !== undefined; into = wentInto.get(at)) at = into
+      return at
+    }
     let built = true
     within(PART_EFFORT, () => {
       for (const step of part.steps) {
         const resolved = resolveStep(step, around)
         const waiting = waitsFor(step, part, results)
-        const scope: Scope = { part, built, results, waiting, chordError, outside }
+        const scope: Scope = { part, built, results, waiting, chordError, outside, standing }
         const key = keyOf(step, resolved, scope)
         const whole = phase === 'whole' || wholeFor.has(step.id)
         tell(step)
         const result = memory.result(key, () => evaluateStep(step, resolved, scope), owner, whole)
         results.set(step.id, result)
+        // A step only ever goes into one after it, so that this has an end.
+        if (result.state === 'good') for (const id of result.output?.takes ?? []) wentInto.set(id, step.id)
         for (const m of measuredNames(step, result)) {
           names.set(m.name, m.result)
           measured.push(m)
@@ -151,6 +161,15 @@ export function createEvaluator(outside: Outside = {}): Evaluator {
       return work(part, how, stagesOf(part, how.phase === 'figures' ? undefined : work(part, ahead)))
     },
   }
+}
+
+/** Steps whose bodies others build on: those meant by them, and those that the bodies of these may have gone into by then. */
+function builtOnWhole(part: Part): ReadonlySet<Id> {
+  const all = new Set(
+    part.steps.flatMap((s) => inputsOf(s).flatMap((i) => (i.gives === 'bodies' ? i.id : []))),
+  )
+  for (const s of part.steps) if (doingOf(s)?.with.some((id) => all.has(id))) all.add(s.id)
+  return all
 }
 
 /** Tells a watcher which step is in work, and what share of all work it is: by the points that wait, where any do. */
@@ -258,14 +277,44 @@ function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Made 
     nodePoints,
     awaits,
   })
-  if (!later) return { fresh: good(output, findings, 0) }
+  const doing = doingOf(step)
+  if (!doing) {
+    if (!later) return { fresh: good(output, findings, 0) }
+    return {
+      fresh: good({ ...output, coming: later.coming }, findings, later.points),
+      whole() {
+        const made = limited(() => later.make())
+        if (!made.ok) return made.fault
+        const all: StepOutput = { ...output, bodies: made.value.bodies }
+        return sound(all) ?? good(all, [...findings, ...made.value.findings], 0)
+      },
+    }
+  }
+  // What the body does with others takes its time, and comes with the meshes.
+  const takes = othersOf(step, scope.standing)
+  const others = takes.map((id): Standing => ({ step: id, bodies: results.get(id)?.output?.bodies ?? [] }))
+  const coming = others.flatMap(({ bodies }) =>
+    bodies.map(({ id, hidden }): ComingBody => ({ id, hidden, places: [IN_PLACE], figures: undefined })),
+  )
+  const { bodies: at, ...rest } = output
+  const points = later?.points ?? 0
   return {
-    fresh: good({ ...output, coming: later.coming }, findings, later.points),
+    fresh: good({ ...rest, takes, coming }, findings, Math.max(1, points)),
     whole() {
-      const made = limited(() => later.make())
+      const made = limited(() => {
+        const own = later?.make() ?? { bodies: at ?? [], findings: [] }
+        const { solids } = scope.outside
+        return {
+          own,
+          met: meet({ part, step, doing, own: own.bodies, others, solids, chordError: scope.chordError }),
+        }
+      })
       if (!made.ok) return made.fault
-      const all: StepOutput = { ...output, bodies: made.value.bodies }
-      return sound(all) ?? good(all, [...findings, ...made.value.findings], 0)
+      const { own, met } = made.value
+      const found = [...findings, ...own.findings]
+      if (!met.ok) return failed('failed', 'cannot be built', [...found, met.fault])
+      const all: StepOutput = { ...rest, takes, bodies: met.value }
+      return sound(all) ?? good(all, found, 0)
     },
   }
 }

@@ -26,7 +26,7 @@ export type {
   StepState,
   Strand,
 } from './output.ts'
-export type { ComingBody, Body, BodyFigures, BodyMaterial, EndMade, Origins, Solid } from './body.ts'
+export type { ComingBody, Body, BodyFigures, BodyMaterial, EndMade, Origin, Origins, Solid } from './body.ts'
 export { addMaker } from '../steps/made.ts'
 export { formulaBound, shortBound, type StepContext, type StepEvaluation, type StepMaker } from './kind.ts'
 export {
@@ -42,7 +42,18 @@ export { takableOfRun } from '../steps/sketch/takable-run.ts'
 export { downOn, takableOn, type Takable, type TakableCurve } from '../steps/sketch/takable.ts'
 export { constraintName, entityName, measuredName } from '../steps/sketch/words.ts'
 export { alongRun, resolveStep, type ResolvedFields } from './fields.ts'
-export { pickedRegions } from '../steps/sketch-profile/made.ts'
-export { bodiesOf, massOf, materialOf, meshOfBody, meshOfPart, volumeOf } from './bodies.ts'
+export { pickedRegions } from '../steps/shared/regions.ts'
+export {
+  bodiesOf,
+  faceOf,
+  massOf,
+  materialOf,
+  materialsOf,
+  meshOfBody,
+  meshOfPart,
+  originOf,
+  takenIn,
+  volumeOf,
+} from './bodies.ts'
 export { areaAt, bendingOfLead, blankOf, inputOf, leadOf, leadRun, type Lead } from './lead.ts'
 export type { Outside } from './outside.ts'

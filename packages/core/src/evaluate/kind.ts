@@ -29,6 +29,8 @@ export interface StepContext {
   readonly chordError: number | undefined
   /** The library of solids, where it is loaded. */
   readonly solids: Solids | undefined
+  /** The bodies that the step's own does something with, as they stand by then. */
+  readonly others: readonly Body[]
   /** A formula that is worked out along a run, by its field. */
   along(field: string): AlongField
   readonly around: Around

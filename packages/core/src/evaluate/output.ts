@@ -7,7 +7,9 @@ import type { Gap, LooseEnd, SketchEntity, SketchRegion } from '../sketch/index.
 import type { Vec2 } from '../plane/index.ts'
 import type { Placement, Vec3 } from '../space/index.ts'
 import type { Carriage, Chunk, Frames, Joint, Piece, Turning } from '../sweep/index.ts'
-import type { Body, ComingBody, EndMade } from './body.ts'
+import type { Body, ComingBody, EndMade, Strand } from './body.ts'
+
+export type { Strand } from './body.ts'
 import type { Finding } from './finding.ts'
 
 /** A node where it stands, with what became of its corner. */
@@ -62,20 +64,6 @@ export interface SectionGiven {
   readonly massPerLength: number
   /** It has a wall along its outline. */
   readonly hollow: boolean
-}
-
-/** One strand of a run, in the path's frame. */
-export interface Strand {
-  readonly section: Section
-  /** mm2 */
-  readonly area: number
-  readonly centroid: Vec2
-  readonly perimeter: number
-  readonly look: Look
-  /** kg/mm3 */
-  readonly density: number
-  /** Edges of the mesh's tags from here on are this strand's. */
-  readonly firstEdge: number
 }
 
 /** A corner of a run where the direction breaks. */
@@ -147,6 +135,8 @@ export interface StepOutput {
   readonly section?: SectionGiven
   readonly carried?: CarriedGiven
   readonly bodies?: readonly Body[]
+  /** Steps whose bodies went into those of this one, and are not there by themselves any more. */
+  readonly takes?: readonly Id[]
   /** Bodies that are still to be made, in place of `bodies`. */
   readonly coming?: readonly ComingBody[]
   /** What is cut from stock in one go, parted at all corners but rounded ones. */

@@ -1,7 +1,7 @@
 import type { PlaneFrame } from '../path/index.ts'
-import { outlineOf, type Outline, type Section } from '../profile/index.ts'
+import { loopsOf, outlineOf, type Outline, type Section } from '../profile/index.ts'
 import { vec3 } from '../space/index.ts'
-import { edgesOf, packTag } from '../sweep/index.ts'
+import { edgesOf, isEnd, packTag, unpackTag } from '../sweep/index.ts'
 import type { SplitMesh } from './shell.ts'
 
 /** A section pushed along the normal of the plane that it lies in, from one distance to another, mm. */
@@ -64,4 +64,12 @@ export function extrudedMesh(
     }
   }
   return { positions, normals, triangles, tags, edges }
+}
+
+/** Tells by their tags which faces of an extrusion are plane: its ends, and the sides of straight edges. */
+export function isFlatSide(section: Section, edges: number): (tag: number) => boolean {
+  const straight = loopsOf(section)
+    .flat()
+    .map((c) => c.kind === 'line')
+  return (tag) => isEnd(tag) || straight[unpackTag(tag, edges).edge] === true
 }

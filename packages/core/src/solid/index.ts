@@ -1,5 +1,5 @@
 export type { MadeSolid, SolidMesh, Solids, SolidTree } from './solids.ts'
-export { extrudedMesh, type Extrusion, type OutlineBy } from './extruded.ts'
-export { meshForSolids, ROUND, shellOf, type Shell, type SplitMesh } from './shell.ts'
+export { extrudedMesh, isFlatSide, type Extrusion, type OutlineBy } from './extruded.ts'
+export { meshForSolids, placedShell, ROUND, shellOf, type Shell, type SplitMesh } from './shell.ts'
 export { skinOf, type Skin } from './skin.ts'
 export { extrapolated, skinVolumes, solidSurface, solidVolume, type Extrapolated } from './measures.ts'

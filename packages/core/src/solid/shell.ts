@@ -1,3 +1,4 @@
+import { isMirroring, placeDirection, placePoint, type Placement, type Vec3 } from '../space/index.ts'
 import type { SolidMesh } from './solids.ts'
 
 /** The skin of a body of one step, with doubles: what bodies are put together from. */
@@ -71,3 +72,21 @@ export const meshForSolids = ({ positions, triangles, tags, flat }: Shell): Soli
   triangles,
   faces: Uint32Array.from(tags, (tag, i) => (flat[i] ? tag : ROUND + i)),
 })
+
+/** A shell in a place; one that is mirrored is turned right side out. */
+export function placedShell(shell: Shell, place: Placement): Shell {
+  const mirrored = isMirroring(place)
+  const order = mirrored ? [0, 2, 1] : [0, 1, 2]
+  const positions = new Float64Array(shell.positions.length)
+  for (let i = 0; i < positions.length; i += 3)
+    positions.set(placePoint(place, shell.positions.subarray(i, i + 3) as unknown as Vec3), i)
+  const triangles = new Uint32Array(shell.triangles.length)
+  const normals = new Float32Array(shell.normals.length)
+  for (let t = 0; t < shell.tags.length; t++)
+    order.forEach((from, to) => {
+      triangles[3 * t + to] = shell.triangles[3 * t + from]!
+      const n = shell.normals.subarray(9 * t + 3 * from, 9 * t + 3 * from + 3) as unknown as Vec3
+      normals.set(placeDirection(place, n), 9 * t + 3 * to)
+    })
+  return { ...shell, positions, triangles, normals }
+}

@@ -1,6 +1,7 @@
 import type { Step, StepBase, StepKindName } from '../document/index.ts'
 import type { StepMaker } from '../evaluate/kind.ts'
 import { blankMaker } from './blank/made.ts'
+import { extrudedMaker } from './extruded/made.ts'
 import { helixPathMaker } from './helix-path/made.ts'
 import { nodePathMaker } from './node-path/made.ts'
 import { runMaker } from './run/made.ts'
@@ -18,6 +19,7 @@ const OWN: { readonly [K in StepKindName]: StepMaker<Extract<Step, { kind: K }>>
   'stock-profile': stockProfileMaker,
   'sketch-profile': sketchProfileMaker,
   run: runMaker,
+  extruded: extrudedMaker,
   blank: blankMaker,
 }
 

@@ -1,12 +1,14 @@
 import type { Id } from '../base/index.ts'
 import type { FormulaVisitor, Input, Station, StepBase, StepKind } from '../document/kind.ts'
 import { blankKind, type BlankStep } from './blank/typed.ts'
+import { extrudedKind, type ExtrudedStep } from './extruded/typed.ts'
 import { helixPathKind, type HelixPathStep } from './helix-path/typed.ts'
 import { nodePathKind, type NodePathStep } from './node-path/typed.ts'
 import { runKind, type RunStep } from './run/typed.ts'
 import { sketchPathKind, type SketchPathStep } from './sketch-path/typed.ts'
 import { sketchProfileKind, type SketchProfileStep } from './sketch-profile/typed.ts'
 import { sketchKind, type SketchStep } from './sketch/typed.ts'
+import type { Doing } from './shared/typed-doing.ts'
 import { stockProfileKind, type StockProfileStep } from './stock-profile/typed.ts'
 
 /** Every kind of step there is, by its name. A new kind is one line here, and the compiler lists what else it needs. */
@@ -18,6 +20,7 @@ interface StepTypes {
   readonly 'stock-profile': StockProfileStep
   readonly 'sketch-profile': SketchProfileStep
   readonly run: RunStep
+  readonly extruded: ExtrudedStep
   readonly blank: BlankStep
 }
 export type StepKindName = keyof StepTypes
@@ -31,6 +34,7 @@ const OWN: { readonly [K in StepKindName]: StepKind<StepTypes[K]> } = {
   'stock-profile': stockProfileKind,
   'sketch-profile': sketchProfileKind,
   run: runKind,
+  extruded: extrudedKind,
   blank: blankKind,
 }
 
@@ -49,20 +53,26 @@ export const allKinds = (): readonly AnyKind[] => [...kinds.values()]
 /** A kind by its name as it was read from somewhere. */
 export const kindNamed = (name: string): AnyKind | undefined => kinds.get(name)
 
-/** What the document knows of this step's kind. */
 /** Where a step is worked on, by its kind and by what it is used for. */
 export function stationOf(step: Step, all: readonly Step[]): Station {
   const kind = kindOf(step)
   return kind.stationAmong?.(step, all) ?? kind.station
 }
 
+/** What the document knows of this step's kind. */
 export function kindOf<S extends Step>(step: S): StepKind<S> {
   return kinds.get(step.kind) as unknown as StepKind<S>
 }
 
+/** All that a step builds on: what its kind needs, and the bodies that its own does something with. */
 export function inputsOf(step: Step): readonly Input[] {
-  return kindOf(step).inputs(step)
+  const own = kindOf(step).inputs(step)
+  const others = doingOf(step)?.with
+  return others ? [...own, ...others.map((id) => ({ id, gives: 'bodies' }) as const)] : own
 }
+
+/** What the body of a step does with others; undefined where it stands alone, or the step has none. */
+export const doingOf = (step: StepBase): Doing | undefined => (step as { readonly does?: Doing }).does
 
 /** Ids of the steps that a step builds on. */
 export function needsOf(step: Step): readonly Id[] {

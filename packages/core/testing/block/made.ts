@@ -40,8 +40,16 @@ export const blockMaker: StepMaker<BlockStep> = {
       },
       mesh: boxMesh(size),
       chordError: 0,
-      origins: { steps: [step.id] },
-      edges: SIDES,
+      origins: {
+        all: [
+          {
+            step: step.id,
+            instance: 0,
+            edges: SIDES,
+            materials: [{ look: 'aluminium', density: DENSITY, firstEdge: 0 }],
+          },
+        ],
+      },
       lines: {
         sharp: Uint32Array.from(
           Array.from({ length: SIDES }, (_, f) => [0, 1, 1, 2, 2, 3, 3, 0].map((k) => f * 4 + k)).flat(),
@@ -49,7 +57,6 @@ export const blockMaker: StepMaker<BlockStep> = {
         tangent: new Uint32Array(0),
         corners: Uint32Array.from({ length: SIDES * 4 }, (_, i) => i),
       },
-      materials: [{ look: 'aluminium', density: DENSITY, firstEdge: 0 }],
       look: 'aluminium',
       hidden: false,
       places: [{ x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], shift: [0, 0, 0] }],

@@ -246,7 +246,8 @@ function leanedInto(f: Frame, way: Vec3, plane: Vec3 | undefined): Frame {
   return { ...f, t: way, n: leaned(f.n, lean), b: leaned(f.b, lean) }
 }
 
-function capsOf({ carriage: c, chunks, strands, made }: BodyPlan, sectionAt: SectionAlong): Cap[] {
+/** What stands on the ends of a run; `sectionAt` is how a strand's section is along it. */
+export function capsOf({ carriage: c, chunks, strands, made }: BodyPlan, sectionAt: SectionAlong): Cap[] {
   return made.flatMap((end) => {
     const frame = endFrame(c, end.side)
     const station = end.side === 'start' ? 0 : c.frames.path.length

@@ -263,14 +263,29 @@ function carry(
       const known = weighed(plan, volumes)
       const body: Body = {
         id: step.id,
-        solid: { kind: 'swept', step: step.id, carriage, chunks, section, made: ends.value },
+        solid: {
+          kind: 'swept',
+          step: step.id,
+          carriage,
+          chunks,
+          strands,
+          outline: carriage.shape && outline,
+          made: ends.value,
+        },
         mesh: swept.mesh,
         chordError: error,
-        origins: { steps: [step.id] },
-        edges: swept.edges,
+        origins: {
+          all: [
+            {
+              step: step.id,
+              instance: 0,
+              edges: swept.edges,
+              materials: strands.map((s) => ({ look: s.look, density: s.density, firstEdge: s.firstEdge })),
+            },
+          ],
+        },
         lines: swept.drawing.lines,
         growth: swept.drawing.growth,
-        materials: strands.map((s) => ({ look: s.look, density: s.density, firstEdge: s.firstEdge })),
         look,
         hidden,
         places: copies.value,

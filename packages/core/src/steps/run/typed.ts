@@ -37,6 +37,7 @@ import {
   type EndsEntry,
   type PartEntry,
 } from './typed-ends.ts'
+import { doingSchema, type Doing } from '../shared/typed-doing.ts'
 import { copiesSchema, mapCopies, type CopiesEntry } from './typed-copies.ts'
 import { turnedRun } from './typed-turned.ts'
 import { LOOKS, type Look } from '../stock-profile/typed.ts'
@@ -94,6 +95,7 @@ export interface RunStep extends StepBase {
   readonly look?: Look
   /** Built and counted, and not drawn. */
   readonly hidden?: boolean
+  readonly does?: Doing
 }
 
 export const runKind: StepKind<RunStep> = {
@@ -131,6 +133,7 @@ export const runKind: StepKind<RunStep> = {
       .optional(),
     partedBends: boolean().strict().optional(),
     hidden: boolean().strict().optional(),
+    does: doingSchema,
   }),
   gives: ['carried', 'bodies', 'pieces', 'table'],
   inputs: (step) => [

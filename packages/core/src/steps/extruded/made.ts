@@ -1,0 +1,110 @@
+import { tolerance } from '../../num/index.ts'
+import type { ExtrudedStep } from '../../document/index.ts'
+import { sectionProperties } from '../../profile/index.ts'
+import { extrudedMesh, isFlatSide, type Extrusion } from '../../solid/index.ts'
+import { placePoint, vec3, type Vec3 } from '../../space/index.ts'
+import { shortFigures, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import type { PlaneFrame } from '../../path/index.ts'
+import { bodyOfShell } from '../shared/one-shell.ts'
+import { regionsOfSketch } from '../shared/regions.ts'
+import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
+
+export const extrudedMaker: StepMaker<ExtrudedStep> = {
+  evaluate(step, context) {
+    const sketch = context.input(step.sketch, 'sketch')
+    const section = regionsOfSketch(step, 'fit', sketch, context)
+    if (!section.ok) return unbuilt(section)
+    const density = context.number('material/density')
+    if (!(density > 0)) {
+      const message = 'The density of the material must be above 0.'
+      return unbuilt(refusal(step, 'fit', 'extruded.density', message, 'material/density'))
+    }
+    const reach = reachOf(step, sketch.frame, context)
+    if (!reach.ok) return unbuilt(reach)
+    const [from, to] = reach.value
+    const extrusion: Extrusion = { section: section.value, plane: sketch.frame, from, to }
+    const { area, box } = sectionProperties(section.value)
+    const across = Math.hypot(box.max[0] - box.min[0], box.max[1] - box.min[1])
+    const chordError = context.chordError ?? PICTURE * across
+    const mesh = extrudedMesh(extrusion, chordError)
+    const body = bodyOfShell({
+      step: step.id,
+      solid: { kind: 'extruded', step: step.id, ...extrusion },
+      mesh,
+      edges: mesh.edges,
+      isFlat: isFlatSide(section.value, mesh.edges),
+      chordError,
+      material: { ...step.material, density },
+      volume: area * Math.abs(to - from),
+    })
+    return { output: { bodies: [body] }, findings: [] }
+  },
+  summary({ bodies }, display, step) {
+    const solid = bodies?.[0]?.solid
+    if (solid?.kind !== 'extruded') return ''
+    return step.through ? 'through' : `${shortFigures(Math.abs(solid.to - solid.from), display)} deep`
+  },
+}
+
+/** Chord error of the picture, as a share of the section's width across. */
+const PICTURE = 1 / 4000
+/** How far an extrusion that goes through goes further than what it goes through, as a share of that and at least, mm. */
+const FURTHER = 0.01
+const AT_LEAST = 1
+
+/** Where an extrusion begins and ends along the sheet's normal, mm. */
+function reachOf(
+  step: ExtrudedStep,
+  plane: PlaneFrame,
+  context: StepContext,
+): Built<readonly [number, number]> {
+  const start = context.number('start')
+  if (step.through) {
+    const span = spanOf(plane, context)
+    if (!span) {
+      const message = `"${step.name}" goes through everything that it does something with; let it cut, join or meet a body first, or give it a depth.`
+      return refusal(step, 'fit', 'extruded.through', message, 'depth')
+    }
+    const [low, high] = span
+    const over = Math.max(AT_LEAST, FURTHER * (high - low))
+    const ways = { out: [start, high + over], in: [-start, low - over] } as const
+    const [from, to] = step.way === 'out' || step.way === 'in' ? ways[step.way] : [low - over, high + over]
+    const goes = step.way === 'out' ? to > from : step.way === 'in' ? to < from : true
+    if (goes) return { ok: true, value: [from, to] }
+    const message = `There is nothing on that side of the sheet for "${step.name}" to go through; turn its way over.`
+    return refusal(step, 'fit', 'extruded.through', message)
+  }
+  const depth = context.number('depth')
+  const other = context.number('other')
+  const none = !(Math.abs(depth) > tolerance.samePlace)
+    ? 'depth'
+    : step.way === 'both' && !(Math.abs(depth + other) > tolerance.samePlace)
+      ? 'other'
+      : undefined
+  if (none) {
+    const message = `"${step.name}" needs a depth; ${shortFigures(context.number(none), context.display)} makes no body.`
+    return refusal(step, 'fit', 'extruded.depth', message, none)
+  }
+  const ways = {
+    out: [start, start + depth],
+    in: [-start, -start - depth],
+    even: [-depth / 2, depth / 2],
+    both: [-start - other, start + depth],
+  } as const
+  return { ok: true, value: ways[step.way] }
+}
+
+/** How far the bodies that it does something with reach along the normal of a plane, mm from it. */
+function spanOf(plane: PlaneFrame, context: StepContext): readonly [number, number] | undefined {
+  const normal = vec3.cross(plane.x, plane.y)
+  let [low, high] = [Infinity, -Infinity]
+  for (const { mesh, places } of context.others)
+    for (const place of places)
+      for (let i = 0; i < mesh.positions.length; i += 3) {
+        const at = placePoint(place, mesh.positions.subarray(i, i + 3) as unknown as Vec3)
+        const h = vec3.dot(vec3.sub(at, plane.origin), normal)
+        low = Math.min(low, h)
+        high = Math.max(high, h)
+      }
+  return high >= low ? [low, high] : undefined
+}

@@ -1,0 +1,94 @@
+import { array, string } from 'yup'
+import { fail, fault, ok, type Id } from '../../base/index.ts'
+import {
+  baseFields,
+  flagSchema,
+  formulaSchema,
+  idSchema,
+  LIMITS,
+  mapFields,
+  record,
+  type StepBase,
+  type StepKind,
+} from '../../document/kind.ts'
+import type { Formula } from '../../units/index.ts'
+import { doingSchema, type Doing } from '../shared/typed-doing.ts'
+import { FIRST_MATERIAL, materialSchema, type MaterialEntry } from '../stock-profile/typed.ts'
+
+/** Out: toward whoever looks at the sheet; in: the other way; even: half of the depth each way; both: a depth each way. */
+export const EXTRUSION_WAYS = ['out', 'in', 'even', 'both'] as const
+
+/** Regions of a sheet pushed along its normal. None picked means the largest. */
+export interface ExtrudedStep extends StepBase {
+  readonly kind: 'extruded'
+  readonly sketch: Id
+  readonly regions: readonly (readonly Id[])[]
+  readonly way: (typeof EXTRUSION_WAYS)[number]
+  /** How far off the sheet it starts, the way it goes. */
+  readonly start: Formula
+  readonly depth: Formula
+  /** The depth the other way, of one that goes both ways. */
+  readonly other: Formula
+  /** As deep as the bodies are that it does something with, on every way it goes; `depth` is not asked then. */
+  readonly through: boolean
+  readonly does?: Doing
+  readonly material: MaterialEntry
+}
+
+const ids = array(idSchema).strict().required().max(LIMITS.sketchEntities)
+
+export const extrudedKind: StepKind<ExtrudedStep> = {
+  kind: 'extruded',
+  title: 'Extruded',
+  station: 'fit',
+  schema: record({
+    ...baseFields,
+    kind: string().strict().oneOf(['extruded']).required(),
+    sketch: idSchema,
+    regions: array(ids).strict().required('a list of regions is missing here').max(LIMITS.regions),
+    way: string()
+      .strict()
+      .oneOf([...EXTRUSION_WAYS], `an extrusion goes ${EXTRUSION_WAYS.join(', ')}`)
+      .required('a way is missing here'),
+    start: formulaSchema,
+    depth: formulaSchema,
+    other: formulaSchema,
+    through: flagSchema,
+    does: doingSchema,
+    material: materialSchema,
+  }),
+  gives: ['bodies'],
+  inputs: (step) => [{ id: step.sketch, gives: 'sketch' }],
+  fresh(base, around) {
+    const sketch = around.last('sketch')
+    if (sketch === undefined) return fail(fault('step.needs', 'An extruded body needs a sketch first'))
+    return ok({
+      ...base,
+      kind: 'extruded',
+      sketch,
+      regions: [],
+      way: 'out',
+      start: '0',
+      depth: '10',
+      other: '10',
+      through: false,
+      material: FIRST_MATERIAL,
+    })
+  },
+  limits: (step) => [[step.regions.length, LIMITS.regions, 'regions']],
+  texts: (step) => [[step.material.name, 'the material']],
+  mapFormulas(step, visit) {
+    const mapped = mapFields(
+      step,
+      [
+        ['start', 'length'],
+        ['depth', 'length'],
+        ['other', 'length'],
+      ],
+      '',
+      visit,
+    )
+    const material = mapFields(step.material, [['density', 'density']], 'material/', visit)
+    return material === step.material ? mapped : { ...mapped, material }
+  },
+}

@@ -1,0 +1,54 @@
+import type { Id } from '../../base/index.ts'
+import type { Look, MaterialEntry } from '../../document/index.ts'
+import type { Body, Solid } from '../../evaluate/body.ts'
+import { shellOf, skinOf, solidSurface, type SplitMesh } from '../../solid/index.ts'
+import { IN_PLACE } from '../../space/index.ts'
+import { isEnd } from '../../sweep/index.ts'
+
+/** All that a body that is one shell is made from. */
+export interface OneShell {
+  readonly step: Id
+  readonly solid: Solid
+  readonly mesh: SplitMesh
+  readonly edges: number
+  readonly isFlat: (tag: number) => boolean
+  readonly chordError: number
+  readonly material: { readonly name: MaterialEntry['name']; readonly look: Look; readonly density: number }
+  /** mm3 */
+  readonly volume: number
+}
+
+/** The body of a step that is one shell, to be seen and weighed. */
+export function bodyOfShell(of: OneShell): Body {
+  const shell = shellOf(of.mesh, of.isFlat)
+  const count = shell.tags.length
+  const all = {
+    positions: shell.positions,
+    triangles: shell.triangles,
+    faces: Uint32Array.from(shell.tags, (tag, i) => (shell.flat[i] ? tag : 2 ** 30 + i)),
+    leaves: new Uint32Array(count),
+    turned: new Uint8Array(count),
+  }
+  const skin = skinOf(all, [shell], (_, tag) => isEnd(tag))
+  const { look, density } = of.material
+  return {
+    id: of.step,
+    solid: of.solid,
+    mesh: skin.mesh,
+    chordError: of.chordError,
+    origins: {
+      all: [{ step: of.step, instance: 0, edges: of.edges, materials: [{ look, density, firstEdge: 0 }] }],
+    },
+    lines: { sharp: skin.sharp, tangent: skin.tangent, corners: skin.corners },
+    look,
+    hidden: false,
+    places: [IN_PLACE],
+    figures: {
+      volume: of.volume,
+      theoremVolume: of.volume,
+      meshVolume: of.volume,
+      volumeBound: of.chordError * solidSurface(shell),
+      mass: of.volume * density,
+    },
+  }
+}
