@@ -1,10 +1,11 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { parseArgs } from 'node:util'
-import { kindOf, readPartText, type Part } from '@flexum/core/document'
+import { doingOf, kindOf, readPartText, type Part } from '@flexum/core/document'
 import { fail, fault, ok, own, type Result } from '@flexum/core/base'
 import type { Finding } from '@flexum/core/evaluate'
 import { FILE_IDS, fileOut, type FileId, type FileWanted } from '@flexum/core/files'
 import { createService } from '@flexum/core/service'
+import { loadSolids } from '@flexum/solids'
 import { reportJson, reportText } from './report.ts'
 
 /** Files by what `--to` calls them: their own names, and the endings of which there is one, or one that is meant by itself. */
@@ -81,7 +82,7 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
   const named = runNamed(part, values.run)
   if (!named.ok) return misuse(named.fault.message)
   const run = named.value
-  const service = createService()
+  const service = createService(part.steps.some(doingOf) ? { solids: await loadSolids() } : {})
   if (wanted === undefined) {
     const result = service.evaluate(part)
     tellFindings(result.findings, streams)

@@ -1,5 +1,12 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { emptyPart, STARTERS, type ExtrudedStep, type Part, type SketchStep, type Step } from '@flexum/core/document'
+import {
+  emptyPart,
+  STARTERS,
+  type ExtrudedStep,
+  type Part,
+  type SketchStep,
+  type Step,
+} from '@flexum/core/document'
 import { changeDoing } from '@flexum/core/edit'
 import { bodiesOf, createEvaluator, massOf, volumeOf, type Evaluator } from '@flexum/core/evaluate'
 import { rectangleAt, roundAt } from '../../core/testing/sketches.ts'
@@ -28,7 +35,10 @@ const extruded = (id: string, sketch: string, more: Partial<ExtrudedStep> = {}):
 })
 const partOf = (...steps: Step[]): Part => ({ ...emptyPart('Trial'), steps })
 const worked = (part: Part) => evaluator.evaluate(part)
-const codes = (part: Part): string[] => worked(part).findings.filter((f) => f.severity === 'blocks').map((f) => f.code)
+const codes = (part: Part): string[] =>
+  worked(part)
+    .findings.filter((f) => f.severity === 'blocks')
+    .map((f) => f.code)
 const plate = rectangleAt('plate', 0, 0, 60, 40)
 const hole = roundAt('hole', 30, 20, 6)
 

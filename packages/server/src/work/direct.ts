@@ -2,6 +2,7 @@ import { ok, type Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
 import type { MadeFile } from '@flexum/core/files'
 import { createService, type Service } from '@flexum/core/service'
+import { loadSolids } from '@flexum/solids'
 import type { SectionFigures } from '../db/schema.ts'
 import { readText, readWhole, workOnPart, workOnSection, type PartWork } from './jobs.ts'
 import type { Job, Work } from './work.ts'
@@ -10,8 +11,8 @@ import type { Job, Work } from './work.ts'
 export type Answer = Result<PartWork | SectionFigures | MadeFile | Part>
 
 /** Does jobs where it is called, with one memory for all of them. */
-export function jobsHere() {
-  const service = createService()
+export async function jobsHere() {
+  const service = createService({ solids: await loadSolids() })
   const worked = <T>(body: string, of: (service: Service, part: Part) => Result<T>): Result<T> => {
     const part = readText(body)
     return part.ok ? of(service, part.value) : part
@@ -30,11 +31,11 @@ export function jobsHere() {
 export function directWork(): Work {
   const here = jobsHere()
   return {
-    part: async (body) => here.part(body),
-    section: async (body) => here.section(body),
-    takeOut: async (body, wanted) => here.takeOut(body, wanted),
-    read: async (input) => here.read(input),
-    readKept: async (body) => here.readKept(body),
+    part: async (body) => (await here).part(body),
+    section: async (body) => (await here).section(body),
+    takeOut: async (body, wanted) => (await here).takeOut(body, wanted),
+    read: async (input) => (await here).read(input),
+    readKept: async (body) => (await here).readKept(body),
     stop: async () => undefined,
   }
 }

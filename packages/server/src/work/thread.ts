@@ -4,7 +4,7 @@ import { jobsHere, type Answer } from './direct.ts'
 import type { FromThread, Job, ToThread } from './work.ts'
 
 /** The worker thread: one job after the other, each answered with what came of it, or that it was called off. */
-const here = jobsHere()
+const here = await jobsHere()
 const port = parentPort!
 const { flag } = workerData as { readonly flag: Flag }
 

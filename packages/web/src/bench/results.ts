@@ -4,6 +4,7 @@ import {
   blankOf,
   inputOf,
   leadRun,
+  takenIn,
   type Bending,
   type BlankGiven,
   type Body,
@@ -102,18 +103,31 @@ export interface ShownBody {
   readonly step: Id
   readonly body: Body
   readonly carried: CarriedGiven | undefined
+  /** What is carried along a path by the steps that it comes from, itself or what went into it. */
+  readonly runs: ReadonlyMap<Id, CarriedGiven>
   readonly stale: boolean
 }
 
-/** Every body that is to be seen, whole or as it last was. */
+/** Every body that is to be seen, whole or as it last was; none that went into another that is there. */
 export function shownBodies(result: PartResult | undefined): readonly ShownBody[] {
-  return (result?.steps ?? []).flatMap((s) =>
-    isBuilt(s)
-      ? (s.output?.bodies ?? [])
-          .filter((b) => !b.hidden)
-          .map((body) => ({ id: body.id, step: s.id, body, carried: s.output?.carried, stale: s.stale }))
-      : [],
+  const steps = result?.steps ?? []
+  const taken = takenIn(steps, (s) => isBuilt(s) && s.output?.bodies !== undefined)
+  const carriedBy = new Map(
+    steps.flatMap((s) => (s.output?.carried ? [[s.id, s.output.carried] as const] : [])),
   )
+  return steps.flatMap((s) => {
+    if (!isBuilt(s) || taken.has(s.id)) return []
+    const { bodies = [], carried } = s.output ?? {}
+    return bodies
+      .filter((b) => !b.hidden)
+      .map((body): ShownBody => {
+        const own = body.origins.all.flatMap(({ step }) => {
+          const along = carriedBy.get(step)
+          return along ? [[step, along] as const] : []
+        })
+        return { id: body.id, step: s.id, body, carried, runs: new Map(own), stale: s.stale }
+      })
+  })
 }
 
 /** A station of the run as one of the whole path; a rounded corner goes on round it at an even pace. */

@@ -29,11 +29,11 @@ export interface ComputeApi {
   /** Says by which flag jobs are called off, and who is told how far they have come. */
   watch(flag: Flag | undefined, progress: (at: Progress) => void): void
   /** Works out a part, as far as it goes at once; `known` are the versions the page has, by step. */
-  evaluate(job: number, part: Part, known: Readonly<Record<string, number>>): Done<Answer>
+  evaluate(job: number, part: Part, known: Readonly<Record<string, number>>): Promise<Done<Answer>>
   /** All of the same part, with its bodies. */
-  finish(job: number, part: Part, known: Readonly<Record<string, number>>): Done<Answer>
+  finish(job: number, part: Part, known: Readonly<Record<string, number>>): Promise<Done<Answer>>
   /** A run turned in every way. */
-  compare(job: number, part: Part, run: string): Done<readonly TurningCard[]>
+  compare(job: number, part: Part, run: string): Promise<Done<readonly TurningCard[]>>
   trace(job: number, ...of: Parameters<Service['trace']>): Done<ReturnType<Service['trace']>>
-  takeOut(job: number, part: Part, wanted: FileWanted): Done<Result<MadeFile>>
+  takeOut(job: number, part: Part, wanted: FileWanted): Promise<Done<Result<MadeFile>>>
 }

@@ -1,11 +1,22 @@
 import { expose } from 'comlink'
+import wasm from 'manifold-3d/manifold.wasm?url'
+import { loadSolids } from '@flexum/solids'
 import type { Progress } from '@flexum/core/base'
-import type { Part } from '@flexum/core/document'
-import type { Phase } from '@flexum/core/evaluate'
+import { doingOf, type Part } from '@flexum/core/document'
+import type { Outside, Phase } from '@flexum/core/evaluate'
 import { createService, doJob, type Flag } from '@flexum/core/service'
 import type { Answer, ComputeApi, Done } from './messages.ts'
 
-const service = createService()
+/** The library of solids is loaded for the first part whose bodies meet. */
+const outside: { -readonly [K in keyof Outside]: Outside[K] } = {}
+let loading: Promise<void> | undefined
+const service = createService(outside)
+
+async function ready(part: Part): Promise<void> {
+  if (!part.steps.some(doingOf)) return
+  loading ??= loadSolids(wasm).then((solids) => void (outside.solids = solids))
+  await loading
+}
 
 /** Size of a small picture of a turning, px. */
 const CARD = { width: 560, height: 216 }
@@ -44,11 +55,23 @@ const compute: ComputeApi = {
     flag = shared
     tell = progress
   },
-  evaluate: (n, part, known) => job(n, () => answer(part, known, 'figures')),
-  finish: (n, part, known) => job(n, () => answer(part, known, 'whole')),
-  compare: (n, part, run) => job(n, () => service.compare(part, run, CARD)),
+  evaluate: async (n, part, known) => {
+    await ready(part)
+    return job(n, () => answer(part, known, 'figures'))
+  },
+  finish: async (n, part, known) => {
+    await ready(part)
+    return job(n, () => answer(part, known, 'whole'))
+  },
+  compare: async (n, part, run) => {
+    await ready(part)
+    return job(n, () => service.compare(part, run, CARD))
+  },
   trace: (n, picture, options) => job(n, () => service.trace(picture, options)),
-  takeOut: (n, part, wanted) => job(n, () => service.takeOut(part, wanted)),
+  takeOut: async (n, part, wanted) => {
+    await ready(part)
+    return job(n, () => service.takeOut(part, wanted))
+  },
 }
 
 expose(compute)

@@ -114,9 +114,9 @@ export class BenchView {
     outline: readonly Vec3[] | undefined,
   ): void {
     this.highlight.clear()
-    if (segments.size > 0)
-      for (const body of this.bodies.drawn.filter((b) => b.shown.step === step && b.shown.carried))
-        this.highlight.light(body, segments, this.theme, this.cut?.plane)
+    if (segments.size > 0 && step !== undefined)
+      for (const body of this.bodies.drawn.filter((b) => b.shown.runs.has(step)))
+        this.highlight.light(body, step, segments, this.theme, this.cut?.plane)
     if (outline && outline.length > 1) this.highlight.outline(outline, this.theme)
     this.invalidate()
   }

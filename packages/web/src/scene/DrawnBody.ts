@@ -1,5 +1,6 @@
-import { materialOf, type Body } from '@flexum/core/evaluate'
-import { grownTo, unpackTag } from '@flexum/core/sweep'
+import { faceOf, materialOf, materialsOf, originOf, type Body } from '@flexum/core/evaluate'
+import type { Id } from '@flexum/core/base'
+import { grownTo, type FaceTag } from '@flexum/core/sweep'
 import type { Box3 as CoreBox, Placement, Vec3 } from '@flexum/core/space'
 import {
   Box3,
@@ -116,7 +117,8 @@ export class DrawnBody {
 
   /** Materials of other looks than the body's have their own colours on it; faces of different materials share no vertex. */
   private colourMaterials(): boolean {
-    const { materials, look, mesh } = this.body
+    const { look, mesh } = this.body
+    const materials = materialsOf(this.body)
     if (materials.every((m) => m.look === look)) return false
     const colours = new Float32Array(mesh.positions.length).fill(1)
     const shades = new Map(materials.map((m) => [m, new Color(colourOf(m.look))]))
@@ -196,13 +198,19 @@ export class DrawnBody {
     return hit.object.worldToLocal(hit.point.clone()).toArray() as unknown as Vec3
   }
 
-  /** Faces of some segments, for lighting up. */
-  segmentFaces(segments: ReadonlySet<number>): BufferGeometry {
-    return facesOf(this.geometry, this.body, (t) => t.kind === 'side' && segments.has(t.segment))
+  /** Faces of some segments of a step in it, for lighting up. */
+  segmentFaces(step: Id, segments: ReadonlySet<number>): BufferGeometry {
+    return facesOf(
+      this.geometry,
+      this.body,
+      (t, triangle) =>
+        t.kind === 'side' && segments.has(t.segment) && originOf(this.body, triangle).step === step,
+    )
   }
 
-  tagOf(hit: Intersection): ReturnType<typeof unpackTag> {
-    return unpackTag(this.body.mesh.tags[hit.faceIndex!]!, this.body.edges)
+  /** The step that the surface at a hit comes from, and which face of it that is. */
+  faceAt(hit: Intersection): { readonly step: Id; readonly face: FaceTag } {
+    return { step: originOf(this.body, hit.faceIndex!).step, face: faceOf(this.body, hit.faceIndex!) }
   }
 
   /** Lets go of its geometry, and gives its materials to whoever lets go of those. */

@@ -1,3 +1,4 @@
+import type { Id } from '@flexum/core/base'
 import type { Vec3 } from '@flexum/core/space'
 import { LineBasicMaterial, LineSegments, Mesh, MeshBasicMaterial, type Plane, type Scene } from 'three'
 import type { Theme } from '../ui/theme.ts'
@@ -17,8 +18,14 @@ export class Highlight {
     this.spent = spent
   }
 
-  /** Lights up the faces along segments of a path, on all copies of a body, but for what a cut takes away. */
-  light(body: DrawnBody, segments: ReadonlySet<number>, theme: Theme, cut: Plane | undefined): void {
+  /** Lights up the faces along segments of a step's path, on all copies of a body, but for what a cut takes away. */
+  light(
+    body: DrawnBody,
+    step: Id,
+    segments: ReadonlySet<number>,
+    theme: Theme,
+    cut: Plane | undefined,
+  ): void {
     const material = new MeshBasicMaterial({
       color: DRAWN[theme].chosen,
       transparent: true,
@@ -28,7 +35,7 @@ export class Highlight {
       polygonOffsetUnits: -1,
       clippingPlanes: cut ? [cut] : null,
     })
-    const faces = body.segmentFaces(segments)
+    const faces = body.segmentFaces(step, segments)
     this.show(
       ...body.body.places.map((p) => {
         const mesh = new Mesh(faces, material)

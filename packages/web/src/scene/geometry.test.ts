@@ -20,7 +20,7 @@ describe('a body for the picture', () => {
     const [sides, ends] = g.groups
     expect(sides!.count + ends!.count).toBe(hoop.mesh.triangles.length)
     expect(ends!.start).toBe(sides!.count)
-    const kinds = [...hoop.mesh.tags].map((t) => unpackTag(t, hoop.edges).kind)
+    const kinds = [...hoop.mesh.tags].map((t) => unpackTag(t, hoop.origins.all[0]!.edges).kind)
     expect(kinds.slice(0, sides!.count / 3).every((k) => k === 'side')).toBe(true)
     expect(kinds.slice(sides!.count / 3).every((k) => k !== 'side')).toBe(true)
     g.computeBoundingBox()

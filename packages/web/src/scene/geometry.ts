@@ -1,6 +1,6 @@
-import type { Body } from '@flexum/core/evaluate'
+import { faceOf, type Body } from '@flexum/core/evaluate'
 import type { Mesh as CoreMesh } from '@flexum/core/space'
-import { isEnd, unpackTag, type FaceTag } from '@flexum/core/sweep'
+import { isEnd, type FaceTag } from '@flexum/core/sweep'
 import { BufferAttribute, BufferGeometry } from 'three'
 
 /** A core mesh as three's geometry, without copying; group 0 is the sides, group 1 the end faces. */
@@ -30,12 +30,13 @@ function countSides(mesh: CoreMesh): number {
 /** Some faces of a body, sharing its vertices. */
 export function facesOf(
   geometry: BufferGeometry,
-  { mesh, edges }: Pick<Body, 'mesh' | 'edges'>,
-  pick: (tag: FaceTag) => boolean,
+  body: Pick<Body, 'mesh' | 'origins'>,
+  pick: (face: FaceTag, triangle: number) => boolean,
 ): BufferGeometry {
+  const { mesh } = body
   const index: number[] = []
   for (let t = 0; t < mesh.tags.length; t++) {
-    if (!pick(unpackTag(mesh.tags[t]!, edges))) continue
+    if (!pick(faceOf(body, t), t)) continue
     index.push(mesh.triangles[t * 3]!, mesh.triangles[t * 3 + 1]!, mesh.triangles[t * 3 + 2]!)
   }
   return sharing(geometry, index)

@@ -12,9 +12,9 @@ export interface Pick {
 
 /** Where along its path a body is met. */
 export function pickAlong({ body, hit }: BodyHit): Pick {
-  const { step, carried } = body.shown
+  const { step, face: tag } = body.faceAt(hit)
+  const carried = body.shown.runs.get(step)
   if (!carried) return { step, along: undefined }
-  const tag = body.tagOf(hit)
   const { path } = carried
   if (tag.kind === 'start') return { step, along: { station: 0, segment: 0 } }
   if (tag.kind === 'end') return { step, along: { station: path.length, segment: path.segments.length - 1 } }

@@ -30,9 +30,12 @@ export const setWall: Command<{ step: Id; wall: WallEntry | undefined }> = (part
   return ok(withStep(part, args.wall ? { ...solid, wall: args.wall } : solid))
 }
 
+/** Says what a section or a body is made of. */
 export const setMaterial: Command<{ step: Id; material: MaterialEntry }> = (part, args) => {
-  const step = profileAt(part, args.step)
-  return step.ok ? ok(withStep(part, { ...step.value, material: args.material })) : step
+  const step = stepOf(part, args.step)
+  return step && 'material' in step
+    ? ok(withStep(part, { ...step, material: args.material }))
+    : fail(fault('edit.no-step', `there is nothing of a material at "${args.step}" in this part`))
 }
 
 /** Says which section of the library a profile is, after it was saved there. */

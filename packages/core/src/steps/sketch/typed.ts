@@ -149,8 +149,9 @@ export const sketchKind: StepKind<SketchStep> = {
   title: 'Sketch',
   called: calledByUse,
   stationAmong(step, all) {
-    const [path, profile] = usesOf(step, all)
-    return profile && !path ? 'profile' : 'path'
+    const [path, profile, body] = usesOf(step, all)
+    if (path) return 'path'
+    return profile ? 'profile' : body ? 'fit' : 'path'
   },
   station: 'path',
   schema: sketchSchema,
@@ -227,17 +228,22 @@ function planeMapped(plane: SheetPlane, visit: Parameters<typeof mapFields>[3]):
   }
 }
 
-/** Whether a path and whether a profile is made of it. */
-function usesOf({ id }: SketchStep, all: readonly StepBase[]): readonly [path: boolean, profile: boolean] {
+/** Whether a path, a profile, a body is made of it. */
+function usesOf(
+  { id }: SketchStep,
+  all: readonly StepBase[],
+): readonly [path: boolean, profile: boolean, body: boolean] {
   const taken = (kind: string): boolean =>
     all.some((s) => s.kind === kind && (s as StepBase & { readonly sketch?: Id }).sketch === id)
-  return [taken('sketch-path'), taken('sketch-profile')]
+  return [taken('sketch-path'), taken('sketch-profile'), taken('extruded')]
 }
 
 function calledByUse(step: SketchStep, all: readonly StepBase[]): string {
-  const [path, profile] = usesOf(step, all)
-  if (path && profile) return 'Path and profile sketch'
-  return path ? 'Path sketch' : profile ? 'Profile sketch' : 'Sketch'
+  const [path, profile, body] = usesOf(step, all)
+  const uses = [path && 'path', profile && 'profile', body && 'body'].filter((u) => u !== false)
+  if (uses.length === 0) return 'Sketch'
+  const words = uses.length === 1 ? uses[0]! : `${uses.slice(0, -1).join(', ')} and ${uses.at(-1)}`
+  return `${words[0]!.toUpperCase()}${words.slice(1)} sketch`
 }
 
 /** All dimensions of sketches, with the step they are in. */

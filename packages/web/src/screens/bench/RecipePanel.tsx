@@ -8,7 +8,7 @@ import type { StepResult } from '@flexum/core/evaluate'
 import { selectionOf } from '../../bench/session.ts'
 import { Menu, type MenuItem } from '../../ui/Menu.tsx'
 import { counted } from '../../ui/counted.ts'
-import { addNewStep, drawPath, drawProfile } from './actions/recipe.ts'
+import { addNewStep, drawBody, drawPath, drawProfile } from './actions/recipe.ts'
 import { NewSheetDialog } from './NewSheetDialog.tsx'
 import { useBench, usePart, useSessionState } from './context.ts'
 import { StepPicture, ValuesPicture } from './StepPicture.tsx'
@@ -71,6 +71,7 @@ export function RecipePanel() {
                 part.steps.some((s) => s.kind === 'sketch') ? setAsking(true) : drawPath(session),
             },
             { label: 'Draw a profile', onSelect: () => drawProfile(session) },
+            { label: 'Draw a body', onSelect: () => drawBody(session) },
             ...allKinds().map(({ kind, title }) => ({
               label: title,
               onSelect: () => addNewStep(session, kind),

@@ -1,4 +1,12 @@
-import { stationOf, STATIONS, type Capability, type Part, type Station } from '@flexum/core/document'
+import {
+  stationOf,
+  doingOf,
+  kindOf,
+  STATIONS,
+  type Capability,
+  type Part,
+  type Station,
+} from '@flexum/core/document'
 import { blankOf, inputOf, type PartResult } from '@flexum/core/evaluate'
 import { findingCounts, runView, stepsGiving, type RunView } from '../../bench/results.ts'
 import { selectionOf } from '../../bench/session.ts'
@@ -176,6 +184,10 @@ function StationMark({ state }: { readonly state: State | 'here' }) {
 
 /** Bodies beside the runs: steps of their own that give some. */
 function fitFigure(part: Part): string {
-  const n = part.steps.filter((s) => stationOf(s, part.steps) === 'fit').length
-  return n === 0 ? 'no bodies' : counted(n, 'body', 'bodies')
+  const n = part.steps.filter((s) => kindOf(s).station === 'fit').length
+  const met = part.steps.filter((s) => doingOf(s) !== undefined).length
+  if (n === 0 && met === 0) return 'no bodies'
+  return met === 0
+    ? counted(n, 'body', 'bodies')
+    : `${counted(n, 'body', 'bodies')}, ${met} ${met === 1 ? 'meets' : 'meet'}`
 }

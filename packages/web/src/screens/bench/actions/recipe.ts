@@ -59,6 +59,29 @@ export function drawProfile(session: Session): void {
   drawOn(session, 'sketch-profile', { kind: 'xy', offset: '0' })
 }
 
+/** A sketch that lies flat and a body extruded of it at the end of the recipe, and its sheet open. */
+export function drawBody(session: Session): void {
+  const part = partOf(session.store.getState())
+  const ids = countingIds('s', idsIn(part))
+  const [sketch, body] = [ids(), ids()]
+  const mergeKey = `draw-${sketch}`
+  const drawn: Step = {
+    id: sketch,
+    kind: 'sketch',
+    name: 'Body sketch',
+    aside: false,
+    plane: { kind: 'xy', offset: '0' },
+    entities: [],
+    constraints: [],
+  }
+  const label = 'Draw a body'
+  session.run(addStep, { step: drawn, index: part.steps.length }, { label, mergeKey })
+  const step = freshStep(partOf(session.store.getState()), 'extruded', { id: body })
+  if (!step.ok) return
+  const select = { station: 'fit' as const, step: sketch, node: null, sheet: sketch }
+  session.run(addStep, { step: step.value, index: part.steps.length + 1 }, { label, mergeKey, select })
+}
+
 /** A sketch on a plane and what takes it, before the first run, so that it can be carried by it; its sheet opens if it is empty. */
 export function drawOn(
   session: Session,

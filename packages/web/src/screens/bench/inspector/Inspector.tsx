@@ -4,7 +4,8 @@ import { selectionOf } from '../../../bench/session.ts'
 import { useSessionState } from '../context.ts'
 import { EndsInspector } from '../steps/run/EndsInspector.tsx'
 import { CheckInspector } from './CheckInspector.tsx'
-import { NoBodies, NoPath, NoProfile, NoRun } from './NoSteps.tsx'
+import { FitInspector } from './FitInspector.tsx'
+import { NoPath, NoProfile, NoRun } from './NoSteps.tsx'
 import { ShopInspector } from './ShopInspector.tsx'
 import { StationSteps } from './StationSteps.tsx'
 import { ValuesInspector } from './ValuesInspector.tsx'
@@ -15,7 +16,7 @@ const INSPECTORS: Readonly<Record<Station, () => ReactNode>> = {
   profile: () => <StationSteps station="profile" empty={<NoProfile />} />,
   run: () => <StationSteps station="run" empty={<NoRun />} />,
   ends: EndsInspector,
-  fit: () => <StationSteps station="fit" empty={<NoBodies />} />,
+  fit: FitInspector,
   check: CheckInspector,
   shop: ShopInspector,
 }

@@ -1,5 +1,5 @@
 import { EmptyState } from '../../../ui/EmptyState.tsx'
-import { addNewStep, drawPath, drawProfile } from '../actions/recipe.ts'
+import { addNewStep, drawBody, drawPath, drawProfile } from '../actions/recipe.ts'
 import { useBench } from '../context.ts'
 import { BringInSvg } from '../steps/shared/BringInSvg.tsx'
 
@@ -66,9 +66,16 @@ export function NoRun() {
 
 /** Bodies the run meets; there are none so far. */
 export function NoBodies() {
+  const { session } = useBench()
   return (
     <EmptyState title="No bodies here">
-      This part is made of runs by themselves: nothing to meet, join or cut.
+      <p className="mb-3">
+        This part is made of runs by themselves. A body is drawn on a sheet and extruded; a run can then join
+        it, cut it or keep what both have.
+      </p>
+      <button type="button" className="btn btn-sm btn-success" onClick={() => drawBody(session)}>
+        Draw a body
+      </button>
     </EmptyState>
   )
 }

@@ -19,7 +19,7 @@ export function UsesPanel({ model }: { readonly model: SheetModel }) {
   if (uses.length === 0 || model.entities.length === 0) return null
 
   const use = (
-    kind: 'sketch-path' | 'sketch-profile',
+    kind: 'sketch-path' | 'sketch-profile' | 'extruded',
     choices: { curves: readonly Id[] } | { regions: readonly (readonly Id[])[] },
   ): void => {
     const now = partOf(session.store.getState())
@@ -54,6 +54,15 @@ export function UsesPanel({ model }: { readonly model: SheetModel }) {
                 onClick={() => use('sketch-profile', { regions: [[...free.regions.at(-1)!.curves]] })}
               >
                 Profile of them
+              </button>
+            )}
+            {free.regions.length > 0 && (
+              <button
+                type="button"
+                className="btn btn-xs btn-paper"
+                onClick={() => use('extruded', { regions: [[...free.regions.at(-1)!.curves]] })}
+              >
+                Body of them
               </button>
             )}
           </div>

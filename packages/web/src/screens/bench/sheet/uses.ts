@@ -1,15 +1,18 @@
 import type { Id } from '@flexum/core/base'
-import type { Part, SketchPathStep, SketchProfileStep } from '@flexum/core/document'
-import { changeSketchPath, changeSketchProfile } from '@flexum/core/edit'
+import type { ExtrudedStep, Part, SketchPathStep, SketchProfileStep } from '@flexum/core/document'
+import { changeExtruded, changeSketchPath, changeSketchProfile } from '@flexum/core/edit'
 import { pickedRegions } from '@flexum/core/evaluate'
 import { pointAt, pointInPolygon, type Curve2, type Vec2 } from '@flexum/core/plane'
 import type { SketchRegion } from '@flexum/core/sketch'
 import type { Session } from '../../../bench/session.ts'
 import { firstChainIn, type SheetModel } from '../../../sheet/model.ts'
 
+/** A step that uses a sketch. */
+type User = SketchPathStep | SketchProfileStep | ExtrudedStep
+
 /** What a sketch is used for by one step: curves that a path goes along, or regions that a section is made of. */
 export interface SketchUse {
-  readonly step: SketchPathStep | SketchProfileStep
+  readonly step: User
   /** A letter and a stroke of its own, by which it is known on the sheet and in the list. */
   readonly letter: string
   readonly dash: string
@@ -23,8 +26,9 @@ const DASHES = ['1 5', '7 5', '12 4 2 4', '3 3', '16 6']
 export function usesOf(part: Part, model: SheetModel): readonly SketchUse[] {
   const { areas } = model.solved
   const users = part.steps.filter(
-    (s): s is SketchPathStep | SketchProfileStep =>
-      (s.kind === 'sketch-path' || s.kind === 'sketch-profile') && s.sketch === model.step.id,
+    (s): s is User =>
+      (s.kind === 'sketch-path' || s.kind === 'sketch-profile' || s.kind === 'extruded') &&
+      s.sketch === model.step.id,
   )
   return users.map((step, i) => {
     const mark = { step, letter: String.fromCharCode(65 + (i % 26)), dash: DASHES[i % DASHES.length]! }
@@ -91,5 +95,9 @@ export function pickFor(
   const regions = on ? use.regions.filter((r) => r !== pressed) : [...use.regions, pressed]
   if (regions.length === 0) return false
   const choices = { regions: regions.map((r) => [...r.curves]) }
-  return session.run(changeSketchProfile, { step: step.id, choices }, { label: `Regions of ${step.name}` })
+  const args = { step: step.id, choices }
+  const how = { label: `Regions of ${step.name}` }
+  return step.kind === 'extruded'
+    ? session.run(changeExtruded, args, how)
+    : session.run(changeSketchProfile, args, how)
 }

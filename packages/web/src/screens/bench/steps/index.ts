@@ -1,6 +1,7 @@
 import { createElement, type ReactNode } from 'react'
 import type { Step, StepKindName } from '@flexum/core/document'
 import { blankPage } from './blank/index.tsx'
+import { extrudedPage } from './extruded/index.tsx'
 import { helixPathPage } from './helix-path/index.tsx'
 import { nodePathPage } from './node-path/index.tsx'
 import { otherPage } from './other/index.tsx'
@@ -20,6 +21,7 @@ const OWN: { readonly [K in StepKindName]: PageKind<Extract<Step, { kind: K }>> 
   'stock-profile': stockProfilePage,
   'sketch-profile': sketchProfilePage,
   run: runPage,
+  extruded: extrudedPage,
   blank: blankPage,
 }
 

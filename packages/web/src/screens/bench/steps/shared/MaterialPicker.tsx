@@ -2,10 +2,10 @@ import { useQuery } from '@tanstack/react-query'
 import { setMaterial } from '@flexum/core/edit'
 import { fetchMaterials } from '../../../../api/catalogue.ts'
 import { useBench } from '../../context.ts'
-import type { ProfileStep } from './ProfilePanel.tsx'
+import type { MaterialEntry, Step } from '@flexum/core/document'
 
-/** What a section is made of, from the table of materials. */
-export function MaterialPicker({ step }: { readonly step: ProfileStep }) {
+/** What a section or a body is made of, from the table of materials. */
+export function MaterialPicker({ step }: { readonly step: Step & { readonly material: MaterialEntry } }) {
   const { session } = useBench()
   const materials = useQuery({ queryKey: ['materials'], queryFn: fetchMaterials })
   const known = materials.data?.some((m) => m.name === step.material.name) ?? false

@@ -1,91 +1,22 @@
 import type { SketchProfileStep } from '@flexum/core/document'
 import { changeSketchProfile } from '@flexum/core/edit'
-import { pickedRegions } from '@flexum/core/evaluate'
-import { stepResult } from '../../../../bench/results.ts'
-import { curvesPath, TRUE_SCALE } from '../../../../ui/curvePath.ts'
 import { openSheet } from '../../actions/recipe.ts'
-import { useBench, usePart, useSessionState } from '../../context.ts'
-import { boxOf } from '../shared/SketchMap.tsx'
+import { useBench } from '../../context.ts'
+import { RegionPicker } from '../shared/RegionPicker.tsx'
 import { UseInRun } from '../shared/UseInRun.tsx'
 
 /** Which closed regions of a sketch make the section. */
 export function SketchProfileFields({ step }: { readonly step: SketchProfileStep }) {
   const { session } = useBench()
-  const part = usePart()
-  const output = useSessionState((s) => stepResult(s.result, step.sketch)?.output)
-  const sketches = part.steps.filter((s) => s.kind === 'sketch')
-  const change = (choices: Parameters<typeof changeSketchProfile>[1]['choices'], label: string): void =>
-    void session.run(changeSketchProfile, { step: step.id, choices }, { label })
-  const drawn = output?.sketch
-  const picked = drawn ? pickedRegions(step.regions, drawn) : []
-  const box = drawn && boxOf(drawn.entities)
-  const size = box ? Math.max(box.w, box.h, 1) : 1
-  const pad = size * 0.08
   return (
     <>
-      <label className="grid grid-cols-[1fr_180px] items-center gap-x-2">
-        <span className="muted">Sketch</span>
-        <select
-          className="select select-sm"
-          value={step.sketch}
-          onChange={(e) => change({ sketch: e.target.value, regions: [] }, 'Sketch of the profile')}
-        >
-          {sketches.map((s) => (
-            <option key={s.id} value={s.id}>
-              {s.name}
-            </option>
-          ))}
-        </select>
-      </label>
-      {drawn && box && drawn.regions.length > 0 && (
-        <svg
-          viewBox={`${box.x - pad} ${box.y - pad} ${box.w + 2 * pad} ${box.h + 2 * pad}`}
-          className="max-h-44 w-full rounded-box border hairline"
-          role="group"
-          aria-label="Regions of the profile"
-        >
-          <defs>
-            <pattern
-              id="pick-hatch"
-              width={size / 18}
-              height={size / 18}
-              patternUnits="userSpaceOnUse"
-              patternTransform="rotate(45)"
-            >
-              <path d={`M0 0V${size / 18}`} stroke="var(--color-success)" strokeWidth={size / 160} />
-            </pattern>
-          </defs>
-          {drawn.regions.map((r, i) => {
-            const on = picked.includes(r)
-            const toggle = (): void => {
-              const next = on ? picked.filter((x) => x !== r) : [...picked, r]
-              if (next.length > 0)
-                change({ regions: next.map((x) => [...x.curves]) }, 'Regions of the profile')
-            }
-            return (
-              <path
-                key={i}
-                role="checkbox"
-                aria-checked={on}
-                aria-label={`Region ${i + 1}`}
-                tabIndex={0}
-                d={[r.outer, ...r.holes].map((l) => curvesPath(l, TRUE_SCALE, true)).join('')}
-                fill={on ? 'url(#pick-hatch)' : 'var(--color-base-200)'}
-                fillRule="evenodd"
-                stroke={on ? 'var(--color-success)' : 'var(--ink3)'}
-                strokeWidth={size / 90}
-                style={{ cursor: 'pointer' }}
-                onClick={toggle}
-                onKeyDown={(e) => {
-                  if (e.key !== ' ' && e.key !== 'Enter') return
-                  e.preventDefault()
-                  toggle()
-                }}
-              />
-            )
-          })}
-        </svg>
-      )}
+      <RegionPicker
+        chosen={step}
+        what="profile"
+        onChange={(choices, label) =>
+          void session.run(changeSketchProfile, { step: step.id, choices }, { label })
+        }
+      />
       <div className="flex gap-2">
         <UseInRun step={step.id} as="profile" />
         <button
