@@ -17,6 +17,15 @@ export function freshStep<K extends StepKindName>(
     last: (gives) => steps.findLast((s) => kindOf(s).gives.includes(gives))?.id,
     ids: (prefix) => countingIds(prefix, [...idsIn(part), id]),
   }
-  const made = known.fresh({ id, name: name ?? known.title, aside: false }, around)
+  const made = known.fresh({ id, name: name ?? unusedName(part, known.title), aside: false }, around)
   return made as Result<Extract<Step, { kind: K }>>
+}
+
+/** A name that no step has yet: the title of its kind, or that with a number. */
+function unusedName(part: Part, title: string): string {
+  const names = new Set(part.steps.map((s) => s.name))
+  for (let n = 1; ; n++) {
+    const name = n === 1 ? title : `${title} ${n}`
+    if (!names.has(name)) return name
+  }
 }

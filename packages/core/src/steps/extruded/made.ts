@@ -40,11 +40,13 @@ export const extrudedMaker: StepMaker<ExtrudedStep> = {
     return { output: { bodies: [body] }, findings: [] }
   },
   summary({ bodies }, display, step) {
+    if (step.does) return `${DOES[step.does.kind]}${step.through ? ', through' : ''}`
     const solid = bodies?.[0]?.solid
-    if (solid?.kind !== 'extruded') return ''
-    return step.through ? 'through' : `${shortFigures(Math.abs(solid.to - solid.from), display)} deep`
+    return solid?.kind === 'extruded' ? `${shortFigures(Math.abs(solid.to - solid.from), display)} deep` : ''
   },
 }
+
+const DOES = { joins: 'joins', cuts: 'cuts', common: 'keeps what is common' } as const
 
 /** Chord error of the picture, as a share of the section's width across. */
 const PICTURE = 1 / 4000

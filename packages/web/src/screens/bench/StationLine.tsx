@@ -184,10 +184,8 @@ function StationMark({ state }: { readonly state: State | 'here' }) {
 
 /** Bodies beside the runs: steps of their own that give some. */
 function fitFigure(part: Part): string {
-  const n = part.steps.filter((s) => kindOf(s).station === 'fit').length
-  const met = part.steps.filter((s) => doingOf(s) !== undefined).length
-  if (n === 0 && met === 0) return 'no bodies'
-  return met === 0
-    ? counted(n, 'body', 'bodies')
-    : `${counted(n, 'body', 'bodies')}, ${met} ${met === 1 ? 'meets' : 'meet'}`
+  const bodies = part.steps.filter((s) => kindOf(s).gives.includes('bodies'))
+  const own = bodies.filter((s) => kindOf(s).station === 'fit').length
+  const meet = bodies.some((s) => doingOf(s) !== undefined)
+  return own === 0 && !meet ? 'no bodies' : counted(own, 'body', 'bodies')
 }

@@ -78,7 +78,7 @@ export function drawBody(session: Session): void {
   session.run(addStep, { step: drawn, index: part.steps.length }, { label, mergeKey })
   const step = freshStep(partOf(session.store.getState()), 'extruded', { id: body })
   if (!step.ok) return
-  const select = { station: 'fit' as const, step: sketch, node: null, sheet: sketch }
+  const select = { station: 'fit' as const, step: body, node: null, sheet: sketch }
   session.run(addStep, { step: step.value, index: part.steps.length + 1 }, { label, mergeKey, select })
 }
 

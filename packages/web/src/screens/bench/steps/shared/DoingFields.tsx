@@ -13,14 +13,21 @@ const WORDS: Readonly<Record<What, string>> = {
   common: 'keeps what is common',
 }
 
-/** The steps before one that have bodies: those that its own can do something with. */
-const othersBefore = (part: Part, step: Step): readonly Step[] =>
-  part.steps
-    .slice(
-      0,
-      part.steps.findIndex((s) => s.id === step.id),
-    )
-    .filter((s) => kindOf(s).gives.includes('bodies'))
+/**
+ * The steps before one that have bodies that its own can do something with: those that have not gone into another before it, and
+ * those that are chosen.
+ */
+function othersBefore(part: Part, step: Step): readonly Step[] {
+  const before = part.steps.slice(
+    0,
+    part.steps.findIndex((s) => s.id === step.id),
+  )
+  const gone = new Set(before.flatMap((s) => (s.aside ? [] : (doingOf(s)?.with ?? []))))
+  const chosen = doingOf(step)?.with ?? []
+  return before.filter(
+    (s) => kindOf(s).gives.includes('bodies') && !s.aside && (!gone.has(s.id) || chosen.includes(s.id)),
+  )
+}
 
 const listed = (names: readonly string[]): string =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`

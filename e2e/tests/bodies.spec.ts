@@ -1,0 +1,74 @@
+import { expect, test, type Page } from '@playwright/test'
+import { saved, startPart, station } from './bench.ts'
+import { clickAt, inspector, moveTo } from './sheet.ts'
+
+/** Draws a body from the recipe's menu: its sheet opens. */
+async function drawBody(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Add a step' }).click()
+  await page.getByRole('menuitem', { name: 'Draw a body' }).click()
+  await expect(page.getByRole('toolbar', { name: 'Sheet' })).toBeVisible()
+}
+
+const back = (page: Page): Promise<void> => page.getByRole('button', { name: 'Back to the part' }).click()
+
+const does = (page: Page) => inspector(page).getByRole('status', { name: 'What it does' }).first()
+
+/** A figure of the inspector by its label. */
+const figure = async (page: Page, label: string): Promise<number> => {
+  const text = await inspector(page).locator('dt', { hasText: label }).locator('+ dd').first().textContent()
+  return Number(text!.replace(/[^\d.]/g, ' ').trim().split(' ')[0])
+}
+
+test('a plate is drawn and extruded, a hole goes through it, and the bar stands on it as one body', async ({
+  page,
+}) => {
+  await startPart(page, 'Foot', 'Straight bar')
+  await station(page, 'Fit').click()
+  await expect(page.getByText('No bodies here')).toBeVisible()
+  await page.getByRole('button', { name: 'Draw a body' }).click()
+  await expect(page.getByRole('toolbar', { name: 'Sheet' })).toBeVisible()
+  // A plate of 60 x 40 by figures.
+  await page.keyboard.press('b')
+  await clickAt(page, -30, -20)
+  await moveTo(page, 20, 10)
+  await page.keyboard.type('60')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('40')
+  await page.keyboard.press('Enter')
+  await back(page)
+  await expect(inspector(page).getByRole('heading', { name: /^Extruded/ })).toBeVisible()
+  const depth = inspector(page).getByRole('textbox', { name: 'Depth' })
+  await depth.fill('12')
+  await depth.press('Enter')
+  await expect.poll(() => figure(page, 'Volume')).toBeCloseTo(60 * 40 * 12, 0)
+
+  // The bar lies half in it, over 30 mm: both become one.
+  await inspector(page).getByLabel('With other bodies').selectOption({ label: 'joins others' })
+  await expect(does(page)).toHaveText('Extruded joins Run into one body.')
+  const joined = 60 * 40 * 12 + Math.PI * 25 * (300 - 15)
+  await expect.poll(() => figure(page, 'Volume')).toBeCloseTo(joined, 1)
+
+  await drawBody(page)
+  await page.keyboard.press('o')
+  await clickAt(page, -20, 10)
+  await moveTo(page, -17, 13)
+  await page.keyboard.type('12')
+  await page.keyboard.press('Enter')
+  await back(page)
+  await inspector(page).getByLabel('With other bodies').selectOption({ label: 'cuts away of others' })
+  await expect(does(page)).toHaveText('Extruded 2 is cut away of Extruded.')
+  await inspector(page).getByRole('checkbox', { name: 'Through all that it meets' }).check()
+  await expect.poll(() => figure(page, 'Volume')).toBeCloseTo(joined - Math.PI * 36 * 12, 1)
+  await expect(station(page, 'Fit')).toContainText('2 bodies')
+  // A body that reaches nothing is told, and what was there stays on screen.
+  const start = inspector(page).getByRole('checkbox', { name: 'Through all that it meets' })
+  await start.uncheck()
+  const off = inspector(page).getByRole('textbox', { name: 'Starts off the sheet by' })
+  await off.fill('50')
+  await off.press('Enter')
+  await expect(inspector(page).getByText(/have nothing in common/)).toBeVisible()
+  await expect(inspector(page).getByText('as it last was')).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(inspector(page).getByText(/have nothing in common/)).toBeHidden()
+  await saved(page)
+})
