@@ -4,7 +4,7 @@ import { defineConfig } from 'vite'
 const here = (file: string): string => fileURLToPath(new URL(file, import.meta.url))
 
 export default defineConfig({
-  ssr: { noExternal: true, external: ['@libsql/client'] },
+  ssr: { noExternal: true, external: ['@libsql/client', 'manifold-3d'] },
   build: {
     ssr: true,
     target: 'node20',

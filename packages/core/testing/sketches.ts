@@ -98,3 +98,23 @@ const onXY = (id: string): Omit<SketchStep, 'entities'> => ({
   plane: { kind: 'xy', offset: '0' },
   constraints: [],
 })
+
+/** A sheet on XY with one closed outline of straights through points. */
+export function outlineAt(id: string, points: readonly (readonly [number, number])[]): SketchStep {
+  return {
+    ...onXY(id),
+    entities: [
+      ...points.map(([a, b], i) => pt(`p${i}`, a, b)),
+      ...points.map((_, i) => line(`l${i}`, `p${i}`, `p${(i + 1) % points.length}`)),
+    ],
+  }
+}
+
+/** A sheet on XY with one open chain of straights through points. */
+export const chainAt = (id: string, points: readonly (readonly [number, number])[]): SketchStep => ({
+  ...onXY(id),
+  entities: [
+    ...points.map(([a, b], i) => pt(`p${i}`, a, b)),
+    ...points.slice(1).map((_, i) => line(`l${i}`, `p${i}`, `p${i + 1}`)),
+  ],
+})

@@ -6,10 +6,11 @@ import {
   type Part,
   type SketchStep,
   type Step,
+  type TurnedStep,
 } from '@flexum/core/document'
 import { changeDoing } from '@flexum/core/edit'
 import { bodiesOf, createEvaluator, massOf, volumeOf, type Evaluator } from '@flexum/core/evaluate'
-import { rectangleAt, roundAt } from '../../core/testing/sketches.ts'
+import { chainAt, outlineAt, rectangleAt, roundAt } from '../../core/testing/sketches.ts'
 import { loadSolids } from './index.ts'
 
 let evaluator: Evaluator
@@ -30,6 +31,18 @@ const extruded = (id: string, sketch: string, more: Partial<ExtrudedStep> = {}):
   depth: '10',
   other: '0',
   through: false,
+  material: steel,
+  ...more,
+})
+const turned = (id: string, sketch: string, more: Partial<TurnedStep> = {}): TurnedStep => ({
+  id,
+  kind: 'turned',
+  name: id,
+  aside: false,
+  sketch,
+  regions: [],
+  axis: 'up-axis',
+  angle: '360 deg',
   material: steel,
   ...more,
 })
@@ -130,5 +143,100 @@ describe('bodies that meet', () => {
     )
     expect(result.findings.filter((f) => f.severity === 'blocks').map((f) => f.code)).toEqual(['fit.library'])
     expect(bodiesOf(result)).toHaveLength(1)
+  })
+})
+
+describe('turned bodies', () => {
+  const ring = roundAt('ring', 20, 0, 4)
+  it('by theorem and by their mesh: a bead, a part of it, on either side of its axis', () => {
+    const whole = 2 * Math.PI * 20 * Math.PI * 16
+    for (const [more, share] of [
+      [{}, 1],
+      [{ angle: '90 deg' }, 1 / 4],
+      [{ angle: '-30 deg' }, 1 / 12],
+    ] as const) {
+      const [body] = bodiesOf(worked(partOf(ring, turned('bead', 'ring', more))))
+      expect(body!.figures.volume / (share * whole)).toBeCloseTo(1, 12)
+      expect(body!.figures.theoremVolume).toBe(body!.figures.volume)
+    }
+    const left = roundAt('ring', -20, 0, 4)
+    expect(volumeOf(worked(partOf(left, turned('bead', 'ring'))))! / whole).toBeCloseTo(1, 12)
+  })
+  it('a groove of a torus in a rod: by Pappus, to a millionth', () => {
+    const [R, a, long] = [30, 5, 50]
+    const rod = outlineAt('half', [
+      [0, -long / 2],
+      [R, -long / 2],
+      [R, long / 2],
+      [0, long / 2],
+    ])
+    const result = worked(
+      partOf(
+        rod,
+        turned('rod', 'half'),
+        roundAt('tool', R, 0, a),
+        turned('groove', 'tool', { does: { kind: 'cuts', with: ['rod'] } }),
+      ),
+    )
+    // The half disc inside, at its centroid.
+    const removed = 2 * Math.PI * (R - (4 * a) / (3 * Math.PI)) * ((Math.PI * a * a) / 2)
+    expect(volumeOf(result)! / (Math.PI * R * R * long - removed)).toBeCloseTo(1, 6)
+  })
+  it('a countersunk plate: planes and cones', () => {
+    // A hole of 6 through 10, with a countersink of 90 degrees to 12 across, along Y.
+    const tool = outlineAt('tool', [
+      [0, -1],
+      [3, -1],
+      [3, 7],
+      [6, 10],
+      [6, 11],
+      [0, 11],
+    ])
+    const slab = rectangleAt('slab', -20, 0, 40, 10)
+    const result = worked(
+      partOf(
+        slab,
+        extruded('plate', 'slab', { way: 'even', depth: '40' }),
+        tool,
+        turned('sink', 'tool', { does: { kind: 'cuts', with: ['plate'] } }),
+      ),
+    )
+    const hole = Math.PI * 9 * 7 + (Math.PI * 3 * (36 + 18 + 9)) / 3
+    expect(volumeOf(result)! / (40 * 40 * 10 - hole)).toBeCloseTo(1, 7)
+  })
+  it('a wall along a chain: a cup drawn as one line', () => {
+    // Floor from the axis, then up: 2 thick inside.
+    const cup = chainAt('cup', [
+      [0, 0],
+      [30, 0],
+      [30, 50],
+    ])
+    const v = (side: 'left' | 'right' | 'even'): number =>
+      volumeOf(worked(partOf(cup, turned('shell', 'cup', { wall: { side, thickness: '2' } }))))!
+    expect(v('left') / (Math.PI * (900 * 50 - 784 * 48))).toBeCloseTo(1, 9)
+    expect(v('right') / (Math.PI * (1024 * 52 - 900 * 50))).toBeCloseTo(1, 9)
+    expect(v('even') / (Math.PI * (961 * 51 - 841 * 49))).toBeCloseTo(1, 9)
+  })
+  it('each way to fail is told', () => {
+    const one = (more: Partial<TurnedStep>, sketch: SketchStep = ring): string[] =>
+      codes(partOf(sketch, turned('bead', sketch.id, more)))
+    expect(one({}, roundAt('ring', 2, 0, 4))).toEqual(['turned.crosses'])
+    expect(one({ angle: '0' })).toEqual(['turned.angle'])
+    expect(one({ angle: '400 deg' })).toEqual(['turned.angle'])
+    expect(one({ axis: 'gone' })).toEqual(['turned.axis'])
+    expect(one({ wall: { side: 'left', thickness: '0' } })).toEqual(['turned.wall'])
+    expect(one({ wall: { side: 'left', thickness: '1' } })).toEqual(['turned.wall'])
+    expect(
+      one(
+        {},
+        chainAt('open', [
+          [10, 0],
+          [20, 0],
+          [20, 5],
+        ]),
+      ),
+    ).toEqual(['body.open'])
+    // Touching the axis is no crossing.
+    expect(one({}, roundAt('ring', 4, 0, 4))).toEqual([])
   })
 })

@@ -2,7 +2,7 @@ import type { Id } from '../base/index.ts'
 import type { Look } from '../document/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 import type { Outline, Section } from '../profile/index.ts'
-import type { PlaneFrame } from '../path/index.ts'
+import type { Extrusion, Revolution } from '../solid/index.ts'
 import type { Mesh, Placement, Vec3 } from '../space/index.ts'
 import type { BodyLines, Carriage, Chunk, Growth } from '../sweep/index.ts'
 
@@ -41,14 +41,9 @@ export type Solid =
       readonly made: readonly EndMade[]
     }
   /** A section pushed along the normal of the plane that it lies in, from one distance to another. */
-  | {
-      readonly kind: 'extruded'
-      readonly step: Id
-      readonly section: Section
-      readonly plane: PlaneFrame
-      readonly from: number
-      readonly to: number
-    }
+  | ({ readonly kind: 'extruded'; readonly step: Id } & Extrusion)
+  /** A section turned about a line of the plane that it lies in. */
+  | ({ readonly kind: 'turned'; readonly step: Id } & Revolution)
   | { readonly kind: 'joined' | 'common'; readonly of: readonly Solid[] }
   | { readonly kind: 'cut'; readonly of: Solid; readonly by: readonly Solid[] }
   | { readonly kind: 'placed'; readonly of: Solid; readonly at: Placement }

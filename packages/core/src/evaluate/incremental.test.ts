@@ -1,23 +1,31 @@
 import { describe, expect, it } from 'vitest'
 import { changed, NO_COMMANDS, TRIES } from '../../testing/fuzz/commands.ts'
 import { randomOf } from '../../testing/fuzz/random.ts'
-import { hookSketch } from '../../testing/sketches.ts'
-import { breachesOf, freshStep, readPart, STARTERS, type Part } from '../document/index.ts'
+import { hookSketch, rectangleAt } from '../../testing/sketches.ts'
+import { loadSolids } from '../../../solids/src/index.ts'
+import { breachesOf, freshStep, readPart, STARTERS, type Part, type Step } from '../document/index.ts'
 import * as edit from '../edit/index.ts'
 import { createEvaluator, type PartResult } from './index.ts'
 
 const NAMES = Object.keys(STARTERS) as (keyof typeof STARTERS)[]
 
-/** A part to begin with: one of the starters, with a named value and a drawing with a section of it. */
+/** A part to begin with: one of the starters, with a named value and a drawing with a section of it, and two bodies. */
 function begun(seed: number): Part {
   const part = STARTERS[NAMES[seed % NAMES.length]!].make('Begun')
   const drawn: Part = { ...part, steps: [{ ...hookSketch, id: 'hook' }, ...part.steps] }
   const section = freshStep(drawn, 'sketch-profile', { id: 'section' })
   if (!section.ok) throw new Error(section.fault.message)
+  const shape = rectangleAt('shape', 20, 30, 40, 25)
+  const bodies: Step[] = [shape]
+  for (const kind of ['turned', 'extruded'] as const) {
+    const body = freshStep({ ...drawn, steps: bodies }, kind, { id: kind })
+    if (!body.ok) throw new Error(body.fault.message)
+    bodies.push(body.value)
+  }
   return {
     ...drawn,
     values: [{ id: 'v', name: 'reach', dimension: 'length', formula: '44' }],
-    steps: [...drawn.steps, section.value],
+    steps: [...drawn.steps, section.value, ...bodies],
   }
 }
 
@@ -64,9 +72,10 @@ describe('random sequences of every command', () => {
     })
     expect(idle).toEqual([])
   })
-  it('leave parts that read, and come to the same worked out anew as step by step, two parts in one evaluator', () => {
+  it('leave parts that read, and come to the same worked out anew as step by step, two parts in one evaluator', async () => {
     const names = Object.keys(TRIES)
-    const evaluator = createEvaluator()
+    const solids = await loadSolids()
+    const evaluator = createEvaluator({ solids })
     const wrong: string[] = []
     for (let seed = 0; seed < 24; seed++) {
       const r = randomOf(7000 + seed)
@@ -82,7 +91,8 @@ describe('random sequences of every command', () => {
         if (!read.ok) say(read.fault.message)
         for (const breach of breachesOf(part)) say(breach.message)
         const stepwise = evaluator.evaluate(part, { owner: String(which) })
-        if (told(stepwise) !== told(createEvaluator().evaluate(part))) say('other results worked out anew')
+        if (told(stepwise) !== told(createEvaluator({ solids }).evaluate(part)))
+          say('other results worked out anew')
       }
     }
     expect(wrong).toEqual([])

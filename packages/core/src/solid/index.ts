@@ -3,3 +3,4 @@ export { extrudedMesh, isFlatSide, type Extrusion, type OutlineBy } from './extr
 export { meshForSolids, placedShell, ROUND, shellOf, type Shell, type SplitMesh } from './shell.ts'
 export { skinOf, type Skin } from './skin.ts'
 export { extrapolated, skinVolumes, solidSurface, solidVolume, type Extrapolated } from './measures.ts'
+export { isFlatTurned, reachBeside, turnedMesh, turnedVolume, type Revolution } from './turned.ts'

@@ -9,6 +9,7 @@ import { sketchPathMaker } from './sketch-path/made.ts'
 import { sketchProfileMaker } from './sketch-profile/made.ts'
 import { sketchMaker } from './sketch/made.ts'
 import { stockProfileMaker } from './stock-profile/made.ts'
+import { turnedMaker } from './turned/made.ts'
 
 /** How every kind of step is worked out. A new kind is one line here. */
 const OWN: { readonly [K in StepKindName]: StepMaker<Extract<Step, { kind: K }>> } = {
@@ -20,6 +21,7 @@ const OWN: { readonly [K in StepKindName]: StepMaker<Extract<Step, { kind: K }>>
   'sketch-profile': sketchProfileMaker,
   run: runMaker,
   extruded: extrudedMaker,
+  turned: turnedMaker,
   blank: blankMaker,
 }
 

@@ -9,6 +9,7 @@ import { sketchPathKind, type SketchPathStep } from './sketch-path/typed.ts'
 import { sketchProfileKind, type SketchProfileStep } from './sketch-profile/typed.ts'
 import { sketchKind, type SketchStep } from './sketch/typed.ts'
 import type { Doing } from './shared/typed-doing.ts'
+import { turnedKind, type TurnedStep } from './turned/typed.ts'
 import { stockProfileKind, type StockProfileStep } from './stock-profile/typed.ts'
 
 /** Every kind of step there is, by its name. A new kind is one line here, and the compiler lists what else it needs. */
@@ -21,6 +22,7 @@ interface StepTypes {
   readonly 'sketch-profile': SketchProfileStep
   readonly run: RunStep
   readonly extruded: ExtrudedStep
+  readonly turned: TurnedStep
   readonly blank: BlankStep
 }
 export type StepKindName = keyof StepTypes
@@ -35,6 +37,7 @@ const OWN: { readonly [K in StepKindName]: StepKind<StepTypes[K]> } = {
   'sketch-profile': sketchProfileKind,
   run: runKind,
   extruded: extrudedKind,
+  turned: turnedKind,
   blank: blankKind,
 }
 

@@ -1,5 +1,8 @@
 import { breachesOf, readPart, type Part } from '../../src/document/index.ts'
 import { createEvaluator, leadOf, massOf, type PartResult } from '../../src/evaluate/index.ts'
+import { loadSolids } from '../../../solids/src/index.ts'
+
+const solids = await loadSolids()
 
 /** What is wrong with a part's result, by rules that hold for any part; undefined when nothing is. */
 export function faultOf(part: Part, result: PartResult): string | undefined {
@@ -40,7 +43,7 @@ export function faultOfDocument(document: unknown): string | undefined {
     const read = readPart(document)
     if (!read.ok) return undefined
     breachesOf(read.value)
-    return faultOf(read.value, createEvaluator().evaluate(read.value))
+    return faultOf(read.value, createEvaluator({ solids }).evaluate(read.value))
   } catch (error) {
     return error instanceof Error ? (error.stack ?? error.message) : String(error)
   }

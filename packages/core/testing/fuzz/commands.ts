@@ -220,6 +220,26 @@ export const TRIES: Readonly<Record<string, Try>> = {
     name: 'reach',
     formula: r.chance(0.7) ? formula(r) : undefined,
   })),
+  changeDoing: through(edit.changeDoing, (part, r) => ({
+    step: idOf(part, r, r.chance(0.7) ? 'extruded' : 'run'),
+    doing: r.chance(0.3)
+      ? null
+      : {
+          kind: r.pick(['joins', 'cuts', 'common'] as const),
+          with: [idOf(part, r, r.pick(['run', 'turned'] as const))],
+        },
+  })),
+  changeExtruded: through(edit.changeExtruded, (part, r) => ({
+    step: idOf(part, r, 'extruded'),
+    choices: { way: r.pick(['out', 'in', 'even', 'both'] as const), through: r.chance(0.3) },
+  })),
+  changeTurned: through(edit.changeTurned, (part, r) => ({
+    step: idOf(part, r, 'turned'),
+    choices: {
+      axis: r.pick(['up-axis', 'across-axis', 'l0', 'none'] as const),
+      wall: r.chance(0.3) ? ({ side: 'even', thickness: '2' } as const) : undefined,
+    },
+  })),
   reversePath: through(edit.reversePath, (part, r) => ({ step: anyStep(part, r) })),
   renamePart: through(edit.renamePart, (_, r) => ({ name: r.pick(NAMES) })),
   setUnits: through(edit.setUnits, (_, r) => ({

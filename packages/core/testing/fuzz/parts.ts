@@ -196,6 +196,40 @@ function sheetAfter(r: Random, path: string, run: string | undefined): SketchSte
   return { ...sheet, plane, constraints: [...sheet.constraints, ...follows] }
 }
 
+/** Bodies drawn after what a part has, and what they do with it and with each other. */
+function bodiesAfter(r: Random, run: string | undefined): Step[] {
+  const made: string[] = run === undefined ? [] : [run]
+  return Array.from({ length: 1 + r.below(3) }, (_, i): Step[] => {
+    const [sketch, id] = [`shape${i}`, `body${i}`]
+    const does =
+      made.length > 0 && r.chance(0.6)
+        ? { does: { kind: r.pick(['joins', 'cuts', 'common'] as const), with: [r.pick(made)] } }
+        : {}
+    made.push(id)
+    const base = { id, name: id, aside: r.chance(0.05), sketch, regions: [], material, ...does }
+    const body: Step = r.chance(0.6)
+      ? {
+          ...base,
+          kind: 'extruded',
+          way: r.pick(['out', 'in', 'even', 'both'] as const),
+          start: size(r, [0, 0, 5]),
+          depth: size(r, [5, 10, 40]),
+          other: size(r, [5, 10]),
+          through: r.chance(0.2),
+        }
+      : {
+          ...base,
+          kind: 'turned',
+          axis: r.pick(['up-axis', 'across-axis', 'c0', 'gone']),
+          angle: r.pick(['360 deg', '360 deg', '90 deg', '-30 deg', '0', '1e-9', '400 deg']),
+          ...(r.chance(0.3)
+            ? { wall: { side: r.pick(['left', 'right', 'even'] as const), thickness: size(r, [1, 2]) } }
+            : {}),
+        }
+    return [randomSketch(r, sketch), body]
+  }).flat()
+}
+
 const USUAL: Readonly<Record<string, readonly number[]>> = {
   wall: [1, 2, 3],
   corner: [0, 1, 2],
@@ -344,6 +378,7 @@ export function randomPart(r: Random): Part {
       ...(drawn ? [randomSketch(r, 'lines')] : []),
       ...(sketched ? [randomSketch(r, 'section')] : []),
       ...steps,
+      ...(r.chance(0.3) ? bodiesAfter(r, steps.find((s) => s.kind === 'run')?.id) : []),
       ...(r.chance(0.25) ? [sheetAfter(r, path.id, steps.find((s) => s.kind === 'run')?.id)] : []),
     ],
   }

@@ -1,5 +1,4 @@
-import { mkdtemp, rm, writeFile } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
+import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { fileURLToPath, pathToFileURL } from 'node:url'
 import { build } from 'esbuild'
@@ -10,13 +9,18 @@ import { threadedWork } from './pool.ts'
 let folder: string
 let script: URL
 beforeAll(async () => {
-  folder = await mkdtemp(join(tmpdir(), 'flexum-thread-'))
+  // Where packages that are not bundled are found.
+  const within = fileURLToPath(new URL('../../../../node_modules/.flexum/', import.meta.url))
+  await mkdir(within, { recursive: true })
+  folder = await mkdtemp(join(within, 'thread-'))
   const file = join(folder, 'thread.mjs')
   await build({
     entryPoints: [fileURLToPath(new URL('thread.ts', import.meta.url))],
     outfile: file,
     bundle: true,
     platform: 'node',
+    // Its binary part lies beside it.
+    external: ['manifold-3d/*'],
     format: 'esm',
     banner: { js: "import { createRequire } from 'module';const require = createRequire(import.meta.url);" },
     logLevel: 'error',

@@ -1,4 +1,4 @@
-import { fail, ok, type Id, type Result } from '../../base/index.ts'
+import { fail, ok, spend, type Id, type Result } from '../../base/index.ts'
 import { stepOf, type Doing, type Part, type Step } from '../../document/index.ts'
 import {
   extrapolated,
@@ -9,6 +9,7 @@ import {
   type Extrapolated,
   type MadeSolid,
   type Solids,
+  type SolidTree,
 } from '../../solid/index.ts'
 import { IN_PLACE, meshReach } from '../../space/index.ts'
 import { isEnd } from '../../sweep/index.ts'
@@ -59,7 +60,9 @@ export function meet(m: Meeting): Result<readonly Body[], Finding> {
   const [own] = m.own
   if (!own || targets.length === 0) return refuse('nothing', `There is nothing for "${m.step.name}" to meet.`)
   const size = Math.max(...[own, ...targets].map((b) => meshReach(b.mesh)))
-  const fineness = m.chordError ?? Math.min(COARSEST, Math.max(FINEST, PICTURE * size))
+  // No finer than what meets could be drawn by itself: what was too much there is too much here.
+  const drawn = Math.max(...[own, ...targets].map((b) => b.chordError))
+  const fineness = m.chordError ?? Math.max(drawn, Math.min(COARSEST, Math.max(FINEST, PICTURE * size)))
   const work = { solids, fineness, origins: originsOf([own, ...targets]) }
   const tool = standing(own)
   const names = targets.map((t) => `"${stepOf(m.part, t.id)?.name ?? t.id}"`)
@@ -138,15 +141,34 @@ function originsOf(bodies: readonly Body[]): Map<Id, Origin> {
   return new Map(bodies.flatMap((b) => b.origins.all.map((o) => [o.step, o] as const)))
 }
 
+/** Units of work that a triangle comes to: about ten millionths of a second, to build it and to cut it. */
+const UNITS_PER_TRIANGLE = 100
+
+/** Has a tree made, its work counted. */
+function makeWithin(solids: Solids, tree: SolidTree): ReturnType<Solids['make']> {
+  spend(UNITS_PER_TRIANGLE * trianglesIn(tree), 'putting bodies together')
+  return solids.make(tree)
+}
+
+function trianglesIn(tree: SolidTree): number {
+  if (tree.kind === 'mesh') return tree.mesh.faces.length
+  return (tree.kind === 'cut' ? [tree.from, ...tree.by] : tree.of).reduce((n, t) => n + trianglesIn(t), 0)
+}
+
+/** Triangles that are few. */
+const FEW = 20_000
+
 /** A volume at no chord error, from two finenesses. */
 function volumeOf(solid: Solid, { solids, fineness }: Work): Result<Extrapolated, string> {
   const at = (e: number): Result<number, string> => {
-    const made = solids.make(treeOf(solid, e, []))
+    const made = makeWithin(solids, treeOf(solid, e, []))
     return made.ok ? ok(solidVolume(made.value)) : fail(made.fault.message)
   }
-  const coarse = at(fineness)
+  // Where it costs little, finer than the picture is: figures are asked to more digits than pictures are looked at.
+  const first = trianglesIn(treeOf(solid, fineness, [])) < FEW ? fineness / 2 : fineness
+  const coarse = at(first)
   if (!coarse.ok) return coarse
-  const fine = at(fineness / 4)
+  const fine = at(first / 4)
   return fine.ok ? ok(extrapolated(coarse.value, fine.value)) : fine
 }
 
@@ -159,7 +181,7 @@ interface MadeBody {
 /** A solid as a body that goes on from another: its id, its look, whether it is seen. */
 function bodyOfTree(solid: Solid, from: Body, { solids, fineness, origins }: Work): Result<MadeBody, string> {
   const leaves: Leaf[] = []
-  const made = solids.make(treeOf(solid, fineness, leaves))
+  const made = makeWithin(solids, treeOf(solid, fineness, leaves))
   if (!made.ok) return fail(made.fault.message)
   const skin = skinOf(
     made.value,

@@ -2,9 +2,11 @@ import { meanOutline, outlineOf } from '../../profile/index.ts'
 import {
   extrudedMesh,
   isFlatSide,
+  isFlatTurned,
   meshForSolids,
   placedShell,
   shellOf,
+  turnedMesh,
   type Shell,
   type SolidTree,
 } from '../../solid/index.ts'
@@ -30,6 +32,7 @@ export function treeOf(solid: Solid, chordError: number, leaves: Leaf[]): SolidT
   const build = (s: Solid, place: Placement | undefined): SolidTree => {
     switch (s.kind) {
       case 'swept':
+      case 'turned':
       case 'extruded': {
         let made = shells.get(s)
         if (!made) shells.set(s, (made = shellOfLeaf(s, chordError)))
@@ -57,10 +60,14 @@ export function treeOf(solid: Solid, chordError: number, leaves: Leaf[]): SolidT
 /** Chord errors are split between the section and the way of a run. */
 const PARTS = 2
 
-function shellOfLeaf(s: Extract<Solid, { kind: 'swept' | 'extruded' }>, chordError: number): Made {
+function shellOfLeaf(s: Extract<Solid, { kind: 'swept' | 'turned' | 'extruded' }>, chordError: number): Made {
   if (s.kind === 'extruded') {
     const mesh = extrudedMesh(s, chordError, meanOutline)
     return { shell: shellOf(mesh, isFlatSide(s.section, mesh.edges)), edges: mesh.edges }
+  }
+  if (s.kind === 'turned') {
+    const mesh = turnedMesh(s, chordError, meanOutline)
+    return { shell: shellOf(mesh, isFlatTurned(s, mesh.edges)), edges: mesh.edges }
   }
   const { strands, made } = s
   const outline =

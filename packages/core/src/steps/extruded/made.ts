@@ -3,8 +3,8 @@ import type { ExtrudedStep } from '../../document/index.ts'
 import { sectionProperties } from '../../profile/index.ts'
 import { extrudedMesh, isFlatSide, type Extrusion } from '../../solid/index.ts'
 import { placePoint, vec3, type Vec3 } from '../../space/index.ts'
-import { shortFigures, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
-import type { PlaneFrame } from '../../path/index.ts'
+import { shortFigures, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import { FURTHEST, type PlaneFrame } from '../../path/index.ts'
 import { bodyOfShell } from '../shared/one-shell.ts'
 import { regionsOfSketch } from '../shared/regions.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
@@ -93,7 +93,14 @@ function reachOf(
     even: [-depth / 2, depth / 2],
     both: [-start - other, start + depth],
   } as const
-  return { ok: true, value: ways[step.way] }
+  const [from, to] = ways[step.way]
+  const furthest = Math.max(Math.abs(from), Math.abs(to))
+  if (!(furthest <= FURTHEST)) {
+    const [is, most] = [furthest, FURTHEST].map((v) => shortLength(v, context.display))
+    const message = `"${step.name}" would reach ${is} from its sheet; ${most} is the most.`
+    return refusal(step, 'fit', 'extruded.depth', message, 'depth')
+  }
+  return { ok: true, value: [from, to] }
 }
 
 /** How far the bodies that it does something with reach along the normal of a plane, mm from it. */

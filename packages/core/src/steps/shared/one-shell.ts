@@ -1,7 +1,7 @@
 import type { Id } from '../../base/index.ts'
 import type { Look, MaterialEntry } from '../../document/index.ts'
 import type { Body, Solid } from '../../evaluate/body.ts'
-import { shellOf, skinOf, solidSurface, type SplitMesh } from '../../solid/index.ts'
+import { shellOf, skinOf, solidSurface, solidVolume, type SplitMesh } from '../../solid/index.ts'
 import { IN_PLACE } from '../../space/index.ts'
 import { isEnd } from '../../sweep/index.ts'
 
@@ -46,7 +46,7 @@ export function bodyOfShell(of: OneShell): Body {
     figures: {
       volume: of.volume,
       theoremVolume: of.volume,
-      meshVolume: of.volume,
+      meshVolume: solidVolume(shell),
       volumeBound: of.chordError * solidSurface(shell),
       mass: of.volume * density,
     },

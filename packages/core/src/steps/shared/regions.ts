@@ -2,7 +2,8 @@ import type { Id } from '../../base/index.ts'
 import { tolerance } from '../../num/index.ts'
 import type { Station } from '../../document/index.ts'
 import { arrange, pointAt, type Curve2 } from '../../plane/index.ts'
-import { region, type Region, type Section } from '../../profile/index.ts'
+import { FURTHEST } from '../../path/index.ts'
+import { reachAround, region, type Region, type Section } from '../../profile/index.ts'
 import { openEnds, sizeOf, type SketchRegion } from '../../sketch/index.ts'
 import type { SketchGiven } from '../../evaluate/output.ts'
 import { shortLength, type StepContext } from '../../evaluate/kind.ts'
@@ -44,6 +45,11 @@ export function regionsOfSketch(
       'apart',
       'The chosen regions cannot be put together to pieces with one outline each; choose others.',
     )
+  const reach = reachAround(joined)
+  if (station !== 'profile' && !(reach <= FURTHEST)) {
+    const [is, most] = [reach, FURTHEST].map((v) => shortLength(v, context.display))
+    return refuse('far', `The outline reaches ${is} from the middle of its sheet; ${most} is the most.`)
+  }
   return { ok: true, value: joined }
 }
 

@@ -235,7 +235,7 @@ function usesOf(
 ): readonly [path: boolean, profile: boolean, body: boolean] {
   const taken = (kind: string): boolean =>
     all.some((s) => s.kind === kind && (s as StepBase & { readonly sketch?: Id }).sketch === id)
-  return [taken('sketch-path'), taken('sketch-profile'), taken('extruded')]
+  return [taken('sketch-path'), taken('sketch-profile'), taken('extruded') || taken('turned')]
 }
 
 function calledByUse(step: SketchStep, all: readonly StepBase[]): string {

@@ -1,6 +1,6 @@
 import type { Id } from '@flexum/core/base'
-import type { ExtrudedStep, Part, SketchPathStep, SketchProfileStep } from '@flexum/core/document'
-import { changeExtruded, changeSketchPath, changeSketchProfile } from '@flexum/core/edit'
+import type { ExtrudedStep, Part, SketchPathStep, SketchProfileStep, TurnedStep } from '@flexum/core/document'
+import { changeExtruded, changeSketchPath, changeSketchProfile, changeTurned } from '@flexum/core/edit'
 import { pickedRegions } from '@flexum/core/evaluate'
 import { pointAt, pointInPolygon, type Curve2, type Vec2 } from '@flexum/core/plane'
 import type { SketchRegion } from '@flexum/core/sketch'
@@ -8,7 +8,7 @@ import type { Session } from '../../../bench/session.ts'
 import { firstChainIn, type SheetModel } from '../../../sheet/model.ts'
 
 /** A step that uses a sketch. */
-type User = SketchPathStep | SketchProfileStep | ExtrudedStep
+type User = SketchPathStep | SketchProfileStep | ExtrudedStep | TurnedStep
 
 /** What a sketch is used for by one step: curves that a path goes along, or regions that a section is made of. */
 export interface SketchUse {
@@ -20,18 +20,18 @@ export interface SketchUse {
   readonly regions: readonly SketchRegion[]
 }
 
+const USERS: ReadonlySet<string> = new Set(['sketch-path', 'sketch-profile', 'extruded', 'turned'])
+
 const DASHES = ['1 5', '7 5', '12 4 2 4', '3 3', '16 6']
 
 /** All uses of the sketch on a sheet, in the order of the recipe. */
 export function usesOf(part: Part, model: SheetModel): readonly SketchUse[] {
   const { areas } = model.solved
-  const users = part.steps.filter(
-    (s): s is User =>
-      (s.kind === 'sketch-path' || s.kind === 'sketch-profile' || s.kind === 'extruded') &&
-      s.sketch === model.step.id,
-  )
+  const users = part.steps.filter((s): s is User => USERS.has(s.kind) && (s as User).sketch === model.step.id)
   return users.map((step, i) => {
     const mark = { step, letter: String.fromCharCode(65 + (i % 26)), dash: DASHES[i % DASHES.length]! }
+    // The chain that a wall goes along is the same as that of a path by itself.
+    if (step.kind === 'turned' && step.wall) return { ...mark, curves: firstChainIn(model), regions: [] }
     if (step.kind === 'sketch-path') {
       const known = step.curves.filter((id) => model.byId.has(id))
       const curves = step.curves.length > 0 ? known : firstChainIn(model)
@@ -97,7 +97,7 @@ export function pickFor(
   const choices = { regions: regions.map((r) => [...r.curves]) }
   const args = { step: step.id, choices }
   const how = { label: `Regions of ${step.name}` }
-  return step.kind === 'extruded'
-    ? session.run(changeExtruded, args, how)
-    : session.run(changeSketchProfile, args, how)
+  if (step.kind === 'extruded') return session.run(changeExtruded, args, how)
+  if (step.kind === 'turned') return session.run(changeTurned, args, how)
+  return session.run(changeSketchProfile, args, how)
 }

@@ -10,6 +10,7 @@ import { runPage } from './run/index.tsx'
 import { sketchPathPage } from './sketch-path/index.tsx'
 import { sketchProfilePage } from './sketch-profile/index.tsx'
 import { sketchPage } from './sketch/index.tsx'
+import { turnedPage } from './turned/index.tsx'
 import { stockProfilePage } from './stock-profile/index.tsx'
 
 /** What the page knows of every kind of step. A new kind is one line here. */
@@ -22,6 +23,7 @@ const OWN: { readonly [K in StepKindName]: PageKind<Extract<Step, { kind: K }>> 
   'sketch-profile': sketchProfilePage,
   run: runPage,
   extruded: extrudedPage,
+  turned: turnedPage,
   blank: blankPage,
 }
 

@@ -3,7 +3,6 @@ import { changeExtruded } from '@flexum/core/edit'
 import { useBench } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
-import { MaterialPicker } from '../shared/MaterialPicker.tsx'
 import { RegionPicker } from '../shared/RegionPicker.tsx'
 
 const WAYS: Readonly<Record<ExtrudedStep['way'], string>> = {
@@ -62,14 +61,6 @@ export function ExtrudedFields({ step }: { readonly step: ExtrudedStep }) {
           dimension="length"
         />
       )}
-      <MaterialPicker step={step} />
-      <StepField
-        step={step}
-        field="material/density"
-        label="Density"
-        formula={step.material.density}
-        dimension="density"
-      />
     </>
   )
 }

@@ -15,6 +15,8 @@ export interface RegionsChosen {
 export function RegionPicker(props: {
   readonly chosen: RegionsChosen
   readonly what: string
+  /** Nothing but the sketch is chosen. */
+  readonly sketchOnly?: boolean
   onChange(next: Partial<RegionsChosen>, label: string): void
 }) {
   const { chosen, what, onChange } = props
@@ -42,7 +44,7 @@ export function RegionPicker(props: {
           ))}
         </select>
       </label>
-      {drawn && box && drawn.regions.length > 0 && (
+      {!props.sketchOnly && drawn && box && drawn.regions.length > 0 && (
         <svg
           viewBox={`${box.x - pad} ${box.y - pad} ${box.w + 2 * pad} ${box.h + 2 * pad}`}
           className="max-h-44 w-full rounded-box border hairline"

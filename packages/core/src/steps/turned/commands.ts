@@ -1,0 +1,16 @@
+import { ok, type Id } from '../../base/index.ts'
+import type { TurnedStep } from '../../document/index.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+
+/** Takes another sheet, other regions, another axis, a wall or none. */
+export const changeTurned: Command<{
+  step: Id
+  choices: {
+    readonly [K in 'sketch' | 'regions' | 'axis' | 'wall']?: TurnedStep[K] | undefined
+  }
+}> = (part, args) => {
+  const step = stepOfKind(part, args.step, 'turned')
+  if (!step.ok) return step
+  const changed = Object.entries({ ...step.value, ...args.choices }).filter(([, v]) => v !== undefined)
+  return ok(withStep(part, Object.fromEntries(changed) as unknown as TurnedStep))
+}

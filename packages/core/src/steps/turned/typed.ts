@@ -1,0 +1,88 @@
+import { array, string } from 'yup'
+import { fail, fault, ok, type Id } from '../../base/index.ts'
+import {
+  baseFields,
+  formulaSchema,
+  idSchema,
+  LIMITS,
+  mapFields,
+  record,
+  type StepBase,
+  type StepKind,
+} from '../../document/kind.ts'
+import type { Formula } from '../../units/index.ts'
+import { doingSchema, type Doing } from '../shared/typed-doing.ts'
+import { FIRST_MATERIAL, materialSchema, type MaterialEntry } from '../stock-profile/typed.ts'
+
+export const TURNED_SIDES = ['left', 'right', 'even'] as const
+
+/** A wall along the curves of a chain: on the left or right of the way that it is drawn, or half on each side. */
+export interface TurnedWall {
+  readonly side: (typeof TURNED_SIDES)[number]
+  readonly thickness: Formula
+}
+
+/** Regions of a sketch, or a wall along its chain, turned about a line of the sheet. */
+export interface TurnedStep extends StepBase {
+  readonly kind: 'turned'
+  readonly sketch: Id
+  readonly regions: readonly (readonly Id[])[]
+  /** Turns the chain that was drawn, with a wall, in place of regions. */
+  readonly wall?: TurnedWall
+  /** A line of the sketch, or an axis of the sheet by its name. */
+  readonly axis: Id
+  readonly angle: Formula
+  readonly does?: Doing
+  readonly material: MaterialEntry
+}
+
+const ids = array(idSchema).strict().required().max(LIMITS.sketchEntities)
+
+const wallFields = record({
+  side: string()
+    .strict()
+    .oneOf([...TURNED_SIDES], `a wall lies ${TURNED_SIDES.join(', ')}`)
+    .required('a side is missing here'),
+  thickness: formulaSchema,
+})
+
+export const turnedKind: StepKind<TurnedStep> = {
+  kind: 'turned',
+  title: 'Turned',
+  station: 'fit',
+  schema: record({
+    ...baseFields,
+    kind: string().strict().oneOf(['turned']).required(),
+    sketch: idSchema,
+    regions: array(ids).strict().required('a list of regions is missing here').max(LIMITS.regions),
+    wall: wallFields.optional().default(undefined),
+    axis: idSchema,
+    angle: formulaSchema,
+    does: doingSchema,
+    material: materialSchema,
+  }),
+  gives: ['bodies'],
+  inputs: (step) => [{ id: step.sketch, gives: 'sketch' }],
+  fresh(base, around) {
+    const sketch = around.last('sketch')
+    if (sketch === undefined) return fail(fault('step.needs', 'A turned body needs a sketch first'))
+    return ok({
+      ...base,
+      kind: 'turned',
+      sketch,
+      regions: [],
+      axis: 'up-axis',
+      angle: '360 deg',
+      material: FIRST_MATERIAL,
+    })
+  },
+  limits: (step) => [[step.regions.length, LIMITS.regions, 'regions']],
+  texts: (step) => [[step.material.name, 'the material']],
+  mapFormulas(step, visit) {
+    const mapped = mapFields(step, [['angle', 'angle']], '', visit)
+    const material = mapFields(step.material, [['density', 'density']], 'material/', visit)
+    const wall = step.wall && mapFields(step.wall, [['thickness', 'length']], 'wall/', visit)
+    if (material === step.material && wall === step.wall) return mapped
+    return { ...mapped, material, ...(wall ? { wall } : {}) }
+  },
+}

@@ -1,0 +1,50 @@
+import type { ReactNode } from 'react'
+import { kindOf, type MaterialEntry, type Step } from '@flexum/core/document'
+import { stepResult } from '../../../../bench/results.ts'
+import { Section } from '../../../../ui/Figures.tsx'
+import { useSessionState } from '../../context.ts'
+import { StationFindings } from '../../inspector/StationFindings.tsx'
+import { StepField } from '../../inspector/StepField.tsx'
+import { BodyFigures } from './BodyFigures.tsx'
+import { DoingFields } from './DoingFields.tsx'
+import { MaterialPicker } from './MaterialPicker.tsx'
+
+/** What the inspector of every body has: the fields of its kind, its material, what it does with others, what it comes to. */
+export function BodyPanel(props: {
+  readonly step: Step & { readonly material: MaterialEntry }
+  readonly children: ReactNode
+}) {
+  const { step } = props
+  const result = useSessionState((s) => stepResult(s.result, step.id))
+  return (
+    <>
+      <div className="px-3 pt-3 pb-1">
+        <h2 className="heading">
+          {kindOf(step).title}: {step.name}
+        </h2>
+      </div>
+      <div className="flex flex-col gap-1.5 px-3 py-2">
+        {props.children}
+        <MaterialPicker step={step} />
+        <StepField
+          step={step}
+          field="material/density"
+          label="Density"
+          formula={step.material.density}
+          dimension="density"
+        />
+        <DoingFields step={step} />
+      </div>
+      <StationFindings station="fit" />
+      {result?.output?.bodies?.map((body) => (
+        <Section
+          key={body.id}
+          title="Body"
+          aside={result.stale ? <span className="muted">as it last was</span> : undefined}
+        >
+          <BodyFigures body={body} />
+        </Section>
+      ))}
+    </>
+  )
+}
