@@ -1,15 +1,17 @@
+import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import {
   emptyPart,
   STARTERS,
   type ExtrudedStep,
   type Part,
+  type PlainBodyStep,
   type SketchStep,
   type Step,
   type TurnedStep,
 } from '@flexum/core/document'
 import { changeDoing } from '@flexum/core/edit'
-import { bodiesOf, createEvaluator, massOf, volumeOf, type Evaluator } from '@flexum/core/evaluate'
+import { bodiesOf, createEvaluator, massOf, volumeOf, type Body, type Evaluator } from '@flexum/core/evaluate'
 import { chainAt, outlineAt, rectangleAt, roundAt } from '../../core/testing/sketches.ts'
 import { loadSolids } from './index.ts'
 
@@ -240,3 +242,87 @@ describe('turned bodies', () => {
     expect(one({}, roundAt('ring', 4, 0, 4))).toEqual([])
   })
 })
+
+describe('blocks and cylinders', () => {
+  const plain = (id: string, more: Partial<PlainBodyStep> = {}): PlainBodyStep => ({
+    id,
+    kind: 'plain-body',
+    name: id,
+    aside: false,
+    shape: 'block',
+    axis: 'z',
+    ...{ x: '0', y: '0', z: '0', wide: '30', deep: '20', diameter: '20', height: '10' },
+    material: steel,
+    ...more,
+  })
+  it('two equal rods that cross have 16 r^3 / 3 in common', () => {
+    const rod = (id: string, axis: 'x' | 'y', more: Partial<PlainBodyStep> = {}): PlainBodyStep =>
+      plain(id, { shape: 'cylinder', axis, diameter: '24', height: '60', [axis]: '-30', ...more })
+    const part = partOf(rod('a', 'x'), rod('b', 'y', { does: { kind: 'common', with: ['a'] } }))
+    expect(Math.abs(volumeOf(worked(part))! / ((16 * 12 ** 3) / 3) - 1)).toBeLessThan(1e-6)
+  })
+  it('a drilled tube: two bores through one cylinder', () => {
+    const part = partOf(
+      plain('rod', { shape: 'cylinder', diameter: '40', height: '100' }),
+      plain('bore', {
+        shape: 'cylinder',
+        ...{ diameter: '30', height: '120', z: '-10' },
+        does: { kind: 'cuts', with: ['rod'] },
+      }),
+    )
+    expect(volumeOf(worked(part))! / (Math.PI * (400 - 225) * 100)).toBeCloseTo(1, 9)
+  })
+  it('random recipes: join and common are both, cut and common the whole, and every mesh is closed', () => {
+    const mm = fc.integer({ min: -12, max: 12 }).map(String)
+    const size = fc.integer({ min: 5, max: 40 }).map(String)
+    const any = fc.record({
+      shape: fc.constantFrom('block' as const, 'cylinder' as const),
+      axis: fc.constantFrom('x' as const, 'y' as const, 'z' as const),
+      ...{ x: mm, y: mm, z: mm, wide: size, deep: size, diameter: size, height: size },
+    })
+    fc.assert(
+      fc.property(any, any, (p, q) => {
+        const a = plain('a', p)
+        const of = (kind: 'joins' | 'cuts' | 'common') =>
+          worked(partOf(a, plain('b', { ...q, does: { kind, with: ['a'] } })))
+        const [alone, other] = [a, plain('b', q)].map((s) => volumeOf(worked(partOf(s)))!)
+        const common = of('common')
+        // They need not touch, and one may swallow the other: that is told.
+        if (common.findings.some((f) => f.severity === 'blocks')) return
+        const shared = volumeOf(common)!
+        const off = 1e-5 * Math.min(alone!, other!)
+        const [joined, cut] = [of('joins'), of('cuts')]
+        expect(Math.abs(volumeOf(joined)! + shared - alone! - other!)).toBeLessThan(off)
+        if (cut.findings.every((f) => f.severity !== 'blocks'))
+          expect(Math.abs(volumeOf(cut)! + shared - alone!)).toBeLessThan(off)
+        for (const result of [common, joined, cut])
+          for (const { mesh, figures } of bodiesOf(result)) {
+            expect(isClosed(mesh)).toBe(true)
+            // The mesh that is seen is the body that is told of.
+            expect(Math.abs(figures.meshVolume - figures.volume)).toBeLessThan(2e-3 * figures.volume + 1e-3)
+          }
+      }),
+      { numRuns: 60 },
+    )
+  })
+  it('each way to fail is told', () => {
+    expect(codes(partOf(plain('a', { wide: '0' })))).toEqual(['plain-body.size'])
+    expect(codes(partOf(plain('a', { shape: 'cylinder', diameter: '-1' })))).toEqual(['plain-body.size'])
+    expect(codes(partOf(plain('a', { x: '1e9' })))).toEqual(['plain-body.size'])
+    expect(codes(partOf(plain('a', { material: { ...steel, density: '0' } })))).toEqual(['body.density'])
+  })
+})
+
+/** Whether every edge of a mesh, by its places, is one of two triangles that go along it both ways. */
+function isClosed({ positions: p, triangles: t }: Body['mesh']): boolean {
+  const place = (v: number): string => `${p[3 * v]} ${p[3 * v + 1]} ${p[3 * v + 2]}`
+  const open = new Map<string, number>()
+  for (let i = 0; i < t.length; i += 3)
+    for (let k = 0; k < 3; k++) {
+      const [a, b] = [place(t[i + k]!), place(t[i + ((k + 1) % 3)]!)]
+      if (a === b) continue
+      const [key, way] = a < b ? [`${a}|${b}`, 1] : [`${b}|${a}`, -1]
+      open.set(key, (open.get(key) ?? 0) + way)
+    }
+  return [...open.values()].every((n) => n === 0)
+}

@@ -149,6 +149,7 @@ const CHEAPER: Readonly<Record<Step['kind'], string>> = {
   'sketch-profile': 'A section of fewer curves would fit.',
   extruded: 'Regions of fewer curves would fit.',
   turned: 'Regions of fewer curves would fit.',
+  'plain-body': 'Other sizes would fit.',
   run: 'A shorter path, fewer turns, less twist, fewer strands or a formula with fewer waves would fit.',
   blank: 'A shorter path would fit.',
 }

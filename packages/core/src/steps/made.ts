@@ -4,6 +4,7 @@ import { blankMaker } from './blank/made.ts'
 import { extrudedMaker } from './extruded/made.ts'
 import { helixPathMaker } from './helix-path/made.ts'
 import { nodePathMaker } from './node-path/made.ts'
+import { plainBodyMaker } from './plain-body/made.ts'
 import { runMaker } from './run/made.ts'
 import { sketchPathMaker } from './sketch-path/made.ts'
 import { sketchProfileMaker } from './sketch-profile/made.ts'
@@ -22,6 +23,7 @@ const OWN: { readonly [K in StepKindName]: StepMaker<Extract<Step, { kind: K }>>
   run: runMaker,
   extruded: extrudedMaker,
   turned: turnedMaker,
+  'plain-body': plainBodyMaker,
   blank: blankMaker,
 }
 

@@ -4,6 +4,7 @@ import { blankKind, type BlankStep } from './blank/typed.ts'
 import { extrudedKind, type ExtrudedStep } from './extruded/typed.ts'
 import { helixPathKind, type HelixPathStep } from './helix-path/typed.ts'
 import { nodePathKind, type NodePathStep } from './node-path/typed.ts'
+import { plainBodyKind, type PlainBodyStep } from './plain-body/typed.ts'
 import { runKind, type RunStep } from './run/typed.ts'
 import { sketchPathKind, type SketchPathStep } from './sketch-path/typed.ts'
 import { sketchProfileKind, type SketchProfileStep } from './sketch-profile/typed.ts'
@@ -23,6 +24,7 @@ interface StepTypes {
   readonly run: RunStep
   readonly extruded: ExtrudedStep
   readonly turned: TurnedStep
+  readonly 'plain-body': PlainBodyStep
   readonly blank: BlankStep
 }
 export type StepKindName = keyof StepTypes
@@ -38,6 +40,7 @@ const OWN: { readonly [K in StepKindName]: StepKind<StepTypes[K]> } = {
   run: runKind,
   extruded: extrudedKind,
   turned: turnedKind,
+  'plain-body': plainBodyKind,
   blank: blankKind,
 }
 

@@ -226,6 +226,20 @@ function bodiesAfter(r: Random, run: string | undefined): Step[] {
             ? { wall: { side: r.pick(['left', 'right', 'even'] as const), thickness: size(r, [1, 2]) } }
             : {}),
         }
+    if (r.chance(0.25)) {
+      const { sketch: _, regions: __, ...plain } = base
+      return [
+        {
+          ...plain,
+          kind: 'plain-body',
+          shape: r.pick(['block', 'cylinder'] as const),
+          axis: r.pick(['x', 'y', 'z'] as const),
+          ...{ x: size(r, [0, 5, 20]), y: size(r, [0, 10]), z: size(r, [0, -10]) },
+          ...{ wide: size(r, [10, 40]), deep: size(r, [10, 20]), diameter: size(r, [8, 20]) },
+          height: size(r, [5, 10, 40]),
+        },
+      ]
+    }
     return [randomSketch(r, sketch), body]
   }).flat()
 }

@@ -5,6 +5,7 @@ import { extrudedMesh, isFlatSide, type Extrusion } from '../../solid/index.ts'
 import { placePoint, vec3, type Vec3 } from '../../space/index.ts'
 import { shortFigures, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 import { FURTHEST, type PlaneFrame } from '../../path/index.ts'
+import { DOES, materialOfBody } from '../shared/body-parts.ts'
 import { bodyOfShell } from '../shared/one-shell.ts'
 import { regionsOfSketch } from '../shared/regions.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
@@ -14,11 +15,8 @@ export const extrudedMaker: StepMaker<ExtrudedStep> = {
     const sketch = context.input(step.sketch, 'sketch')
     const section = regionsOfSketch(step, 'fit', sketch, context)
     if (!section.ok) return unbuilt(section)
-    const density = context.number('material/density')
-    if (!(density > 0)) {
-      const message = 'The density of the material must be above 0.'
-      return unbuilt(refusal(step, 'fit', 'extruded.density', message, 'material/density'))
-    }
+    const material = materialOfBody(step, context)
+    if (!material.ok) return unbuilt(material)
     const reach = reachOf(step, sketch.frame, context)
     if (!reach.ok) return unbuilt(reach)
     const [from, to] = reach.value
@@ -34,7 +32,7 @@ export const extrudedMaker: StepMaker<ExtrudedStep> = {
       edges: mesh.edges,
       isFlat: isFlatSide(section.value, mesh.edges),
       chordError,
-      material: { ...step.material, density },
+      material: material.value,
       volume: area * Math.abs(to - from),
     })
     return { output: { bodies: [body] }, findings: [] }
@@ -45,8 +43,6 @@ export const extrudedMaker: StepMaker<ExtrudedStep> = {
     return solid?.kind === 'extruded' ? `${shortFigures(Math.abs(solid.to - solid.from), display)} deep` : ''
   },
 }
-
-const DOES = { joins: 'joins', cuts: 'cuts', common: 'keeps what is common' } as const
 
 /** Chord error of the picture, as a share of the section's width across. */
 const PICTURE = 1 / 4000

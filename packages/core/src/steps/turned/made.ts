@@ -6,6 +6,7 @@ import { isFlatTurned, reachBeside, turnedMesh, turnedVolume, type Revolution } 
 import { BUILT_IN, placesOf } from '../../sketch/index.ts'
 import type { SketchGiven } from '../../evaluate/output.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import { DOES, materialOfBody } from '../shared/body-parts.ts'
 import { bodyOfShell } from '../shared/one-shell.ts'
 import { regionsOfSketch } from '../shared/regions.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
@@ -18,11 +19,8 @@ export const turnedMaker: StepMaker<TurnedStep> = {
       ? walledChain(step, step.wall, sketch, context)
       : regionsOfSketch(step, 'fit', sketch, context)
     if (!section.ok) return unbuilt(section)
-    const density = context.number('material/density')
-    if (!(density > 0)) {
-      const message = 'The density of the material must be above 0.'
-      return unbuilt(refusal(step, 'fit', 'turned.density', message, 'material/density'))
-    }
+    const material = materialOfBody(step, context)
+    if (!material.ok) return unbuilt(material)
     const turned = revolutionOf(step, section.value, sketch, context)
     if (!turned.ok) return unbuilt(turned)
     const { left } = reachBeside(section.value, turned.value.at, turned.value.along)
@@ -35,7 +33,7 @@ export const turnedMaker: StepMaker<TurnedStep> = {
       edges: mesh.edges,
       isFlat: isFlatTurned(turned.value, mesh.edges),
       chordError,
-      material: { ...step.material, density },
+      material: material.value,
       volume: turnedVolume(turned.value),
     })
     return { output: { bodies: [body] }, findings: [] }
@@ -48,8 +46,6 @@ export const turnedMaker: StepMaker<TurnedStep> = {
     return `${shortLength(2 * left, display)} across`
   },
 }
-
-const DOES = { joins: 'joins', cuts: 'cuts', common: 'keeps what is common' } as const
 
 /** Chord error of the picture, as a share of the body's width across. */
 const PICTURE = 1 / 4000

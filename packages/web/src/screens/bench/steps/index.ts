@@ -6,6 +6,7 @@ import { helixPathPage } from './helix-path/index.tsx'
 import { nodePathPage } from './node-path/index.tsx'
 import { otherPage } from './other/index.tsx'
 import type { PageKind } from './page-kind.ts'
+import { plainBodyPage } from './plain-body/index.tsx'
 import { runPage } from './run/index.tsx'
 import { sketchPathPage } from './sketch-path/index.tsx'
 import { sketchProfilePage } from './sketch-profile/index.tsx'
@@ -24,6 +25,7 @@ const OWN: { readonly [K in StepKindName]: PageKind<Extract<Step, { kind: K }>> 
   run: runPage,
   extruded: extrudedPage,
   turned: turnedPage,
+  'plain-body': plainBodyPage,
   blank: blankPage,
 }
 
