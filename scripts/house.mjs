@@ -170,7 +170,9 @@ function stepRules() {
       files: [`${top}/*.ts`, `${top}/*/*.ts`],
       excludeFiles: [`${top}/typed.ts`, `${top}/*/typed*.ts`, `${top}/*/commands*.ts`],
       may: CORE.evaluate.may,
-      doors: { evaluate: ['kind.ts', 'output.ts', 'body.ts', 'finding.ts', 'evaluator.ts'] },
+      doors: {
+        evaluate: ['kind.ts', 'output.ts', 'body.ts', 'finding.ts', 'evaluator.ts', 'fit/solid-body.ts'],
+      },
       own: 'made',
       npm: [],
     },

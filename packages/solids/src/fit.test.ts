@@ -4,6 +4,7 @@ import {
   emptyPart,
   STARTERS,
   type ExtrudedStep,
+  type HalvedStep,
   type Part,
   type PlainBodyStep,
   type SketchStep,
@@ -251,7 +252,13 @@ describe('blocks and cylinders', () => {
     aside: false,
     shape: 'block',
     axis: 'z',
-    ...{ x: '0', y: '0', z: '0', wide: '30', deep: '20', diameter: '20', height: '10' },
+    x: '0',
+    y: '0',
+    z: '0',
+    wide: '30',
+    deep: '20',
+    diameter: '20',
+    height: '10',
     material: steel,
     ...more,
   })
@@ -266,7 +273,9 @@ describe('blocks and cylinders', () => {
       plain('rod', { shape: 'cylinder', diameter: '40', height: '100' }),
       plain('bore', {
         shape: 'cylinder',
-        ...{ diameter: '30', height: '120', z: '-10' },
+        diameter: '30',
+        height: '120',
+        z: '-10',
         does: { kind: 'cuts', with: ['rod'] },
       }),
     )
@@ -278,7 +287,13 @@ describe('blocks and cylinders', () => {
     const any = fc.record({
       shape: fc.constantFrom('block' as const, 'cylinder' as const),
       axis: fc.constantFrom('x' as const, 'y' as const, 'z' as const),
-      ...{ x: mm, y: mm, z: mm, wide: size, deep: size, diameter: size, height: size },
+      x: mm,
+      y: mm,
+      z: mm,
+      wide: size,
+      deep: size,
+      diameter: size,
+      height: size,
     })
     fc.assert(
       fc.property(any, any, (p, q) => {
@@ -310,6 +325,61 @@ describe('blocks and cylinders', () => {
     expect(codes(partOf(plain('a', { shape: 'cylinder', diameter: '-1' })))).toEqual(['plain-body.size'])
     expect(codes(partOf(plain('a', { x: '1e9' })))).toEqual(['plain-body.size'])
     expect(codes(partOf(plain('a', { material: { ...steel, density: '0' } })))).toEqual(['body.density'])
+  })
+})
+
+describe('halves', () => {
+  const half = (more: Partial<HalvedStep> = {}): HalvedStep => ({
+    id: 'half',
+    kind: 'halved',
+    name: 'half',
+    aside: false,
+    of: 'slab',
+    plane: 'xz',
+    offset: '0',
+    keeps: 'behind',
+    mirrored: false,
+    ...more,
+  })
+  const slab = extruded('slab', 'plate')
+  const plateAt = (y: number): SketchStep => rectangleAt('plate', 0, y, 60, 40)
+  it('a body is cut by a plane, and either side kept', () => {
+    const v = (more: Partial<HalvedStep>): number => volumeOf(worked(partOf(plateAt(-10), slab, half(more))))!
+    expect(v({})).toBeCloseTo(60 * 10 * 10, 6)
+    expect(v({ keeps: 'before' })).toBeCloseTo(60 * 30 * 10, 6)
+    expect(v({ plane: 'yz', offset: '12' })).toBeCloseTo(12 * 40 * 10, 6)
+    expect(v({ plane: 'xy', offset: '4', keeps: 'before' })).toBeCloseTo(60 * 40 * 6, 6)
+  })
+  it('mirrored and joined it is twice one half, and one closed body', () => {
+    const drilled = (y: number, more: Partial<HalvedStep> = {}): Part =>
+      partOf(
+        plateAt(y),
+        slab,
+        roundAt('hole', 20, y + 20, 6),
+        extruded('drill', 'hole', { way: 'even', through: true, does: { kind: 'cuts', with: ['slab'] } }),
+        half({ mirrored: true, ...more }),
+      )
+    // Up to the plane, and over it.
+    for (const [y, part] of [
+      [-40, 1],
+      [-30, 3 / 4],
+    ] as const) {
+      const result = worked(drilled(y))
+      expect(result.findings.filter((f) => f.severity === 'blocks')).toEqual([])
+      const [body, ...more] = bodiesOf(result)
+      expect(more).toEqual([])
+      expect(body!.figures.volume / (2 * (60 * 40 * part - Math.PI * 36) * 10)).toBeCloseTo(1, 6)
+      expect(isClosed(body!.mesh)).toBe(true)
+      expect(body!.figures.mass / (body!.figures.volume * 8e-6)).toBeCloseTo(1, 9)
+    }
+  })
+  it('a half that does not reach its plane says how wide the slit would be', () => {
+    const part = partOf(plateAt(-43), slab, half({ mirrored: true }))
+    expect(codes(part)).toEqual(['halved.slit'])
+    expect(worked(part).findings.find((f) => f.code === 'halved.slit')!.message).toContain('6 mm')
+    expect(codes(partOf(plateAt(5), slab, half()))).toEqual(['halved.nothing'])
+    // What there was stays.
+    expect(bodiesOf(worked(part)).map((b) => b.id)).toEqual(['slab'])
   })
 })
 

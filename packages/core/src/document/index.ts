@@ -17,6 +17,7 @@ export {
   inputsOf,
   kindOf,
   stationOf,
+  takenBy,
   mapStepFormulas,
   needsOf,
   type Step,
@@ -24,6 +25,7 @@ export {
 } from '../steps/typed.ts'
 export { DOINGS, type Doing } from '../steps/shared/typed-doing.ts'
 export { BODY_AXES, PLAIN_SHAPES, PLAIN_SIZES, type PlainBodyStep } from '../steps/plain-body/typed.ts'
+export { HALVING_PLANES, type HalvedStep } from '../steps/halved/typed.ts'
 export { TURNED_SIDES, type TurnedStep, type TurnedWall } from '../steps/turned/typed.ts'
 export { EXTRUSION_WAYS, type ExtrudedStep } from '../steps/extruded/typed.ts'
 export {

@@ -86,6 +86,8 @@ export interface StepKind<S extends StepBase> {
   readonly gives: readonly Capability[]
   /** The steps it builds on. */
   inputs(step: S): readonly Input[]
+  /** Those of its inputs whose bodies go into its own, and are not there by themselves after it. */
+  takes?(step: S): readonly Id[]
   /** The step with every formula passed through `visit`; the same object if nothing changed. */
   mapFormulas(step: S, visit: FormulaVisitor): S
   /** A new one with sizes to start from, or what it needs first, as in "a run needs a path first". */

@@ -19,6 +19,7 @@ export { addStep, moveStep, removeStep, renameStep, setAside, setBuiltTo } from 
 export { changeRun, type RunChoices } from '../steps/run/commands.ts'
 export { changeExtruded } from '../steps/extruded/commands.ts'
 export { changePlainBody } from '../steps/plain-body/commands.ts'
+export { changeHalved } from '../steps/halved/commands.ts'
 export { changeTurned } from '../steps/turned/commands.ts'
 export { changeDoing } from '../steps/shared/commands-doing.ts'
 export { setHand } from '../steps/helix-path/commands.ts'

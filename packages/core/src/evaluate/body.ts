@@ -47,7 +47,15 @@ export type Solid =
   | { readonly kind: 'joined' | 'common'; readonly of: readonly Solid[] }
   | { readonly kind: 'cut'; readonly of: Solid; readonly by: readonly Solid[] }
   | { readonly kind: 'placed'; readonly of: Solid; readonly at: Placement }
-  | { readonly kind: 'halved'; readonly of: Solid; readonly at: Vec3; readonly normal: Vec3 }
+  /** What of a solid lies behind a plane, which looks along its normal; `reach` is further than the solid goes from the place. */
+  | {
+      readonly kind: 'halved'
+      readonly step: Id
+      readonly of: Solid
+      readonly at: Vec3
+      readonly normal: Vec3
+      readonly reach: number
+    }
 
 /** A body of one step that others are put together from: by which its faces are told, of which place of it. */
 export interface Origin {
@@ -111,4 +119,10 @@ export interface Body {
   /** Where it stands: once for itself, and once for each copy. Mesh and figures are those of one. */
   readonly places: readonly Placement[]
   readonly figures: BodyFigures
+}
+
+/** The bodies of a step as they stand when another does something with them. */
+export interface Standing {
+  readonly step: Id
+  readonly bodies: readonly Body[]
 }

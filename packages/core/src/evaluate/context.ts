@@ -1,9 +1,9 @@
 import type { Id } from '../base/index.ts'
 import {
-  doingOf,
   inputsOf,
   needsOf,
   stepOf,
+  takenBy,
   type Capability,
   type Part,
   type Step,
@@ -52,15 +52,15 @@ export function contextOf(
     display: part.units.length,
     chordError,
     solids: outside.solids,
-    others: othersOf(step, standing).flatMap((id) => outputs(id)?.bodies ?? []),
+    others: othersOf(step, standing).map((id) => ({ step: id, bodies: outputs(id)?.bodies ?? [] })),
     along: none,
     around: { step: none, again: none },
   }
 }
 
-/** The steps in which the bodies stand that a step's own does something with, each once. */
+/** The steps in which the bodies stand that go into a step's own, each once. */
 export function othersOf(step: Step, standing: Scope['standing']): readonly Id[] {
-  return [...new Set((doingOf(step)?.with ?? []).map(standing))]
+  return [...new Set(takenBy(step).map(standing))]
 }
 
 /** A step's output with other values in some fields, of it or of what it builds on. What is not touched is taken as it is. */

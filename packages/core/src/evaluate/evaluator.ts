@@ -7,6 +7,7 @@ import {
   kindOf,
   overridesInForce,
   stepOf,
+  takenBy,
   type Part,
   type Step,
   stationOf,
@@ -21,8 +22,8 @@ import {
   type ValueTable,
 } from '../units/index.ts'
 import type { ComingBody } from './body.ts'
-import { contextOf, othersOf, outputAgain, type Scope } from './context.ts'
-import { meet, type Standing } from './fit/meet.ts'
+import { contextOf, outputAgain, type Scope } from './context.ts'
+import { meet } from './fit/meet.ts'
 import type { Finding } from './finding.ts'
 import { resolveStep, type ResolvedFields } from './fields.ts'
 import { noNumberIn } from './finite.ts'
@@ -168,7 +169,7 @@ function builtOnWhole(part: Part): ReadonlySet<Id> {
   const all = new Set(
     part.steps.flatMap((s) => inputsOf(s).flatMap((i) => (i.gives === 'bodies' ? i.id : []))),
   )
-  for (const s of part.steps) if (doingOf(s)?.with.some((id) => all.has(id))) all.add(s.id)
+  for (const s of part.steps) if (takenBy(s).some((id) => all.has(id))) all.add(s.id)
   return all
 }
 
@@ -285,14 +286,17 @@ function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Made 
       whole() {
         const made = limited(() => later.make())
         if (!made.ok) return made.fault
+        const found = [...findings, ...made.value.findings]
+        if (made.value.bodies.length === 0 && found.some((f) => f.severity === 'blocks'))
+          return failed('failed', 'cannot be built', found)
         const all: StepOutput = { ...output, bodies: made.value.bodies }
-        return sound(all) ?? good(all, [...findings, ...made.value.findings], 0)
+        return sound(all) ?? good(all, found, 0)
       },
     }
   }
   // What the body does with others takes its time, and comes with the meshes.
-  const takes = othersOf(step, scope.standing)
-  const others = takes.map((id): Standing => ({ step: id, bodies: results.get(id)?.output?.bodies ?? [] }))
+  const { others } = context
+  const takes = others.map((o) => o.step)
   const coming = others.flatMap(({ bodies }) =>
     bodies.map(({ id, hidden }): ComingBody => ({ id, hidden, places: [IN_PLACE], figures: undefined })),
   )

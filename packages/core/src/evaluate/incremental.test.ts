@@ -9,7 +9,7 @@ import { createEvaluator, type PartResult } from './index.ts'
 
 const NAMES = Object.keys(STARTERS) as (keyof typeof STARTERS)[]
 
-/** A part to begin with: one of the starters, with a named value and a drawing with a section of it, and three bodies. */
+/** A part to begin with: one of the starters, with a named value and a drawing with a section of it, and bodies. */
 function begun(seed: number): Part {
   const part = STARTERS[NAMES[seed % NAMES.length]!].make('Begun')
   const drawn: Part = { ...part, steps: [{ ...hookSketch, id: 'hook' }, ...part.steps] }
@@ -17,7 +17,7 @@ function begun(seed: number): Part {
   if (!section.ok) throw new Error(section.fault.message)
   const shape = rectangleAt('shape', 20, 30, 40, 25)
   const bodies: Step[] = [shape]
-  for (const kind of ['turned', 'extruded', 'plain-body'] as const) {
+  for (const kind of ['turned', 'extruded', 'plain-body', 'halved'] as const) {
     const body = freshStep({ ...drawn, steps: bodies }, kind, { id: kind })
     if (!body.ok) throw new Error(body.fault.message)
     bodies.push(body.value)

@@ -11,7 +11,7 @@ import {
   type Formula,
   type LengthDisplay,
 } from '../units/index.ts'
-import type { Body, ComingBody } from './body.ts'
+import type { Body, ComingBody, Standing } from './body.ts'
 import type { Finding } from './finding.ts'
 import type { AlongField } from './fields.ts'
 import type { Given, StepOutput } from './output.ts'
@@ -30,7 +30,7 @@ export interface StepContext {
   /** The library of solids, where it is loaded. */
   readonly solids: Solids | undefined
   /** The bodies that the step's own does something with, as they stand by then. */
-  readonly others: readonly Body[]
+  readonly others: readonly Standing[]
   /** A formula that is worked out along a run, by its field. */
   along(field: string): AlongField
   readonly around: Around

@@ -150,6 +150,7 @@ const CHEAPER: Readonly<Record<Step['kind'], string>> = {
   extruded: 'Regions of fewer curves would fit.',
   turned: 'Regions of fewer curves would fit.',
   'plain-body': 'Other sizes would fit.',
+  halved: 'A plainer body would fit.',
   run: 'A shorter path, fewer turns, less twist, fewer strands or a formula with fewer waves would fit.',
   blank: 'A shorter path would fit.',
 }

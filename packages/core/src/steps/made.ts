@@ -2,6 +2,7 @@ import type { Step, StepBase, StepKindName } from '../document/index.ts'
 import type { StepMaker } from '../evaluate/kind.ts'
 import { blankMaker } from './blank/made.ts'
 import { extrudedMaker } from './extruded/made.ts'
+import { halvedMaker } from './halved/made.ts'
 import { helixPathMaker } from './helix-path/made.ts'
 import { nodePathMaker } from './node-path/made.ts'
 import { plainBodyMaker } from './plain-body/made.ts'
@@ -24,6 +25,7 @@ const OWN: { readonly [K in StepKindName]: StepMaker<Extract<Step, { kind: K }>>
   extruded: extrudedMaker,
   turned: turnedMaker,
   'plain-body': plainBodyMaker,
+  halved: halvedMaker,
   blank: blankMaker,
 }
 

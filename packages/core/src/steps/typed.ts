@@ -2,6 +2,7 @@ import type { Id } from '../base/index.ts'
 import type { FormulaVisitor, Input, Station, StepBase, StepKind } from '../document/kind.ts'
 import { blankKind, type BlankStep } from './blank/typed.ts'
 import { extrudedKind, type ExtrudedStep } from './extruded/typed.ts'
+import { halvedKind, type HalvedStep } from './halved/typed.ts'
 import { helixPathKind, type HelixPathStep } from './helix-path/typed.ts'
 import { nodePathKind, type NodePathStep } from './node-path/typed.ts'
 import { plainBodyKind, type PlainBodyStep } from './plain-body/typed.ts'
@@ -25,6 +26,7 @@ interface StepTypes {
   readonly extruded: ExtrudedStep
   readonly turned: TurnedStep
   readonly 'plain-body': PlainBodyStep
+  readonly halved: HalvedStep
   readonly blank: BlankStep
 }
 export type StepKindName = keyof StepTypes
@@ -41,6 +43,7 @@ const OWN: { readonly [K in StepKindName]: StepKind<StepTypes[K]> } = {
   extruded: extrudedKind,
   turned: turnedKind,
   'plain-body': plainBodyKind,
+  halved: halvedKind,
   blank: blankKind,
 }
 
@@ -76,6 +79,9 @@ export function inputsOf(step: Step): readonly Input[] {
   const others = doingOf(step)?.with
   return others ? [...own, ...others.map((id) => ({ id, gives: 'bodies' }) as const)] : own
 }
+
+/** The steps whose bodies go into that of a step, and are not there by themselves after it. */
+export const takenBy = (step: Step): readonly Id[] => doingOf(step)?.with ?? kindOf(step).takes?.(step) ?? []
 
 /** What the body of a step does with others; undefined where it stands alone, or the step has none. */
 export const doingOf = (step: StepBase): Doing | undefined => (step as { readonly does?: Doing }).does

@@ -233,6 +233,10 @@ export const TRIES: Readonly<Record<string, Try>> = {
     step: idOf(part, r, 'extruded'),
     choices: { way: r.pick(['out', 'in', 'even', 'both'] as const), through: r.chance(0.3) },
   })),
+  changeHalved: through(edit.changeHalved, (part, r) => ({
+    step: idOf(part, r, 'halved'),
+    choices: { plane: r.pick(['xy', 'xz', 'yz'] as const), mirrored: r.chance(0.5) },
+  })),
   changePlainBody: through(edit.changePlainBody, (part, r) => ({
     step: idOf(part, r, 'plain-body'),
     choices: { shape: r.pick(['block', 'cylinder'] as const), axis: r.pick(['x', 'y', 'z'] as const) },

@@ -226,6 +226,20 @@ function bodiesAfter(r: Random, run: string | undefined): Step[] {
             ? { wall: { side: r.pick(['left', 'right', 'even'] as const), thickness: size(r, [1, 2]) } }
             : {}),
         }
+    if (made.length > 1 && r.chance(0.2))
+      return [
+        {
+          id,
+          name: id,
+          aside: false,
+          kind: 'halved',
+          of: r.pick(made.slice(0, -1)),
+          plane: r.pick(['xy', 'xz', 'yz'] as const),
+          offset: size(r, [0, 0, 5, -7]),
+          keeps: r.pick(['before', 'behind'] as const),
+          mirrored: r.chance(0.6),
+        },
+      ]
     if (r.chance(0.25)) {
       const { sketch: _, regions: __, ...plain } = base
       return [
@@ -234,8 +248,12 @@ function bodiesAfter(r: Random, run: string | undefined): Step[] {
           kind: 'plain-body',
           shape: r.pick(['block', 'cylinder'] as const),
           axis: r.pick(['x', 'y', 'z'] as const),
-          ...{ x: size(r, [0, 5, 20]), y: size(r, [0, 10]), z: size(r, [0, -10]) },
-          ...{ wide: size(r, [10, 40]), deep: size(r, [10, 20]), diameter: size(r, [8, 20]) },
+          x: size(r, [0, 5, 20]),
+          y: size(r, [0, 10]),
+          z: size(r, [0, -10]),
+          wide: size(r, [10, 40]),
+          deep: size(r, [10, 20]),
+          diameter: size(r, [8, 20]),
           height: size(r, [5, 10, 40]),
         },
       ]

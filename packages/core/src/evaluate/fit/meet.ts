@@ -1,27 +1,18 @@
-import { fail, ok, spend, type Id, type Result } from '../../base/index.ts'
+import { fail, ok, type Result } from '../../base/index.ts'
 import { stepOf, type Doing, type Part, type Step } from '../../document/index.ts'
-import {
-  extrapolated,
-  skinOf,
-  skinVolumes,
-  solidSurface,
-  solidVolume,
-  type Extrapolated,
-  type MadeSolid,
-  type Solids,
-  type SolidTree,
-} from '../../solid/index.ts'
-import { IN_PLACE, meshReach } from '../../space/index.ts'
-import { isEnd } from '../../sweep/index.ts'
-import type { Body, Origin, Solid } from '../body.ts'
+import type { Extrapolated, Solids } from '../../solid/index.ts'
+import type { Body, Solid, Standing } from '../body.ts'
 import type { Finding } from '../finding.ts'
-import { treeOf, type Leaf } from './tree.ts'
-
-/** The bodies of a step as they stand when another does something with them. */
-export interface Standing {
-  readonly step: Id
-  readonly bodies: readonly Body[]
-}
+import {
+  bodyOfTree,
+  boundOf,
+  finenessFor,
+  originsOf,
+  standing,
+  volumeIn,
+  volumeOf,
+  weighed,
+} from './solid-body.ts'
 
 /** What is needed to let bodies meet. */
 export interface Meeting {
@@ -34,10 +25,6 @@ export interface Meeting {
   readonly chordError: number | undefined
 }
 
-/** A chord error of pictures, as a share of the largest coordinate of what meets, within bounds in mm. */
-const PICTURE = 1 / 4000
-const FINEST = 0.002
-const COARSEST = 0.2
 /** A share of the smaller body under which what both have in common is round-off. */
 const NOTHING = 1e-9
 
@@ -59,10 +46,7 @@ export function meet(m: Meeting): Result<readonly Body[], Finding> {
   const targets = m.others.flatMap((o) => o.bodies)
   const [own] = m.own
   if (!own || targets.length === 0) return refuse('nothing', `There is nothing for "${m.step.name}" to meet.`)
-  const size = Math.max(...[own, ...targets].map((b) => meshReach(b.mesh)))
-  // No finer than what meets could be drawn by itself: what was too much there is too much here.
-  const drawn = Math.max(...[own, ...targets].map((b) => b.chordError))
-  const fineness = m.chordError ?? Math.max(drawn, Math.min(COARSEST, Math.max(FINEST, PICTURE * size)))
+  const fineness = finenessFor([own, ...targets], m.chordError)
   const work = { solids, fineness, origins: originsOf([own, ...targets]) }
   const tool = standing(own)
   const names = targets.map((t) => `"${stepOf(m.part, t.id)?.name ?? t.id}"`)
@@ -117,105 +101,4 @@ export function meet(m: Meeting): Result<readonly Body[], Finding> {
   const error = over.reduce((sum, o) => sum + o.error, 0)
   const bound = [own, ...targets].reduce((sum, b) => sum + boundOf(b), error)
   return ok([weighed(made.value, whole + added, mass + added * ownDensity, bound)])
-}
-
-/** Volume of a body with all its copies, mm3, and how far it may be off. */
-const volumeIn = (b: Body): number => b.figures.volume * b.places.length
-const boundOf = (b: Body): number =>
-  b.figures.theoremVolume === undefined ? b.figures.volumeBound * b.places.length : 0
-
-/** A body with all its copies as one solid. */
-function standing({ solid, places }: Body): Solid {
-  const placed = places.map((at): Solid => (at === IN_PLACE ? solid : { kind: 'placed', of: solid, at }))
-  return placed.length === 1 ? placed[0]! : { kind: 'joined', of: placed }
-}
-
-interface Work {
-  readonly solids: Solids
-  readonly fineness: number
-  readonly origins: ReadonlyMap<Id, Origin>
-}
-
-/** What each step's faces are of, by the step. */
-function originsOf(bodies: readonly Body[]): Map<Id, Origin> {
-  return new Map(bodies.flatMap((b) => b.origins.all.map((o) => [o.step, o] as const)))
-}
-
-/** Units of work that a triangle comes to: about ten millionths of a second, to build it and to cut it. */
-const UNITS_PER_TRIANGLE = 100
-
-/** Has a tree made, its work counted. */
-function makeWithin(solids: Solids, tree: SolidTree): ReturnType<Solids['make']> {
-  spend(UNITS_PER_TRIANGLE * trianglesIn(tree), 'putting bodies together')
-  return solids.make(tree)
-}
-
-function trianglesIn(tree: SolidTree): number {
-  if (tree.kind === 'mesh') return tree.mesh.faces.length
-  return (tree.kind === 'cut' ? [tree.from, ...tree.by] : tree.of).reduce((n, t) => n + trianglesIn(t), 0)
-}
-
-/** Triangles that are few. */
-const FEW = 20_000
-
-/** A volume at no chord error, from two finenesses. */
-function volumeOf(solid: Solid, { solids, fineness }: Work): Result<Extrapolated, string> {
-  const at = (e: number): Result<number, string> => {
-    const made = makeWithin(solids, treeOf(solid, e, []))
-    return made.ok ? ok(solidVolume(made.value)) : fail(made.fault.message)
-  }
-  // Where it costs little, finer than the picture is: figures are asked to more digits than pictures are looked at.
-  const first = trianglesIn(treeOf(solid, fineness, [])) < FEW ? fineness / 2 : fineness
-  const coarse = at(first)
-  if (!coarse.ok) return coarse
-  const fine = at(first / 4)
-  return fine.ok ? ok(extrapolated(coarse.value, fine.value)) : fine
-}
-
-interface MadeBody {
-  readonly body: Body
-  readonly solid: MadeSolid
-  readonly parts: number
-}
-
-/** A solid as a body that goes on from another: its id, its look, whether it is seen. */
-function bodyOfTree(solid: Solid, from: Body, { solids, fineness, origins }: Work): Result<MadeBody, string> {
-  const leaves: Leaf[] = []
-  const made = makeWithin(solids, treeOf(solid, fineness, leaves))
-  if (!made.ok) return fail(made.fault.message)
-  const skin = skinOf(
-    made.value,
-    leaves.map((l) => l.shell),
-    (_, tag) => isEnd(tag),
-  )
-  const body: Body = {
-    id: from.id,
-    solid,
-    mesh: skin.mesh,
-    chordError: fineness,
-    origins: {
-      all: leaves.map(({ origin }) => ({ ...origin, materials: origins.get(origin.step)!.materials })),
-      of: skin.shells,
-    },
-    lines: { sharp: skin.sharp, tangent: skin.tangent, corners: skin.corners },
-    look: from.look,
-    hidden: from.hidden,
-    places: [IN_PLACE],
-    figures: from.figures,
-  }
-  return ok({ body, solid: made.value, parts: skinVolumes(made.value).filter((v) => v > 0).length })
-}
-
-/** The body with its figures: volume and mass, and how far they may be off. */
-function weighed({ body, solid }: MadeBody, volume: number, mass: number, error: number): Body {
-  return {
-    ...body,
-    figures: {
-      volume,
-      theoremVolume: undefined,
-      meshVolume: solidVolume(solid),
-      volumeBound: Math.max(error, body.chordError ** 2 * Math.sqrt(solidSurface(solid))),
-      mass,
-    },
-  }
 }

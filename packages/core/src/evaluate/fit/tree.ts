@@ -1,4 +1,5 @@
-import { meanOutline, outlineOf } from '../../profile/index.ts'
+import { line2 } from '../../plane/index.ts'
+import { meanOutline, outlineOf, region } from '../../profile/index.ts'
 import {
   extrudedMesh,
   isFlatSide,
@@ -7,10 +8,11 @@ import {
   placedShell,
   shellOf,
   turnedMesh,
+  type Extrusion,
   type Shell,
   type SolidTree,
 } from '../../solid/index.ts'
-import { placedThen, type Placement } from '../../space/index.ts'
+import { placedThen, vec3, type Placement, type Vec3 } from '../../space/index.ts'
 import { isEnd } from '../../sweep/index.ts'
 import { bodyOf, capsOf } from '../../steps/run/body.ts'
 import type { Origin, Solid } from '../body.ts'
@@ -50,11 +52,35 @@ export function treeOf(solid: Solid, chordError: number, leaves: Leaf[]): SolidT
       }
       case 'placed':
         return build(s.of, place ? placedThen(s.at, place) : s.at)
-      case 'halved':
-        throw new Error('halves are not made yet')
+      case 'halved': {
+        const before = { kind: 'extruded', step: s.step, ...spaceBefore(s) } as const
+        return { kind: 'cut', from: build(s.of, place), by: [build(before, place)] }
+      }
     }
   }
   return build(solid, undefined)
+}
+
+const AXES: readonly Vec3[] = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+]
+
+/** All that lies before a plane as far as anything reaches, as a block. */
+function spaceBefore({ at, normal, reach }: Extract<Solid, { kind: 'halved' }>): Extrusion {
+  // Across the normal: square to it and to the axis that it goes along least.
+  const least = normal.reduce((k, v, i) => (Math.abs(v) < Math.abs(normal[k]!) ? i : k), 0)
+  const x = vec3.unit(vec3.cross(normal, AXES[least]!))
+  const plane = { origin: at, x, y: vec3.cross(normal, x) }
+  const corners = [
+    [-reach, -reach],
+    [reach, -reach],
+    [reach, reach],
+    [-reach, reach],
+  ] as const
+  const square = region(corners.map((c, i) => line2(c, corners[(i + 1) % 4]!)))
+  return { section: [square], plane, from: 0, to: reach }
 }
 
 /** Chord errors are split between the section and the way of a run. */

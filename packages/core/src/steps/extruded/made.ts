@@ -103,7 +103,7 @@ function reachOf(
 function spanOf(plane: PlaneFrame, context: StepContext): readonly [number, number] | undefined {
   const normal = vec3.cross(plane.x, plane.y)
   let [low, high] = [Infinity, -Infinity]
-  for (const { mesh, places } of context.others)
+  for (const { mesh, places } of context.others.flatMap((o) => o.bodies))
     for (const place of places)
       for (let i = 0; i < mesh.positions.length; i += 3) {
         const at = placePoint(place, mesh.positions.subarray(i, i + 3) as unknown as Vec3)

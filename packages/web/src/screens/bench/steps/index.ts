@@ -2,6 +2,7 @@ import { createElement, type ReactNode } from 'react'
 import type { Step, StepKindName } from '@flexum/core/document'
 import { blankPage } from './blank/index.tsx'
 import { extrudedPage } from './extruded/index.tsx'
+import { halvedPage } from './halved/index.tsx'
 import { helixPathPage } from './helix-path/index.tsx'
 import { nodePathPage } from './node-path/index.tsx'
 import { otherPage } from './other/index.tsx'
@@ -26,6 +27,7 @@ const OWN: { readonly [K in StepKindName]: PageKind<Extract<Step, { kind: K }>> 
   extruded: extrudedPage,
   turned: turnedPage,
   'plain-body': plainBodyPage,
+  halved: halvedPage,
   blank: blankPage,
 }
 

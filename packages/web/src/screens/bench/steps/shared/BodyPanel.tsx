@@ -10,10 +10,7 @@ import { DoingFields } from './DoingFields.tsx'
 import { MaterialPicker } from './MaterialPicker.tsx'
 
 /** What the inspector of every body has: the fields of its kind, its material, what it does with others, what it comes to. */
-export function BodyPanel(props: {
-  readonly step: Step & { readonly material: MaterialEntry }
-  readonly children: ReactNode
-}) {
+export function BodyPanel(props: { readonly step: Step; readonly children: ReactNode }) {
   const { step } = props
   const result = useSessionState((s) => stepResult(s.result, step.id))
   return (
@@ -25,15 +22,8 @@ export function BodyPanel(props: {
       </div>
       <div className="flex flex-col gap-1.5 px-3 py-2">
         {props.children}
-        <MaterialPicker step={step} />
-        <StepField
-          step={step}
-          field="material/density"
-          label="Density"
-          formula={step.material.density}
-          dimension="density"
-        />
-        <DoingFields step={step} />
+        {'material' in step && <MaterialFields step={step} />}
+        {'material' in step && <DoingFields step={step} />}
       </div>
       <StationFindings station="fit" />
       {result?.output?.bodies?.map((body) => (
@@ -45,6 +35,22 @@ export function BodyPanel(props: {
           <BodyFigures body={body} />
         </Section>
       ))}
+    </>
+  )
+}
+
+/** What a body is made of. */
+function MaterialFields({ step }: { readonly step: Step & { readonly material: MaterialEntry } }) {
+  return (
+    <>
+      <MaterialPicker step={step} />
+      <StepField
+        step={step}
+        field="material/density"
+        label="Density"
+        formula={step.material.density}
+        dimension="density"
+      />
     </>
   )
 }

@@ -1,7 +1,8 @@
-import { doingOf, kindOf, type Doing, type Part, type Step } from '@flexum/core/document'
+import { doingOf, type Doing, type Part, type Step } from '@flexum/core/document'
 import { changeDoing } from '@flexum/core/edit'
 import { useBench, usePart } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
+import { bodiesBefore } from './bodies-before.ts'
 
 const ALONE = 'alone'
 type What = Doing['kind'] | typeof ALONE
@@ -11,22 +12,6 @@ const WORDS: Readonly<Record<What, string>> = {
   joins: 'joins others',
   cuts: 'cuts away of others',
   common: 'keeps what is common',
-}
-
-/**
- * The steps before one that have bodies that its own can do something with: those that have not gone into another before it, and
- * those that are chosen.
- */
-function othersBefore(part: Part, step: Step): readonly Step[] {
-  const before = part.steps.slice(
-    0,
-    part.steps.findIndex((s) => s.id === step.id),
-  )
-  const gone = new Set(before.flatMap((s) => (s.aside ? [] : (doingOf(s)?.with ?? []))))
-  const chosen = doingOf(step)?.with ?? []
-  return before.filter(
-    (s) => kindOf(s).gives.includes('bodies') && !s.aside && (!gone.has(s.id) || chosen.includes(s.id)),
-  )
 }
 
 const listed = (names: readonly string[]): string =>
@@ -50,7 +35,7 @@ export function DoingFields({ step }: { readonly step: Step }) {
   const { session } = useBench()
   const part = usePart()
   const doing = doingOf(step)
-  const others = othersBefore(part, step)
+  const others = bodiesBefore(part, step, doing?.with ?? [])
   if (others.length === 0 && !doing) return null
   const set = (next: Doing | null, label: string): void =>
     void session.run(changeDoing, { step: step.id, doing: next }, { label })

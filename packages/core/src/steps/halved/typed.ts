@@ -1,0 +1,58 @@
+import { string } from 'yup'
+import { fail, fault, ok, type Id } from '../../base/index.ts'
+import {
+  baseFields,
+  flagSchema,
+  formulaSchema,
+  idSchema,
+  mapFields,
+  record,
+  type StepBase,
+  type StepKind,
+} from '../../document/kind.ts'
+import type { Formula } from '../../units/index.ts'
+
+export const HALVING_PLANES = ['xy', 'xz', 'yz'] as const
+
+/** A body cut by a plane, of which one side is kept; where asked, that is mirrored in the plane and joined to itself. */
+export interface HalvedStep extends StepBase {
+  readonly kind: 'halved'
+  readonly of: Id
+  readonly plane: (typeof HALVING_PLANES)[number]
+  /** How far the plane is moved along its normal, the axis that it does not hold. */
+  readonly offset: Formula
+  /** The side that the normal points to is kept, or the other. */
+  readonly keeps: 'before' | 'behind'
+  readonly mirrored: boolean
+}
+
+export const halvedKind: StepKind<HalvedStep> = {
+  kind: 'halved',
+  title: 'Half',
+  station: 'fit',
+  called: (step) => (step.mirrored ? 'Mirrored half' : 'Half'),
+  schema: record({
+    ...baseFields,
+    kind: string().strict().oneOf(['halved']).required(),
+    of: idSchema,
+    plane: string()
+      .strict()
+      .oneOf([...HALVING_PLANES], `a plane is one of ${HALVING_PLANES.join(', ')}`)
+      .required('a plane is missing here'),
+    offset: formulaSchema,
+    keeps: string()
+      .strict()
+      .oneOf(['before', 'behind'], 'what is kept lies before the plane or behind it')
+      .required('a side is missing here'),
+    mirrored: flagSchema,
+  }),
+  gives: ['bodies'],
+  inputs: (step) => [{ id: step.of, gives: 'bodies' }],
+  takes: (step) => [step.of],
+  fresh(base, around) {
+    const of = around.last('bodies')
+    if (of === undefined) return fail(fault('step.needs', 'A half needs a body first'))
+    return ok({ ...base, kind: 'halved', of, plane: 'xz', offset: '0', keeps: 'behind', mirrored: true })
+  },
+  mapFormulas: (step, visit) => mapFields(step, [['offset', 'length']], '', visit),
+}

@@ -1,0 +1,76 @@
+import type { HalvedStep } from '@flexum/core/document'
+import { changeHalved } from '@flexum/core/edit'
+import { useBench, usePart } from '../../context.ts'
+import { Choice } from '../../inspector/Choice.tsx'
+import { StepField } from '../../inspector/StepField.tsx'
+import type { PageKind } from '../page-kind.ts'
+import { BodyPanel } from '../shared/BodyPanel.tsx'
+import { Glyph } from '../shared/Glyph.tsx'
+import { bodiesBefore } from '../shared/bodies-before.ts'
+
+export const halvedPage: PageKind<HalvedStep> = {
+  Picture: ({ step }) => <Glyph d={`M13 5v20M11 10H5v10h6${step.mirrored ? 'M15 10h6v10h-6' : ''}`} />,
+  Inspector: ({ step }) => (
+    <BodyPanel step={step}>
+      <HalvedFields step={step} />
+    </BodyPanel>
+  ),
+}
+
+const PLANES = { xy: 'XY', xz: 'XZ', yz: 'YZ' } as const
+const NORMALS = { xy: 'Z', xz: 'Y', yz: 'X' } as const
+
+/** Which body, in which plane, what is kept, and whether it is mirrored. */
+function HalvedFields({ step }: { readonly step: HalvedStep }) {
+  const { session } = useBench()
+  const part = usePart()
+  const change = (choices: Parameters<typeof changeHalved>[1]['choices'], label: string): void =>
+    void session.run(changeHalved, { step: step.id, choices }, { label })
+  const bodies = bodiesBefore(part, step, [step.of])
+  const along = NORMALS[step.plane]
+  const keeps = { behind: `below, toward −${along}`, before: `above, toward +${along}` } as const
+  const of = part.steps.find((s) => s.id === step.of)
+  return (
+    <>
+      <Choice
+        label="Of"
+        value={step.of}
+        choices={of ? bodies.map((s) => [s.id, s.name] as const) : [[step.of, 'a body that is gone']]}
+        onChoose={(id) => change({ of: id }, 'Half of another body')}
+      />
+      <Choice
+        label="Plane"
+        value={step.plane}
+        choices={PLANES}
+        onChoose={(plane) => change({ plane }, PLANES[plane])}
+      />
+      <StepField
+        step={step}
+        field="offset"
+        label={`Moved along ${along} by`}
+        formula={step.offset}
+        dimension="length"
+      />
+      <Choice
+        label="Keeps"
+        value={step.keeps}
+        choices={keeps}
+        onChoose={(k) => change({ keeps: k }, `Keeps ${keeps[k]}`)}
+      />
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={step.mirrored}
+          onChange={() => change({ mirrored: !step.mirrored }, step.mirrored ? 'Cut only' : 'Mirrored')}
+        />
+        Mirrored and joined to itself
+      </label>
+      <p className="muted" role="status" aria-label="What it does">
+        {step.mirrored
+          ? `What is kept of ${of?.name ?? 'it'} is mirrored in the plane, and both are one body.`
+          : `${of?.name ?? 'It'} is cut by the plane, and one side of it is kept.`}
+      </p>
+    </>
+  )
+}
