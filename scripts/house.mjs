@@ -212,6 +212,7 @@ function outerRules() {
         ...only('^drizzle-orm|^@libsql', 'Drizzle stays in db'),
         ...only('^hono|^@hono', 'Hono stays in routes, http, app, client and main'),
         ...only('core/src', outOfCore),
+        ...only('^manifold-3d', 'the library of solids stays in packages/solids'),
       ],
       [
         'packages/server/src/db/**',
@@ -237,17 +238,14 @@ function outerRules() {
       ['**/*.test.ts'],
     ),
     forbid(
-      ['packages/{server,cli,web}/src/**/*.{ts,tsx}'],
-      only('^manifold-3d/manifold\\.js', 'the library of solids stays in packages/solids'),
-    ),
-    forbid(
       ['packages/cli/src/**/*.ts'],
-      only('core/src|server|web|^hono|^react', 'the command line uses the core alone'),
+      only('core/src|server|web|^hono|^react|^manifold', 'the command line uses the core alone'),
     ),
     forbid(
       ['packages/web/src/{bench,strip,compute}/**/*.ts'],
       [
         ...only('^react|^three|^@react|\\.tsx$', 'no React and no three here'),
+        ...only('^manifold-3d/manifold\\.js', 'the library of solids stays in packages/solids'),
         ...only('/(screens|scene)/', 'bench, strip and compute do not know the screens'),
       ],
     ),

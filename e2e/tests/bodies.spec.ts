@@ -72,3 +72,59 @@ test('a plate is drawn and extruded, a hole goes through it, and the bar stands 
   await expect(inspector(page).getByText(/have nothing in common/)).toBeHidden()
   await saved(page)
 })
+
+test('a cup is turned of one line with a wall, cut in half and mirrored; a block is joined to it', async ({ page }) => {
+  await startPart(page, 'Cup', 'Straight bar')
+  await drawBody(page)
+  // From the axis out, and up.
+  await page.keyboard.press('c')
+  await clickAt(page, 0, 0)
+  await moveTo(page, 20, 0)
+  await page.keyboard.type('30')
+  await page.keyboard.press('Enter')
+  await moveTo(page, 30, 20)
+  await page.keyboard.type('50')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+  await back(page)
+  // What was extruded of it is turned instead.
+  await page.getByRole('button', { name: 'Add a step' }).click()
+  await page.getByRole('menuitem', { name: 'Turned' }).click()
+  await inspector(page).getByLabel('Turned of').selectOption({ label: 'a wall along the chain' })
+  await expect.poll(() => figure(page, 'Volume')).toBeCloseTo(Math.PI * (900 * 50 - 784 * 48), 1)
+  // The one that has nothing closed to be made of goes.
+  await page.getByRole('button', { name: 'More for Extruded' }).click()
+  await page.getByRole('menuitem', { name: 'Remove' }).click()
+
+  await page.getByRole('button', { name: 'Add a step' }).click()
+  await page.getByRole('menuitem', { name: 'Block or cylinder' }).click()
+  const field = async (label: string, text: string): Promise<void> => {
+    const box = inspector(page).getByRole('textbox', { name: label, exact: true })
+    await box.fill(text)
+    await box.press('Enter')
+  }
+  await field('Wide', '10')
+  await field('Deep', '12')
+  await field('Height', '30')
+  await inspector(page).getByLabel('Along').selectOption({ label: 'X' })
+  await field('X', '29')
+  await field('Y', '25')
+  await inspector(page).getByLabel('With other bodies').selectOption({ label: 'joins others' })
+  await expect(does(page)).toHaveText('Block joins Turned into one body.')
+  const cup = Math.PI * (900 * 50 - 784 * 48)
+  await expect.poll(() => figure(page, 'Volume')).toBeGreaterThan(cup + 28 * 120)
+  const joined = await figure(page, 'Volume')
+
+  await page.getByRole('button', { name: 'Add a step' }).click()
+  await page.getByRole('menuitem', { name: 'Half', exact: true }).click()
+  await inspector(page).getByLabel('Plane').selectOption({ label: 'YZ' })
+  await inspector(page).getByLabel('Keeps').selectOption({ label: 'above, toward +X' })
+  await expect(does(page)).toHaveText('What is kept of Block is mirrored in the plane, and both are one body.')
+  // The block stands on the half that is kept.
+  const half = joined - cup / 2
+  await expect.poll(() => figure(page, 'Volume')).toBeCloseTo(2 * half, 0)
+  await page.screenshot({ path: '/tmp/fit2.png' })
+  await inspector(page).getByRole('checkbox', { name: 'Mirrored and joined to itself' }).uncheck()
+  await expect.poll(() => figure(page, 'Volume')).toBeCloseTo(half, 0)
+  await saved(page)
+})

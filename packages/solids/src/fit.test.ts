@@ -373,6 +373,27 @@ describe('halves', () => {
       expect(body!.figures.mass / (body!.figures.volume * 8e-6)).toBeCloseTo(1, 9)
     }
   })
+  it('leaves no wall and no edge in the plane of a turned cup, whose corners lie in it but for round-off', () => {
+    const cup = chainAt('cup', [
+      [0, 0],
+      [30, 0],
+      [30, 50],
+    ])
+    const shell = turned('shell', 'cup', { wall: { side: 'left', thickness: '2' } })
+    for (const plane of ['yz', 'xy'] as const) {
+      const result = worked(partOf(cup, shell, half({ of: 'shell', plane, mirrored: true })))
+      const [body] = bodiesOf(result)
+      const { positions: p, triangles: t } = body!.mesh
+      const axis = plane === 'yz' ? 0 : 2
+      const inPlane = (v: number): boolean => Math.abs(p[3 * v + axis]!) < 1e-5
+      for (let i = 0; i < t.length; i += 3) expect([t[i]!, t[i + 1]!, t[i + 2]!].every(inPlane)).toBe(false)
+      expect(
+        [...body!.lines.sharp].some((v, i, all) => i % 2 === 0 && inPlane(v) && inPlane(all[i + 1]!)),
+      ).toBe(false)
+      expect(isClosed(body!.mesh)).toBe(true)
+      expect(body!.figures.volume / (Math.PI * (900 * 50 - 784 * 48))).toBeCloseTo(1, 6)
+    }
+  })
   it('a half that does not reach its plane says how wide the slit would be', () => {
     const part = partOf(plateAt(-43), slab, half({ mirrored: true }))
     expect(codes(part)).toEqual(['halved.slit'])

@@ -25,35 +25,44 @@ export async function loadSolids(wasm?: string): Promise<Solids> {
 }
 
 function makeWith(library: Library, tree: SolidTree): Result<MadeSolid> {
-  const { Manifold, Mesh } = library
+  const { Manifold } = library
   const held: Shape[] = []
   const keep = (s: Shape): Shape => {
     held.push(s)
     return s
   }
-  const first = Manifold.reserveIDs(countLeaves(tree))
+  // Two for each leaf: one for its faces as they are, one for those that look the other way.
+  const first = Manifold.reserveIDs(2 * countLeaves(tree))
   let leaves = 0
-  const leaf = (mesh: Extract<SolidTree, { kind: 'mesh' }>['mesh']): Shape => {
-    const { floats, put } = createDoubles(mesh.positions)
-    const single = new Mesh({
-      numProp: 3,
-      vertProperties: floats,
-      triVerts: mesh.triangles,
-      runIndex: Uint32Array.of(0, mesh.triangles.length),
-      runOriginalID: Uint32Array.of(first + leaves++),
-      faceID: mesh.faces,
-    })
-    const rough = keep(Manifold.ofMesh(single))
-    return keep(keep(rough.warpBatch(put)).setTolerance(SAME_PLACE))
-  }
   const build = (t: SolidTree): Shape => {
-    if (t.kind === 'mesh') return leaf(t.mesh)
-    if (t.kind === 'cut') {
-      const from = build(t.from)
-      return keep(Manifold.difference([from, ...t.by.map(build)]))
+    switch (t.kind) {
+      case 'mesh': {
+        const count = t.mesh.faces.length
+        const own = { leaves: new Uint32Array(count).fill(leaves++), turned: new Uint8Array(count) }
+        return shapeOf(library, { ...t.mesh, ...own }, first, keep)
+      }
+      case 'cut': {
+        const from = build(t.from)
+        return keep(Manifold.difference([from, ...t.by.map(build)]))
+      }
+      case 'mirrored': {
+        const before = leaves
+        const half = snapped(copiedOut(build(t.of), first), t)
+        const more = leaves - before
+        leaves += more
+        // Both from the very same numbers, so that what lies in the plane is the same to the bit, and goes away.
+        return keep(
+          Manifold.union([
+            shapeOf(library, half, first, keep),
+            shapeOf(library, mirroredIn(half, t, more), first, keep),
+          ]),
+        )
+      }
+      case 'joined':
+        return keep(Manifold.union(t.of.map(build)))
+      case 'common':
+        return keep(Manifold.intersection(t.of.map(build)))
     }
-    const of = t.of.map(build)
-    return keep(t.kind === 'joined' ? Manifold.union(of) : Manifold.intersection(of))
   }
   try {
     const made = build(tree)
@@ -69,13 +78,41 @@ function makeWith(library: Library, tree: SolidTree): Result<MadeSolid> {
   }
 }
 
+/** A mesh as the library's, in double precision, each triangle by its leaf and the side that it looks to. */
+function shapeOf(library: Library, m: MadeSolid, first: number, keep: (s: Shape) => Shape): Shape {
+  const { Manifold, Mesh } = library
+  const { floats, put } = createDoubles(m.positions)
+  const group = Uint32Array.from(m.leaves, (leaf, i) => 2 * leaf + m.turned[i]!)
+  const order = Uint32Array.from(group.keys()).sort((a, b) => group[a]! - group[b]! || a - b)
+  const runs: number[] = []
+  const ids: number[] = []
+  order.forEach((i, at) => {
+    if (at > 0 && group[i] === group[order[at - 1]!]) return
+    runs.push(3 * at)
+    ids.push(first + group[i]!)
+  })
+  const triangles = new Uint32Array(m.triangles.length)
+  order.forEach((i, at) => triangles.set(m.triangles.subarray(3 * i, 3 * i + 3), 3 * at))
+  const single = new Mesh({
+    numProp: 3,
+    vertProperties: floats,
+    triVerts: triangles,
+    runIndex: Uint32Array.from([...runs, triangles.length]),
+    runOriginalID: Uint32Array.from(ids),
+    faceID: Uint32Array.from(order, (i) => m.faces[i]!),
+  })
+  const rough = keep(Manifold.ofMesh(single))
+  return keep(keep(rough.warpBatch(put)).setTolerance(SAME_PLACE))
+}
+
 const unsound = (code: string) => fail(fault(`solid.${code}`, WRONG[code] ?? 'it is not sound'))
 
 /** Places nearer than this are one, mm; the library's own choice would be a ten-millionth of the largest coordinate. */
 const SAME_PLACE = 1e-9
 
-const countLeaves = (t: SolidTree): number => {
+function countLeaves(t: SolidTree): number {
   if (t.kind === 'mesh') return 1
+  if (t.kind === 'mirrored') return 2 * countLeaves(t.of)
   const of = t.kind === 'cut' ? [t.from, ...t.by] : t.of
   return of.reduce((n, x) => n + countLeaves(x), 0)
 }
@@ -94,14 +131,35 @@ function copiedOut(made: Shape, first: number): MadeSolid {
   const turned = new Uint8Array(count)
   for (let r = 0; r < mesh.runOriginalID.length; r++) {
     const [from, to] = [mesh.runIndex[r]! / 3, mesh.runIndex[r + 1]! / 3]
-    leaves.fill(mesh.runOriginalID[r]! - first, from, to)
-    if (mesh.backside(r)) turned.fill(1, from, to)
+    const group = mesh.runOriginalID[r]! - first
+    leaves.fill(group >> 1, from, to)
+    if ((group & 1) !== (mesh.backside(r) ? 1 : 0)) turned.fill(1, from, to)
   }
-  return {
-    positions,
-    triangles: mesh.triVerts.slice(),
-    faces: mesh.faceID.slice(),
-    leaves,
-    turned,
+  return { positions, triangles: mesh.triVerts.slice(), faces: mesh.faceID.slice(), leaves, turned }
+}
+
+type Mirror = Extract<SolidTree, { kind: 'mirrored' }>
+
+/** What lies in the plane but for round-off lies in it. */
+function snapped(m: MadeSolid, { axis, at }: Mirror): MadeSolid {
+  const positions = m.positions.slice()
+  const reach = positions.reduce((most, v) => Math.max(most, Math.abs(v)), 1)
+  for (let i = axis; i < positions.length; i += 3)
+    if (Math.abs(positions[i]! - at) <= IN_PLANE * reach) positions[i] = at
+  return { ...m, positions }
+}
+
+/** Nearer to the plane than this share of its reach a corner of a half lies in it. */
+const IN_PLANE = 1e-10
+
+/** The mirror image, its leaves counted on by `more`. */
+function mirroredIn(m: MadeSolid, { axis, at }: Mirror, more: number): MadeSolid {
+  const positions = m.positions.slice()
+  for (let i = axis; i < positions.length; i += 3) positions[i] = at - (positions[i]! - at)
+  const triangles = m.triangles.slice()
+  for (let i = 0; i < triangles.length; i += 3) {
+    triangles[i + 1] = m.triangles[i + 2]!
+    triangles[i + 2] = m.triangles[i + 1]!
   }
+  return { ...m, positions, triangles, leaves: m.leaves.map((leaf) => leaf + more) }
 }

@@ -18,7 +18,12 @@ export function freshStep<K extends StepKindName>(
     ids: (prefix) => countingIds(prefix, [...idsIn(part), id]),
   }
   const made = known.fresh({ id, name: name ?? unusedName(part, known.title), aside: false }, around)
-  return made as Result<Extract<Step, { kind: K }>>
+  const called = name === undefined && made.ok ? known.called?.(made.value, part.steps) : undefined
+  const own =
+    made.ok && called !== undefined
+      ? { ...made, value: { ...made.value, name: unusedName(part, called) } }
+      : made
+  return own as Result<Extract<Step, { kind: K }>>
 }
 
 /** A name that no step has yet: the title of its kind, or that with a number. */

@@ -3,7 +3,7 @@ import type { Look } from '../document/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 import type { Outline, Section } from '../profile/index.ts'
 import type { Extrusion, Revolution } from '../solid/index.ts'
-import type { Mesh, Placement, Vec3 } from '../space/index.ts'
+import type { AxisName, Mesh, Placement, Vec3 } from '../space/index.ts'
 import type { BodyLines, Carriage, Chunk, Growth } from '../sweep/index.ts'
 
 /** One strand of a run, in the path's frame. */
@@ -47,6 +47,8 @@ export type Solid =
   | { readonly kind: 'joined' | 'common'; readonly of: readonly Solid[] }
   | { readonly kind: 'cut'; readonly of: Solid; readonly by: readonly Solid[] }
   | { readonly kind: 'placed'; readonly of: Solid; readonly at: Placement }
+  /** A half joined to its mirror image in a plane square to an axis. */
+  | { readonly kind: 'mirrored'; readonly of: Solid; readonly axis: AxisName; readonly offset: number }
   /** What of a solid lies behind a plane, which looks along its normal; `reach` is further than the solid goes from the place. */
   | {
       readonly kind: 'halved'

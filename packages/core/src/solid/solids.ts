@@ -14,6 +14,8 @@ export interface SolidMesh {
 export type SolidTree =
   | { readonly kind: 'mesh'; readonly mesh: SolidMesh }
   | { readonly kind: 'joined' | 'common'; readonly of: readonly SolidTree[] }
+  /** A half and its mirror image in a plane square to an axis, joined; its leaves count twice, those of the image after. */
+  | { readonly kind: 'mirrored'; readonly of: SolidTree; readonly axis: 0 | 1 | 2; readonly at: number }
   | { readonly kind: 'cut'; readonly from: SolidTree; readonly by: readonly SolidTree[] }
 
 /** What was made: each triangle still says which face of which leaf it is of. */

@@ -61,6 +61,7 @@ function makeWithin(solids: Solids, tree: SolidTree): ReturnType<Solids['make']>
 
 function trianglesIn(tree: SolidTree): number {
   if (tree.kind === 'mesh') return tree.mesh.faces.length
+  if (tree.kind === 'mirrored') return 2 * trianglesIn(tree.of)
   return (tree.kind === 'cut' ? [tree.from, ...tree.by] : tree.of).reduce((n, t) => n + trianglesIn(t), 0)
 }
 

@@ -12,7 +12,7 @@ import {
   type Shell,
   type SolidTree,
 } from '../../solid/index.ts'
-import { placedThen, vec3, type Placement, type Vec3 } from '../../space/index.ts'
+import { mirrored, placedThen, vec3, type Placement, type Vec3 } from '../../space/index.ts'
 import { isEnd } from '../../sweep/index.ts'
 import { bodyOf, capsOf } from '../../steps/run/body.ts'
 import type { Origin, Solid } from '../body.ts'
@@ -52,6 +52,16 @@ export function treeOf(solid: Solid, chordError: number, leaves: Leaf[]): SolidT
       }
       case 'placed':
         return build(s.of, place ? placedThen(s.at, place) : s.at)
+      case 'mirrored': {
+        const before = leaves.length
+        const of = build(s.of, undefined)
+        // The image's leaves come after, in the same order.
+        const image = mirrored(s.axis, s.offset)
+        for (const leaf of leaves.slice(before)) leaves.push(imageOf(leaf, image, leaves))
+        const axis = (['x', 'y', 'z'] as const).indexOf(s.axis) as 0 | 1 | 2
+        if (place) throw new Error('a mirrored body is not placed: it has one place')
+        return { kind: 'mirrored', of, axis, at: s.offset }
+      }
       case 'halved': {
         const before = { kind: 'extruded', step: s.step, ...spaceBefore(s) } as const
         return { kind: 'cut', from: build(s.of, place), by: [build(before, place)] }
@@ -66,6 +76,12 @@ const AXES: readonly Vec3[] = [
   [0, 1, 0],
   [0, 0, 1],
 ]
+
+/** The mirror image of a leaf, as another instance of its step. */
+function imageOf({ shell, origin }: Leaf, image: Placement, leaves: readonly Leaf[]): Leaf {
+  const instance = leaves.filter((l) => l.origin.step === origin.step).length
+  return { shell: placedShell(shell, image), origin: { ...origin, instance } }
+}
 
 /** All that lies before a plane as far as anything reaches, as a block. */
 function spaceBefore({ at, normal, reach }: Extract<Solid, { kind: 'halved' }>): Extrusion {

@@ -12,7 +12,7 @@ import {
 import type { Finding } from '../../evaluate/finding.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 import { FURTHEST } from '../../path/index.ts'
-import { IN_PLACE, meshReach, mirrored, placePoint, vec3, type Vec3 } from '../../space/index.ts'
+import { IN_PLACE, meshReach, placePoint, vec3, type Vec3 } from '../../space/index.ts'
 import { tolerance } from '../../num/index.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 
@@ -98,9 +98,7 @@ function halfOf(step: HalvedStep, body: Body, offset: number, context: StepConte
   const volume = whole ? { value: volumeIn(body), error: body.figures.volumeBound } : undefined
   const halfVolume = volume ? { ok: true as const, value: volume } : volumeOf(half, work)
   if (!halfVolume.ok) return refuse('unsound', `It cannot be cut there: ${halfVolume.fault}.`)
-  const solid: Solid = step.mirrored
-    ? { kind: 'joined', of: [half, { kind: 'placed', of: half, at: mirrored(axis, offset) }] }
-    : half
+  const solid: Solid = step.mirrored ? { kind: 'mirrored', of: half, axis, offset } : half
   const made = bodyOfTree(solid, body, work)
   if (!made.ok) return refuse('unsound', `It cannot be put together: ${made.fault}.`)
   const times = step.mirrored ? 2 : 1
