@@ -5,6 +5,9 @@ import { readPartText, STARTERS, type Part } from '@flexum/core/document'
 import { DEMO_PARTS } from './demo/parts.ts'
 import { seed } from './demo/seed.ts'
 import { createEvaluator } from '@flexum/core/evaluate'
+import { loadSolids } from '@flexum/solids'
+
+const solids = await loadSolids()
 
 const server = serverForEach()
 
@@ -156,9 +159,10 @@ describe('the demo', () => {
     expect((await call('GET', '/catalogue/stock')).json.stock.length).toBeGreaterThan(10)
     for (const part of DEMO_PARTS) {
       for (const variant of [null, ...part.variants.map((v) => v.id)]) {
-        expect(createEvaluator().evaluate({ ...part, variant }).findings, `${part.name} ${variant}`).toEqual(
-          [],
-        )
+        expect(
+          createEvaluator({ solids }).evaluate({ ...part, variant }).findings,
+          `${part.name} ${variant}`,
+        ).toEqual([])
       }
     }
   })

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { readPartText, type Part } from '@flexum/core/document'
 import { FILE_IDS, fileOut, type FileId } from '@flexum/core/files'
 import { createService } from '@flexum/core/service'
+import { loadSolids } from '@flexum/solids'
 import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -22,7 +23,7 @@ const bytesOf = (content: string | Uint8Array): Uint8Array =>
   typeof content === 'string' ? new TextEncoder().encode(content) : content
 
 /** As the page's worker makes it. */
-const service = createService()
+const service = createService({ solids: await loadSolids() })
 function byPage(part: Part, file: FileId): Got {
   const made = service.takeOut(part, { file })
   return made.ok ? { bytes: bytesOf(made.value.content) } : { why: made.fault.message }

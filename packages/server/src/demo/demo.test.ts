@@ -2,11 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { PNG } from 'pngjs'
 import { readPart } from '@flexum/core/document'
 import { createEvaluator } from '@flexum/core/evaluate'
+import { loadSolids } from '@flexum/solids'
 import { faultOf } from '../../../core/testing/fuzz/check.ts'
 import { traceOutlines } from '@flexum/core/trace'
 import { MOULDING_AT, MOULDING_SCALE, mouldingPicture } from './moulding-picture.ts'
 import { bayCornice, DEMO_PARTS } from './parts.ts'
 import { DEMO_SECTIONS } from './sections.ts'
+
+const solids = await loadSolids()
 
 const inVariants = DEMO_PARTS.flatMap((part) =>
   [null, ...part.variants.map((v) => v.id)].map(
@@ -16,7 +19,7 @@ const inVariants = DEMO_PARTS.flatMap((part) =>
 
 describe('the demo', () => {
   it.each(inVariants)('%s: nothing is found, and every sketch is settled', (_, part) => {
-    const result = createEvaluator().evaluate(part)
+    const result = createEvaluator({ solids }).evaluate(part)
     expect(result.findings).toEqual([])
     for (const s of result.steps) if (s.output?.sketch) expect(s.output.sketch.loose).toBe(0)
   })
@@ -28,7 +31,7 @@ describe('the demo', () => {
             ...part,
             values: part.values.map((v) => (v.id === value.id ? { ...v, formula } : v)),
           }
-          const result = createEvaluator().evaluate(changed)
+          const result = createEvaluator({ solids }).evaluate(changed)
           expect(faultOf(changed, result), `${part.name}, ${value.name} = ${formula}`).toBeUndefined()
         }
     const hoop = DEMO_PARTS.find((p) => p.name === 'Bench hoop')!
@@ -37,7 +40,7 @@ describe('the demo', () => {
       ['corner', '1000'],
     ]) {
       const values = hoop.values.map((v) => (v.name === name ? { ...v, formula: formula! } : v))
-      const { findings } = createEvaluator().evaluate({ ...hoop, values })
+      const { findings } = createEvaluator({ solids }).evaluate({ ...hoop, values })
       const blocks = findings.filter((f) => f.severity === 'blocks')
       // The legs run back on themselves, and it is said where.
       expect(new Set(blocks.map((f) => f.code))).toEqual(new Set(['path.fold-back']))
@@ -53,7 +56,7 @@ describe('the demo', () => {
       ['large', 54, 120],
       ['long', 42, 160],
     ] as const) {
-      const path = createEvaluator()
+      const path = createEvaluator({ solids })
         .evaluate({ ...hook, variant })
         .steps.find((s) => s.id === 'path')?.output
       const [stem, tip] = [height - reach / 2, 20]
@@ -78,15 +81,16 @@ describe('the demo', () => {
       shade: 0.6,
     })
     expect(readPart(JSON.parse(JSON.stringify(part)))).toMatchObject({ ok: true })
-    expect(createEvaluator().evaluate(part).findings).toEqual([])
+    expect(createEvaluator({ solids }).evaluate(part).findings).toEqual([])
   })
   it('every section of the library is sound', () => {
     expect(DEMO_SECTIONS.map((s) => s.section.name)).toContain('Bail bar')
-    for (const { section } of DEMO_SECTIONS) expect(createEvaluator().evaluate(section).findings).toEqual([])
+    for (const { section } of DEMO_SECTIONS)
+      expect(createEvaluator({ solids }).evaluate(section).findings).toEqual([])
   })
   it('the bail’s section is a rectangle less two corners', () => {
     const bail = DEMO_PARTS.find((p) => p.name === 'Drawer bail')!
-    const profile = createEvaluator()
+    const profile = createEvaluator({ solids })
       .evaluate(bail)
       .steps.find((s) => s.id === 'profile')?.output
     expect(profile?.section?.properties.area).toBeCloseTo(14 * 8 - 2 * 9 * (1 - Math.PI / 4), 8)

@@ -8,4 +8,5 @@ export const BRASS: MaterialEntry = { name: 'Brass', density: '8500 kg/m3', look
 export const ASH: MaterialEntry = { name: 'Ash wood', density: '680 kg/m3', look: 'wood' }
 export const HOSE: MaterialEntry = { name: 'Rubber hose', density: '1200 kg/m3', look: 'rubber' }
 export const SHEATH: MaterialEntry = { name: 'Sheathed cable', density: '3500 kg/m3', look: 'aluminium' }
+export const LIMESTONE: MaterialEntry = { name: 'Limestone', density: '2400 kg/m3', look: 'aluminium' }
 export const SPRING_STEEL: MaterialEntry = { name: 'Spring steel', density: '7800 kg/m3', look: 'steel' }

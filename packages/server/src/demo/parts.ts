@@ -8,7 +8,7 @@ import {
   type Step,
 } from '@flexum/core/document'
 import { bailSection, hookLine, hoopLine } from './sketches.ts'
-import { ALUMINIUM, ASH, BRASS, COPPER, SPRING_STEEL, STAINLESS } from './part-materials.ts'
+import { ALUMINIUM, ASH, BRASS, COPPER, LIMESTONE, SPRING_STEEL, STAINLESS } from './part-materials.ts'
 import { pumpLoom, trayRim, valveWheel, withRun } from './run-parts.ts'
 
 /** A part whose path is a chain of a sketch. */
@@ -211,7 +211,62 @@ export function bayCornice(picture: SheetPicture): Part {
 }
 
 /** The made-up parts of the Fernhollow glasshouse, as far as recipes can express them. */
+/** The drip groove: a round tool taken along the underside of a stone slab, round two corners, and cut out of it. */
+const dripGroove: Part = (() => {
+  const across = ['-long / 2 + inset', 'long / 2 - inset'] as const
+  const part = partOnPath(
+    'Drip groove',
+    {
+      id: 'path',
+      kind: 'node-path',
+      name: 'Groove line',
+      aside: false,
+      closed: false,
+      nodes: [
+        nodeEntry('n1', across[0], 'wide / 2 - 3 * inset', '0'),
+        nodeEntry('n2', across[0], '-wide / 2 + inset', '0', '25'),
+        nodeEntry('n3', across[1], '-wide / 2 + inset', '0', '25'),
+        nodeEntry('n4', across[1], 'wide / 2 - 3 * inset', '0'),
+      ],
+    },
+    { name: 'Groove', shape: 'round-bar', sizes: { diameter: 'groove' }, material: LIMESTONE },
+  )
+  const slab: Step = {
+    id: 'slab',
+    kind: 'plain-body',
+    name: 'Slab',
+    aside: false,
+    shape: 'block',
+    axis: 'z',
+    x: '0',
+    y: '0',
+    z: '0',
+    wide: 'long',
+    deep: 'wide',
+    diameter: '30',
+    height: 'thick',
+    material: LIMESTONE,
+  }
+  const steps = part.steps.flatMap((s): Step[] => {
+    if (s.kind === 'blank') return []
+    if (s.kind !== 'run') return [s]
+    return [slab, { ...s, name: 'Drip', does: { kind: 'cuts', with: ['slab'] } }]
+  })
+  return {
+    ...part,
+    values: [
+      { id: 'v1', name: 'long', dimension: 'length', formula: '640' },
+      { id: 'v2', name: 'wide', dimension: 'length', formula: '240' },
+      { id: 'v3', name: 'thick', dimension: 'length', formula: '40' },
+      { id: 'v4', name: 'inset', dimension: 'length', formula: '25' },
+      { id: 'v5', name: 'groove', dimension: 'length', formula: '14' },
+    ],
+    steps,
+  }
+})()
+
 export const DEMO_PARTS: readonly Part[] = [
+  dripGroove,
   vineSpring,
   trayRim,
   pumpLoom,
