@@ -86,6 +86,11 @@ const PICTURES = {
     await page.getByRole('button', { name: 'Choose node 6' }).click()
     await page.locator('[data-zone=bend]').nth(3).hover()
   },
+  'bench-fit': async (page) => {
+    await open(page, 'Drip groove')
+    await station(page, 'Fit').click()
+    await page.getByRole('status', { name: 'What it does' }).first().waitFor()
+  },
   'bench-values': async (page) => {
     await open(page, 'Pot hook')
     await station(page, 'Values').click()
@@ -188,7 +193,7 @@ for (const theme of ['flexum-night', 'flexum-day']) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.addInitScript((t) => localStorage.setItem('flexum.theme', t), theme)
   for (const [name, go] of Object.entries(PICTURES)) {
-    if (theme === 'flexum-night' && !['rack', 'bench-path'].includes(name)) continue
+    if (theme === 'flexum-night' && name !== 'bench-path') continue
     if (wanted.length > 0 && !wanted.some((w) => name.startsWith(w))) continue
     const file = theme === 'flexum-night' ? `${name}-night.png` : `${name}.png`
     say(file)

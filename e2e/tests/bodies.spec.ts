@@ -16,7 +16,12 @@ const does = (page: Page) => inspector(page).getByRole('status', { name: 'What i
 /** A figure of the inspector by its label. */
 const figure = async (page: Page, label: string): Promise<number> => {
   const text = await inspector(page).locator('dt', { hasText: label }).locator('+ dd').first().textContent()
-  return Number(text!.replace(/[^\d.]/g, ' ').trim().split(' ')[0])
+  return Number(
+    text!
+      .replace(/[^\d.]/g, ' ')
+      .trim()
+      .split(' ')[0],
+  )
 }
 
 test('a plate is drawn and extruded, a hole goes through it, and the bar stands on it as one body', async ({
@@ -73,7 +78,9 @@ test('a plate is drawn and extruded, a hole goes through it, and the bar stands 
   await saved(page)
 })
 
-test('a cup is turned of one line with a wall, cut in half and mirrored; a block is joined to it', async ({ page }) => {
+test('a cup is turned of one line with a wall, cut in half and mirrored; a block is joined to it', async ({
+  page,
+}) => {
   await startPart(page, 'Cup', 'Straight bar')
   await drawBody(page)
   // From the axis out, and up.
@@ -119,7 +126,9 @@ test('a cup is turned of one line with a wall, cut in half and mirrored; a block
   await page.getByRole('menuitem', { name: 'Half', exact: true }).click()
   await inspector(page).getByLabel('Plane').selectOption({ label: 'YZ' })
   await inspector(page).getByLabel('Keeps').selectOption({ label: 'above, toward +X' })
-  await expect(does(page)).toHaveText('What is kept of Block is mirrored in the plane, and both are one body.')
+  await expect(does(page)).toHaveText(
+    'What is kept of Block is mirrored in the plane, and both are one body.',
+  )
   // The block stands on the half that is kept.
   const half = joined - cup / 2
   await expect.poll(() => figure(page, 'Volume')).toBeCloseTo(2 * half, 0)

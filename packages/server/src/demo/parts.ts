@@ -211,7 +211,7 @@ export function bayCornice(picture: SheetPicture): Part {
 }
 
 /** The made-up parts of the Fernhollow glasshouse, as far as recipes can express them. */
-/** The drip groove: a round tool taken along the underside of a stone slab, round two corners, and cut out of it. */
+/** The drip groove: a round tool taken along the underside of a stone slab, which lies on its face, and cut out of it. */
 const dripGroove: Part = (() => {
   const across = ['-long / 2 + inset', 'long / 2 - inset'] as const
   const part = partOnPath(
@@ -240,7 +240,7 @@ const dripGroove: Part = (() => {
     axis: 'z',
     x: '0',
     y: '0',
-    z: '0',
+    z: '-thick',
     wide: 'long',
     deep: 'wide',
     diameter: '30',

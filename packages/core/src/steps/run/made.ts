@@ -38,6 +38,7 @@ import {
 } from './carriage.ts'
 import { bodyFindings, runFindings } from './findings.ts'
 import { carriedPath, cornerKey, jointOf, refusal, type CarriedPath } from './path.ts'
+import { DOES } from '../shared/body-parts.ts'
 import { unbuilt, type Built } from '../shared/refusal.ts'
 import { overlaps, strandsOf } from './section.ts'
 
@@ -57,6 +58,7 @@ export const runMaker: StepMaker<RunStep> = {
     if (body.hidden) return 'hidden'
     const { strands } = carried
     const copies = body.places.length > 1 ? `, ${body.places.length} times` : ''
+    if (step.does) return `${carried.turning}, ${DOES[step.does.kind]}`
     return `${carried.turning}, ${strands.length > 1 ? `${strands.length} strands` : (step.look ?? strands[0]!.look)}${copies}`
   },
 }

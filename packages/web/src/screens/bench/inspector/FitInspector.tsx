@@ -20,12 +20,12 @@ export function FitInspector() {
   if (!step && runs.length === 0) return <NoBodies />
   return (
     <>
-      {step && <StepInspector step={step} />}
       {runs.map((run) => (
         <Section key={run.id} title={run.name}>
           <DoingFields step={run} />
         </Section>
       ))}
+      {step && <StepInspector step={step} />}
     </>
   )
 }

@@ -23,7 +23,11 @@ export function BodyPanel(props: { readonly step: Step; readonly children: React
       <div className="flex flex-col gap-1.5 px-3 py-2">
         {props.children}
         {'material' in step && <MaterialFields step={step} />}
-        {'material' in step && <DoingFields step={step} />}
+        {'material' in step && (
+          <div className="mt-1 border-t hairline pt-2">
+            <DoingFields step={step} />
+          </div>
+        )}
       </div>
       <StationFindings station="fit" />
       {result?.output?.bodies?.map((body) => (

@@ -48,7 +48,7 @@ export function DoingFields({ step }: { readonly step: Step }) {
     }
   }
   return (
-    <div className="flex flex-col gap-1.5 border-t hairline pt-2">
+    <div className="flex flex-col gap-1.5">
       <Choice label="With other bodies" value={doing?.kind ?? ALONE} choices={WORDS} onChoose={choose} />
       {doing && (
         <div role="group" aria-label="Bodies it does that with" className="flex flex-col gap-1">
