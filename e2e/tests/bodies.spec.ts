@@ -137,3 +137,46 @@ test('a cup is turned of one line with a wall, cut in half and mirrored; a block
   await expect.poll(() => figure(page, 'Volume')).toBeCloseTo(half, 0)
   await saved(page)
 })
+
+test('holes are a table: a row copied, one countersunk; one across a bar stands on the strip', async ({
+  page,
+}) => {
+  await startPart(page, 'Drilled', 'Straight bar')
+  await page.getByRole('button', { name: 'Add a step' }).click()
+  await page.getByRole('menuitem', { name: 'Holes', exact: true }).click()
+  const box = (label: string, of: number) =>
+    inspector(page).getByRole('textbox', { name: `${label} of hole ${of}`, exact: true })
+  const put = async (label: string, of: number, text: string): Promise<void> => {
+    await box(label, of).fill(text)
+    await box(label, of).press('Enter')
+  }
+  await put('Station', 1, '60')
+  await put('Diameter', 1, '3')
+  const bar = Math.PI * 25 * 300
+  await expect.poll(() => figure(page, 'Volume')).toBeLessThan(bar - 60)
+  await expect(page.locator('[data-hole]')).toHaveCount(1)
+  await inspector(page).getByRole('button', { name: 'Copy hole 1' }).click()
+  await put('Station', 2, '220')
+  await put('Clock angle', 2, '90 deg')
+  await expect(page.locator('[data-hole]')).toHaveCount(2)
+  const two = await figure(page, 'Volume')
+  await inspector(page)
+    .getByRole('group', { name: 'Hole 2' })
+    .getByLabel('Head')
+    .selectOption({ label: 'countersunk' })
+  await put('Head diameter', 2, '5')
+  await expect.poll(() => figure(page, 'Volume')).toBeLessThan(two)
+  await page.screenshot({ path: '/tmp/holes.png' })
+  // Beside the bar there is nothing to drill; what there was stays.
+  await put('Station', 2, '400')
+  await expect(
+    inspector(page)
+      .getByText(/Hole 2: its station must lie on the run/)
+      .first(),
+  ).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(page.locator('[data-hole]')).toHaveCount(2)
+  await inspector(page).getByRole('button', { name: 'Remove hole 1' }).click()
+  await expect(page.locator('[data-hole]')).toHaveCount(1)
+  await saved(page)
+})

@@ -2,9 +2,12 @@ import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import {
   emptyPart,
+  freshHole,
   STARTERS,
   type ExtrudedStep,
   type HalvedStep,
+  type HoleEntry,
+  type HolesStep,
   type Part,
   type PlainBodyStep,
   type SketchStep,
@@ -401,6 +404,85 @@ describe('halves', () => {
     expect(codes(partOf(plateAt(5), slab, half()))).toEqual(['halved.nothing'])
     // What there was stays.
     expect(bodiesOf(worked(part)).map((b) => b.id)).toEqual(['slab'])
+  })
+})
+
+describe('holes', () => {
+  const onSheet = (id: string, x: string, y: string, more: Partial<HoleEntry> = {}): HoleEntry => ({
+    ...freshHole(id, { kind: 'sheet', sketch: 'plate', x, y }),
+    ...more,
+  })
+  const holes = (...rows: HoleEntry[]): HolesStep => ({
+    id: 'holes',
+    kind: 'holes',
+    name: 'holes',
+    aside: false,
+    of: 'slab',
+    rows,
+  })
+  const slab = extruded('slab', 'plate', { way: 'in', depth: '12' })
+  it('through, to a depth, countersunk and counterbored, by hand', () => {
+    const result = worked(
+      partOf(
+        plate,
+        slab,
+        holes(
+          onSheet('a', '10', '10'),
+          onSheet('b', '30', '10', { through: false, depth: '7' }),
+          onSheet('c', '45', '10', { head: 'sink' }),
+          onSheet('d', '15', '28', { head: 'bore' }),
+        ),
+      ),
+    )
+    const disc = (d: number): number => (Math.PI * d * d) / 4
+    const removed =
+      disc(6) * 12 +
+      disc(6) * 7 +
+      // 12 across at 90 degrees: 3 deep to the hole of 6.
+      ((Math.PI * 3) / 3) * (36 + 18 + 9) +
+      disc(6) * 9 +
+      disc(12) * 5 +
+      disc(6) * 7
+    expect(result.findings.filter((f) => f.severity === 'blocks')).toEqual([])
+    expect(volumeOf(result)! / (60 * 40 * 12 - removed)).toBeCloseTo(1, 6)
+    expect(isClosed(bodiesOf(result)[0]!.mesh)).toBe(true)
+  })
+  it('across a round bar, at a station and a clock angle: as slices say, and marked for the strip', () => {
+    const bar = STARTERS.straight.make('Bar')
+    const run = bar.steps.find((s) => s.kind === 'run')!
+    const alone = volumeOf(worked(bar))!
+    const [R, r] = [5, 1.5]
+    const row: HoleEntry = {
+      ...freshHole('a', { kind: 'run', run: run.id, station: '40', clock: '30 deg' }),
+      diameter: '3',
+    }
+    const result = worked({ ...bar, steps: [...bar.steps, { ...holes(row), of: run.id }] })
+    // Chords of the bar over the disc of the hole.
+    let removed = 0
+    const n = 20_000
+    for (let i = 0; i < n; i++) {
+      const y = r * Math.sin(((i + 0.5) / n - 0.5) * Math.PI)
+      const wide = 2 * Math.sqrt(r * r - y * y)
+      removed +=
+        wide * 2 * Math.sqrt(R * R - y * y) * r * Math.cos(((i + 0.5) / n - 0.5) * Math.PI) * (Math.PI / n)
+    }
+    expect(Math.abs(volumeOf(result)! / (alone - removed) - 1)).toBeLessThan(1e-6)
+    expect(Math.abs((alone - volumeOf(result)!) / removed - 1)).toBeLessThan(5e-5)
+    expect(result.steps.find((s) => s.id === 'holes')!.output!.holes).toEqual([
+      { run: run.id, station: 40, clock: Math.PI / 6, diameter: 3 },
+    ])
+  })
+  it('each way to fail is told with the hole it is about', () => {
+    const one = (more: Partial<HoleEntry>, x = '10'): string[] =>
+      worked(partOf(plate, slab, holes(onSheet('z', '50', '30'), onSheet('a', x, '10', more))))
+        .findings.filter((f) => f.severity === 'blocks')
+        .map((f) => f.message)
+    expect(one({ diameter: '0' })).toEqual(['Hole 2: it needs a diameter above 0.'])
+    expect(one({ through: false, depth: '-1' })[0]).toContain('Hole 2')
+    expect(one({ head: 'sink', headDiameter: '5' })[0]).toContain('wider than 6 mm')
+    expect(one({ head: 'bore', through: false, depth: '3' })[0]).toContain('5 mm deep')
+    expect(one({}, '200')[0]).toContain('Hole 2 goes by')
+    expect(codes(partOf(plate, slab, holes()))).toEqual(['holes.none'])
   })
 })
 

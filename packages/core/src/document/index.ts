@@ -26,6 +26,13 @@ export {
 export { DOINGS, type Doing } from '../steps/shared/typed-doing.ts'
 export { BODY_AXES, PLAIN_SHAPES, PLAIN_SIZES, type PlainBodyStep } from '../steps/plain-body/typed.ts'
 export { HALVING_PLANES, type HalvedStep } from '../steps/halved/typed.ts'
+export {
+  freshHole,
+  HOLE_HEADS,
+  type HoleEntry,
+  type HolePlace,
+  type HolesStep,
+} from '../steps/holes/typed.ts'
 export { TURNED_SIDES, type TurnedStep, type TurnedWall } from '../steps/turned/typed.ts'
 export { EXTRUSION_WAYS, type ExtrudedStep } from '../steps/extruded/typed.ts'
 export {

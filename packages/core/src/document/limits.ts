@@ -15,4 +15,5 @@ export const LIMITS = {
   shaped: 20,
   copiesEntries: 4,
   copies: 200,
+  holes: 200,
 } as const

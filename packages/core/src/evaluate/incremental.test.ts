@@ -17,7 +17,7 @@ function begun(seed: number): Part {
   if (!section.ok) throw new Error(section.fault.message)
   const shape = rectangleAt('shape', 20, 30, 40, 25)
   const bodies: Step[] = [shape]
-  for (const kind of ['turned', 'extruded', 'plain-body', 'halved'] as const) {
+  for (const kind of ['turned', 'extruded', 'plain-body', 'halved', 'holes'] as const) {
     const body = freshStep({ ...drawn, steps: bodies }, kind, { id: kind })
     if (!body.ok) throw new Error(body.fault.message)
     bodies.push(body.value)

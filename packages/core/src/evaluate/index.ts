@@ -15,6 +15,7 @@ export type {
   BlankGiven,
   CarriedGiven,
   FieldResult,
+  HoleMark,
   Given,
   PathGiven,
   PlacedNode,

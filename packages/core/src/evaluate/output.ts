@@ -110,6 +110,14 @@ export interface CarriedGiven {
   readonly places: readonly Placement[]
 }
 
+/** Where a hole stands on a run: along it, and about it from the section's x toward its y. */
+export interface HoleMark {
+  readonly run: Id
+  readonly station: number
+  readonly clock: number
+  readonly diameter: number
+}
+
 /** The straight bar that a run is bent from. */
 export interface BlankGiven {
   readonly run: Id
@@ -135,6 +143,8 @@ export interface StepOutput {
   readonly section?: SectionGiven
   readonly carried?: CarriedGiven
   readonly bodies?: readonly Body[]
+  /** Holes that stand on runs. */
+  readonly holes?: readonly HoleMark[]
   /** Steps whose bodies went into those of this one, and are not there by themselves any more. */
   readonly takes?: readonly Id[]
   /** Bodies that are still to be made, in place of `bodies`. */

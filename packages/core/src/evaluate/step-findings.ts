@@ -151,6 +151,7 @@ const CHEAPER: Readonly<Record<Step['kind'], string>> = {
   turned: 'Regions of fewer curves would fit.',
   'plain-body': 'Other sizes would fit.',
   halved: 'A plainer body would fit.',
+  holes: 'Fewer holes, or a plainer body, would fit.',
   run: 'A shorter path, fewer turns, less twist, fewer strands or a formula with fewer waves would fit.',
   blank: 'A shorter path would fit.',
 }

@@ -4,6 +4,7 @@ import { blankMaker } from './blank/made.ts'
 import { extrudedMaker } from './extruded/made.ts'
 import { halvedMaker } from './halved/made.ts'
 import { helixPathMaker } from './helix-path/made.ts'
+import { holesMaker } from './holes/made.ts'
 import { nodePathMaker } from './node-path/made.ts'
 import { plainBodyMaker } from './plain-body/made.ts'
 import { runMaker } from './run/made.ts'
@@ -26,6 +27,7 @@ const OWN: { readonly [K in StepKindName]: StepMaker<Extract<Step, { kind: K }>>
   turned: turnedMaker,
   'plain-body': plainBodyMaker,
   halved: halvedMaker,
+  holes: holesMaker,
   blank: blankMaker,
 }
 

@@ -4,6 +4,7 @@ import { blankKind, type BlankStep } from './blank/typed.ts'
 import { extrudedKind, type ExtrudedStep } from './extruded/typed.ts'
 import { halvedKind, type HalvedStep } from './halved/typed.ts'
 import { helixPathKind, type HelixPathStep } from './helix-path/typed.ts'
+import { holesKind, type HolesStep } from './holes/typed.ts'
 import { nodePathKind, type NodePathStep } from './node-path/typed.ts'
 import { plainBodyKind, type PlainBodyStep } from './plain-body/typed.ts'
 import { runKind, type RunStep } from './run/typed.ts'
@@ -27,6 +28,7 @@ interface StepTypes {
   readonly turned: TurnedStep
   readonly 'plain-body': PlainBodyStep
   readonly halved: HalvedStep
+  readonly holes: HolesStep
   readonly blank: BlankStep
 }
 export type StepKindName = keyof StepTypes
@@ -44,6 +46,7 @@ const OWN: { readonly [K in StepKindName]: StepKind<StepTypes[K]> } = {
   turned: turnedKind,
   'plain-body': plainBodyKind,
   halved: halvedKind,
+  holes: holesKind,
   blank: blankKind,
 }
 

@@ -5,6 +5,7 @@ import {
   nodeEntry,
   STOCK_SIZES,
   TURNINGS,
+  type HolesStep,
   type NodePathStep,
   type Part,
   type SketchStep,
@@ -233,6 +234,15 @@ export const TRIES: Readonly<Record<string, Try>> = {
     step: idOf(part, r, 'extruded'),
     choices: { way: r.pick(['out', 'in', 'even', 'both'] as const), through: r.chance(0.3) },
   })),
+  changeHoles: through(edit.changeHoles, (part, r) => {
+    const holes = stepOf(part, r, 'holes') as HolesStep | undefined
+    const rows = holes?.rows.map((row) => ({
+      ...row,
+      through: r.chance(0.5),
+      head: r.pick(['none', 'sink', 'bore'] as const),
+    }))
+    return { step: holes?.id ?? 'none', choices: rows ? { rows } : {} }
+  }),
   changeHalved: through(edit.changeHalved, (part, r) => ({
     step: idOf(part, r, 'halved'),
     choices: { plane: r.pick(['xy', 'xz', 'yz'] as const), mirrored: r.chance(0.5) },

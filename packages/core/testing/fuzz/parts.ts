@@ -1,4 +1,5 @@
 import {
+  freshHole,
   nodeEntry,
   partOnPath,
   STOCK_SIZES,
@@ -226,6 +227,26 @@ function bodiesAfter(r: Random, run: string | undefined): Step[] {
             ? { wall: { side: r.pick(['left', 'right', 'even'] as const), thickness: size(r, [1, 2]) } }
             : {}),
         }
+    if (made.length > 1 && r.chance(0.15))
+      return [
+        {
+          id,
+          name: id,
+          aside: false,
+          kind: 'holes',
+          of: r.pick(made.slice(0, -1)),
+          rows: Array.from({ length: 1 + r.below(3) }, (_, k) => ({
+            ...freshHole(
+              `hole${i}_${k}`,
+              run !== undefined && r.chance(0.5)
+                ? { kind: 'run', run, station: size(r, [0, 10, 30]), clock: size(r, [0, 90, 45]) }
+                : { kind: 'sheet', sketch: 'shape0', x: size(r, [0, 5, 20]), y: size(r, [0, 10]) },
+            ),
+            through: r.chance(0.6),
+            head: r.pick(['none', 'none', 'sink', 'bore'] as const),
+          })),
+        },
+      ]
     if (made.length > 1 && r.chance(0.2))
       return [
         {

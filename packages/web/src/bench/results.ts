@@ -10,6 +10,7 @@ import {
   type Body,
   type CarriedGiven,
   type Finding,
+  type HoleMark,
   type PartResult,
   type PathGiven,
   type SectionGiven,
@@ -107,6 +108,12 @@ export interface ShownBody {
   readonly runs: ReadonlyMap<Id, CarriedGiven>
   readonly stale: boolean
 }
+
+/** The holes that stand on a run. */
+export const holesOn = (result: PartResult | undefined, run: Id | undefined): readonly HoleMark[] =>
+  (result?.steps ?? []).flatMap((s) =>
+    isBuilt(s) && run !== undefined ? (s.output?.holes ?? []).filter((h) => h.run === run) : [],
+  )
 
 /** Every body that is to be seen, whole or as it last was; none that went into another that is there. */
 export function shownBodies(result: PartResult | undefined): readonly ShownBody[] {

@@ -18,6 +18,8 @@ import { EntryField } from './EntryField.tsx'
 
 export interface FormulaFieldProps {
   readonly label: string
+  /** What it is of, for who cannot see where it stands: added to its name. */
+  readonly of?: string | undefined
   readonly formula: Formula
   readonly dimension: DimensionName
   readonly result: FieldResult | undefined
@@ -78,6 +80,7 @@ export function FormulaField(p: FormulaFieldProps) {
     <div className="grid grid-cols-[1fr_132px] items-center gap-x-2">
       <label htmlFor={id} className="muted truncate">
         {p.label}
+        {p.of && <span className="sr-only"> {p.of}</span>}
       </label>
       <EntryField
         id={id}

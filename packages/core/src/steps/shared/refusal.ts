@@ -18,6 +18,14 @@ export function refusal(
   return { ok: false, fault: [{ ...finding, id: `${step.id}:${code}`, ...(field ? { field } : {}) }] }
 }
 
+/** All of them, or all findings of those that there are not. */
+export function allBuilt<T>(list: readonly Built<T>[]): Built<readonly T[]> {
+  const wrong = list.flatMap((b) => (b.ok ? [] : b.fault))
+  return wrong.length > 0
+    ? { ok: false, fault: wrong }
+    : { ok: true, value: list.flatMap((b) => (b.ok ? [b.value] : [])) }
+}
+
 /** What comes of a step that is not built. */
 export const unbuilt = ({ fault }: { readonly fault: readonly Finding[] }): StepEvaluation => ({
   findings: fault,

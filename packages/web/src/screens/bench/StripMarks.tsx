@@ -1,9 +1,12 @@
 import type { ScaleLinear } from 'd3-scale'
 import { useRef } from 'react'
-import type { RunStep } from '@flexum/core/document'
-import type { PathGiven, CarriedGiven } from '@flexum/core/evaluate'
+import type { RunStep, UnitSettings } from '@flexum/core/document'
+import { deg, TURN } from '@flexum/core/num'
+import { formatDecimal } from '@flexum/core/units'
+import type { PathGiven, CarriedGiven, HoleMark } from '@flexum/core/evaluate'
 import { placeOf, type StripLayout } from '../../strip/layout.ts'
 import { stationOnPath } from '../../bench/results.ts'
+import { tightLength } from '../../ui/units.ts'
 import { usePartLimits } from './steps/run/usePartLimits.ts'
 
 const TOP = 46
@@ -33,6 +36,36 @@ export function CornerMarks(props: {
                 {LETTERS[c.joint]}
               </text>
             )}
+          </g>
+        )
+      })}
+    </g>
+  )
+}
+
+/** Holes where a shop drills them in the straight bar: along it, and by their clock angle about it, 0 in the middle. */
+export function HoleMarks(props: {
+  readonly run: CarriedGiven | undefined
+  readonly holes: readonly HoleMark[]
+  readonly layout: StripLayout
+  readonly x: ScaleLinear<number, number>
+  readonly units: UnitSettings
+}) {
+  const { run, layout, x } = props
+  if (!run) return null
+  return (
+    <g>
+      {props.holes.map((h, i) => {
+        const at = placeOf(layout, stationOnPath(run, h.station))
+        if (at === undefined) return null
+        const about = h.clock / TURN
+        const up = about - Math.round(about)
+        const words = `Hole ${tightLength(h.diameter, props.units.length)} at ${tightLength(h.station, props.units.length)}, ${formatDecimal(deg(h.clock), 0)}°`
+        return (
+          <g key={i} data-hole transform={`translate(${x(at)} ${TOP + HEIGHT * (0.5 - up)})`}>
+            <title>{words}</title>
+            <circle r="4" fill="var(--color-base-100)" stroke="var(--color-base-content)" strokeWidth="1.6" />
+            <path d="M-6 0H6M0 -6V6" stroke="var(--color-base-content)" strokeWidth="0.8" />
           </g>
         )
       })}

@@ -2,10 +2,10 @@ import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import { memo, useMemo } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import type { RunStep, UnitSettings } from '@flexum/core/document'
-import type { PathGiven } from '@flexum/core/evaluate'
+import type { HoleMark, PathGiven } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, LENGTH_FACTORS } from '@flexum/core/units'
-import { runView, type RunView } from '../../bench/results.ts'
+import { holesOn, runView, type RunView } from '../../bench/results.ts'
 import { selectionOf, shownPart } from '../../bench/session.ts'
 import {
   layOut,
@@ -16,7 +16,7 @@ import {
   type StripLayout,
   type Zone,
 } from '../../strip/layout.ts'
-import { CornerMarks, PartHandles } from './StripMarks.tsx'
+import { CornerMarks, HoleMarks, PartHandles } from './StripMarks.tsx'
 import { counted } from '../../ui/counted.ts'
 import { tightLength } from '../../ui/units.ts'
 import { useBench, useSessionState, useUnits } from './context.ts'
@@ -42,15 +42,17 @@ export function StripPanel() {
   const runStep = useSessionState((s) =>
     shownPart(s).steps.find((x): x is RunStep => x.kind === 'run' && x.id === shown?.runStep),
   )
-  return <Strip shown={shown} runStep={runStep} />
+  const holes = useSessionState(useShallow((s) => holesOn(s.result, shown?.runStep)))
+  return <Strip shown={shown} runStep={runStep} holes={holes} />
 }
 
 interface StripProps {
   readonly shown: RunView | undefined
   readonly runStep: RunStep | undefined
+  readonly holes: readonly HoleMark[]
 }
 
-const Strip = memo(function Strip({ shown, runStep }: StripProps) {
+const Strip = memo(function Strip({ shown, runStep, holes }: StripProps) {
   const { session } = useBench()
   const units = useUnits()
   const focus = useSessionState((s) => s.focus)
@@ -141,6 +143,7 @@ const Strip = memo(function Strip({ shown, runStep }: StripProps) {
             x={x}
             handled={runStep?.part !== undefined && station === 'run'}
           />
+          <HoleMarks run={shown.run} holes={holes} layout={layout} x={x} units={units} />
           {runStep?.part && station === 'run' && (
             <PartHandles
               step={runStep}

@@ -10,6 +10,7 @@ export function StepField(props: {
   readonly step: Step
   readonly field: string
   readonly label: string
+  readonly of?: string
   readonly formula: Formula
   readonly dimension: DimensionName
 }) {
@@ -21,6 +22,7 @@ export function StepField(props: {
   return (
     <FormulaField
       label={props.label}
+      of={props.of}
       formula={props.formula}
       dimension={props.dimension}
       result={result?.fields[props.field]}

@@ -4,6 +4,7 @@ import { blankPage } from './blank/index.tsx'
 import { extrudedPage } from './extruded/index.tsx'
 import { halvedPage } from './halved/index.tsx'
 import { helixPathPage } from './helix-path/index.tsx'
+import { holesPage } from './holes/index.tsx'
 import { nodePathPage } from './node-path/index.tsx'
 import { otherPage } from './other/index.tsx'
 import type { PageKind } from './page-kind.ts'
@@ -28,6 +29,7 @@ const OWN: { readonly [K in StepKindName]: PageKind<Extract<Step, { kind: K }>> 
   turned: turnedPage,
   'plain-body': plainBodyPage,
   halved: halvedPage,
+  holes: holesPage,
   blank: blankPage,
 }
 

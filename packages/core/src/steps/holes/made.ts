@@ -1,0 +1,165 @@
+import type { HoleEntry, HolesStep } from '../../document/index.ts'
+import type { Body, Solid } from '../../evaluate/body.ts'
+import {
+  bodyOfTree,
+  finenessFor,
+  originsOf,
+  standing,
+  volumeIn,
+  volumeOf,
+  weighed,
+} from '../../evaluate/fit/solid-body.ts'
+import type { HoleMark } from '../../evaluate/output.ts'
+import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import { outlineOf } from '../../profile/index.ts'
+import { frameAt } from '../../sweep/index.ts'
+import { IN_PLACE, meshReach, vec3, type Vec3 } from '../../space/index.ts'
+import { allBuilt, refusal, unbuilt, type Built } from '../shared/refusal.ts'
+import { holeTool, type HoleSizes } from './tool.ts'
+
+/** A hole with where it begins and which way it goes in. */
+interface Placed {
+  readonly entry: HoleEntry
+  readonly number: number
+  readonly at: Vec3
+  readonly into: Vec3
+  readonly sizes: HoleSizes
+  readonly mark: HoleMark | undefined
+}
+
+export const holesMaker: StepMaker<HolesStep> = {
+  evaluate(step, context) {
+    if (step.rows.length === 0)
+      return unbuilt(refusal(step, 'fit', 'holes.none', 'There is no hole in the table yet; add a row.'))
+    const rows = allBuilt(step.rows.map((r, i) => placed(step, r, i + 1, context)))
+    if (!rows.ok) return unbuilt(rows)
+    const bodies = context.others.flatMap((o) => o.bodies)
+    const holes = rows.value.flatMap((r) => r.mark ?? [])
+    return {
+      output: { takes: context.others.map((o) => o.step), holes },
+      findings: [],
+      later: {
+        coming: bodies.map((b) => ({ id: b.id, hidden: b.hidden, places: [IN_PLACE], figures: undefined })),
+        points: Math.max(1, ...bodies.map((b) => b.mesh.positions.length / 3)),
+        make() {
+          const made = allBuilt(bodies.map((b) => drilled(step, b, rows.value, context)))
+          return made.ok ? { bodies: made.value, findings: [] } : { bodies: [], findings: made.fault }
+        },
+      },
+    }
+  },
+  summary: (_output, _display, step) => `${step.rows.length} ${step.rows.length === 1 ? 'hole' : 'holes'}`,
+}
+
+/** A hole where it is, with its sizes, or what is wrong with them. */
+function placed(step: HolesStep, entry: HoleEntry, number: number, context: StepContext): Built<Placed> {
+  const field = (name: string): string => `rows/${entry.id}/${name}`
+  const n = (name: string): number => context.number(field(name))
+  const refuse = (name: string, message: string) =>
+    refusal(step, 'fit', `holes.size-${entry.id}`, `Hole ${number}: ${message}`, field(name))
+  const sizes: HoleSizes = {
+    head: entry.head,
+    diameter: n('diameter'),
+    depth: entry.through ? undefined : n('depth'),
+    headDiameter: n('headDiameter'),
+    headAngle: n('headAngle'),
+    headDepth: n('headDepth'),
+  }
+  if (!(sizes.diameter > 0)) return refuse('diameter', 'it needs a diameter above 0.')
+  if (sizes.depth !== undefined && !(sizes.depth > 0)) return refuse('depth', 'it needs a depth above 0.')
+  if (entry.head !== 'none' && !(sizes.headDiameter > sizes.diameter))
+    return refuse(
+      'headDiameter',
+      `its head must be wider than ${shortLength(sizes.diameter, context.display)}, the hole itself.`,
+    )
+  const deep =
+    entry.head === 'bore'
+      ? sizes.headDepth
+      : (sizes.headDiameter - sizes.diameter) / 2 / Math.tan(sizes.headAngle / 2)
+  if (entry.head === 'sink' && !(sizes.headAngle > 0.01 && sizes.headAngle < Math.PI - 0.01))
+    return refuse('headAngle', 'a countersink is between 1 and 179 degrees.')
+  if (entry.head === 'bore' && !(sizes.headDepth > 0))
+    return refuse('headDepth', 'a counterbore needs a depth above 0.')
+  if (entry.head !== 'none' && sizes.depth !== undefined && !(deep < sizes.depth))
+    return refuse(
+      'depth',
+      `its head alone is ${shortLength(deep, context.display)} deep; the hole must go further.`,
+    )
+  if (entry.place.kind === 'sheet') {
+    const { frame } = context.input(entry.place.sketch, 'sketch')
+    const at = vec3.addScaled(vec3.addScaled(frame.origin, frame.x, n('x')), frame.y, n('y'))
+    return ok({
+      entry,
+      number,
+      at,
+      into: vec3.scale(vec3.cross(frame.x, frame.y), -1),
+      sizes,
+      mark: undefined,
+    })
+  }
+  const run = context.input(entry.place.run, 'carried')
+  const [station, clock] = [n('station'), n('clock')]
+  if (!(station >= 0 && station <= run.path.length))
+    return refuse(
+      'station',
+      `its station must lie on the run, from 0 to ${shortLength(run.path.length, context.display)}.`,
+    )
+  const frame = frameAt(run.frames, station)
+  const out = vec3.addScaled(vec3.scale(frame.n, Math.cos(clock)), frame.b, Math.sin(clock))
+  // The hole begins where the section ends that way.
+  const o = outlineOf(run.section, CLOSE)
+  const reach = o.x.reduce((most, x, i) => Math.max(most, x * Math.cos(clock) + o.y[i]! * Math.sin(clock)), 0)
+  const at = vec3.addScaled(frame.origin, out, reach)
+  const mark: HoleMark = { run: entry.place.run, station, clock, diameter: sizes.diameter }
+  return ok({ entry, number, at, into: vec3.scale(out, -1), sizes, mark })
+}
+
+const ok = (value: Placed): Built<Placed> => ({ ok: true, value })
+
+/** Chord error at which it is looked how far a section reaches, mm. */
+const CLOSE = 1e-3
+
+/** A body with the holes in it. */
+function drilled(step: HolesStep, body: Body, rows: readonly Placed[], context: StepContext): Built<Body> {
+  const { solids } = context
+  const refuse = (code: string, message: string, field?: string) =>
+    refusal(step, 'fit', `holes.${code}`, message, field)
+  if (!solids) return refuse('library', 'Bodies cannot be drilled here: the library for it is not loaded.')
+  const far = 4 * (meshReach(body.mesh) + Math.max(...rows.map((r) => vec3.length(r.at))) + 1)
+  const materials = body.origins.all[0]!.materials.slice(0, 1)
+  const work = {
+    solids,
+    fineness: finenessFor([body], context.chordError),
+    origins: new Map([
+      ...originsOf([body]),
+      [step.id, { step: step.id, instance: 0, edges: 6, materials }] as const,
+    ]),
+  }
+  const whole = standing(body)
+  const tools = rows.map((r): Solid => ({
+    kind: 'turned',
+    step: step.id,
+    ...holeTool(r.at, r.into, r.sizes, far),
+  }))
+  for (const [i, tool] of tools.entries()) {
+    const taken = volumeOf({ kind: 'common', of: [whole, tool] }, work)
+    if (!taken.ok) return refuse('unsound', `Hole ${rows[i]!.number} cannot be made: ${taken.fault}.`)
+    if (!(taken.value.value > NOTHING * volumeIn(body)))
+      return refuse(
+        `misses-${rows[i]!.entry.id}`,
+        `Hole ${rows[i]!.number} goes by: there is nothing of the body where it is.`,
+        `rows/${rows[i]!.entry.id}/diameter`,
+      )
+  }
+  const taken = volumeOf({ kind: 'common', of: [whole, { kind: 'joined', of: tools }] }, work)
+  const made = bodyOfTree({ kind: 'cut', of: whole, by: tools }, body, work)
+  if (!taken.ok || !made.ok) return refuse('unsound', 'The holes cannot be made together.')
+  const volume = volumeIn(body) - taken.value.value
+  if (!(volume > NOTHING * volumeIn(body))) return refuse('vanishes', 'The holes leave nothing of the body.')
+  const density = body.figures.mass / body.figures.volume
+  const bound = body.figures.theoremVolume === undefined ? body.figures.volumeBound : 0
+  return { ok: true, value: weighed(made.value, volume, volume * density, taken.value.error + bound) }
+}
+
+/** A share of a body's volume that is nothing. */
+const NOTHING = 1e-9
