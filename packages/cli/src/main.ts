@@ -1,6 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { parseArgs } from 'node:util'
-import { doingOf, kindOf, readPartText, type Part } from '@flexum/core/document'
+import { kindOf, needsSolids, readPartText, type Part } from '@flexum/core/document'
 import { fail, fault, ok, own, type Result } from '@flexum/core/base'
 import type { Finding } from '@flexum/core/evaluate'
 import { FILE_IDS, fileOut, type FileId, type FileWanted } from '@flexum/core/files'
@@ -82,7 +82,7 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
   const named = runNamed(part, values.run)
   if (!named.ok) return misuse(named.fault.message)
   const run = named.value
-  const service = createService(part.steps.some(doingOf) ? { solids: await loadSolids() } : {})
+  const service = createService(needsSolids(part) ? { solids: await loadSolids() } : {})
   if (wanted === undefined) {
     const result = service.evaluate(part)
     tellFindings(result.findings, streams)

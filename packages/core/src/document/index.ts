@@ -1,6 +1,7 @@
 export {
   definedIn,
   idsIn,
+  needsSolids,
   overridesInForce,
   PART_FORMAT,
   PART_VERSION,

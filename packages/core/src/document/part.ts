@@ -1,6 +1,6 @@
 import type { Id } from '../base/index.ts'
 import type { DimensionName, Formula, LengthDisplay, MassUnit } from '../units/index.ts'
-import { kindOf, type Step } from '../steps/typed.ts'
+import { kindOf, takenBy, type Step } from '../steps/typed.ts'
 import type { DefinedName } from './kind.ts'
 
 /** How figures of a part are shown, and the unit of lengths typed from now on. Never changes the part itself. */
@@ -52,6 +52,9 @@ export function overridesInForce(part: Part): Readonly<Record<string, Formula>> 
 export function stepOf(part: Part, id: Id): Step | undefined {
   return part.steps.find((s) => s.id === id)
 }
+
+/** Whether bodies of a part are put together, for which a library of solids must be there. */
+export const needsSolids = (part: Part): boolean => part.steps.some((s) => takenBy(s).length > 0)
 
 /** Every id in a part, of whatever thing. */
 export function idsIn(part: Part): Id[] {

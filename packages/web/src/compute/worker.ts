@@ -2,7 +2,7 @@ import { expose } from 'comlink'
 import wasm from 'manifold-3d/manifold.wasm?url'
 import { loadSolids } from '@flexum/solids'
 import type { Progress } from '@flexum/core/base'
-import { doingOf, type Part } from '@flexum/core/document'
+import { needsSolids, type Part } from '@flexum/core/document'
 import type { Outside, Phase } from '@flexum/core/evaluate'
 import { createService, doJob, type Flag } from '@flexum/core/service'
 import type { Answer, ComputeApi, Done } from './messages.ts'
@@ -13,7 +13,7 @@ let loading: Promise<void> | undefined
 const service = createService(outside)
 
 async function ready(part: Part): Promise<void> {
-  if (!part.steps.some(doingOf)) return
+  if (!needsSolids(part)) return
   loading ??= loadSolids(wasm).then((solids) => void (outside.solids = solids))
   await loading
 }
