@@ -4,6 +4,7 @@ import {
   emptyPart,
   freshHole,
   STARTERS,
+  type Doing,
   type ExtrudedStep,
   type HalvedStep,
   type HoleEntry,
@@ -102,6 +103,30 @@ describe('bodies that meet', () => {
     const [joined, common] = [part('joins'), part('common')].map((p) => volumeOf(worked(p))!)
     expect(common).toBeCloseTo(30 * 40 * 10, 6)
     expect(joined! + common!).toBeCloseTo(60 * 40 * 10 + 30 * 60 * 25, 5)
+  })
+  it('several that lie in each other are joined by one more; one that was parted is joined again', () => {
+    const box = (id: string, x: number, does?: Doing): Step[] => [
+      rectangleAt(`s-${id}`, x, 0, 20, 10),
+      { ...extruded(id, `s-${id}`), ...(does ? { does } : {}) },
+    ]
+    const joins = (...ids: string[]): Doing => ({ kind: 'joins', with: ids })
+    // 0 to 20, 15 to 35 and 30 to 50: 50 long in all.
+    const three = worked(partOf(...box('a', 0), ...box('b', 15), ...box('c', 30, joins('a', 'b'))))
+    expect(volumeOf(three)!).toBeCloseTo(50 * 10 * 10, 4)
+    expect(massOf(three)!).toBeCloseTo(50 * 10 * 10 * 8e-6, 9)
+    // A gap is cut into a, and bridged again.
+    const gap: Step[] = [
+      rectangleAt('s-gap', 8, -5, 4, 20),
+      extruded('gap', 's-gap', { way: 'even', through: true, does: { kind: 'cuts', with: ['a'] } }),
+    ]
+    const bridge: Step[] = [
+      rectangleAt('s-bridge', 5, 0, 10, 10),
+      extruded('bridge', 's-bridge', { does: joins('a') }),
+    ]
+    expect(codes(partOf(...box('a', 0), ...gap))).toEqual([])
+    const bridged = worked(partOf(...box('a', 0), ...gap, ...bridge))
+    expect(bridged.findings.filter((f) => f.severity === 'blocks')).toEqual([])
+    expect(volumeOf(bridged)!).toBeCloseTo(20 * 10 * 10, 4)
   })
   it('a bent bar joins a plate it stands on', () => {
     const bar = STARTERS.angle.make('Bar')

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../../base/index.ts'
 import { stepOf, type Doing, type Part, type Step } from '../../document/index.ts'
-import type { Extrapolated, Solids } from '../../solid/index.ts'
+import type { Solids } from '../../solid/index.ts'
 import type { Body, Solid, Standing } from '../body.ts'
 import type { Finding } from '../finding.ts'
 import {
@@ -8,10 +8,12 @@ import {
   boundOf,
   finenessFor,
   originsOf,
+  partsOf,
   standing,
   volumeIn,
   volumeOf,
   weighed,
+  type Work,
 } from './solid-body.ts'
 
 /** What is needed to let bodies meet. */
@@ -51,54 +53,68 @@ export function meet(m: Meeting): Result<readonly Body[], Finding> {
   const tool = standing(own)
   const names = targets.map((t) => `"${stepOf(m.part, t.id)?.name ?? t.id}"`)
 
+  if (m.doing.kind === 'joins') {
+    const joined = join(m.step.name, own, targets, names, work)
+    return joined.ok ? ok([joined.value]) : refuse(...joined.fault)
+  }
   const met: Body[] = []
-  const over: Extrapolated[] = []
   for (const [i, target] of targets.entries()) {
     const both = volumeOf({ kind: 'common', of: [standing(target), tool] }, work)
-    if (!both.ok)
-      return refuse('unsound', `${names[i]} and "${m.step.name}" cannot be put together: ${both.fault}.`)
-    over.push(both.value)
-    const smaller = Math.min(volumeIn(target), volumeIn(own))
-    const apart = !(both.value.value > NOTHING * smaller)
-    if (apart && m.doing.kind !== 'joins')
+    const unsound = (why: string) =>
+      refuse('unsound', `${names[i]} and "${m.step.name}" cannot be put together: ${why}.`)
+    if (!both.ok) return unsound(both.fault)
+    if (!(both.value.value > NOTHING * Math.min(volumeIn(target), volumeIn(own))))
       return refuse(
         'apart',
         `"${m.step.name}" and ${names[i]} have nothing in common: it reaches nothing of it.`,
       )
-    if (m.doing.kind === 'joins') continue
-    const left = m.doing.kind === 'cuts' ? volumeIn(target) - both.value.value : both.value.value
-    if (m.doing.kind === 'cuts' && !(left > NOTHING * volumeIn(target)))
+    const cuts = m.doing.kind === 'cuts'
+    const left = cuts ? volumeIn(target) - both.value.value : both.value.value
+    if (cuts && !(left > NOTHING * volumeIn(target)))
       return refuse('vanishes', `Nothing is left of ${names[i]} when "${m.step.name}" cuts it.`)
-    const solid: Solid =
-      m.doing.kind === 'cuts'
-        ? { kind: 'cut', of: standing(target), by: [tool] }
-        : { kind: 'common', of: [standing(target), tool] }
+    const solid: Solid = cuts
+      ? { kind: 'cut', of: standing(target), by: [tool] }
+      : { kind: 'common', of: [standing(target), tool] }
     const density = target.figures.mass / target.figures.volume
     const made = bodyOfTree(solid, target, work)
-    if (!made.ok)
-      return refuse('unsound', `${names[i]} and "${m.step.name}" cannot be put together: ${made.fault}.`)
+    if (!made.ok) return unsound(made.fault)
     met.push(weighed(made.value, left, left * density, both.value.error + boundOf(target)))
   }
-  if (m.doing.kind !== 'joins') return ok(met)
+  return ok(met)
+}
 
+/** A body joined to others, which become one; or the code and the sentence of why it cannot be. */
+function join(
+  name: string,
+  own: Body,
+  targets: readonly Body[],
+  names: readonly string[],
+  work: Work,
+): Result<Body, readonly [code: string, message: string]> {
+  const unsound = (why: string) => fail(['unsound', `"${name}" cannot be joined: ${why}.`] as const)
   const [first] = targets
-  const solid: Solid = { kind: 'joined', of: [...targets.map(standing), tool] }
-  const made = bodyOfTree(solid, first!, work)
-  if (!made.ok) return refuse('unsound', `"${m.step.name}" cannot be joined: ${made.fault}.`)
-  const parts = made.value.parts
-  const before = targets.reduce((n, t) => n + t.places.length, 0)
-  if (parts > Math.max(1, before) || (parts > 1 && targets.length === 1 && first!.places.length === 1))
-    return refuse(
+  const tool = standing(own)
+  const solids = targets.map(standing)
+  const there: Solid = solids.length === 1 ? solids[0]! : { kind: 'joined', of: solids }
+  const made = bodyOfTree({ kind: 'joined', of: [...solids, tool] }, first!, work)
+  if (!made.ok) return unsound(made.fault)
+  // Of as many parts as they are by themselves, they are not one.
+  const apart = [...solids, tool].map((s) => partsOf(s, work))
+  if (made.value.parts > 1 && made.value.parts >= apart.reduce((n, k) => n + k, 0))
+    return fail([
       'apart',
-      `"${m.step.name}" does not touch ${names.join(' and ')}, or only along an edge or at a point: they would be ${parts} parts and not one. Let them overlap.`,
-    )
-  // What was there has its place; what joins it adds what is not there yet.
-  const taken = over.reduce((sum, o) => sum + o.value, 0)
-  const whole = targets.reduce((sum, t) => sum + volumeIn(t), 0)
-  const added = volumeIn(own) - taken
-  const mass = targets.reduce((sum, t) => sum + t.figures.mass * t.places.length, 0)
+      `"${name}" does not touch ${names.join(' and ')}, or only along an edge or at a point: they would be ${made.value.parts} parts and not one. Let them overlap.`,
+    ] as const)
+  const over = volumeOf({ kind: 'common', of: [there, tool] }, work)
+  if (!over.ok) return unsound(over.fault)
+  // What was there has its place; what joins it adds what is not there yet. Several may lie in each other.
+  const sum = targets.reduce((v, t) => v + volumeIn(t), 0)
+  const before = targets.length === 1 ? ok({ value: sum, error: 0 }) : volumeOf(there, work)
+  if (!before.ok) return unsound(before.fault)
+  const added = volumeIn(own) - over.value.value
+  const mass =
+    targets.reduce((kg, t) => kg + t.figures.mass * t.places.length, 0) * (before.value.value / sum)
+  const bound = [own, ...targets].reduce((e, b) => e + boundOf(b), over.value.error + before.value.error)
   const ownDensity = own.figures.mass / own.figures.volume
-  const error = over.reduce((sum, o) => sum + o.error, 0)
-  const bound = [own, ...targets].reduce((sum, b) => sum + boundOf(b), error)
-  return ok([weighed(made.value, whole + added, mass + added * ownDensity, bound)])
+  return ok(weighed(made.value, before.value.value + added, mass + added * ownDensity, bound))
 }

@@ -82,6 +82,12 @@ export function volumeOf(solid: Solid, { solids, fineness }: Work): Result<Extra
   return fine.ok ? ok(extrapolated(coarse.value, fine.value)) : fine
 }
 
+/** How many parts a solid is of, which do not touch; 0 where it cannot be made. */
+export function partsOf(solid: Solid, { solids, fineness }: Work): number {
+  const made = makeWithin(solids, treeOf(solid, fineness, []))
+  return made.ok ? skinVolumes(made.value).filter((v) => v > 0).length : 0
+}
+
 /** A body that was put together, with how many parts it is of. */
 export interface MadeBody {
   readonly body: Body
