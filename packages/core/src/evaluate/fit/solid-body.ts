@@ -65,8 +65,29 @@ function trianglesIn(tree: SolidTree): number {
   return (tree.kind === 'cut' ? [tree.from, ...tree.by] : tree.of).reduce((n, t) => n + trianglesIn(t), 0)
 }
 
-/** Triangles that are few. */
-const FEW = 20_000
+/** Triangles, at the picture's fineness, that are few, and that are many; with a run among what is put together, and without. */
+const OF_RUNS = { few: 5_000, many: 12_000 }
+const OF_OTHERS = { few: 20_000, many: 40_000 }
+
+/** Whether something carried along a path is in a solid. */
+function holdsRun(s: Solid): boolean {
+  switch (s.kind) {
+    case 'swept':
+      return true
+    case 'extruded':
+    case 'turned':
+      return false
+    case 'joined':
+    case 'common':
+      return s.of.some(holdsRun)
+    case 'cut':
+      return [s.of, ...s.by].some(holdsRun)
+    case 'placed':
+    case 'halved':
+    case 'mirrored':
+      return holdsRun(s.of)
+  }
+}
 
 /** A volume at no chord error, from two finenesses. */
 export function volumeOf(solid: Solid, { solids, fineness }: Work): Result<Extrapolated, string> {
@@ -74,8 +95,11 @@ export function volumeOf(solid: Solid, { solids, fineness }: Work): Result<Extra
     const made = makeWithin(solids, treeOf(solid, e, []))
     return made.ok ? ok(solidVolume(made.value)) : fail(made.fault.message)
   }
-  // Where it costs little, finer than the picture is: figures are asked to more digits than pictures are looked at.
-  const first = trianglesIn(treeOf(solid, fineness, [])) < FEW ? fineness / 2 : fineness
+  // Where it costs little, finer than the picture is: figures are asked to more digits than pictures are looked at. Where it costs
+  // much, no finer: runs may lie in themselves, which takes the library ten times as long.
+  const triangles = trianglesIn(treeOf(solid, fineness, []))
+  const { few, many } = holdsRun(solid) ? OF_RUNS : OF_OTHERS
+  const first = triangles < few ? fineness / 2 : triangles < many ? fineness : 4 * fineness
   const coarse = at(first)
   if (!coarse.ok) return coarse
   const fine = at(first / 4)
