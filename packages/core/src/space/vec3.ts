@@ -28,6 +28,12 @@ export const vec3 = {
     const s = Math.sin(angle)
     return [a[0] * c + b[0] * s, a[1] * c + b[1] * s, a[2] * c + b[2] * s]
   },
+  /** A unit vector square to v, and to the axis that v goes along least. */
+  squareTo: (v: Vec3): Vec3 => {
+    const least = v.reduce((k, x, i) => (Math.abs(x) < Math.abs(v[k]!) ? i : k), 0)
+    const side = cross(v, [least === 0 ? 1 : 0, least === 1 ? 1 : 0, least === 2 ? 1 : 0])
+    return scale(side, 1 / length(side))
+  },
   /** The angle between two unit vectors, in [0, pi], accurate near both ends. */
   angleBetween: (a: Vec3, b: Vec3): number => Math.atan2(length(cross(a, b)), dot(a, b)),
   /** v turned about a unit axis by the right-hand rule (Rodrigues). */

@@ -18,7 +18,7 @@ export interface Pulling {
 }
 
 /** How often the part follows a drag: what comes of it takes the page time that the sheet itself needs. */
-const PACE_MS = 150
+const PACE_MS = 250
 
 export function pullingOn(board: Board): Pulling {
   const { set, keep, session, stepId: step } = board

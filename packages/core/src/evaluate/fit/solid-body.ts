@@ -3,7 +3,6 @@ import {
   extrapolated,
   skinOf,
   skinVolumes,
-  solidSurface,
   solidVolume,
   type Extrapolated,
   type MadeSolid,
@@ -151,6 +150,9 @@ export function bodyOfTree(
   return ok({ body, solid: made.value, parts: skinVolumes(made.value).filter((v) => v > 0).length })
 }
 
+/** What two finenesses that agree can still be off by, as a share: their difference was once too small by 2.5 at this. */
+const LEAST_ERROR = 1e-6
+
 /** The body with its figures: volume and mass, and how far they may be off. */
 export function weighed({ body, solid }: MadeBody, volume: number, mass: number, error: number): Body {
   return {
@@ -159,7 +161,7 @@ export function weighed({ body, solid }: MadeBody, volume: number, mass: number,
       volume,
       theoremVolume: undefined,
       meshVolume: solidVolume(solid),
-      volumeBound: Math.max(error, body.chordError ** 2 * Math.sqrt(solidSurface(solid))),
+      volumeBound: Math.max(error, LEAST_ERROR * volume),
       mass,
     },
   }

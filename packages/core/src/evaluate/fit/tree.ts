@@ -12,7 +12,7 @@ import {
   type Shell,
   type SolidTree,
 } from '../../solid/index.ts'
-import { mirrored, placedThen, vec3, type Placement, type Vec3 } from '../../space/index.ts'
+import { mirrored, placedThen, vec3, type Placement } from '../../space/index.ts'
 import { isEnd } from '../../sweep/index.ts'
 import { bodyOf, capsOf } from '../../steps/run/body.ts'
 import type { Origin, Solid } from '../body.ts'
@@ -71,12 +71,6 @@ export function treeOf(solid: Solid, chordError: number, leaves: Leaf[]): SolidT
   return build(solid, undefined)
 }
 
-const AXES: readonly Vec3[] = [
-  [1, 0, 0],
-  [0, 1, 0],
-  [0, 0, 1],
-]
-
 /** The mirror image of a leaf, as another instance of its step. */
 function imageOf({ shell, origin }: Leaf, image: Placement, leaves: readonly Leaf[]): Leaf {
   const instance = leaves.filter((l) => l.origin.step === origin.step).length
@@ -85,9 +79,7 @@ function imageOf({ shell, origin }: Leaf, image: Placement, leaves: readonly Lea
 
 /** All that lies before a plane as far as anything reaches, as a block. */
 function spaceBefore({ at, normal, reach }: Extract<Solid, { kind: 'halved' }>): Extrusion {
-  // Across the normal: square to it and to the axis that it goes along least.
-  const least = normal.reduce((k, v, i) => (Math.abs(v) < Math.abs(normal[k]!) ? i : k), 0)
-  const x = vec3.unit(vec3.cross(normal, AXES[least]!))
+  const x = vec3.squareTo(normal)
   const plane = { origin: at, x, y: vec3.cross(normal, x) }
   const corners = [
     [-reach, -reach],

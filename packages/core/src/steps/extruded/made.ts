@@ -2,11 +2,12 @@ import { tolerance } from '../../num/index.ts'
 import type { ExtrudedStep } from '../../document/index.ts'
 import { sectionProperties } from '../../profile/index.ts'
 import { extrudedMesh, isFlatSide, type Extrusion } from '../../solid/index.ts'
-import { placePoint, vec3, type Vec3 } from '../../space/index.ts'
+import { vec3 } from '../../space/index.ts'
 import { shortFigures, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 import { FURTHEST, type PlaneFrame } from '../../path/index.ts'
 import { DOES, materialOfBody } from '../shared/body-parts.ts'
 import { bodyOfShell } from '../shared/one-shell.ts'
+import { heightsOf } from '../shared/heights.ts'
 import { regionsOfSketch } from '../shared/regions.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 
@@ -58,12 +59,15 @@ function reachOf(
 ): Built<readonly [number, number]> {
   const start = context.number('start')
   if (step.through) {
-    const span = spanOf(plane, context)
-    if (!span) {
+    const { low, high } = heightsOf(
+      context.others.flatMap((o) => o.bodies),
+      plane.origin,
+      vec3.cross(plane.x, plane.y),
+    )
+    if (!(high >= low)) {
       const message = `"${step.name}" goes through everything that it does something with; let it cut, join or meet a body first, or give it a depth.`
       return refusal(step, 'fit', 'extruded.through', message, 'depth')
     }
-    const [low, high] = span
     const over = Math.max(AT_LEAST, FURTHER * (high - low))
     const ways = { out: [start, high + over], in: [-start, low - over] } as const
     const [from, to] = step.way === 'out' || step.way === 'in' ? ways[step.way] : [low - over, high + over]
@@ -97,19 +101,4 @@ function reachOf(
     return refusal(step, 'fit', 'extruded.depth', message, 'depth')
   }
   return { ok: true, value: [from, to] }
-}
-
-/** How far the bodies that it does something with reach along the normal of a plane, mm from it. */
-function spanOf(plane: PlaneFrame, context: StepContext): readonly [number, number] | undefined {
-  const normal = vec3.cross(plane.x, plane.y)
-  let [low, high] = [Infinity, -Infinity]
-  for (const { mesh, places } of context.others.flatMap((o) => o.bodies))
-    for (const place of places)
-      for (let i = 0; i < mesh.positions.length; i += 3) {
-        const at = placePoint(place, mesh.positions.subarray(i, i + 3) as unknown as Vec3)
-        const h = vec3.dot(vec3.sub(at, plane.origin), normal)
-        low = Math.min(low, h)
-        high = Math.max(high, h)
-      }
-  return high >= low ? [low, high] : undefined
 }

@@ -2,6 +2,7 @@ import type { HalvedStep } from '../../document/index.ts'
 import type { Body, Solid } from '../../evaluate/body.ts'
 import {
   bodyOfTree,
+  boundOf,
   finenessFor,
   originsOf,
   standing,
@@ -12,8 +13,9 @@ import {
 import type { Finding } from '../../evaluate/finding.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 import { FURTHEST } from '../../path/index.ts'
-import { IN_PLACE, meshReach, placePoint, vec3, type Vec3 } from '../../space/index.ts'
+import { IN_PLACE, meshReach, vec3, type Vec3 } from '../../space/index.ts'
 import { tolerance } from '../../num/index.ts'
+import { heightsOf } from '../shared/heights.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 
 const NORMALS: Readonly<Record<HalvedStep['plane'], 'x' | 'y' | 'z'>> = { xy: 'z', xz: 'y', yz: 'x' }
@@ -68,11 +70,11 @@ function halfOf(step: HalvedStep, body: Body, offset: number, context: StepConte
   const at: Vec3 = vec3.scale(along, offset)
   // What lies before this normal is taken away.
   const normal = step.keeps === 'behind' ? along : vec3.scale(along, -1)
-  const heights = heightsOf(body, at, normal)
+  const heights = heightsOf([body], at, normal)
   if (!(heights.low < 0))
     return refuse(
       'nothing',
-      `All of "${step.name}" lies on the side that is taken away; move the plane, or keep the other side.`,
+      'All of the body lies on the side that is taken away; move the plane, or keep the other side.',
     )
   const reach = 4 * (meshReach(body.mesh) + vec3.length(at) + 1)
   const half: Solid = { kind: 'halved', step: step.id, of: standing(body), at, normal, reach }
@@ -95,7 +97,7 @@ function halfOf(step: HalvedStep, body: Body, offset: number, context: StepConte
   }
   // Nothing of it lies before the plane: it is its own half, and its volume is known.
   const whole = heights.high <= tolerance.samePlace * (heights.high - heights.low)
-  const volume = whole ? { value: volumeIn(body), error: body.figures.volumeBound } : undefined
+  const volume = whole ? { value: volumeIn(body), error: boundOf(body) } : undefined
   const halfVolume = volume ? { ok: true as const, value: volume } : volumeOf(half, work)
   if (!halfVolume.ok) return refuse('unsound', `It cannot be cut there: ${halfVolume.fault}.`)
   const solid: Solid = step.mirrored ? { kind: 'mirrored', of: half, axis, offset } : half
@@ -105,21 +107,4 @@ function halfOf(step: HalvedStep, body: Body, offset: number, context: StepConte
   const density = body.figures.mass / body.figures.volume
   const { value, error } = halfVolume.value
   return { ok: true, value: weighed(made.value, times * value, times * value * density, times * error) }
-}
-
-/** How far a body reaches along a normal from a place, with all its copies. */
-function heightsOf(
-  { mesh, places }: Body,
-  at: Vec3,
-  normal: Vec3,
-): { readonly low: number; readonly high: number } {
-  let [low, high] = [Infinity, -Infinity]
-  for (const place of places)
-    for (let i = 0; i < mesh.positions.length; i += 3) {
-      const p = placePoint(place, mesh.positions.subarray(i, i + 3) as unknown as Vec3)
-      const h = vec3.dot(vec3.sub(p, at), normal)
-      low = Math.min(low, h)
-      high = Math.max(high, h)
-    }
-  return { low, high }
 }

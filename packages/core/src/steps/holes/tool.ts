@@ -54,13 +54,7 @@ export function holeTool(at: Vec3, into: Vec3, sizes: HoleSizes, far: number): R
             [r, to],
             [0, to],
           ]
-  const least = into.reduce((k, v, i) => (Math.abs(v) < Math.abs(into[k]!) ? i : k), 0)
-  const axes: readonly Vec3[] = [
-    [1, 0, 0],
-    [0, 1, 0],
-    [0, 0, 1],
-  ]
-  const x = vec3.unit(vec3.cross(into, axes[least]!))
+  const x = vec3.squareTo(into)
   const outline = points.map((p, i) => line2(p, points[(i + 1) % points.length]!))
   return {
     section: [region(outline)],

@@ -1,7 +1,14 @@
 import type { Id } from '../../base/index.ts'
 import type { Look, MaterialEntry } from '../../document/index.ts'
 import type { Body, Solid } from '../../evaluate/body.ts'
-import { shellOf, skinOf, solidSurface, solidVolume, type SplitMesh } from '../../solid/index.ts'
+import {
+  meshForSolids,
+  shellOf,
+  skinOf,
+  solidSurface,
+  solidVolume,
+  type SplitMesh,
+} from '../../solid/index.ts'
 import { IN_PLACE } from '../../space/index.ts'
 import { isEnd } from '../../sweep/index.ts'
 
@@ -23,9 +30,7 @@ export function bodyOfShell(of: OneShell): Body {
   const shell = shellOf(of.mesh, of.isFlat)
   const count = shell.tags.length
   const all = {
-    positions: shell.positions,
-    triangles: shell.triangles,
-    faces: Uint32Array.from(shell.tags, (tag, i) => (shell.flat[i] ? tag : 2 ** 30 + i)),
+    ...meshForSolids(shell),
     leaves: new Uint32Array(count),
     turned: new Uint8Array(count),
   }

@@ -13,6 +13,7 @@ import { TurningFields } from './TurningFields.tsx'
 import { useChangeRun } from './useChangeRun.ts'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
+import { BodyFigures } from '../shared/BodyFigures.tsx'
 import { StrandsFields } from './StrandsFields.tsx'
 
 /** How a run's section goes along its path, and what the body comes to. */
@@ -92,7 +93,8 @@ export function RunInspector({ step }: { readonly step: RunStep }) {
       {output && body && (
         <div className={result?.stale ? 'opacity-55' : ''}>
           <Section title={result?.stale ? 'Last good figures' : 'Body'}>
-            <RunFigures run={output} body={body} />
+            {/* What it met is told with what it became, and not as if it were the run's own. */}
+            {step.does ? <BodyFigures body={body} /> : <RunFigures run={output} body={body} />}
           </Section>
         </div>
       )}
