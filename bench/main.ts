@@ -9,6 +9,7 @@ import type { Vec3 } from '@flexum/core/space'
 import { meshRun, placeRings, squareFrames } from '@flexum/core/sweep'
 import { solvePositive } from '@flexum/core/num'
 import { freedomOf, solve, unknownsOf } from '@flexum/core/sketch'
+import { drilled, memoryAfterEdits } from './bodies.ts'
 import { measure } from './measure.ts'
 import { liveEdit, shapedSweeps } from './runs.ts'
 import { savesAtOnce } from './saves.ts'
@@ -291,6 +292,25 @@ function tracing(): void {
   lines.push('', 'Aim: all of them, within 1 px.', '')
 }
 
+/** Bodies that are put together, and what stays of it in memory. */
+async function bodies(): Promise<void> {
+  const { triangles, atOnce, oneByOne } = await drilled()
+  lines.push('## Bodies put together', '')
+  lines.push(`Ten cylinders out of a ball of ${triangles.toLocaleString('en')} triangles.`, '')
+  row('what', 'against all in one go')
+  row('---', '---:')
+  row('all in one go', times(1))
+  row('one by one, each asked for', times(oneByOne / atOnce))
+  const { first, after } = await memoryAfterEdits(EDITS)
+  lines.push('', `A part with four of them edited ${EDITS} times.`, '')
+  row('what', 'memory, against that after the first hundred edits')
+  row('---', '---:')
+  row(`after ${EDITS} more`, times(after / first))
+  lines.push('', 'Aim: flat.', '')
+}
+
+const EDITS = 1000
+
 lines.push(
   '# Benchmarks',
   '',
@@ -304,6 +324,7 @@ evaluationAgainstMesh()
 growth()
 sketches()
 tracing()
+await bodies()
 await saves(process.argv[3] ?? 'packages/server/migrations')
 const text = `${lines.join('\n').trimEnd()}\n`
 console.log(text)

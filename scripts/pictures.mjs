@@ -87,9 +87,22 @@ const PICTURES = {
     await page.locator('[data-zone=bend]').nth(3).hover()
   },
   'bench-fit': async (page) => {
-    await open(page, 'Drip groove')
-    await station(page, 'Fit').click()
-    await page.getByRole('status', { name: 'What it does' }).first().waitFor()
+    await open(page, 'Vent lamp')
+    await page.getByText('Bar to shell, left', { exact: true }).first().click()
+    await page.getByText('New cut length').first().waitFor({ timeout: 60000 })
+    await page.waitForTimeout(6000)
+  },
+  'bench-holes': async (page) => {
+    await open(page, 'Vent lamp')
+    await page.getByText('Hanging hole', { exact: true }).first().click()
+    await page.locator('[data-hole]').first().waitFor({ timeout: 60000 })
+    await page.waitForTimeout(6000)
+  },
+  'bench-edges': async (page) => {
+    await open(page, 'Potting board')
+    await page.getByText('Rounded rim', { exact: true }).first().click()
+    await page.getByRole('button', { name: 'Pick edges' }).click()
+    await page.waitForTimeout(2500)
   },
   'bench-values': async (page) => {
     await open(page, 'Pot hook')
@@ -139,13 +152,6 @@ const PICTURES = {
     await openSheet(page, 'Bay cornice', 'Old moulding')
     await page.getByRole('button', { name: 'Find outlines' }).click()
     await page.getByText(/^One outline/).waitFor()
-  },
-  'sheet-settled': async (page) => {
-    await openSheet(page, 'Drawer bail', 'Bail section')
-  },
-  'sheet-dimension': async (page) => {
-    await openSheet(page, 'Pot hook', 'Hook sketch')
-    await page.getByText('R14', { exact: true }).first().dblclick()
   },
   'sheet-free': async (page) => {
     await openSheet(page, 'Pot hook', 'Hook sketch')

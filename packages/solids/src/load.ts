@@ -1,6 +1,7 @@
 import Module from 'manifold-3d/manifold.js'
 import { fail, fault, ok, type Result } from '@flexum/core/base'
-import type { MadeSolid, Solids, SolidTree } from '@flexum/core/solid'
+import { awayFromMesh, type MadeSolid, type Solids, type SolidTree } from '@flexum/core/solid'
+import { placePoint, unplacedPoint } from '@flexum/core/space'
 import { createDoubles } from './doubles.ts'
 
 type Library = Awaited<ReturnType<typeof Module>>
@@ -21,10 +22,10 @@ const WRONG: Readonly<Record<string, string>> = {
 export async function loadSolids(wasm?: string): Promise<Solids> {
   const library = await Module(wasm === undefined ? undefined : { locateFile: () => wasm })
   library.setup()
-  return { make: (tree) => makeWith(library, tree) }
+  return { make: (tree, tidy) => makeWith(library, tree, tidy) }
 }
 
-function makeWith(library: Library, tree: SolidTree): Result<MadeSolid> {
+function makeWith(library: Library, tree: SolidTree, tidy: number | undefined): Result<MadeSolid> {
   const { Manifold } = library
   const held: Shape[] = []
   const keep = (s: Shape): Shape => {
@@ -34,7 +35,14 @@ function makeWith(library: Library, tree: SolidTree): Result<MadeSolid> {
   // Two for each leaf: one for its faces as they are, one for those that look the other way.
   const first = Manifold.reserveIDs(2 * countLeaves(tree))
   let leaves = 0
+  // What stands in the tree several times is made once.
+  const shapes = new Map<SolidTree, Shape>()
   const build = (t: SolidTree): Shape => {
+    const shape = shapes.get(t) ?? buildFresh(t)
+    shapes.set(t, shape)
+    return shape
+  }
+  const buildFresh = (t: SolidTree): Shape => {
     switch (t.kind) {
       case 'mesh': {
         const count = t.mesh.faces.length
@@ -47,17 +55,19 @@ function makeWith(library: Library, tree: SolidTree): Result<MadeSolid> {
       }
       case 'mirrored': {
         const before = leaves
-        const half = snapped(copiedOut(build(t.of), first), t)
+        const half = snapped(within(copiedOut(build(t.of), first), t.frame, 'to'), t)
         const more = leaves - before
         leaves += more
         // Both from the very same numbers, so that what lies in the plane is the same to the bit, and goes away.
         return keep(
           Manifold.union([
-            shapeOf(library, half, first, keep),
-            shapeOf(library, mirroredIn(half, t, more), first, keep),
+            shapeOf(library, within(half, t.frame, 'from'), first, keep),
+            shapeOf(library, within(mirroredIn(half, t, more), t.frame, 'from'), first, keep),
           ]),
         )
       }
+      case 'parts':
+        return partsOf(library, build(t.of), t, keep)
       case 'joined':
         return keep(Manifold.union(t.of.map(build)))
       case 'common':
@@ -68,7 +78,8 @@ function makeWith(library: Library, tree: SolidTree): Result<MadeSolid> {
     const made = build(tree)
     const status = made.status()
     if (status !== 'NoError') return unsound(status)
-    return ok(copiedOut(made, first))
+    const volume = made.volume()
+    return ok({ ...copiedOut(tidy === undefined ? made : keep(made.simplify(tidy)), first), volume })
   } catch (error) {
     const code = (error as { code?: string }).code
     if (code === undefined) throw error
@@ -79,7 +90,7 @@ function makeWith(library: Library, tree: SolidTree): Result<MadeSolid> {
 }
 
 /** A mesh as the library's, in double precision, each triangle by its leaf and the side that it looks to. */
-function shapeOf(library: Library, m: MadeSolid, first: number, keep: (s: Shape) => Shape): Shape {
+function shapeOf(library: Library, m: Copied, first: number, keep: (s: Shape) => Shape): Shape {
   const { Manifold, Mesh } = library
   const { floats, put } = createDoubles(m.positions)
   const group = Uint32Array.from(m.leaves, (leaf, i) => 2 * leaf + m.turned[i]!)
@@ -112,12 +123,16 @@ const SAME_PLACE = 1e-9
 
 function countLeaves(t: SolidTree): number {
   if (t.kind === 'mesh') return 1
+  if (t.kind === 'parts') return countLeaves(t.of)
   if (t.kind === 'mirrored') return 2 * countLeaves(t.of)
   const of = t.kind === 'cut' ? [t.from, ...t.by] : t.of
   return of.reduce((n, x) => n + countLeaves(x), 0)
 }
 
-function copiedOut(made: Shape, first: number): MadeSolid {
+/** What the library made: its triangles, and where each comes from. */
+type Copied = Omit<MadeSolid, 'volume'>
+
+function copiedOut(made: Shape, first: number): Copied {
   let positions: Float64Array = new Float64Array(0)
   // The only way to the doubles: a warp is shown them, in the order of the mesh, and leaves them as they are.
   made
@@ -138,10 +153,46 @@ function copiedOut(made: Shape, first: number): MadeSolid {
   return { positions, triangles: mesh.triVerts.slice(), faces: mesh.faceID.slice(), leaves, turned }
 }
 
+/** Some of the parts that a body falls into; each with the hollows in it. */
+function partsOf(
+  { Manifold }: Library,
+  all: Shape,
+  { near, keep }: Extract<SolidTree, { kind: 'parts' }>,
+  held: (s: Shape) => Shape,
+): Shape {
+  // Hollows come as parts of their own, inside out.
+  const outer = all
+    .decompose()
+    .map(held)
+    .filter((s) => s.volume() > 0)
+  if (outer.length < 2)
+    return keep.includes(0) || outer.length === 0 ? all : held(Manifold.difference([all, all]))
+  const order = outer.map((s) => ({ s, away: awayFromShape(s, near) })).sort((a, b) => a.away - b.away)
+  const kept = order.filter((_, i) => keep.includes(i)).map((o) => o.s)
+  if (kept.length === outer.length) return all
+  if (kept.length === 0) return held(Manifold.difference([all, all]))
+  return held(Manifold.intersection([all, held(Manifold.union(kept))]))
+}
+
+function awayFromShape(s: Shape, near: Parameters<typeof awayFromMesh>[1]): number {
+  const { vertProperties, triVerts } = s.getMesh()
+  return awayFromMesh({ positions: Float64Array.from(vertProperties), triangles: triVerts }, near)
+}
+
 type Mirror = Extract<SolidTree, { kind: 'mirrored' }>
 
+/** A mesh by the axes of a frame, or back from them. */
+function within(m: Copied, frame: Mirror['frame'], way: 'to' | 'from'): Copied {
+  if (!frame) return m
+  const positions = m.positions.slice()
+  const move = way === 'to' ? unplacedPoint : placePoint
+  for (let i = 0; i < positions.length; i += 3)
+    positions.set(move(frame, [positions[i]!, positions[i + 1]!, positions[i + 2]!]), i)
+  return { ...m, positions }
+}
+
 /** What lies in the plane but for round-off lies in it. */
-function snapped(m: MadeSolid, { axis, at }: Mirror): MadeSolid {
+function snapped(m: Copied, { axis, at }: Mirror): Copied {
   const positions = m.positions.slice()
   const reach = positions.reduce((most, v) => Math.max(most, Math.abs(v)), 1)
   for (let i = axis; i < positions.length; i += 3)
@@ -153,7 +204,7 @@ function snapped(m: MadeSolid, { axis, at }: Mirror): MadeSolid {
 const IN_PLANE = 1e-10
 
 /** The mirror image, its leaves counted on by `more`. */
-function mirroredIn(m: MadeSolid, { axis, at }: Mirror, more: number): MadeSolid {
+function mirroredIn(m: Copied, { axis, at }: Mirror, more: number): Copied {
   const positions = m.positions.slice()
   for (let i = axis; i < positions.length; i += 3) positions[i] = at - (positions[i]! - at)
   const triangles = m.triangles.slice()

@@ -3,7 +3,7 @@ import { arc2, line2, type Curve2 } from '@flexum/core/plane'
 import type { PlaneFrame } from '@flexum/core/path'
 import { meanOutline, region } from '@flexum/core/profile'
 import {
-  extrapolated,
+  extrapolatedByRate,
   extrudedMesh,
   meshForSolids,
   shellOf,
@@ -61,8 +61,9 @@ describe('the library of solids', () => {
       solidVolume(made({ kind: 'common', of: [leaf(rod(r, XY, 40, e)), leaf(rod(r, YZ, 40, e))] }))
     const [coarse, fine, finest] = [at(0.02), at(0.005), at(0.00125)]
     expect(Math.abs(coarse / exact - 1)).toBeLessThan(3e-5)
-    expect(Math.abs(extrapolated(coarse, fine).value / exact - 1)).toBeLessThan(5e-6)
-    expect(Math.abs(extrapolated(fine, finest).value / exact - 1)).toBeLessThan(5e-7)
+    const { value, error } = extrapolatedByRate(coarse, fine, finest)
+    expect(Math.abs(value / exact - 1)).toBeLessThan(5e-7)
+    expect(Math.abs(value - exact)).toBeLessThan(error)
   })
   it('join and common are the sum of both; cut and common are the whole', () => {
     const [a, b] = [prism(rectangle(30, 20), XY, 0, 10), rod(7, YZ, 50)]

@@ -14,7 +14,13 @@ export function freshStep<K extends StepKindName>(
   if (!known) throw new Error(`there is no kind of step "${kind}"`)
   const around: Around = {
     unit: part.units.length.unit,
-    last: (gives) => steps.findLast((s) => kindOf(s).gives.includes(gives))?.id,
+    last: (gives, without) =>
+      steps.findLast((s) => {
+        const given = kindOf(s).gives
+        return given.includes(gives) && !(without && given.includes(without))
+      })?.id,
+    all: (gives) => steps.filter((s) => kindOf(s).gives.includes(gives)).map((s) => s.id),
+    isBetweenFaces: (of) => steps.some((s) => s.id === of && kindOf(s).isBetweenFaces === true),
     ids: (prefix) => countingIds(prefix, [...idsIn(part), id]),
   }
   const made = known.fresh({ id, name: name ?? unusedName(part, known.title), aside: false }, around)

@@ -24,8 +24,10 @@ export {
   type Step,
   type StepKindName,
 } from '../steps/typed.ts'
+export { NO_FACE, type PickedEdge, type PickedFace } from '../steps/shared/typed-picked.ts'
 export { DOINGS, type Doing } from '../steps/shared/typed-doing.ts'
 export { BODY_AXES, PLAIN_SHAPES, PLAIN_SIZES, type PlainBodyStep } from '../steps/plain-body/typed.ts'
+export { BROUGHT_TURNS, UNSAID, type BroughtBodyStep, type BroughtMesh } from '../steps/brought-body/typed.ts'
 export { HALVING_PLANES, type HalvedStep } from '../steps/halved/typed.ts'
 export {
   freshHole,
@@ -34,6 +36,17 @@ export {
   type HolePlace,
   type HolesStep,
 } from '../steps/holes/typed.ts'
+export type { EdgePathStep } from '../steps/edge-path/typed.ts'
+export type { PushedStep } from '../steps/pushed/typed.ts'
+export type { HollowedStep } from '../steps/hollowed/typed.ts'
+export { BLEND_ENDS, type BlendedStep, type BlendOutline } from '../steps/blended/typed.ts'
+export { EDGE_SHAPES, type EdgeEntry, type EdgesStep } from '../steps/edges/typed.ts'
+export {
+  MEETING_REACHES,
+  MEETING_SIDES,
+  type MeetingStep,
+  type MeetingTarget,
+} from '../steps/meeting/typed.ts'
 export { TURNED_SIDES, type TurnedStep, type TurnedWall } from '../steps/turned/typed.ts'
 export { EXTRUSION_WAYS, type ExtrudedStep } from '../steps/extruded/typed.ts'
 export {
@@ -71,6 +84,9 @@ export {
   dimensionOfMeasured,
   dimensionsOf,
   type SheetPicture,
+  isMainPlane,
+  MAIN_PLANES,
+  type SheetFacing,
   type SheetPlane,
   type SketchConstraint,
   type Followed,
@@ -89,6 +105,7 @@ export {
   type Direction,
   type ScaleEntry,
   type ShapingEntry,
+  type TurningName,
   type TwistEntry,
 } from '../steps/run/typed-course.ts'
 export {
@@ -101,7 +118,7 @@ export {
   type PartEntry,
   type PartLimit,
 } from '../steps/run/typed-ends.ts'
-export { COPY_AXES, MIRROR_PLANES, type CopiesEntry } from '../steps/run/typed-copies.ts'
+export { COPY_AXES, MIRROR_PLANES, type CopiesEntry } from '../steps/shared/typed-copies.ts'
 export type { FreeStrand, StrandsEntry } from '../steps/run/typed-strands.ts'
 export type { BlankStep } from '../steps/blank/typed.ts'
 export { freshStep } from './fresh.ts'

@@ -65,8 +65,12 @@ export interface DefinedName {
 /** What there is where a new step is put. */
 export interface Around {
   readonly unit: LengthUnit
-  /** The last step before that gives something. */
-  last(gives: Capability): Id | undefined
+  /** The last step before that gives something, and does not give something else. */
+  last(gives: Capability, without?: Capability): Id | undefined
+  /** All steps before that give something, in their order. */
+  all(gives: Capability): readonly Id[]
+  /** Whether a step's path lies between the faces of a body. */
+  isBetweenFaces(id: Id): boolean
   /** Unused ids of a prefix, one after the other. */
   ids(prefix: string): () => Id
 }
@@ -84,6 +88,8 @@ export interface StepKind<S extends StepBase> {
   called?(step: S, all: readonly StepBase[]): string
   /** All that its result may give. */
   readonly gives: readonly Capability[]
+  /** Its path lies between two faces of a body all along, and knows them. */
+  readonly isBetweenFaces?: true
   /** The steps it builds on. */
   inputs(step: S): readonly Input[]
   /** Those of its inputs whose bodies go into its own, and are not there by themselves after it. */

@@ -16,4 +16,8 @@ export const LIMITS = {
   copiesEntries: 4,
   copies: 200,
   holes: 200,
+  picked: 200,
+  pickedLength: 800,
+  /** Characters of a mesh that was brought in: of its places, and of its triangles. */
+  packed: 1_000_000,
 } as const

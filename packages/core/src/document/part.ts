@@ -1,5 +1,5 @@
 import type { Id } from '../base/index.ts'
-import type { DimensionName, Formula, LengthDisplay, MassUnit } from '../units/index.ts'
+import type { DimensionName, Expected, Formula, LengthDisplay, MassUnit } from '../units/index.ts'
 import { kindOf, takenBy, type Step } from '../steps/typed.ts'
 import type { DefinedName } from './kind.ts'
 
@@ -39,6 +39,8 @@ export interface Part {
   readonly steps: readonly Step[]
   /** The last step that is built; null for all. */
   readonly builtTo: Id | null
+  /** Figures that it is expected to come to, as from a drawing. */
+  readonly expected?: readonly Expected[]
 }
 
 export const PART_FORMAT = 'flexum-part'

@@ -10,7 +10,14 @@ import {
   type ISchema,
 } from 'yup'
 import { fail, fault, ok, type Result } from '../base/index.ts'
-import { DIMENSIONS, LENGTH_FACTORS, MASS_FACTORS, type Formula } from '../units/index.ts'
+import {
+  DIMENSIONS,
+  EXPECTED,
+  isExpectedText,
+  LENGTH_FACTORS,
+  MASS_FACTORS,
+  type Formula,
+} from '../units/index.ts'
 import { LIMITS } from './limits.ts'
 import { migrate } from './migrate.ts'
 import { idsIn, PART_FORMAT, type Part } from './part.ts'
@@ -93,6 +100,20 @@ const partSchema = record<AnyObject>({
   variant: string().strict().nullable().defined('the variant in force is missing (null for none)'),
   steps: list(stepSchema, LIMITS.steps, 'steps'),
   builtTo: string().strict().nullable().defined('builtTo is missing (null for all)'),
+  expected: array(
+    record({
+      of: oneOf(EXPECTED, 'what is expected'),
+      text: string()
+        .strict()
+        .required('a figure is missing here')
+        .test('figure', 'a figure is a number', (v) => isExpectedText(v)),
+      unit: oneOf([...Object.keys(LENGTH_FACTORS), ...Object.keys(MASS_FACTORS)], 'a unit'),
+    }),
+  )
+    .strict()
+    .max(EXPECTED.length, 'each figure is expected once')
+    .default(undefined)
+    .optional(),
 })
 
 /**

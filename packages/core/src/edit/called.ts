@@ -4,6 +4,20 @@ import { kindOf, type Part, type Step } from '../document/index.ts'
 const calledBy = (step: Step, steps: readonly Step[]): string | undefined =>
   kindOf(step).called?.(step, steps)
 
+/** Whether a name is what a step is called, or that with a number. */
+const isCalled = (name: string, called: string | undefined): boolean =>
+  called !== undefined &&
+  (name === called || (name.startsWith(`${called} `) && /^\d+$/.test(name.slice(called.length + 1))))
+
+/** What a step is called, with a number where another has that name. */
+function freeOf(called: string, steps: readonly Step[]): string {
+  const names = new Set(steps.map((s) => s.name))
+  for (let n = 1; ; n++) {
+    const name = n === 1 ? called : `${called} ${n}`
+    if (!names.has(name)) return name
+  }
+}
+
 /**
  * The part after a change with the names of its steps following what these hold: of those that were called so before, and that
  * the change itself named nothing else.
@@ -14,9 +28,10 @@ export function withNames(before: Part, after: Part): Part {
   let changed = false
   const steps = after.steps.map((step): Step => {
     const was = known.get(step.id)
-    if (!was || was.name !== step.name || was.name !== calledBy(was, before.steps)) return step
-    const name = calledBy(step, after.steps)
-    if (name === undefined || name === step.name) return step
+    if (!was || was.name !== step.name || !isCalled(was.name, calledBy(was, before.steps))) return step
+    const called = calledBy(step, after.steps)
+    if (called === undefined || isCalled(step.name, called)) return step
+    const name = freeOf(called, after.steps)
     changed = true
     return { ...step, name }
   })

@@ -1,9 +1,18 @@
+import { changeBroughtBody } from '../steps/brought-body/commands.ts'
 import { changeRun } from '../steps/run/commands.ts'
 import type { Command } from './command.ts'
 import { setFormula } from './fields.ts'
+import { addStep } from './steps.ts'
+import { pickInstead } from './picks.ts'
 
 /** Commands that a change may name, by that name. */
-const COMMANDS = { 'set-formula': setFormula, 'change-run': changeRun } as const
+const COMMANDS = {
+  'set-formula': setFormula,
+  'change-run': changeRun,
+  'change-brought-body': changeBroughtBody,
+  'pick-instead': pickInstead,
+  'add-step': addStep,
+} as const
 
 /** A command by its name with what it is told, as findings carry them. */
 export type NamedChange = {

@@ -223,5 +223,9 @@ describe('names of steps', () => {
     const named = apply(renameStep, tube, { step: profile(tube).id, name: 'Rail tube' })
     if (!named.ok) throw new Error(named.fault.message)
     expect(profile(shaped(named.value, 'flat')).name).toBe('Rail tube')
+    // One with a number follows too, and keeps a number where another has the name.
+    const second = apply(renameStep, tube, { step: profile(tube).id, name: 'Tube 2' })
+    if (!second.ok) throw new Error(second.fault.message)
+    expect(profile(shaped(second.value, 'round-bar')).name).toBe('Round bar')
   })
 })

@@ -19,9 +19,17 @@ export { addStep, moveStep, removeStep, renameStep, setAside, setBuiltTo } from 
 export { changeRun, type RunChoices } from '../steps/run/commands.ts'
 export { changeExtruded } from '../steps/extruded/commands.ts'
 export { changePlainBody } from '../steps/plain-body/commands.ts'
+export { changeBroughtBody } from '../steps/brought-body/commands.ts'
 export { changeHalved } from '../steps/halved/commands.ts'
+export { changeEdges } from '../steps/edges/commands.ts'
+export { changeEdgePath } from '../steps/edge-path/commands.ts'
+export { changePushed } from '../steps/pushed/commands.ts'
+export { changeHollowed } from '../steps/hollowed/commands.ts'
+export { changeBlended } from '../steps/blended/commands.ts'
+export { changeMeeting } from '../steps/meeting/commands.ts'
 export { changeHoles } from '../steps/holes/commands.ts'
 export { changeTurned } from '../steps/turned/commands.ts'
+export { changeCopies } from '../steps/shared/commands-copies.ts'
 export { changeDoing } from '../steps/shared/commands-doing.ts'
 export { setHand } from '../steps/helix-path/commands.ts'
 export { setShape } from '../steps/stock-profile/commands.ts'
@@ -45,12 +53,14 @@ export {
   changeDimension,
   putDrawing,
   renameDimension,
+  setFacing,
   setPicture,
   setPlane,
   type Drawing,
 } from '../steps/sketch/commands.ts'
+export { pickInstead } from './picks.ts'
 export { reversePath } from './reverse.ts'
-export { renamePart, setUnits } from './whole.ts'
+export { renamePart, setExpected, setUnits } from './whole.ts'
 export {
   commit,
   HISTORY_DEPTH,

@@ -3,15 +3,14 @@ import { meshPlaced } from '../space/index.ts'
 import { joinRunMeshes, unpackTag, type FaceTag } from '../sweep/index.ts'
 import type { Id } from '../base/index.ts'
 import type { Body, BodyFigures, BodyMaterial, ComingBody, Origin } from './body.ts'
+import type { Extrapolated, Solids } from '../solid/index.ts'
+import { boundOf, surfaceOf } from './fit/index.ts'
 import type { StepResult } from './output.ts'
 import type { PartResult } from './evaluator.ts'
 
 /** The sound bodies of a part that are to be seen and made, in order of the recipe; none that went into another. */
 export function bodiesOf(result: PartResult): Body[] {
-  const taken = takenIn(result.steps, (s) => s.state === 'good')
-  return result.steps.flatMap((s) =>
-    s.state === 'good' && !taken.has(s.id) ? (s.output?.bodies ?? []).filter((b) => !b.hidden) : [],
-  )
+  return standingIn(result).flatMap((s) => (s.output?.bodies ?? []).filter((b) => !b.hidden))
 }
 
 /** Steps whose bodies went into those of others that count. */
@@ -65,15 +64,55 @@ export function volumeOf(result: PartResult): number | undefined {
   return sumOver(result, (f) => f.volume)
 }
 
+/** How far those may be off, mm3 and kg: what is known by theorem, or is still to be made, adds nothing. */
+export function errorsOf(result: PartResult): { readonly volume: number; readonly mass: number } {
+  let [volume, mass] = [0, 0]
+  for (const s of standingIn(result))
+    for (const b of s.output?.bodies ?? []) {
+      const off = boundOf(b)
+      volume += off
+      if (off > 0) mass += (off * b.figures.mass) / b.figures.volume
+    }
+  return { volume, mass }
+}
+
+/** Area of all bodies that stand with their copies, mm2, and how far it may be off; undefined where one of them is not known. */
+export function areaOf(result: PartResult): Extrapolated | undefined {
+  let [value, error] = [0, 0]
+  for (const s of standingIn(result))
+    for (const [i, b] of (s.output?.bodies ?? []).entries()) {
+      const area = result.areas?.get(s.id)?.[i]
+      if (!area) return undefined
+      value += area.value * b.places.length
+      error += area.error * b.places.length
+    }
+  return value > 0 ? { value, error } : undefined
+}
+
+/** Areas of the bodies that stand, as a result tells of them; none of those for which the library is missing. */
+export const areasOf = (
+  result: Pick<PartResult, 'steps'>,
+  solids: Solids | undefined,
+): NonNullable<PartResult['areas']> =>
+  new Map(
+    standingIn(result).flatMap(({ id, output }) =>
+      output?.bodies ? [[id, output.bodies.map((b) => surfaceOf(b, solids))] as const] : [],
+    ),
+  )
+
+/** Steps that are sound, and whose bodies went into none of another. */
+function standingIn(result: Pick<PartResult, 'steps'>): readonly StepResult[] {
+  const taken = takenIn(result.steps, (s) => s.state === 'good')
+  return result.steps.filter((s) => s.state === 'good' && !taken.has(s.id))
+}
+
 function sumOver(
   result: PartResult,
   of: (figures: Pick<BodyFigures, 'volume' | 'mass'>) => number,
 ): number | undefined {
-  const taken = takenIn(result.steps, (s) => s.state === 'good')
-  const all = result.steps.flatMap((s): readonly (Body | ComingBody)[] => {
-    if (s.state !== 'good' || taken.has(s.id)) return []
-    return s.output?.bodies ?? s.output?.coming ?? []
-  })
+  const all = standingIn(result).flatMap(
+    (s): readonly (Body | ComingBody)[] => s.output?.bodies ?? s.output?.coming ?? [],
+  )
   if (all.length === 0 || !all.every((b) => b.figures !== undefined)) return undefined
   return all.reduce((sum, b) => sum + of(b.figures!) * b.places.length, 0)
 }

@@ -2,7 +2,7 @@ import type { Id } from '../base/index.ts'
 import type { Look } from '../document/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 import type { Outline, Section } from '../profile/index.ts'
-import type { Extrusion, Revolution } from '../solid/index.ts'
+import type { Blend, CornerCut, EdgeCut, Extrusion, FaceForm, Revolution, Shell } from '../solid/index.ts'
 import type { AxisName, Mesh, Placement, Vec3 } from '../space/index.ts'
 import type { BodyLines, Carriage, Chunk, Growth } from '../sweep/index.ts'
 
@@ -27,7 +27,7 @@ export type EndMade =
 
 /**
  * What a body is, exactly: a tree of how it was made, whose leaves are bodies of one step each. Meshes, figures and files are
- * worked out from it.
+ * worked out from it. Of a step that makes several, as holes or edges are, each has a key by which its faces are told, whichever others there are.
  */
 export type Solid =
   | {
@@ -43,12 +43,52 @@ export type Solid =
   /** A section pushed along the normal of the plane that it lies in, from one distance to another. */
   | ({ readonly kind: 'extruded'; readonly step: Id } & Extrusion)
   /** A section turned about a line of the plane that it lies in. */
-  | ({ readonly kind: 'turned'; readonly step: Id } & Revolution)
+  | ({ readonly kind: 'turned'; readonly step: Id; readonly key?: Id } & Revolution)
+  /** A ready profile laid on edges: what a rounding or a bevel takes off, or fills in; and where three of them meet. */
+  | { readonly kind: 'edged'; readonly step: Id; readonly key: Id; readonly cut: EdgeCut }
+  | { readonly kind: 'cornered'; readonly step: Id; readonly cut: CornerCut }
+  /** As it came in a file, its faces by their numbers. */
+  | {
+      readonly kind: 'brought'
+      readonly step: Id
+      readonly shell: Shell
+      readonly forms: readonly FaceForm[]
+    }
+  /** Between closed outlines. */
+  | { readonly kind: 'blended'; readonly step: Id; readonly blend: Blend }
+  /** What stands on a flat face of a solid, from one distance along its normal to another. */
+  | {
+      readonly kind: 'raised'
+      readonly step: Id
+      readonly of: Solid
+      /** The face, and those that lie in one plane with it, by the leaf that each comes from and its tag there. */
+      readonly faces: readonly { readonly leaf: number; readonly tag: number }[]
+      readonly at: Vec3
+      /** A place on the area of it that is meant, where it is of several. */
+      readonly spot: Vec3
+      readonly normal: Vec3
+      readonly from: number
+      readonly to: number
+      /** The faces beside it, with their form where it goes on along the normal. */
+      readonly sides: readonly {
+        readonly of: readonly { readonly leaf: number; readonly tag: number }[]
+        readonly form: FaceForm
+      }[]
+    }
   | { readonly kind: 'joined' | 'common'; readonly of: readonly Solid[] }
   | { readonly kind: 'cut'; readonly of: Solid; readonly by: readonly Solid[] }
+  /** Of the parts that a solid falls into some, counted by how near each comes to a place: 0 is the nearest. */
+  | { readonly kind: 'parts'; readonly of: Solid; readonly near: Vec3; readonly keep: readonly number[] }
   | { readonly kind: 'placed'; readonly of: Solid; readonly at: Placement }
   /** A half joined to its mirror image in a plane square to an axis. */
-  | { readonly kind: 'mirrored'; readonly of: Solid; readonly axis: AxisName; readonly offset: number }
+  | {
+      readonly kind: 'mirrored'
+      readonly of: Solid
+      readonly axis: AxisName
+      readonly offset: number
+      /** The place of the axes, where they are not the part's own. */
+      readonly frame?: Placement
+    }
   /** What of a solid lies behind a plane, which looks along its normal; `reach` is further than the solid goes from the place. */
   | {
       readonly kind: 'halved'

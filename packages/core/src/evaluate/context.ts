@@ -52,6 +52,7 @@ export function contextOf(
     display: part.units.length,
     chordError,
     solids: outside.solids,
+    standing: (id) => outputs(standing(id))?.bodies ?? [],
     others: othersOf(step, standing).map((id) => ({ step: id, bodies: outputs(id)?.bodies ?? [] })),
     along: none,
     around: { step: none, again: none },
@@ -61,6 +62,12 @@ export function contextOf(
 /** The steps in which the bodies stand that go into a step's own, each once. */
 export function othersOf(step: Step, standing: Scope['standing']): readonly Id[] {
   return [...new Set(takenBy(step).map(standing))]
+}
+
+/** The steps in which all bodies stand that a step builds on, whether they go into its own or not, each once. */
+export function bodiesNeeded(step: Step, standing: Scope['standing']): readonly Id[] {
+  const own = inputsOf(step).flatMap((i) => (i.gives === 'bodies' ? [i.id] : []))
+  return [...new Set([...own, ...takenBy(step)].map(standing))]
 }
 
 /** A step's output with other values in some fields, of it or of what it builds on. What is not touched is taken as it is. */

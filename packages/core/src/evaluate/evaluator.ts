@@ -21,8 +21,12 @@ import {
   type Quantity,
   type ValueTable,
 } from '../units/index.ts'
+import type { Extrapolated } from '../solid/index.ts'
+import { areasOf } from './bodies.ts'
 import type { ComingBody } from './body.ts'
 import { contextOf, outputAgain, type Scope } from './context.ts'
+import { expectedFindings } from './expected.ts'
+import { aimFindings } from './fit/aims.ts'
 import { meet } from './fit/meet.ts'
 import type { Finding } from './finding.ts'
 import { resolveStep, type ResolvedFields } from './fields.ts'
@@ -56,6 +60,8 @@ export interface PartResult {
   readonly findings: readonly Finding[]
   /** Points of meshes that are still to be made; 0 when all is there. */
   readonly awaits: number
+  /** When they are asked for: areas of the bodies that stand, mm2 a place, in their order by the step that made them, with how far they may be off. */
+  readonly areas?: ReadonlyMap<Id, readonly (Extrapolated | undefined)[]>
 }
 
 /** What one step may ask for in work, and all steps of a part together: some seconds, of which everyday parts use hundredths. */
@@ -81,6 +87,10 @@ export interface How {
   readonly chordError?: number
   /** All of it, unless only figures are wanted at first. */
   readonly phase?: Phase
+  /** While something is dragged: bodies that meet are put together coarsely. */
+  readonly rough?: boolean
+  /** Areas of bodies too, once all of them are there. */
+  readonly areas?: boolean
 }
 
 /** Bare numbers in values and formulas; lengths carry their own unit, masses are kg. */
@@ -89,14 +99,19 @@ export const BARE: BareUnits = { length: 'mm', mass: 'kg' }
 /** Units of work that the points of a mesh come to, with contact and all that is told by meshes: about, to tell how far it is. */
 const UNITS_PER_POINT = 5
 
+/** The same from outside, with which bodies are put together coarsely. */
+const roughly = (outside: Outside): Outside =>
+  outside.solids ? { ...outside, solids: { ...outside.solids, rough: true } } : outside
+
 /** An evaluator with an empty memory. */
 export function createEvaluator(outside: Outside = {}): Evaluator {
   const memory = createMemory()
   const work = (
     part: Part,
-    { owner, chordError, phase = 'whole' }: How,
+    { owner, chordError, phase = 'whole', rough = false, areas = false }: How,
     tell: (step: Step) => void = () => undefined,
   ): PartResult => {
+    const given = rough ? roughly(outside) : outside
     const table = namesOf(part)
     /** Names that formulas see: values and driving dimensions, and what came of the steps before. */
     const names = new Map(table)
@@ -116,7 +131,7 @@ export function createEvaluator(outside: Outside = {}): Evaluator {
       for (const step of part.steps) {
         const resolved = resolveStep(step, around)
         const waiting = waitsFor(step, part, results)
-        const scope: Scope = { part, built, results, waiting, chordError, outside, standing }
+        const scope: Scope = { part, built, results, waiting, chordError, outside: given, standing }
         const key = keyOf(step, resolved, scope)
         const whole = phase === 'whole' || wholeFor.has(step.id)
         tell(step)
@@ -133,7 +148,7 @@ export function createEvaluator(outside: Outside = {}): Evaluator {
     })
     if (owner !== undefined) memory.keepGood(owner, results)
     const steps = [...results.values()]
-    return {
+    const whole: PartResult = {
       values: [
         ...[...part.values, ...drivingDimensions(part)].map((v) => ({
           id: v.id,
@@ -149,16 +164,30 @@ export function createEvaluator(outside: Outside = {}): Evaluator {
           part,
           steps.flatMap((s) => s.findings),
         ),
+        ...(steps.every((s) => s.awaits === 0) ? aimFindings(part, steps) : []),
       ],
       awaits: steps.reduce((sum, s) => sum + s.awaits, 0),
+    }
+    const measuredAreas =
+      areas && whole.awaits === 0 && !rough
+        ? within(PART_EFFORT, () => areasOf(whole, outside.solids))
+        : undefined
+    return {
+      ...whole,
+      ...(part.expected ? { findings: [...whole.findings, ...expectedFindings(part, whole)] } : {}),
+      ...(measuredAreas?.ok ? { areas: measuredAreas.value } : {}),
     }
   }
   return {
     evaluate(part, how = {}) {
       if (!isWatched()) return work(part, how)
       // Who watches is told how far it is of all that there is to do; figures come first, and say how much that is.
-      const { chordError } = how
-      const ahead: How = { phase: 'figures', ...(chordError === undefined ? {} : { chordError }) }
+      const { chordError, rough } = how
+      const ahead: How = {
+        phase: 'figures',
+        ...(chordError === undefined ? {} : { chordError }),
+        ...(rough === undefined ? {} : { rough }),
+      }
       return work(part, how, stagesOf(part, how.phase === 'figures' ? undefined : work(part, ahead)))
     },
   }
@@ -289,7 +318,7 @@ function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Made 
         const found = [...findings, ...made.value.findings]
         if (made.value.bodies.length === 0 && found.some((f) => f.severity === 'blocks'))
           return failed('failed', 'cannot be built', found)
-        const all: StepOutput = { ...output, bodies: made.value.bodies }
+        const all: StepOutput = { ...output, ...made.value.more, bodies: made.value.bodies }
         return sound(all) ?? good(all, found, 0)
       },
     }

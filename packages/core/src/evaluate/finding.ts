@@ -1,5 +1,5 @@
 import type { Id } from '../base/index.ts'
-import type { RunStep, Station } from '../document/index.ts'
+import type { BroughtBodyStep, RunStep, Station, Step } from '../document/index.ts'
 import type { Formula } from '../units/index.ts'
 
 /** `blocks`: there is no sound result. `warns`: there is one, and the shop will not like it. `notes`: good to know. */
@@ -10,6 +10,22 @@ export type Change =
   | {
       readonly do: 'set-formula'
       readonly with: { readonly step: Id; readonly field: string; readonly formula: Formula }
+    }
+  | {
+      readonly do: 'add-step'
+      readonly with: { readonly step: Step; readonly index: number }
+    }
+  | {
+      /** Another face or edge in place of one that was picked. */
+      readonly do: 'pick-instead'
+      readonly with: { readonly step: Id; readonly was: string; readonly now: string }
+    }
+  | {
+      readonly do: 'change-brought-body'
+      readonly with: {
+        readonly step: Id
+        readonly choices: Partial<Pick<BroughtBodyStep, 'unit' | 'mended'>>
+      }
     }
   | {
       readonly do: 'change-run'

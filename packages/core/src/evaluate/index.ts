@@ -1,3 +1,4 @@
+export { fittedBlank } from './fitted-blank.ts'
 export { compareTurnings, type ComparedTurning } from '../steps/run/compare.ts'
 export {
   BARE,
@@ -16,6 +17,8 @@ export type {
   CarriedGiven,
   FieldResult,
   HoleMark,
+  Leftover,
+  MeetingGiven,
   Given,
   PathGiven,
   PlacedNode,
@@ -40,6 +43,9 @@ export {
 } from '../steps/sketch/solved.ts'
 export { placesInSpace, straightsOf } from '../steps/sketch/places.ts'
 export { takableOfRun } from '../steps/sketch/takable-run.ts'
+export { frameOnFace } from '../steps/shared/face-frame.ts'
+export { facing } from '../steps/sketch/frame.ts'
+export { placesOfBodies, takableOfBodies } from '../steps/sketch/takable-body.ts'
 export { downOn, takableOn, type Takable, type TakableCurve } from '../steps/sketch/takable.ts'
 export { constraintName, entityName, measuredName } from '../steps/sketch/words.ts'
 export { alongRun, resolveStep, type ResolvedFields } from './fields.ts'
@@ -47,6 +53,8 @@ export { pickedRegions } from '../steps/shared/regions.ts'
 export {
   bodiesOf,
   faceOf,
+  areaOf,
+  errorsOf,
   massOf,
   materialOf,
   materialsOf,
@@ -58,3 +66,16 @@ export {
 } from './bodies.ts'
 export { areaAt, bendingOfLead, blankOf, inputOf, leadOf, leadRun, type Lead } from './lead.ts'
 export type { Outside } from './outside.ts'
+export { formOfEdge, type EdgeForm } from './fit/edge-form.ts'
+export { edgesOfFace, tangentChain } from './fit/edge-chains.ts'
+export { edgeWords, faceWords } from './fit/words.ts'
+export { edgeNamed, edgesLike, edgesOfBody, type BodyEdge, type EdgeName } from './fit/edges.ts'
+export {
+  faceNamed,
+  facesLike,
+  facesOfBody,
+  type BodyFace,
+  type BodyFaces,
+  type FaceName,
+} from './fit/faces.ts'
+export { figureOf } from './expected.ts'

@@ -31,6 +31,8 @@ export interface StepContext {
   readonly solids: Solids | undefined
   /** The bodies that the step's own does something with, as they stand by then. */
   readonly others: readonly Standing[]
+  /** The bodies of an input as they stand by then: its own, or what these went into. */
+  standing(id: Id): readonly Body[]
   /** A formula that is worked out along a run, by its field. */
   along(field: string): AlongField
   readonly around: Around
@@ -54,7 +56,12 @@ export interface Later {
   readonly coming: readonly ComingBody[]
   /** Points that the meshes come to, about. */
   readonly points: number
-  make(): { readonly bodies: readonly Body[]; readonly findings: readonly Finding[] }
+  make(): {
+    readonly bodies: readonly Body[]
+    readonly findings: readonly Finding[]
+    /** What else is only known then. */
+    readonly more?: Partial<StepOutput>
+  }
 }
 
 /** What came of a step. No output means it failed, and then a finding says why. */

@@ -1,3 +1,4 @@
+import { fittedBlank } from './fitted-blank.ts'
 import type { Id } from '../base/index.ts'
 import { inputsOf, kindOf, type Capability, type Part, type Step } from '../document/index.ts'
 import type { BendTable } from '../forming/index.ts'
@@ -60,6 +61,7 @@ export function leadOf(part: Part, result: PartResult, chosen: Id | null = null)
   const run = good('carried', step?.id)?.output
   const path = good('path', inputOf(step, 'path'))?.output
   const profile = good('section', inputOf(step, 'section'))
+  const blank = good('blank', blankOf(part, step?.id)?.id)?.output?.blank
   return {
     step,
     run: run?.carried,
@@ -68,7 +70,7 @@ export function leadOf(part: Part, result: PartResult, chosen: Id | null = null)
     path: path?.path,
     profile: profile?.output?.section,
     profileWords: profile?.summary,
-    blank: good('blank', blankOf(part, step?.id)?.id)?.output?.blank,
+    blank: blank && fittedBlank(blank, result.steps),
     bending: step ? run?.table : path?.table,
   }
 }

@@ -1,12 +1,20 @@
 import type { Id } from '../base/index.ts'
-import type { Anchor, Capability, Look, MaterialEntry, StepKindName, StockShape } from '../document/index.ts'
+import type {
+  Anchor,
+  Capability,
+  Look,
+  MaterialEntry,
+  StepKindName,
+  StockShape,
+  TurningName,
+} from '../document/index.ts'
 import type { BendTable, Developed } from '../forming/index.ts'
 import type { CornerResult, Path, PathAnalysis, PlaneFrame } from '../path/index.ts'
 import type { Outline, Section, SectionProperties } from '../profile/index.ts'
 import type { Gap, LooseEnd, SketchEntity, SketchRegion } from '../sketch/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 import type { Placement, Vec3 } from '../space/index.ts'
-import type { Carriage, Chunk, Frames, Joint, Piece, Turning } from '../sweep/index.ts'
+import type { Carriage, Chunk, Facing, Frames, Joint, Piece } from '../sweep/index.ts'
 import type { Body, ComingBody, EndMade, Strand } from './body.ts'
 
 export type { Strand } from './body.ts'
@@ -24,6 +32,8 @@ export interface PathGiven {
   readonly path: Path
   readonly analysis: PathAnalysis
   readonly nodes: readonly PlacedNode[]
+  /** Along edges: how a section sits by the two faces that it runs between. */
+  readonly facing?: Facing
   /** The sketch curves it runs along, by the index of a segment's origin; only for a path of a sketch. */
   readonly pieces?: readonly Id[]
 }
@@ -87,7 +97,7 @@ export interface CarriedGiven {
   readonly before: number
   /** Stations of the whole path where the run's segments start, and where the last ends. */
   readonly sourceStarts: readonly number[]
-  readonly turning: Turning
+  readonly turning: TurningName
   readonly frames: Frames
   readonly carriage: Carriage
   /** Stretches carried in one go, parted at butt corners. */
@@ -118,6 +128,33 @@ export interface HoleMark {
   readonly diameter: number
 }
 
+/** A piece that an end leaves over when it is cut. */
+export interface Leftover {
+  /** Counted from the run on: 1 is the first beyond the cut. */
+  readonly number: number
+  /** mm3 */
+  readonly volume: number
+  readonly kept: boolean
+  readonly middle: Vec3
+  /** Where its faces part: the two places between, and the third corner of the triangle on either side; three numbers a place. */
+  readonly outline: Float32Array
+}
+
+/** How an end of a run meets a body, or a face. Lengths are mm along the end's own way. */
+export interface MeetingGiven {
+  readonly run: Id
+  readonly side: 'start' | 'end'
+  /** From the end as it was to where it first meets: above 0 it stops short, below 0 it went in. */
+  readonly gap: number
+  /** How far on from the end as it was the cut goes, at the least and at the most, and at which clock angles. */
+  readonly shortest: { readonly along: number; readonly clock: number }
+  readonly longest: { readonly along: number; readonly clock: number }
+  /** Length of the run's path to the furthest point of the cut. */
+  readonly length: number
+  /** What falls off, from the run on; those that are kept. */
+  readonly leftovers: readonly Leftover[]
+}
+
 /** The straight bar that a run is bent from. */
 export interface BlankGiven {
   readonly run: Id
@@ -126,6 +163,10 @@ export interface BlankGiven {
   readonly tips: CarriedGiven['tips']
   readonly startAllowance: number
   readonly endAllowance: number
+  /** The cut length is a multiple of this; of any length at 0. */
+  readonly roundUp: number
+  /** What ends that meet something add, each to the furthest point of its cut; below 0 they take off. */
+  readonly fitted: number
   /** How many pieces it is the sum of. */
   readonly pieces: number
   readonly cut: number
@@ -143,6 +184,8 @@ export interface StepOutput {
   readonly section?: SectionGiven
   readonly carried?: CarriedGiven
   readonly bodies?: readonly Body[]
+  /** Ends of runs that meet something. */
+  readonly meetings?: readonly MeetingGiven[]
   /** Holes that stand on runs. */
   readonly holes?: readonly HoleMark[]
   /** Steps whose bodies went into those of this one, and are not there by themselves any more. */

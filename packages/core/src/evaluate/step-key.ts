@@ -1,5 +1,5 @@
 import { mapStepFormulas, needsOf, type Step } from '../document/index.ts'
-import { othersOf, type Scope } from './context.ts'
+import { bodiesNeeded, type Scope } from './context.ts'
 import type { ResolvedFields } from './fields.ts'
 
 const choices = new WeakMap<Step, string>()
@@ -18,11 +18,11 @@ function choicesOf(step: Step): string {
 export function keyOf(step: Step, resolved: ResolvedFields, scope: Scope): string {
   const { part, built, results, waiting, chordError } = scope
   // Bodies count as they stand by then, and whole; all else by what is there before its bodies are.
-  const others = othersOf(step, scope.standing)
+  const others = bodiesNeeded(step, scope.standing)
   const inputs = [
     ...needsOf(step).map((id) => results.get(id)?.basis ?? 0),
     ...others.map((id) => [id, results.get(id)?.version ?? 0]),
-    others.length > 0 && scope.outside.solids !== undefined,
+    others.length > 0 && (scope.outside.solids ? (scope.outside.solids.rough ?? false) : 'none'),
   ]
   const waits = waiting?.finding?.message
   return JSON.stringify([

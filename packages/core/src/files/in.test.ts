@@ -46,6 +46,15 @@ const refusals: {
     ['one too wide', () => FILES_IN.picture.read(png(9000, 20)), /9000 by 20; at most 8000/],
     ['one too large', () => FILES_IN.picture.read(jpeg(7000, 6000)), /42 megapixels/],
   ],
+  mesh: [
+    ['a picture', () => FILES_IN.mesh.read(png(3, 4)), /no STL, OBJ or 3MF/],
+    ['nothing', () => FILES_IN.mesh.read(bytes()), /no STL, OBJ or 3MF/],
+    [
+      'an STL without a facet',
+      () => FILES_IN.mesh.read(new TextEncoder().encode('solid x\nendsolid x\n')),
+      /no triangle/,
+    ],
+  ],
   nodes: [
     ['blanks', () => FILES_IN.nodes.read(' \t \n\t'), /no cells/],
     [

@@ -1,6 +1,6 @@
 import { fail, fault, ok, type Result } from '../base/index.ts'
 import { LIMITS, readPartText } from '../document/index.ts'
-import { readImageHead, readSvg, rowsFromText } from '../format/index.ts'
+import { readImageHead, readMesh, readSvg, rowsFromText } from '../format/index.ts'
 import { SORTS_IN, type FileInId } from './sorts.ts'
 
 /** Rows of cells from a spreadsheet's clipboard; more than a table takes, or none at all, is refused. */
@@ -20,6 +20,7 @@ const READERS = {
   part: readPartText,
   outlines: readSvg,
   picture: readImageHead,
+  mesh: readMesh,
   nodes: readRows,
 } as const satisfies {
   readonly [S in FileInId]: (
@@ -32,5 +33,6 @@ export const FILES_IN = {
   part: { ...SORTS_IN.part, read: READERS.part },
   outlines: { ...SORTS_IN.outlines, read: READERS.outlines },
   picture: { ...SORTS_IN.picture, read: READERS.picture },
+  mesh: { ...SORTS_IN.mesh, read: READERS.mesh },
   nodes: { ...SORTS_IN.nodes, read: READERS.nodes },
 } as const satisfies Record<FileInId, unknown>

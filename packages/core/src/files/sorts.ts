@@ -32,6 +32,13 @@ export const SORTS_IN = {
     types: ['image/png', 'image/jpeg'],
     as: 'bytes',
   },
+  mesh: {
+    title: 'Body (STL, OBJ or 3MF)',
+    by: ['file'],
+    extensions: ['.stl', '.obj', '.3mf'],
+    types: ['model/stl', 'model/obj', 'model/3mf'],
+    as: 'bytes',
+  },
   nodes: {
     title: 'Rows of nodes',
     by: ['paste'],

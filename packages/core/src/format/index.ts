@@ -1,5 +1,7 @@
 export { bendTableCsv, nodesCsv, rowsFromText } from './csv.ts'
 export { readImageHead, type ImageHead } from './image-head.ts'
+export { readMesh } from './mesh-in/read.ts'
+export { MOST_TRIANGLES, type ReadMesh } from './mesh-in/mesh.ts'
 export { stlOf } from './stl.ts'
 export { pictureOf, type Picture, type PictureLook } from './picture.ts'
 export { PICTURE_LOOKS } from './picture-looks.ts'

@@ -77,6 +77,22 @@ describe('the nearest place', () => {
       { numRuns: 200 },
     )
   })
+  it('where two stretches come nearly as near as each other', () => {
+    const c: Curve2 = {
+      kind: 'bezier',
+      points: [
+        [-0.09, -0.11],
+        [-0.06, -49.08],
+        [-47.15, -19.47],
+        [-0.02, -6.75],
+      ],
+    }
+    const p: Vec2 = [49.98, -3.25]
+    const least = Math.min(
+      ...Array.from({ length: 20_001 }, (_, i) => vec2.distance(pointAt(c, i / 20_000), p)),
+    )
+    expect(nearestOn(c, p).distance).toBeLessThan(least + 1e-9)
+  })
   it('pieces are as long as the whole', () => {
     fc.assert(
       fc.property(curve, fc.double({ min: 0.1, max: 0.9, noNaN: true }), (c, t) => {

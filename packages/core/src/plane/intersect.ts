@@ -43,18 +43,38 @@ export function nearestOn(
     const ends = [at(0), at(1)].sort((x, y) => x.distance - y.distance)[0]!
     return inside && inside.distance <= ends.distance ? inside : ends
   }
-  let best = at(0)
-  for (let i = 1; i <= BEZIER_LOOKS; i++) {
-    const here = at(i / BEZIER_LOOKS)
-    if (here.distance < best.distance) best = here
-  }
-  // Newton on (c(t) - p) . c'(t) = 0 from the nearest look; only steps that come nearer count.
+  // From every look that is nearer than its neighbours: which of them leads nearest is only known at the end.
+  const looks = Array.from({ length: BEZIER_LOOKS + 1 }, (_, i) => at(i / BEZIER_LOOKS))
+  const isLow = (i: number): boolean =>
+    [i - 1, i + 1].every((k) => !(looks[k] && looks[k].distance < looks[i]!.distance))
+  return looks
+    .filter((_, i) => isLow(i))
+    .map((from) => nearerOn(c, p, from, at))
+    .reduce((best, here) => (here.distance < best.distance ? here : best))
+}
+
+type Near = ReturnType<typeof nearestOn>
+
+/** Newton on (c(t) - p) . c'(t) = 0 from a place; only steps that come nearer count, and where one does not, its half does. */
+function nearerOn(
+  c: Extract<Curve2, { kind: 'bezier' }>,
+  p: Vec2,
+  from: Near,
+  at: (t: number) => Near,
+): Near {
+  let best = from
   for (let k = 0; k < NEWTON_STEPS; k++) {
     const { point, first, second } = bezierAt(c, best.t)
     const off = vec2.sub(point, p)
     const slope = vec2.dot(first, first) + vec2.dot(off, second)
-    if (!(slope > 0)) break
-    const next = at(Math.min(Math.max(best.t - vec2.dot(off, first) / slope, 0), 1))
+    // Where the distance bows the other way, down it by a share of a look.
+    let step =
+      slope > 0 ? -vec2.dot(off, first) / slope : -Math.sign(vec2.dot(off, first)) / (4 * BEZIER_LOOKS)
+    let next = at(Math.min(Math.max(best.t + step, 0), 1))
+    for (let n = 0; n < HALVINGS && !(next.distance < best.distance); n++) {
+      step /= 2
+      next = at(Math.min(Math.max(best.t + step, 0), 1))
+    }
     if (!(next.distance < best.distance)) break
     best = next
   }
@@ -62,6 +82,7 @@ export function nearestOn(
 }
 
 const BEZIER_LOOKS = 48
+const HALVINGS = 6
 const NEWTON_STEPS = 12
 
 /** The share of an arc at an angle; over 1 where the arc does not pass it. */

@@ -24,29 +24,34 @@ export const runsOn = (a: Curve2, b: Curve2): boolean => {
 /**
  * What runs beside a chain of lines and arcs at a distance to the left of its travel (to the right where negative).
  * Neighbours that run on smoothly meet by themselves; others run on or back to where they cross, or, outside a corner
- * and where asked, are joined by an arc round it.
+ * and where asked, are joined by an arc round it. Each curve may have a distance of its own; neighbours that run on smoothly must have
+ * one.
  */
 export function offsetChain(
   chain: readonly SimpleCurve[],
   closed: boolean,
-  distance: number,
+  distance: number | readonly number[],
   corners: 'extended' | 'rounded',
 ): readonly OffsetStretch[] | OffsetFault {
-  const aside = chain.map((c) => shifted(c, distance))
+  const by = chain.map((_, i) => (typeof distance === 'number' ? distance : distance[i]!))
+  const aside = chain.map((c, i) => shifted(c, by[i]!))
   const tight = aside.findIndex((c) => c === undefined)
   if (tight >= 0) return { kind: 'tight', at: tight }
   const curves = aside as SimpleCurve[]
-  const reach = 4 * sizeOf(chain) + 4 * Math.abs(distance)
+  const reach = 4 * sizeOf(chain) + 4 * Math.max(...by.map(Math.abs))
   const n = chain.length
   const after: (OffsetStretch | undefined)[] = []
   for (let i = 0; i < (closed ? n : n - 1); i++) {
     const j = (i + 1) % n
     const [here, next] = [curves[i]!, curves[j]!]
-    if (runsOn(chain[i]!, chain[j]!)) continue
+    if (runsOn(chain[i]!, chain[j]!)) {
+      if (by[i] !== by[j]) return { kind: 'corner', at: i }
+      continue
+    }
     const corner = pointAt(chain[j]!, 0)
-    const outside = vec2.cross(directionAt(chain[i]!, 1), directionAt(chain[j]!, 0)) * distance < 0
+    const outside = vec2.cross(directionAt(chain[i]!, 1), directionAt(chain[j]!, 0)) * by[i]! < 0
     if (outside && corners === 'rounded') {
-      after[i] = { beside: undefined, round: j, curve: roundCorner(here, next, corner, distance) }
+      after[i] = { beside: undefined, round: j, curve: roundCorner(here, next, corner, by[i]!) }
       continue
     }
     const [meeting] = crossings(whole(here, reach), whole(next, reach), tolerance.samePlace * reach)

@@ -99,8 +99,8 @@ function meanPoint(c: Curve2, i: number, steps: number): readonly [number, numbe
 }
 
 /** Points of a section of which the area is that of the section, where its outline is straights and arcs. */
-export const meanOutline = (section: Region | Section, chordError: number): Outline =>
-  outlineOf(section, chordError, undefined, meanPoint)
+export const meanOutline = (section: Region | Section, chordError: number, plan?: OutlinePlan): Outline =>
+  outlineOf(section, chordError, plan, meanPoint)
 
 /** Points of a section within `chordError` of its true outline; with a plan, cut up as it says. */
 export function outlineOf(

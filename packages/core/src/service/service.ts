@@ -12,8 +12,8 @@ import {
   type Outside,
   type PartResult,
 } from '../evaluate/index.ts'
-import { takeOut, type FileWanted, type MadeFile } from '../files/index.ts'
-import { PICTURE_LOOKS, pictureOf, type Picture } from '../format/index.ts'
+import { FILES_IN, takeOut, type FileWanted, type MadeFile } from '../files/index.ts'
+import { PICTURE_LOOKS, pictureOf, type Picture, type ReadMesh } from '../format/index.ts'
 import { traceOutlines, type ColourPicture, type TraceOptions } from '../trace/index.ts'
 
 /** One way of turning a run, drawn small. */
@@ -35,6 +35,8 @@ export interface Service {
   /** Outlines of what a picture shows. */
   trace(picture: ColourPicture, options: TraceOptions): ReturnType<typeof traceOutlines>
   takeOut(part: Part, wanted: FileWanted): Result<MadeFile>
+  /** The mesh that a file holds. */
+  readMesh(bytes: Uint8Array): Result<ReadMesh>
   /** All bodies of a part drawn small; undefined when there is none. */
   picture(part: Part, size: PictureSize): Picture | undefined
 }
@@ -49,6 +51,7 @@ export function createService(outside?: Outside): Service {
         picture: bodies && drawn(bodies, size),
       })),
     trace: traceOutlines,
+    readMesh: FILES_IN.mesh.read,
     takeOut: (part, wanted) => takeOut(evaluator, part, wanted),
     picture(part, size) {
       const bodies = bodiesOf(evaluator.evaluate(part))

@@ -1,6 +1,44 @@
 export type { MadeSolid, SolidMesh, Solids, SolidTree } from './solids.ts'
 export { extrudedMesh, isFlatSide, type Extrusion, type OutlineBy } from './extruded.ts'
 export { meshForSolids, placedShell, ROUND, shellOf, type Shell, type SplitMesh } from './shell.ts'
+export { lineRoots } from './line-roots.ts'
+export { awayFromMesh, partsBy, type SolidPart } from './parts.ts'
 export { skinOf, type Skin } from './skin.ts'
-export { extrapolated, skinVolumes, solidSurface, solidVolume, type Extrapolated } from './measures.ts'
+export { extrapolatedByRate, skinVolumes, solidSurface, solidVolume, type Extrapolated } from './measures.ts'
 export { isFlatTurned, reachBeside, turnedMesh, turnedVolume, type Revolution } from './turned.ts'
+export {
+  edgeForms,
+  edgeSection,
+  edgeShell,
+  type EdgeCut,
+  type EdgeEnd,
+  type EdgeSection,
+  type EdgeStretch,
+} from './edge-cut.ts'
+export { blendShell } from './blended.ts'
+export { blendVolume } from './blend-volume.ts'
+export {
+  cornersOf,
+  inwardAt,
+  placeOnOutline,
+  type Blend,
+  type BlendEnd,
+  type BlendSection,
+} from './blend-surface.ts'
+export { cornerCentre, cornerForm, cornerShell, type CornerCut } from './corner-cut.ts'
+export {
+  besideFace,
+  offsetForm,
+  onFaces,
+  placedForm,
+  sameForm,
+  turnedOver,
+  type Beside,
+  type FaceForm,
+  type KnownForm,
+} from './forms.ts'
+export { broughtShell, type BroughtShell } from './brought/facets.ts'
+export { healthOf, isWhole, type MeshHealth, type MeshHole } from './brought/health.ts'
+export { mended } from './brought/mend.ts'
+export { extrudedForms, turnedForms } from './made-forms.ts'
+export { sweptForms, type SweptFaces } from './swept-forms.ts'

@@ -58,8 +58,34 @@ export interface Extrapolated {
   readonly error: number
 }
 
-/** What a figure comes to at no chord error, from what it is at `coarse` and at a quarter of that (Richardson 1911). */
-export const extrapolated = (atCoarse: number, atFine: number): Extrapolated => ({
-  value: atFine + (atFine - atCoarse) / 3,
-  error: Math.abs(atFine - atCoarse),
-})
+/** Shares of its error that a figure keeps at a quarter of the chord error: of the order 1 to 3 in that. Outside of it it is uneven. */
+const LEAST_KEPT = 1 / 70
+const MOST_KEPT = 1 / 2.5
+/** Those that it keeps in theory, of the orders 1, 3/2, 2 and 3. */
+const KEPT = [1 / 4, 1 / 8, 1 / 16, 1 / 64]
+/** Nearer to one of them than this share of it, that is meant. */
+const AS_IN_THEORY = 0.1
+/** The share of what the finest step still changed that what was worked out from it may be off by at least. */
+const STILL_OFF = 1 / 10
+
+/** What is left beyond the finest, as a share of the step to it, where so much of the error is kept at each. */
+const beyond = (kept: number): number => kept / (1 - kept)
+
+/**
+ * What a figure comes to at no chord error, from what it is at three, each a quarter of the one before: by the rate at which it comes
+ * nearer (Aitken 1926), as vertices that hold the area go with another power than those on the surface. The nearer that rate is to one
+ * that theory knows, which is taken where it is near, the less it can be off. Where it is uneven, the finest is taken, and may be off by as much as it still changed.
+ */
+export function extrapolatedByRate(coarse: number, middle: number, fine: number): Extrapolated {
+  const [first, second] = [middle - coarse, fine - middle]
+  const kept = second / first
+  // Where it is uneven the last two may agree by chance.
+  const most = Math.max(Math.abs(second), Math.abs(first) / 4)
+  if (!(kept > LEAST_KEPT && kept < MOST_KEPT)) return { value: fine, error: most }
+  const nearest = KEPT.reduce((a, b) => (Math.abs(b - kept) < Math.abs(a - kept) ? b : a))
+  const by = Math.abs(nearest - kept) < AS_IN_THEORY * nearest ? nearest : kept
+  return {
+    value: fine + second * beyond(by),
+    error: Math.abs(second) * Math.max(STILL_OFF, 2 * Math.abs(beyond(kept) - beyond(nearest))),
+  }
+}

@@ -23,7 +23,7 @@ const RUNS_ON = 0.94
  * wall of a cut; `last` says which faces are drawn last, as those of cut ends are.
  */
 export function skinOf(
-  made: MadeSolid,
+  made: Omit<MadeSolid, 'volume'>,
   shells: readonly Shell[],
   last: (shell: number, tag: number) => boolean,
 ): Skin {
@@ -131,7 +131,7 @@ function normalAt(
 
 /** Edges between different faces: sharp where the normals part, tangent where they do not; none between planes that are one. */
 function linesOf(
-  made: MadeSolid,
+  made: Omit<MadeSolid, 'volume'>,
   order: Uint32Array,
   tags: Uint32Array,
   corners: Uint32Array,

@@ -2,7 +2,14 @@ import { spend } from '../base/index.ts'
 import { chordTurn, TURN, tolerance } from '../num/index.ts'
 import type { PlaneFrame } from '../path/index.ts'
 import { directionAt, pointAt, vec2, type Vec2 } from '../plane/index.ts'
-import { loopsOf, meanReach, outlineOf, sectionProperties, type Section } from '../profile/index.ts'
+import {
+  loopsOf,
+  meanReach,
+  outlineOf,
+  sectionProperties,
+  type Outline,
+  type Section,
+} from '../profile/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import { edgesOf, isEnd, packTag, unpackTag } from '../sweep/index.ts'
 import type { OutlineBy } from './extruded.ts'
@@ -17,6 +24,10 @@ export interface Revolution {
   readonly along: Vec2
   /** How far it is turned, right-hand rule about the axis, rad; at most a whole turn. */
   readonly angle: number
+  /** What the edges of its section are called, in their order; else they go by their numbers. */
+  readonly edgeNames?: readonly string[]
+  /** The section by whose reach it is cut up round its axis, that its facets lie on those of what it stands in; else its own. */
+  readonly as?: Section
 }
 
 /** Nearer to the axis than this share of its reach a point lies on it. */
@@ -49,7 +60,7 @@ export function turnedVolume({ section, at, along, angle }: Revolution): number 
 
 /** The mesh of a turned section: its sides edge by edge, then the faces at its start and its end where it is no whole turn. */
 export function turnedMesh(
-  { section, plane, at, along, angle }: Revolution,
+  { section, plane, at, along, angle, as }: Revolution,
   chordError: number,
   by: OutlineBy = outlineOf,
 ): SplitMesh & { readonly edges: number } {
@@ -57,9 +68,11 @@ export function turnedMesh(
   const edges = edgesOf(o).all
   const around = o.x.length
   const left: Vec2 = [-along[1], along[0]]
-  const r = Float64Array.from(o.x, (x, i) => vec2.dot(left, vec2.sub([x, o.y[i]!], at)))
+  const away = ({ x, y }: Outline): Float64Array =>
+    Float64Array.from(x, (v, i) => vec2.dot(left, vec2.sub([v, y[i]!], at)))
+  const r = away(o)
   const h = Float64Array.from(o.x, (x, i) => vec2.dot(along, vec2.sub([x, o.y[i]!], at)))
-  const reach = r.reduce((most, v) => Math.max(most, v), 0)
+  const reach = (as ? away(by(as, chordError)) : r).reduce((most, v) => Math.max(most, v), 0)
   r.forEach((v, i) => {
     if (v < ON_AXIS * reach) r[i] = 0
   })

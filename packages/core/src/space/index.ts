@@ -7,6 +7,7 @@ export {
   isMirroring,
   meshPlaced,
   mirrored,
+  mirroredIn,
   placeDirection,
   placedThen,
   placePoint,
@@ -14,8 +15,10 @@ export {
   turned,
   unplacedDirection,
   unplacedPoint,
+  unplacing,
   type AxisName,
   type Placement,
 } from './placement.ts'
+export { packMesh, unpackMesh, type BareMesh, type PackedMesh } from './packed.ts'
 export { hatchSlice, planeSquareTo, sliceMesh, type CutPlane, type Slice } from './slice.ts'
 export { measureBetween, type Measured, type Picked } from './measure.ts'

@@ -21,6 +21,25 @@ export function mirrored(normal: AxisName, offset: number): Placement {
   return { ...IN_PLACE, [normal]: vec3.scale(along, -1), shift: vec3.scale(along, 2 * offset) }
 }
 
+/** Mirrored in a plane through a place, square to a unit normal. */
+export function mirroredIn(at: Vec3, normal: Vec3): Placement {
+  const image = (v: Vec3): Vec3 => vec3.addScaled(v, normal, -2 * vec3.dot(v, normal))
+  return {
+    x: image(IN_PLACE.x),
+    y: image(IN_PLACE.y),
+    z: image(IN_PLACE.z),
+    shift: vec3.scale(normal, 2 * vec3.dot(at, normal)),
+  }
+}
+
+/** The place that undoes another. */
+export const unplacing = (p: Placement): Placement => ({
+  x: unplacedDirection(p, IN_PLACE.x),
+  y: unplacedDirection(p, IN_PLACE.y),
+  z: unplacedDirection(p, IN_PLACE.z),
+  shift: unplacedDirection(p, vec3.scale(p.shift, -1)),
+})
+
 /** Turned about an axis through a point, right-hand rule. */
 export function turned(axis: AxisName, through: Vec3, angle: number): Placement {
   const about = IN_PLACE[axis]

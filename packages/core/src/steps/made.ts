@@ -1,10 +1,17 @@
 import type { Step, StepBase, StepKindName } from '../document/index.ts'
 import type { StepMaker } from '../evaluate/kind.ts'
 import { blankMaker } from './blank/made.ts'
+import { broughtBodyMaker } from './brought-body/made.ts'
+import { blendedMaker } from './blended/made.ts'
+import { edgesMaker } from './edges/made.ts'
+import { edgePathMaker } from './edge-path/made.ts'
+import { pushedMaker } from './pushed/made.ts'
+import { hollowedMaker } from './hollowed/made.ts'
 import { extrudedMaker } from './extruded/made.ts'
 import { halvedMaker } from './halved/made.ts'
 import { helixPathMaker } from './helix-path/made.ts'
 import { holesMaker } from './holes/made.ts'
+import { meetingMaker } from './meeting/made.ts'
 import { nodePathMaker } from './node-path/made.ts'
 import { plainBodyMaker } from './plain-body/made.ts'
 import { runMaker } from './run/made.ts'
@@ -25,9 +32,16 @@ const OWN: { readonly [K in StepKindName]: StepMaker<Extract<Step, { kind: K }>>
   run: runMaker,
   extruded: extrudedMaker,
   turned: turnedMaker,
+  blended: blendedMaker,
   'plain-body': plainBodyMaker,
+  'brought-body': broughtBodyMaker,
   halved: halvedMaker,
   holes: holesMaker,
+  meeting: meetingMaker,
+  edges: edgesMaker,
+  hollowed: hollowedMaker,
+  pushed: pushedMaker,
+  'edge-path': edgePathMaker,
   blank: blankMaker,
 }
 

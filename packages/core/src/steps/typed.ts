@@ -1,10 +1,17 @@
 import type { Id } from '../base/index.ts'
 import type { FormulaVisitor, Input, Station, StepBase, StepKind } from '../document/kind.ts'
 import { blankKind, type BlankStep } from './blank/typed.ts'
+import { broughtBodyKind, type BroughtBodyStep } from './brought-body/typed.ts'
+import { blendedKind, type BlendedStep } from './blended/typed.ts'
+import { edgesKind, type EdgesStep } from './edges/typed.ts'
+import { edgePathKind, type EdgePathStep } from './edge-path/typed.ts'
+import { pushedKind, type PushedStep } from './pushed/typed.ts'
+import { hollowedKind, type HollowedStep } from './hollowed/typed.ts'
 import { extrudedKind, type ExtrudedStep } from './extruded/typed.ts'
 import { halvedKind, type HalvedStep } from './halved/typed.ts'
 import { helixPathKind, type HelixPathStep } from './helix-path/typed.ts'
 import { holesKind, type HolesStep } from './holes/typed.ts'
+import { meetingKind, type MeetingStep } from './meeting/typed.ts'
 import { nodePathKind, type NodePathStep } from './node-path/typed.ts'
 import { plainBodyKind, type PlainBodyStep } from './plain-body/typed.ts'
 import { runKind, type RunStep } from './run/typed.ts'
@@ -26,9 +33,16 @@ interface StepTypes {
   readonly run: RunStep
   readonly extruded: ExtrudedStep
   readonly turned: TurnedStep
+  readonly blended: BlendedStep
   readonly 'plain-body': PlainBodyStep
+  readonly 'brought-body': BroughtBodyStep
   readonly halved: HalvedStep
   readonly holes: HolesStep
+  readonly meeting: MeetingStep
+  readonly edges: EdgesStep
+  readonly hollowed: HollowedStep
+  readonly pushed: PushedStep
+  readonly 'edge-path': EdgePathStep
   readonly blank: BlankStep
 }
 export type StepKindName = keyof StepTypes
@@ -44,9 +58,16 @@ const OWN: { readonly [K in StepKindName]: StepKind<StepTypes[K]> } = {
   run: runKind,
   extruded: extrudedKind,
   turned: turnedKind,
+  blended: blendedKind,
   'plain-body': plainBodyKind,
+  'brought-body': broughtBodyKind,
   halved: halvedKind,
   holes: holesKind,
+  meeting: meetingKind,
+  edges: edgesKind,
+  hollowed: hollowedKind,
+  pushed: pushedKind,
+  'edge-path': edgePathKind,
   blank: blankKind,
 }
 

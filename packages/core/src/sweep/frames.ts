@@ -107,7 +107,8 @@ export function wayOn(f: Frames, index: number, s: number): Vec3 {
   return segmentTangent(f.path.segments[index]!, s)
 }
 
-function turned(side: Vec3, up: Vec3, roll: number): [Vec3, Vec3] {
+/** Side and up turned by a roll, by the right-hand rule about travel. */
+export function turned(side: Vec3, up: Vec3, roll: number): [Vec3, Vec3] {
   if (roll === 0) return [side, up]
   return [vec3.round(side, up, roll), vec3.round(up, vec3.scale(side, -1), roll)]
 }

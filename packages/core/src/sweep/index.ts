@@ -19,6 +19,7 @@ export {
   type Frames,
   type Turning,
 } from './frames.ts'
+export { facingFrames, type Facing } from './facing.ts'
 export { steepStretches, uprightFrames } from './upright-frames.ts'
 export {
   isPlain,
@@ -36,6 +37,8 @@ export { pointsNeeded } from './ring-steps.ts'
 export { leaned, placeRings, type Rings } from './rings.ts'
 export { seamOf, turnsOnto, type Seam } from './seam.ts'
 export { edgesOf, meshRun, type Edges } from './mesh.ts'
+export { ringPlaces } from './doubles.ts'
+export { lengthened, type Carried } from './lengthen.ts'
 export { joinRunMeshes } from './mesh-join.ts'
 export { runMeshSize, type MeshSize } from './mesh-size.ts'
 export { domeMesh, plugMesh } from './caps.ts'

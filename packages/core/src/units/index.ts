@@ -1,5 +1,13 @@
+export { decimalsThatHold } from './held.ts'
 export { DIMENSIONS, describeDimension, type Dimension, type DimensionName } from './dimension.ts'
-export { LENGTH_FACTORS, MASS_FACTORS, unitNamed, type LengthUnit, type MassUnit } from './unit.ts'
+export {
+  LENGTH_FACTORS,
+  LENGTH_UNITS,
+  MASS_FACTORS,
+  unitNamed,
+  type LengthUnit,
+  type MassUnit,
+} from './unit.ts'
 export type { Quantity } from './quantity.ts'
 export type { BareUnits, Surroundings } from './evaluate.ts'
 export {
@@ -30,3 +38,11 @@ export {
   type DensityUnit,
   type LengthDisplay,
 } from './format.ts'
+export {
+  compareExpected,
+  EXPECTED,
+  isExpectedText,
+  type Compared,
+  type Expected,
+  type ExpectedOf,
+} from './expected.ts'

@@ -10,6 +10,7 @@ export interface Unit {
 /** Units a length can be typed and shown in, in mm. Exact by definition (inch: 1959 agreement). */
 export const LENGTH_FACTORS = { mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 } as const
 export type LengthUnit = keyof typeof LENGTH_FACTORS
+export const LENGTH_UNITS = Object.keys(LENGTH_FACTORS) as readonly LengthUnit[]
 
 /** Units a mass can be typed and shown in, in kg. Exact by definition. */
 export const MASS_FACTORS = { kg: 1, g: 0.001, lb: 0.45359237 } as const

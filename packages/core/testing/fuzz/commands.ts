@@ -13,17 +13,44 @@ import {
   type StepKindName,
   type StockShape,
 } from '../../src/document/index.ts'
+import { packMesh } from '../../src/space/index.ts'
+import { altered, boxMesh } from '../meshes.ts'
 import * as edit from '../../src/edit/index.ts'
 import { countingIds, ok, type Result } from '../../src/base/index.ts'
 import type { Random } from './random.ts'
 
 const FORMULAS = ['0', '1', '12', '40', '-5', '1/2 in', 'reach', 'reach * 2', 't * 3', '90 deg', '2 kg', '']
+/** A box of which two triangles are missing. */
+const OPEN_MESH = {
+  file: 'box.stl',
+  ...packMesh(altered(boxMesh([0, 0, 0], [20, 30, 40]), { without: [2, 3] })),
+}
 const NAMES = ['reach', 'wide', 'Rail', 'a b', '']
 const PLANES = [
   { kind: 'xy', offset: '0' },
   { kind: 'yz', offset: '5' },
   { kind: 'square', path: 'path', station: '10' },
 ] as const
+
+/** A face that may be there. */
+function someFace(part: Part, r: Random): { of: string; face: string } {
+  const of = anyStep(part, r)
+  return { of, face: `${of}/0/${r.pick(['end', 'start', 'side-0', 'side-1', 'gone'] as const)}` }
+}
+
+/** Edges as a block has them, on a step that may be one. */
+function someEdges(part: Part, r: Random): { id: string; edge: string }[] {
+  const of = anyStep(part, r)
+  const [top, side, next, before] = ['end', 'side-0', 'side-1', 'side-3'].map((f) => `${of}/0/${f}`)
+  return r.chance(0.3)
+    ? []
+    : [
+        {
+          id: newId(part, 'e'),
+          edge: `${top}|${side}(${r.chance(0.5) ? `${before}>${next}` : `${next}>${before}`})`,
+        },
+      ]
+}
 
 const newId = (part: Part, prefix: string): string => countingIds(prefix, idsIn(part))()
 const anyStep = (part: Part, r: Random): string => (part.steps.length > 0 ? r.pick(part.steps).id : 'none')
@@ -173,6 +200,10 @@ export const TRIES: Readonly<Record<string, Try>> = {
     constraints: [],
   })),
   setPlane: through(edit.setPlane, (part, r) => ({ step: idOf(part, r, 'sketch'), plane: r.pick(PLANES) })),
+  setFacing: through(edit.setFacing, (part, r) => ({
+    step: idOf(part, r, 'sketch'),
+    facing: { over: r.chance(0.5), quarters: r.pick([0, 1, 2, 3] as const) },
+  })),
   setPicture: through(edit.setPicture, (part, r) => ({
     step: idOf(part, r, 'sketch'),
     picture: r.chance(0.5)
@@ -243,6 +274,69 @@ export const TRIES: Readonly<Record<string, Try>> = {
     }))
     return { step: holes?.id ?? 'none', choices: rows ? { rows } : {} }
   }),
+  changeMeeting: through(edit.changeMeeting, (part, r) => ({
+    step: idOf(part, r, 'meeting'),
+    choices: {
+      side: r.pick(['start', 'end'] as const),
+      reach: r.pick(['outside', 'inside'] as const),
+      joined: r.chance(0.5),
+      keeps: r.pick([[], [1]]),
+    },
+  })),
+  changeEdges: through(edit.changeEdges, (part, r) => ({
+    step: idOf(part, r, 'edges'),
+    choices: { shape: r.pick(['rounded', 'bevelled'] as const), edges: someEdges(part, r) },
+  })),
+  changeEdgePath: through(edit.changeEdgePath, (part, r) => ({
+    step: idOf(part, r, 'edge-path'),
+    choices: { reversed: r.chance(0.5), edges: someEdges(part, r).map(({ edge }) => ({ edge })) },
+  })),
+  changeBlended: through(edit.changeBlended, (part, r) => ({
+    step: idOf(part, r, 'blended'),
+    choices: r.chance(0.3)
+      ? {
+          smooth: true,
+          start: 'tangent' as const,
+          startOn: idOf(part, r, r.pick(['turned', 'plain-body', 'run'] as const)),
+        }
+      : { smooth: r.chance(0.5), start: r.pick(['free', 'square'] as const) },
+  })),
+  changeBroughtBody: through(edit.changeBroughtBody, (part, r) => ({
+    step: idOf(part, r, 'brought-body'),
+    choices: r.pick([
+      { unit: r.pick(['mm', 'in', 'unsaid'] as const) },
+      { mended: r.chance(0.5) },
+      { mesh: OPEN_MESH },
+    ]),
+  })),
+  changeCopies: through(edit.changeCopies, (part, r) => ({
+    step: idOf(part, r, r.pick(['extruded', 'turned', 'plain-body'] as const)),
+    copies: r.chance(0.4)
+      ? []
+      : [
+          {
+            id: newId(part, 'k'),
+            kind: 'row',
+            count: r.pick(['2', '3', '0']),
+            x: '30',
+            y: '0',
+            z: '0',
+          } as const,
+        ],
+  })),
+  changePushed: through(edit.changePushed, (part, r) => ({
+    step: idOf(part, r, 'pushed'),
+    choices: { on: someFace(part, r) },
+  })),
+  changeHollowed: through(edit.changeHollowed, (part, r) => ({
+    step: idOf(part, r, 'hollowed'),
+    choices: { open: r.chance(0.3) ? [] : [someFace(part, r)] },
+  })),
+  pickInstead: through(edit.pickInstead, (part, r) => ({
+    step: anyStep(part, r),
+    was: `${anyStep(part, r)}/0/end`,
+    now: `${anyStep(part, r)}/0/${r.pick(['start', 'side-0'] as const)}`,
+  })),
   changeHalved: through(edit.changeHalved, (part, r) => ({
     step: idOf(part, r, 'halved'),
     choices: { plane: r.pick(['xy', 'xz', 'yz'] as const), mirrored: r.chance(0.5) },
@@ -260,6 +354,11 @@ export const TRIES: Readonly<Record<string, Try>> = {
   })),
   reversePath: through(edit.reversePath, (part, r) => ({ step: anyStep(part, r) })),
   renamePart: through(edit.renamePart, (_, r) => ({ name: r.pick(NAMES) })),
+  setExpected: through(edit.setExpected, (_, r) => ({
+    of: r.pick(['mass', 'volume', 'length'] as const),
+    text: r.pick(['', '1', '0.25', '12,5', 'much']),
+    unit: r.pick(['mm', 'kg', 'in'] as const),
+  })),
   setUnits: through(edit.setUnits, (_, r) => ({
     units: {
       length: { unit: r.pick(['mm', 'in'] as const), style: { kind: 'decimal' as const, places: 3 } },

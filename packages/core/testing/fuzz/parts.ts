@@ -227,6 +227,8 @@ function bodiesAfter(r: Random, run: string | undefined): Step[] {
             ? { wall: { side: r.pick(['left', 'right', 'even'] as const), thickness: size(r, [1, 2]) } }
             : {}),
         }
+    if (run !== undefined && made.length > 2 && r.chance(0.2))
+      return [randomMeeting(r, id, run, made.slice(1, -1))]
     if (made.length > 1 && r.chance(0.15))
       return [
         {
@@ -279,8 +281,36 @@ function bodiesAfter(r: Random, run: string | undefined): Step[] {
         },
       ]
     }
-    return [randomSketch(r, sketch), body]
+    return [onSomeFace(r, randomSketch(r, sketch), made.slice(0, -1)), body]
   }).flat()
+}
+
+/** A sheet that may lie on a face of a body before it, turned over or by quarters. */
+function onSomeFace(r: Random, sheet: SketchStep, bodies: readonly string[]): SketchStep {
+  if (bodies.length === 0 || r.chance(0.6)) return sheet
+  const of = r.pick(bodies)
+  const face = `${of}/0/${r.pick(['end', 'start', 'side-0', 'side-c0', 'side-0-0', 'gone'] as const)}`
+  return {
+    ...sheet,
+    plane: { kind: 'face', on: { of, face }, offset: size(r, [0, 0, 2]) },
+    facing: { over: r.chance(0.5), quarters: r.pick([0, 1, 2, 3] as const) },
+  }
+}
+
+function randomMeeting(r: Random, id: string, run: string, bodies: readonly string[]): Step {
+  const of = r.pick(bodies)
+  return {
+    id,
+    name: id,
+    aside: false,
+    kind: 'meeting',
+    of: run,
+    side: r.pick(['start', 'end'] as const),
+    to: r.chance(0.7) ? { kind: 'body', body: of } : { kind: 'face', on: { of, face: `${of}/0/end` } },
+    reach: r.pick(['outside', 'outside', 'inside'] as const),
+    joined: r.chance(0.4),
+    keeps: r.pick([[], [], [1], [1, 2], [7]]),
+  }
 }
 
 const USUAL: Readonly<Record<string, readonly number[]>> = {

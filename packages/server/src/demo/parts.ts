@@ -1,3 +1,4 @@
+import { bailFront, pottingBoard, ventLamp } from './body-parts.ts'
 import {
   nodeEntry,
   partOnPath,
@@ -108,7 +109,7 @@ const drawerBail: Part = (() => {
       { id: 'v3', name: 'width', dimension: 'length', formula: '14' },
       { id: 'v4', name: 'depth', dimension: 'length', formula: '8' },
     ],
-    steps: [bailSection, ...part.steps.map((s) => (s.id === 'profile' ? section : s))],
+    steps: [bailSection, ...part.steps.map((s) => (s.id === 'profile' ? section : s)), ...bailFront()],
   }
 })()
 
@@ -267,6 +268,8 @@ const dripGroove: Part = (() => {
 
 export const DEMO_PARTS: readonly Part[] = [
   dripGroove,
+  ventLamp,
+  pottingBoard,
   vineSpring,
   trayRim,
   pumpLoom,

@@ -22,7 +22,10 @@ beforeAll(async () => {
     // Its binary part lies beside it.
     external: ['manifold-3d/*'],
     format: 'esm',
-    banner: { js: "import { createRequire } from 'module';const require = createRequire(import.meta.url);" },
+    // By a name that no package uses for its own.
+    banner: {
+      js: "import { createRequire as requireFrom } from 'module';const require = requireFrom(import.meta.url);",
+    },
     logLevel: 'error',
   })
   script = pathToFileURL(file)

@@ -2,6 +2,7 @@ import type { Id } from '@flexum/core/base'
 import { kindOf, type Capability, type Part, type Station, type Step } from '@flexum/core/document'
 import {
   blankOf,
+  fittedBlank,
   inputOf,
   leadRun,
   takenIn,
@@ -11,6 +12,7 @@ import {
   type CarriedGiven,
   type Finding,
   type HoleMark,
+  type MeetingGiven,
   type PartResult,
   type PathGiven,
   type SectionGiven,
@@ -50,6 +52,8 @@ export interface RunView {
   readonly bodies: readonly Body[]
   readonly pieces: readonly Piece[]
   readonly blank: BlankGiven | undefined
+  /** The same with the ends that meet something. */
+  readonly bar: BlankGiven | undefined
   /** How the run is bent as it is made; its path, when nothing is carried along it. */
   readonly bending: Bending | undefined
   /** Something shown is the last good result and not what the recipe now says. */
@@ -80,6 +84,7 @@ export function runView(
   const path = seen(pathStep, 'path')
   const profile = seen(inputOf(run, 'section'), 'section')
   const made = seen(run?.id, 'carried')
+  const blank = seen(blankOf(part, run?.id)?.id, 'blank').output?.blank
   return {
     pathStep,
     runStep: run?.id,
@@ -90,7 +95,8 @@ export function runView(
     run: made.output?.carried,
     bodies: made.output?.bodies ?? NONE,
     pieces: made.output?.pieces ?? NONE,
-    blank: seen(blankOf(part, run?.id)?.id, 'blank').output?.blank,
+    blank,
+    bar: blank && fittedBlank(blank, result?.steps ?? []),
     bending: run ? made.output?.table : path.output?.table,
     stale: path.stale || made.stale || profile.stale,
   }
@@ -113,6 +119,12 @@ export interface ShownBody {
 export const holesOn = (result: PartResult | undefined, run: Id | undefined): readonly HoleMark[] =>
   (result?.steps ?? []).flatMap((s) =>
     isBuilt(s) && run !== undefined ? (s.output?.holes ?? []).filter((h) => h.run === run) : [],
+  )
+
+/** The ends of a run that meet something. */
+export const meetingsOn = (result: PartResult | undefined, run: Id | undefined): readonly MeetingGiven[] =>
+  (result?.steps ?? []).flatMap((s) =>
+    isBuilt(s) && run !== undefined ? (s.output?.meetings ?? []).filter((m) => m.run === run) : [],
   )
 
 /** Every body that is to be seen, whole or as it last was; none that went into another that is there. */

@@ -16,6 +16,7 @@ import type { PartResult } from '@flexum/core/evaluate'
 import type { PartHead } from '../api/parts.ts'
 import type { Compute } from '../compute/client.ts'
 import { Cancelled } from '../compute/client.ts'
+import type { Picking } from './picking.ts'
 import { stepsGiving } from './results.ts'
 
 /** What is chosen: the station of work, and a step and node of the recipe. */
@@ -37,7 +38,7 @@ export interface Focus {
 /** A plane that is being told by pressing: of which sheet, of which kind, and the places pressed so far. */
 export interface Placing {
   readonly step: Id
-  readonly kind: 'square' | 'points' | 'tilted'
+  readonly kind: 'square' | 'points' | 'tilted' | 'parallel'
   readonly picked: readonly Followed[]
 }
 
@@ -62,6 +63,10 @@ export interface SessionState {
   readonly focus: Focus | undefined
   /** A sheet whose plane is being pressed in the picture. */
   readonly placing: Placing | undefined
+  /** A face or an edge that is being picked in the picture. */
+  readonly picking: Picking | undefined
+  /** The bodies are shown as they were before this step, while a key is held. */
+  readonly before: Id | undefined
   readonly revision: number
   readonly save: SaveState
 }
@@ -87,6 +92,10 @@ export interface Session {
   point(focus: Focus | undefined): void
   /** Begins or goes on pressing a plane in the picture, or leaves it. */
   place(placing: Placing | undefined): void
+  /** Begins picking in the picture, or leaves it. */
+  pick(picking: Picking | undefined): void
+  /** Shows the bodies as they were before a step, or as they are. */
+  showBefore(step: Id | undefined): void
   /** Takes a part from outside (theirs, after a conflict) as a step that can be undone. */
   replace(part: Part, label: string): void
   cancelWork(): void
@@ -133,27 +142,29 @@ export function createSession(
     problem: undefined,
     focus: undefined,
     placing: undefined,
+    picking: undefined,
+    before: undefined,
     revision: restored?.revision ?? head.revision,
     save: { kind: present(history).part === head.part || !restored ? 'saved' : 'unsaved' },
   }))
 
   compute.onProgress('edited', (progress) => store.setState({ progress }))
-  let wanted: Part | undefined
+  let wanted: { readonly part: Part; readonly rough: boolean } | undefined
   let busy = false
   /** Works out the newest part wanted; parts asked for while it works are skipped but for the last. */
   const work = async (): Promise<void> => {
     if (busy) return
     busy = true
     while (wanted) {
-      const part = wanted
+      const { part, rough } = wanted
       wanted = undefined
       if (!store.getState().working) store.setState({ working: true })
       try {
-        const result = await compute.evaluate(part)
+        const result = await compute.evaluate(part, rough)
         const done = result.awaits === 0 && !wanted
         store.setState({ result, problem: undefined, ...(done ? { working: false } : {}) })
         // Figures and findings never wait for meshes; these follow, and come before the next change, or none would be seen.
-        if (result.awaits > 0) store.setState({ result: await compute.finish(part) })
+        if (result.awaits > 0) store.setState({ result: await compute.finish(part, rough) })
       } catch (error) {
         const message = error instanceof Error ? error.message : String(error)
         store.setState({
@@ -177,7 +188,9 @@ export function createSession(
     clearTimeout(later)
     later = undefined
     began = performance.now()
-    wanted = shownPart(store.getState())
+    // What is only shown while it is dragged is put together coarsely; what counts, finely.
+    const state = store.getState()
+    wanted = { part: shownPart(state), rough: state.preview !== undefined }
     void work()
   }
 
@@ -237,12 +250,14 @@ export function createSession(
       // Going to another station leaves the sheet.
       const leaves = 'station' in selection && !('sheet' in selection)
       const next = { ...present(h).selection, ...selection, ...(leaves ? { sheet: null } : {}) }
-      store.setState({ history: reselect(h, next), placing: undefined })
+      store.setState({ history: reselect(h, next), placing: undefined, picking: undefined })
     },
     point(focus) {
       if (focus !== store.getState().focus) store.setState({ focus })
     },
-    place: (placing) => store.setState({ placing }),
+    place: (placing) => store.setState({ placing, picking: undefined }),
+    pick: (picking) => store.setState({ picking, placing: undefined }),
+    showBefore: (before) => store.setState({ before }),
     replace(part, label) {
       const { history: h } = store.getState()
       setHistory(commit(h, { part, selection: present(h).selection, label }))

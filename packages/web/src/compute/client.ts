@@ -3,7 +3,7 @@ import type { Progress, Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
 import type { Body, PartResult, StepResult } from '@flexum/core/evaluate'
 import type { FileWanted, MadeFile } from '@flexum/core/files'
-import { callOff, createFlag, createQueue, type TurningCard } from '@flexum/core/service'
+import { callOff, createFlag, createQueue, type Service, type TurningCard } from '@flexum/core/service'
 import type { ColourPicture, traceOutlines, TraceOptions } from '@flexum/core/trace'
 import type { Answer, ComputeApi, Done } from './messages.ts'
 
@@ -12,12 +12,13 @@ export type LaneName = 'edited' | 'beside'
 /** The workers' end that the rest of the page works with. */
 export interface Compute {
   /** A part worked out as far as it goes at once: figures and findings; `awaits` says whether bodies are still to come. */
-  evaluate(part: Part): Promise<PartResult>
+  evaluate(part: Part, rough?: boolean): Promise<PartResult>
   /** All of the same part. */
-  finish(part: Part): Promise<PartResult>
+  finish(part: Part, rough?: boolean): Promise<PartResult>
   compare(part: Part, run: string): Promise<readonly TurningCard[]>
   trace(picture: ColourPicture, options: TraceOptions): Promise<ReturnType<typeof traceOutlines>>
   takeOut(part: Part, wanted: FileWanted): Promise<Result<MadeFile>>
+  readMesh(bytes: Uint8Array): Promise<ReturnType<Service['readMesh']>>
   /** Says who is told how far work has come: of the part as it is edited, or of what is asked beside it; undefined at its end. */
   onProgress(of: LaneName, listener: (at: Progress | undefined) => void): void
   /** Calls off the working out of the part, or what is asked beside it; what was worked out before is kept. */
@@ -168,7 +169,8 @@ export function mergeAnswer(answer: Answer, known: Map<string, StepResult>): Par
   })
   known.clear()
   for (const s of steps) known.set(s.id, s)
-  return { values: answer.values, steps, findings: answer.findings, awaits: answer.awaits }
+  const { values, findings, awaits, areas } = answer
+  return { values, steps, findings, awaits, ...(areas ? { areas } : {}) }
 }
 
 /**
@@ -186,22 +188,24 @@ export function createCompute(): Compute {
     () => undefined,
     (at) => told.get('beside')?.(at),
   )
-  const worked = async (part: Part, phase: 'evaluate' | 'finish'): Promise<PartResult> => {
+  const worked = async (part: Part, phase: 'evaluate' | 'finish', rough = false): Promise<PartResult> => {
     const answer = await edited.ask<Answer>(phase, (r, job) => {
       const versions = Object.fromEntries([...known].map(([id, s]) => [id, s.version]))
-      return r[phase](job, part, versions)
+      return r[phase](job, part, versions, rough)
     })
     return mergeAnswer(answer, known)
   }
   return {
-    evaluate: (part) => worked(part, 'evaluate'),
-    finish: (part) => worked(part, 'finish'),
+    evaluate: (part, rough) => worked(part, 'evaluate', rough),
+    finish: (part, rough) => worked(part, 'finish', rough),
     compare: (part, run) =>
       beside.ask<readonly TurningCard[]>('compare', (r, job) => r.compare(job, part, run)),
     trace: (picture, options) =>
       beside.ask<ReturnType<typeof traceOutlines>>('trace', (r, job) => r.trace(job, picture, options)),
     takeOut: (part, wanted) =>
       beside.ask<Result<MadeFile>>(`take-out ${wanted.file}`, (r, job) => r.takeOut(job, part, wanted)),
+    readMesh: (bytes) =>
+      beside.ask<ReturnType<Service['readMesh']>>('read-mesh', (r, job) => r.readMesh(job, bytes)),
     onProgress: (of, listener) => void told.set(of, listener),
     cancel: (of = 'edited') => (of === 'edited' ? edited : beside).cancel(),
     dispose() {

@@ -1,6 +1,6 @@
 import type { Progress, Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
-import type { Finding, StepResult, ValueResult } from '@flexum/core/evaluate'
+import type { Finding, PartResult, StepResult, ValueResult } from '@flexum/core/evaluate'
 import type { FileWanted, MadeFile } from '@flexum/core/files'
 import type { Flag, Service, TurningCard } from '@flexum/core/service'
 
@@ -16,6 +16,7 @@ export interface Answer {
   readonly steps: readonly (StepResult | Unchanged)[]
   readonly findings: readonly Finding[]
   readonly awaits: number
+  readonly areas?: PartResult['areas']
 }
 
 /** What came of a job, unless it was called off. */
@@ -28,12 +29,23 @@ export type Done<T> = Result<T, 'called-off'>
 export interface ComputeApi {
   /** Says by which flag jobs are called off, and who is told how far they have come. */
   watch(flag: Flag | undefined, progress: (at: Progress) => void): void
-  /** Works out a part, as far as it goes at once; `known` are the versions the page has, by step. */
-  evaluate(job: number, part: Part, known: Readonly<Record<string, number>>): Promise<Done<Answer>>
+  /** Works out a part, as far as it goes at once, roughly while something is dragged; `known` are the versions the page has, by step. */
+  evaluate(
+    job: number,
+    part: Part,
+    known: Readonly<Record<string, number>>,
+    rough: boolean,
+  ): Promise<Done<Answer>>
   /** All of the same part, with its bodies. */
-  finish(job: number, part: Part, known: Readonly<Record<string, number>>): Promise<Done<Answer>>
+  finish(
+    job: number,
+    part: Part,
+    known: Readonly<Record<string, number>>,
+    rough: boolean,
+  ): Promise<Done<Answer>>
   /** A run turned in every way. */
   compare(job: number, part: Part, run: string): Promise<Done<readonly TurningCard[]>>
   trace(job: number, ...of: Parameters<Service['trace']>): Done<ReturnType<Service['trace']>>
+  readMesh(job: number, bytes: Uint8Array): Done<ReturnType<Service['readMesh']>>
   takeOut(job: number, part: Part, wanted: FileWanted): Promise<Done<Result<MadeFile>>>
 }

@@ -1,10 +1,11 @@
-import { expose } from 'comlink'
+import { expose, transfer } from 'comlink'
 import wasm from 'manifold-3d/manifold.wasm?url'
 import { loadSolids } from '@flexum/solids'
 import type { Progress } from '@flexum/core/base'
 import { needsSolids, type Part } from '@flexum/core/document'
 import type { Outside, Phase } from '@flexum/core/evaluate'
 import { createService, doJob, type Flag } from '@flexum/core/service'
+import { handOver } from './hand-over.ts'
 import type { Answer, ComputeApi, Done } from './messages.ts'
 
 /** The library of solids is loaded for the first part whose bodies meet. */
@@ -39,15 +40,28 @@ function job<T>(number: number, work: () => T): Done<T> {
   })
 }
 
-function answer(part: Part, known: Readonly<Record<string, number>>, phase: Phase): Answer {
-  const { values, steps, findings, awaits } = service.evaluate(part, { owner: 'page', phase })
-  if (awaits > 0 && awaits <= AT_ONCE) return answer(part, known, 'whole')
+function answer(part: Part, known: Readonly<Record<string, number>>, phase: Phase, rough: boolean): Answer {
+  const { values, steps, findings, awaits, areas } = service.evaluate(part, {
+    owner: 'page',
+    phase,
+    rough,
+    areas: true,
+  })
+  if (awaits > 0 && awaits <= AT_ONCE) return answer(part, known, 'whole', rough)
   return {
     values,
     findings,
     awaits,
+    ...(areas ? { areas } : {}),
     steps: steps.map((s) => (known[s.id] === s.version ? { id: s.id, version: s.version } : s)),
   }
+}
+
+/** An answer on its way to the page, its heavy meshes handed over. */
+function handed(done: Done<Answer>): Done<Answer> {
+  if (!done.ok) return done
+  const { answer: value, buffers } = handOver(done.value)
+  return buffers.length === 0 ? done : transfer({ ok: true, value }, [...buffers])
 }
 
 const compute: ComputeApi = {
@@ -55,19 +69,20 @@ const compute: ComputeApi = {
     flag = shared
     tell = progress
   },
-  evaluate: async (n, part, known) => {
+  evaluate: async (n, part, known, rough) => {
     await ready(part)
-    return job(n, () => answer(part, known, 'figures'))
+    return handed(job(n, () => answer(part, known, 'figures', rough)))
   },
-  finish: async (n, part, known) => {
+  finish: async (n, part, known, rough) => {
     await ready(part)
-    return job(n, () => answer(part, known, 'whole'))
+    return handed(job(n, () => answer(part, known, 'whole', rough)))
   },
   compare: async (n, part, run) => {
     await ready(part)
     return job(n, () => service.compare(part, run, CARD))
   },
   trace: (n, picture, options) => job(n, () => service.trace(picture, options)),
+  readMesh: (n, bytes) => job(n, () => service.readMesh(bytes)),
   takeOut: async (n, part, wanted) => {
     await ready(part)
     return job(n, () => service.takeOut(part, wanted))

@@ -1,4 +1,5 @@
 import type { Box3 as CoreBox, CutPlane, Picked, Vec3 } from '@flexum/core/space'
+import type { Body } from '@flexum/core/evaluate'
 import { Raycaster, Scene } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { Ray } from '../bench/drag.ts'
@@ -7,7 +8,7 @@ import type { Theme } from '../ui/theme.ts'
 import { Cut } from './Cut.ts'
 import { Eye, type Lens, type StandardView } from './Eye.ts'
 import { Highlight } from './Highlight.ts'
-import { pickAlong, pickedAt, type Pick } from './picking.ts'
+import { pickAlong, pickedAt, pickedEdge, type Pick } from './picking.ts'
 import { DrawnBodies } from './DrawnBodies.ts'
 import { makeRenderer, pngOf } from './renderer.ts'
 import { SheetEye, type FacedSheet } from './SheetEye.ts'
@@ -39,6 +40,7 @@ export class BenchView {
   private readonly spent = new Spent()
   private readonly stage = new Stage(this.scene, this.spent)
   private readonly highlight = new Highlight(this.scene, this.spent)
+  private readonly chosen = new Highlight(this.scene, this.spent)
   private readonly raycaster = new Raycaster()
   private readonly sheetEye = new SheetEye()
   private readonly bodies = new DrawnBodies(this.scene, this.spent)
@@ -90,6 +92,7 @@ export class BenchView {
     this.bodies.show(shown, this.theme, { behind, anew })
     this.stage.clear()
     this.highlight.clear()
+    this.chosen.clear()
     const box = this.bodies.box()
     if (box) {
       // Nothing but the bodies themselves is seen behind a sheet.
@@ -119,6 +122,38 @@ export class BenchView {
         this.highlight.light(body, step, segments, this.theme, this.cut?.plane)
     if (outline && outline.length > 1) this.highlight.outline(outline, this.theme)
     this.invalidate()
+  }
+
+  /** Lights up faces of bodies, by their numbers, and edges as chains of places, over all. */
+  setChosen(
+    faces: readonly { readonly body: Body; readonly face: number }[],
+    edges: readonly (readonly Vec3[])[],
+  ): void {
+    this.chosen.clear()
+    for (const { body, face } of faces) {
+      const drawn = this.bodies.drawn.find((d) => d.body === body)
+      if (drawn) this.chosen.face(drawn, face, this.theme, this.cut?.plane)
+    }
+    const pairs = edges.flatMap((e) => e.slice(1).flatMap((p, i) => [e[i]!, p]))
+    if (pairs.length > 0) this.chosen.outline(pairs, this.theme, true)
+    this.invalidate()
+  }
+
+  /** The face under a place on the canvas: of which body, by its number. */
+  pickFace(x: number, y: number): { readonly shown: ShownBody; readonly face: number } | undefined {
+    const found = this.nearest(x, y)
+    return found && { shown: found.body.shown, face: found.body.faceNumber(found.hit) }
+  }
+
+  /** The edge within reach of a place on the canvas: of which body, by its number. */
+  pickEdge(x: number, y: number): { readonly shown: ShownBody; readonly edge: number } | undefined {
+    const near = this.nearest(x, y)
+    return pickedEdge(
+      this.bodies.drawn.map((d) => d.shown),
+      near && { body: near.body.shown, at: near.hit.point.toArray() as unknown as Vec3 },
+      [x, y],
+      (p) => this.project(p),
+    )
   }
 
   /** Area of each body's cut, mm2, in the order shown; none without a cut. */
@@ -339,6 +374,7 @@ export class BenchView {
     this.bodies.dispose()
     this.stage.clear()
     this.highlight.clear()
+    this.chosen.clear()
     this.spent.letGo()
     this.controls.dispose()
     this.scene.environment?.dispose()

@@ -1,4 +1,4 @@
-import { faceOf, materialOf, materialsOf, originOf, type Body } from '@flexum/core/evaluate'
+import { faceOf, facesOfBody, materialOf, materialsOf, originOf, type Body } from '@flexum/core/evaluate'
 import type { Id } from '@flexum/core/base'
 import { grownTo, type FaceTag } from '@flexum/core/sweep'
 import type { Box3 as CoreBox, Placement, Vec3 } from '@flexum/core/space'
@@ -211,6 +211,22 @@ export class DrawnBody {
   /** The step that the surface at a hit comes from, and which face of it that is. */
   faceAt(hit: Intersection): { readonly step: Id; readonly face: FaceTag } {
     return { step: originOf(this.body, hit.faceIndex!).step, face: faceOf(this.body, hit.faceIndex!) }
+  }
+
+  /** The number of the face that a hit lies on, among those of the body and its copies. */
+  faceNumber(hit: Intersection): number {
+    return facesOfBody(this.body).of[this.placeOf(hit) * this.body.mesh.tags.length + hit.faceIndex!]!
+  }
+
+  /** The triangles of a face by its number, with the place that they stand in. */
+  faceGeometry(face: number): { readonly geometry: BufferGeometry; readonly place: Placement } | undefined {
+    const { of } = facesOfBody(this.body)
+    const count = this.body.mesh.tags.length
+    const first = of.indexOf(face)
+    if (first < 0) return undefined
+    const place = Math.floor(first / count)
+    const geometry = facesOf(this.geometry, this.body, (_, t) => of[place * count + t] === face)
+    return { geometry, place: this.body.places[place]! }
   }
 
   /** Lets go of its geometry, and gives its materials to whoever lets go of those. */

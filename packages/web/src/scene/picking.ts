@@ -1,7 +1,8 @@
-import type { Body } from '@flexum/core/evaluate'
+import { edgesOfBody, facesOfBody, type Body } from '@flexum/core/evaluate'
 import { stationNear } from '@flexum/core/path'
 import { placePoint, vec3, type Picked, type Vec3 } from '@flexum/core/space'
 import type { Intersection } from 'three'
+import type { ShownBody } from '../bench/results.ts'
 import type { BodyHit } from './DrawnBodies.ts'
 
 /** What is under the pointer: a body by the step that made it; where it goes along a path, the station and the segment. */
@@ -49,11 +50,7 @@ export function pickedAt(
     const [a, b] = [vertex(sharp[i]!), vertex(sharp[i + 1]!)]
     const [sa, sb] = [project(a), project(b)]
     if (!sa || !sb) continue
-    const [dx, dy] = [sb[0] - sa[0], sb[1] - sa[1]]
-    const long = dx * dx + dy * dy
-    const share = long > 0 ? ((pointer[0] - sa[0]) * dx + (pointer[1] - sa[1]) * dy) / long : 0
-    const on = Math.min(Math.max(share, 0), 1)
-    const away = Math.hypot(pointer[0] - sa[0] - dx * on, pointer[1] - sa[1] - dy * on)
+    const { away, share: on } = awayFrom(sa, sb, pointer)
     if (away > EDGE_NEAR) continue
     const at = vec3.addScaled(a, vec3.sub(b, a), on)
     // An edge on the far side lies as near on the picture, and is not meant.
@@ -77,4 +74,48 @@ export function pickedAt(
     at: hit.point.toArray() as unknown as Vec3,
     normal: normal.toArray() as unknown as Vec3,
   }
+}
+
+/** An edge this near to where the line of sight meets a body lies on its near side, as a share of the body's size. */
+const NEAR_SIDE = 0.15
+
+/** The edge that the pointer is within reach of; where it is on a body, only one on the near side of that. */
+export function pickedEdge(
+  bodies: readonly ShownBody[],
+  over: { readonly body: ShownBody; readonly at: Vec3 } | undefined,
+  pointer: readonly [number, number],
+  project: (p: Vec3) => readonly [number, number] | undefined,
+): { readonly shown: ShownBody; readonly edge: number } | undefined {
+  let best: { shown: ShownBody; edge: number; away: number } | undefined
+  for (const shown of over ? [over.body] : bodies) {
+    const near = NEAR_SIDE * facesOfBody(shown.body).reach
+    edgesOfBody(shown.body).forEach(({ points, closed }, edge) => {
+      const all = closed ? [...points, points[0]!] : points
+      let before: { at: Vec3; seen: readonly [number, number] } | undefined
+      for (const at of all) {
+        const seen = project(at)
+        if (seen && before) {
+          const { away, share } = awayFrom(before.seen, seen, pointer)
+          const there = vec3.addScaled(before.at, vec3.sub(at, before.at), share)
+          const hidden = over && vec3.distance(there, over.at) > near
+          if (away <= EDGE_NEAR && !hidden && (!best || away < best.away)) best = { shown, edge, away }
+        }
+        before = seen && { at, seen }
+      }
+    })
+  }
+  return best && { shown: best.shown, edge: best.edge }
+}
+
+/** How far a place of the picture is from a stretch of it, px, and where along it it is nearest, 0 to 1. */
+function awayFrom(
+  a: readonly [number, number],
+  b: readonly [number, number],
+  p: readonly [number, number],
+): { readonly away: number; readonly share: number } {
+  const [dx, dy] = [b[0] - a[0], b[1] - a[1]]
+  const long = dx * dx + dy * dy
+  const along = long > 0 ? ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / long : 0
+  const share = Math.min(Math.max(along, 0), 1)
+  return { away: Math.hypot(p[0] - a[0] - dx * share, p[1] - a[1] - dy * share), share }
 }

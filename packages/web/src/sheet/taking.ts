@@ -1,8 +1,10 @@
 import { ok, type Id, type Result } from '@flexum/core/base'
 import { needsOf, type Part, type SketchStep } from '@flexum/core/document'
 import {
+  takableOfBodies,
   takableOfRun,
   takableOn,
+  takenIn,
   type PartResult,
   type StepOutput,
   type Takable,
@@ -56,7 +58,14 @@ function sourcesIn(part: Part, result: PartResult | undefined, sheet: Id): Sourc
   const frame = stepResult(result, sheet)?.output?.sketch?.frame
   const index = part.steps.findIndex((s) => s.id === sheet)
   if (!frame || index < 0) return []
-  return part.steps.slice(0, index).flatMap((step): Source[] => {
+  const before = part.steps.slice(0, index)
+  // What went into another body is not there by itself.
+  const gone = takenIn(
+    before.flatMap((s) => stepResult(result, s.id) ?? []),
+    (s) => s.state === 'good',
+  )
+  return before.flatMap((step): Source[] => {
+    if (gone.has(step.id)) return []
     const output = stepResult(result, step.id)?.output
     // A path that was drawn is its drawing, which is there by itself.
     if (!output || (output.path && needsOf(step).some((id) => drawn(part, id)))) return []
@@ -72,7 +81,14 @@ function takableFrom(frame: PlaneFrame, output: StepOutput): Takable | undefined
   const on = JSON.stringify(frame)
   const known = takables.get(output)
   if (known?.on === on) return known.takable
-  const takable = output.carried ? takableOfRun(frame, output.carried) : takableOn(frame, output)
+  const bodies = output.bodies ?? []
+  const takable = output.sketch
+    ? takableOn(frame, output)
+    : output.carried && !output.takes
+      ? takableOfRun(frame, output.carried)
+      : bodies.length > 0
+        ? takableOfBodies(frame, bodies)
+        : takableOn(frame, output)
   takables.set(output, { on, takable })
   return takable
 }

@@ -7,7 +7,13 @@ const STYLES = {
 } as const
 
 /** A finding with where it is and the changes that would cure it. */
-export function FindingCard(props: { readonly finding: Finding; onShow?(): void; onCure(cure: Cure): void }) {
+export function FindingCard(props: {
+  readonly finding: Finding
+  /** Whose it is, where that is not plain. */
+  readonly of?: string
+  onShow?(): void
+  onCure(cure: Cure): void
+}) {
   const { finding } = props
   const style = STYLES[finding.severity]
   return (
@@ -15,6 +21,7 @@ export function FindingCard(props: { readonly finding: Finding; onShow?(): void;
       className={`rounded-r-box border-l-[3px] px-3 py-2 ${style.bar}`}
       style={{ background: style.wash }}
     >
+      {props.of && <p className="muted">{props.of}</p>}
       <p>
         <span aria-hidden>{style.sign} </span>
         <span className="sr-only">{style.word}: </span>

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../../base/index.ts'
 import { stepOf, type Doing, type Part, type Step } from '../../document/index.ts'
-import type { Solids } from '../../solid/index.ts'
+import type { Extrapolated, Solids } from '../../solid/index.ts'
 import type { Body, Solid, Standing } from '../body.ts'
 import type { Finding } from '../finding.ts'
 import {
@@ -8,13 +8,12 @@ import {
   boundOf,
   finenessFor,
   originsOf,
-  partsOf,
   standing,
   volumeIn,
-  volumeOf,
   weighed,
   type Work,
 } from './solid-body.ts'
+import { partsOf, roughVolumeOf, volumeOf } from './volume.ts'
 
 /** What is needed to let bodies meet. */
 export interface Meeting {
@@ -59,7 +58,7 @@ export function meet(m: Meeting): Result<readonly Body[], Finding> {
   }
   const met: Body[] = []
   for (const [i, target] of targets.entries()) {
-    const both = volumeOf({ kind: 'common', of: [standing(target), tool] }, work)
+    const both = sharedVolume(target, own, work)
     const unsound = (why: string) =>
       refuse('unsound', `${names[i]} and "${m.step.name}" cannot be put together: ${why}.`)
     if (!both.ok) return unsound(both.fault)
@@ -83,6 +82,24 @@ export function meet(m: Meeting): Result<readonly Body[], Finding> {
   return ok(met)
 }
 
+/** A body the volume of which is known to this share counts as known. */
+const SURE = 1e-6
+
+/** What a body has in common with one that does something with it: what lies in it, or where that is more than half, all but what lies outside. */
+function sharedVolume(target: Body, own: Body, work: Work): Result<Extrapolated, string> {
+  const [there, tool] = [standing(target), standing(own)]
+  const shared: Solid = { kind: 'common', of: [there, tool] }
+  const all = volumeIn(own)
+  if (own.places.length === 1 && boundOf(own) <= SURE * all) {
+    const rough = roughVolumeOf(shared, work)
+    if (rough.ok && rough.value > all / 2) {
+      const rest = volumeOf({ kind: 'cut', of: tool, by: [there] }, work)
+      if (rest.ok) return ok({ value: all - rest.value.value, error: rest.value.error + boundOf(own) })
+    }
+  }
+  return volumeOf(shared, work)
+}
+
 /** A body joined to others, which become one; or the code and the sentence of why it cannot be. */
 function join(
   name: string,
@@ -99,8 +116,8 @@ function join(
   const made = bodyOfTree({ kind: 'joined', of: [...solids, tool] }, first!, work)
   if (!made.ok) return unsound(made.fault)
   // Of as many parts as they are by themselves, they are not one.
-  const apart = [...solids, tool].map((s) => partsOf(s, work))
-  if (made.value.parts > 1 && made.value.parts >= apart.reduce((n, k) => n + k, 0))
+  const apart = (): number => [...solids, tool].reduce((n, s) => n + partsOf(s, work), 0)
+  if (made.value.parts > 1 && made.value.parts >= apart())
     return fail([
       'apart',
       `"${name}" does not touch ${names.join(' and ')}, or only along an edge or at a point: they would be ${made.value.parts} parts and not one. Let them overlap.`,

@@ -1,18 +1,11 @@
-import { fail, ok, spend, type Id, type Result } from '../../base/index.ts'
-import {
-  extrapolated,
-  skinOf,
-  skinVolumes,
-  solidVolume,
-  type Extrapolated,
-  type MadeSolid,
-  type Solids,
-  type SolidTree,
-} from '../../solid/index.ts'
+import { fail, ok, type Id, type Result } from '../../base/index.ts'
+import { skinOf, solidVolume, type MadeSolid } from '../../solid/index.ts'
 import { IN_PLACE, meshReach } from '../../space/index.ts'
 import { isEnd } from '../../sweep/index.ts'
 import type { Body, Origin, Solid } from '../body.ts'
-import { treeOf, type Leaf } from './tree.ts'
+import type { Leaf } from './leaf.ts'
+import { treeOf } from './tree.ts'
+import { keepKnown, makeWithin, ROUGHER, type Making } from './volume.ts'
 
 /** A chord error of pictures, as a share of the largest coordinate of what meets, within bounds in mm. */
 const PICTURE = 1 / 4000
@@ -38,9 +31,7 @@ export function standing({ solid, places }: Body): Solid {
 }
 
 /** By what bodies are put together, and how fine. */
-export interface Work {
-  readonly solids: Solids
-  readonly fineness: number
+export interface Work extends Making {
   readonly origins: ReadonlyMap<Id, Origin>
 }
 
@@ -49,67 +40,8 @@ export function originsOf(bodies: readonly Body[]): Map<Id, Origin> {
   return new Map(bodies.flatMap((b) => b.origins.all.map((o) => [o.step, o] as const)))
 }
 
-/** Units of work that a triangle comes to: about ten millionths of a second, to build it and to cut it. */
-const UNITS_PER_TRIANGLE = 100
-
-/** Has a tree made, its work counted. */
-function makeWithin(solids: Solids, tree: SolidTree): ReturnType<Solids['make']> {
-  spend(UNITS_PER_TRIANGLE * trianglesIn(tree), 'putting bodies together')
-  return solids.make(tree)
-}
-
-function trianglesIn(tree: SolidTree): number {
-  if (tree.kind === 'mesh') return tree.mesh.faces.length
-  if (tree.kind === 'mirrored') return 2 * trianglesIn(tree.of)
-  return (tree.kind === 'cut' ? [tree.from, ...tree.by] : tree.of).reduce((n, t) => n + trianglesIn(t), 0)
-}
-
-/** Triangles, at the picture's fineness, that are few, and that are many; with a run among what is put together, and without. */
-const OF_RUNS = { few: 5_000, many: 12_000 }
-const OF_OTHERS = { few: 20_000, many: 40_000 }
-
-/** Whether something carried along a path is in a solid. */
-function holdsRun(s: Solid): boolean {
-  switch (s.kind) {
-    case 'swept':
-      return true
-    case 'extruded':
-    case 'turned':
-      return false
-    case 'joined':
-    case 'common':
-      return s.of.some(holdsRun)
-    case 'cut':
-      return [s.of, ...s.by].some(holdsRun)
-    case 'placed':
-    case 'halved':
-    case 'mirrored':
-      return holdsRun(s.of)
-  }
-}
-
-/** A volume at no chord error, from two finenesses. */
-export function volumeOf(solid: Solid, { solids, fineness }: Work): Result<Extrapolated, string> {
-  const at = (e: number): Result<number, string> => {
-    const made = makeWithin(solids, treeOf(solid, e, []))
-    return made.ok ? ok(solidVolume(made.value)) : fail(made.fault.message)
-  }
-  // Where it costs little, finer than the picture is: figures are asked to more digits than pictures are looked at. Where it costs
-  // much, no finer: runs may lie in themselves, which takes the library ten times as long.
-  const triangles = trianglesIn(treeOf(solid, fineness, []))
-  const { few, many } = holdsRun(solid) ? OF_RUNS : OF_OTHERS
-  const first = triangles < few ? fineness / 2 : triangles < many ? fineness : 4 * fineness
-  const coarse = at(first)
-  if (!coarse.ok) return coarse
-  const fine = at(first / 4)
-  return fine.ok ? ok(extrapolated(coarse.value, fine.value)) : fine
-}
-
-/** How many parts a solid is of, which do not touch; 0 where it cannot be made. */
-export function partsOf(solid: Solid, { solids, fineness }: Work): number {
-  const made = makeWithin(solids, treeOf(solid, fineness, []))
-  return made.ok ? skinVolumes(made.value).filter((v) => v > 0).length : 0
-}
+/** Places nearer to each other than this share of the body's reach may become one in single precision. */
+const SINGLE = 1e-6
 
 /** A body that was put together, with how many parts it is of. */
 export interface MadeBody {
@@ -122,10 +54,12 @@ export interface MadeBody {
 export function bodyOfTree(
   solid: Solid,
   from: Body,
-  { solids, fineness, origins }: Work,
+  { solids, fineness: fine, origins }: Work,
 ): Result<MadeBody, string> {
+  const fineness = solids.rough ? ROUGHER * fine : fine
   const leaves: Leaf[] = []
-  const made = makeWithin(solids, treeOf(solid, fineness, leaves))
+  const tidy = SINGLE * meshReach(from.mesh)
+  const made = makeWithin(solids, treeOf(solid, fineness, leaves, solids), tidy)
   if (!made.ok) return fail(made.fault.message)
   const skin = skinOf(
     made.value,
@@ -147,7 +81,7 @@ export function bodyOfTree(
     places: [IN_PLACE],
     figures: from.figures,
   }
-  return ok({ body, solid: made.value, parts: skinVolumes(made.value).filter((v) => v > 0).length })
+  return ok({ body, solid: made.value, parts: keepKnown(solid, fineness, made.value).parts })
 }
 
 /** What two finenesses that agree can still be off by, as a share: their difference was once too small by 2.5 at this. */

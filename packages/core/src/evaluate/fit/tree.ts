@@ -1,6 +1,9 @@
 import { line2 } from '../../plane/index.ts'
 import { meanOutline, outlineOf, region } from '../../profile/index.ts'
 import {
+  blendShell,
+  cornerShell,
+  edgeShell,
   extrudedMesh,
   isFlatSide,
   isFlatTurned,
@@ -9,19 +12,25 @@ import {
   shellOf,
   turnedMesh,
   type Extrusion,
-  type Shell,
+  type Solids,
   type SolidTree,
 } from '../../solid/index.ts'
-import { mirrored, placedThen, vec3, type Placement } from '../../space/index.ts'
+import {
+  IN_PLACE,
+  mirrored,
+  mirroredIn,
+  placeDirection,
+  placedThen,
+  placePoint,
+  vec3,
+  type Placement,
+} from '../../space/index.ts'
 import { isEnd } from '../../sweep/index.ts'
-import { bodyOf, capsOf } from '../../steps/run/body.ts'
-import type { Origin, Solid } from '../body.ts'
-
-/** A body of one step in one place, as something to be put together with others. */
-export interface Leaf {
-  readonly shell: Shell
-  readonly origin: Pick<Origin, 'step' | 'instance' | 'edges'>
-}
+import { bodyOf, capsOf, exactBodyOf } from '../../steps/run/body.ts'
+import type { Solid } from '../body.ts'
+import { keyOf } from './leaf-key.ts'
+import type { Leaf } from './leaf.ts'
+import { raisedShell } from './raised.ts'
 
 type Made = Pick<Leaf, 'shell'> & { readonly edges: number }
 
@@ -29,18 +38,51 @@ type Made = Pick<Leaf, 'shell'> & { readonly edges: number }
  * A solid as a tree for the library at a chord error; its leaves, in the order in which the library counts them, are put to
  * `leaves`. Instances of a step are counted as they come.
  */
-export function treeOf(solid: Solid, chordError: number, leaves: Leaf[]): SolidTree {
+export function treeOf(solid: Solid, chordError: number, leaves: Leaf[], solids: Solids): SolidTree {
+  return builtTree(solid, chordError, leaves, solids, undefined)
+}
+
+/** The same, to be measured only: what stands in it several times is the same in the tree, so that it is made once. */
+export const bareTreeOf = (solid: Solid, chordError: number, solids: Solids): SolidTree =>
+  builtTree(solid, chordError, [], solids, new Map())
+
+function builtTree(
+  solid: Solid,
+  chordError: number,
+  leaves: Leaf[],
+  solids: Solids,
+  shared: Map<Solid, SolidTree> | undefined,
+): SolidTree {
   const shells = new Map<Solid, Made>()
   const build = (s: Solid, place: Placement | undefined): SolidTree => {
+    if (!shared || place) return buildFresh(s, place)
+    const before = shared.get(s)
+    if (before) return before
+    const tree = buildFresh(s, place)
+    shared.set(s, tree)
+    return tree
+  }
+  const buildFresh = (s: Solid, place: Placement | undefined): SolidTree => {
     switch (s.kind) {
       case 'swept':
       case 'turned':
-      case 'extruded': {
+      case 'extruded':
+      case 'edged':
+      case 'cornered':
+      case 'blended':
+      case 'brought':
+      case 'raised': {
         let made = shells.get(s)
-        if (!made) shells.set(s, (made = shellOfLeaf(s, chordError)))
+        if (!made)
+          shells.set(
+            s,
+            (made =
+              s.kind === 'raised' ? raisedShell(s, chordError, solids, treeOf) : shellOfLeaf(s, chordError)),
+          )
         const shell = place ? placedShell(made.shell, place) : made.shell
-        const instance = leaves.filter((l) => l.origin.step === s.step).length
-        leaves.push({ shell, origin: { step: s.step, instance, edges: made.edges } })
+        const key = keyOf(s)
+        const instance = leaves.filter((l) => l.origin.step === s.step && l.key === key).length
+        leaves.push({ shell, key, origin: { step: s.step, instance, edges: made.edges } })
         return { kind: 'mesh', mesh: meshForSolids(shell) }
       }
       case 'joined':
@@ -50,17 +92,21 @@ export function treeOf(solid: Solid, chordError: number, leaves: Leaf[]): SolidT
         const from = build(s.of, place)
         return { kind: 'cut', from, by: s.by.map((x) => build(x, place)) }
       }
+      case 'parts': {
+        const { near, keep } = s
+        return { kind: 'parts', of: build(s.of, place), near: place ? placePoint(place, near) : near, keep }
+      }
       case 'placed':
         return build(s.of, place ? placedThen(s.at, place) : s.at)
       case 'mirrored': {
         const before = leaves.length
         const of = build(s.of, undefined)
         // The image's leaves come after, in the same order.
-        const image = mirrored(s.axis, s.offset)
+        const image = imageBy(s)
         for (const leaf of leaves.slice(before)) leaves.push(imageOf(leaf, image, leaves))
         const axis = (['x', 'y', 'z'] as const).indexOf(s.axis) as 0 | 1 | 2
         if (place) throw new Error('a mirrored body is not placed: it has one place')
-        return { kind: 'mirrored', of, axis, at: s.offset }
+        return { kind: 'mirrored', of, axis, at: s.offset, ...(s.frame ? { frame: s.frame } : {}) }
       }
       case 'halved': {
         const before = { kind: 'extruded', step: s.step, ...spaceBefore(s) } as const
@@ -71,14 +117,23 @@ export function treeOf(solid: Solid, chordError: number, leaves: Leaf[]): SolidT
   return build(solid, undefined)
 }
 
+/** Where a mirrored solid's other half is. */
+export function imageBy({ axis, offset, frame }: Extract<Solid, { kind: 'mirrored' }>): Placement {
+  if (!frame) return mirrored(axis, offset)
+  return mirroredIn(
+    placePoint(frame, vec3.scale(IN_PLACE[axis], offset)),
+    placeDirection(frame, IN_PLACE[axis]),
+  )
+}
+
 /** The mirror image of a leaf, as another instance of its step. */
-function imageOf({ shell, origin }: Leaf, image: Placement, leaves: readonly Leaf[]): Leaf {
-  const instance = leaves.filter((l) => l.origin.step === origin.step).length
-  return { shell: placedShell(shell, image), origin: { ...origin, instance } }
+function imageOf({ shell, key, origin }: Leaf, image: Placement, leaves: readonly Leaf[]): Leaf {
+  const instance = leaves.filter((l) => l.origin.step === origin.step && l.key === key).length
+  return { shell: placedShell(shell, image), key, origin: { ...origin, instance } }
 }
 
 /** All that lies before a plane as far as anything reaches, as a block. */
-function spaceBefore({ at, normal, reach }: Extract<Solid, { kind: 'halved' }>): Extrusion {
+export function spaceBefore({ at, normal, reach }: Extract<Solid, { kind: 'halved' }>): Extrusion {
   const x = vec3.squareTo(normal)
   const plane = { origin: at, x, y: vec3.cross(normal, x) }
   const corners = [
@@ -94,7 +149,32 @@ function spaceBefore({ at, normal, reach }: Extract<Solid, { kind: 'halved' }>):
 /** Chord errors are split between the section and the way of a run. */
 const PARTS = 2
 
-function shellOfLeaf(s: Extract<Solid, { kind: 'swept' | 'turned' | 'extruded' }>, chordError: number): Made {
+type Leafy = Extract<
+  Solid,
+  { kind: 'swept' | 'turned' | 'extruded' | 'edged' | 'cornered' | 'blended' | 'brought' }
+>
+
+/** Whether a solid is of one step, and needs nothing else to be made. */
+export const isLeafy = (s: Solid): s is Leafy => LEAFY.has(s.kind)
+const LEAFY: ReadonlySet<Solid['kind']> = new Set([
+  'swept',
+  'extruded',
+  'turned',
+  'edged',
+  'cornered',
+  'blended',
+  'brought',
+] satisfies Leafy['kind'][])
+
+/** The shell of what one step made, within a chord error. */
+export function shellOfLeaf(s: Leafy, chordError: number): Made {
+  if (s.kind === 'brought') return { shell: s.shell, edges: s.forms.length }
+  if (s.kind === 'blended') return blendShell(s.blend, chordError)
+  if (s.kind === 'edged' || s.kind === 'cornered') {
+    const made = s.kind === 'edged' ? edgeShell(s.cut, chordError) : cornerShell(s.cut, chordError)
+    if (!made) throw new Error('a rounding that has no room was to be made')
+    return made
+  }
   if (s.kind === 'extruded') {
     const mesh = extrudedMesh(s, chordError, meanOutline)
     return { shell: shellOf(mesh, isFlatSide(s.section, mesh.edges)), edges: mesh.edges }
@@ -104,14 +184,16 @@ function shellOfLeaf(s: Extract<Solid, { kind: 'swept' | 'turned' | 'extruded' }
     return { shell: shellOf(mesh, isFlatTurned(s, mesh.edges)), edges: mesh.edges }
   }
   const { strands, made } = s
-  const outline =
-    s.outline ??
-    outlineOf(
-      strands.flatMap((x) => x.section),
-      chordError / PARTS,
-    )
+  const section = strands.flatMap((x) => x.section)
+  if (made.length === 0) {
+    const exact = exactBodyOf(s, s.outline ?? meanOutline(section, chordError / PARTS), chordError / PARTS)
+    return {
+      shell: shellOf({ ...exact.mesh, positions: exact.places }, isEnd),
+      edges: exact.edges,
+    }
+  }
+  const outline = s.outline ?? outlineOf(section, chordError / PARTS)
   const swept = bodyOf(s, { theorems: [], caps: capsOf(s, (k) => strands[k]!) }, outline, chordError / PARTS)
   // A dome or a plug on an end counts as part of the end, and is no plane with it.
-  const bare = made.length === 0
-  return { shell: shellOf(swept.mesh, (tag) => bare && isEnd(tag)), edges: swept.edges }
+  return { shell: shellOf(swept.mesh, () => false), edges: swept.edges }
 }

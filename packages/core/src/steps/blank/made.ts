@@ -90,6 +90,8 @@ export const blankMaker: StepMaker<BlankStep> = {
           pieces,
           startAllowance: start!,
           endAllowance: end!,
+          roundUp: step_!,
+          fitted: 0,
           cut,
           mass: cut * run.strands.reduce((sum, s) => sum + s.area * s.density, 0),
         },

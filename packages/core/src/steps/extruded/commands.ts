@@ -5,8 +5,16 @@ import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
 /** Takes another sheet, other regions, another way or extent. */
 export const changeExtruded: Command<{
   step: Id
-  choices: Partial<Pick<ExtrudedStep, 'sketch' | 'regions' | 'way' | 'through'>>
+  choices: Partial<Pick<ExtrudedStep, 'sketch' | 'regions' | 'way' | 'through'>> & {
+    /** Undefined takes it away. */
+    readonly until?: ExtrudedStep['until'] | undefined
+    readonly draft?: ExtrudedStep['draft'] | undefined
+  }
 }> = (part, args) => {
   const step = stepOfKind(part, args.step, 'extruded')
-  return step.ok ? ok(withStep(part, { ...step.value, ...args.choices })) : step
+  if (!step.ok) return step
+  const { until, draft, ...rest } = { ...step.value, ...args.choices }
+  return ok(
+    withStep(part, { ...rest, ...(until ? { until } : {}), ...(draft !== undefined ? { draft } : {}) }),
+  )
 }

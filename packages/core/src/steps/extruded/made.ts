@@ -5,10 +5,13 @@ import { extrudedMesh, isFlatSide, type Extrusion } from '../../solid/index.ts'
 import { vec3 } from '../../space/index.ts'
 import { shortFigures, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 import { FURTHEST, type PlaneFrame } from '../../path/index.ts'
+import { draftOf, prismatoid, straightVolume } from './draft.ts'
+import { upToFace } from './until.ts'
+import { placesOf } from '../shared/copies.ts'
 import { DOES, materialOfBody } from '../shared/body-parts.ts'
 import { bodyOfShell } from '../shared/one-shell.ts'
 import { heightsOf } from '../shared/heights.ts'
-import { regionsOfSketch } from '../shared/regions.ts'
+import { edgeNamesOf, regionsOfSketch } from '../shared/regions.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 
 export const extrudedMaker: StepMaker<ExtrudedStep> = {
@@ -18,13 +21,23 @@ export const extrudedMaker: StepMaker<ExtrudedStep> = {
     if (!section.ok) return unbuilt(section)
     const material = materialOfBody(step, context)
     if (!material.ok) return unbuilt(material)
-    const reach = reachOf(step, sketch.frame, context)
+    const reach = step.until
+      ? upToFace(step, step.until, section.value, sketch.frame, context)
+      : reachOf(step, sketch.frame, context)
     if (!reach.ok) return unbuilt(reach)
-    const [from, to] = reach.value
-    const extrusion: Extrusion = { section: section.value, plane: sketch.frame, from, to }
-    const { area, box } = sectionProperties(section.value)
+    const drafted = draftOf(step, section.value, reach.value, context)
+    if (!drafted.ok) return unbuilt(drafted)
+    const extrusion: Extrusion = {
+      plane: sketch.frame,
+      ...reach.value,
+      section: drafted.value.section,
+      ...(drafted.value.end ? { end: drafted.value.end } : {}),
+      edgeNames: edgeNamesOf(section.value, sketch),
+    }
+    const { box } = sectionProperties(section.value)
     const across = Math.hypot(box.max[0] - box.min[0], box.max[1] - box.min[1])
     const chordError = context.chordError ?? PICTURE * across
+    const { middle } = drafted.value
     const mesh = extrudedMesh(extrusion, chordError)
     const body = bodyOfShell({
       step: step.id,
@@ -34,9 +47,11 @@ export const extrudedMaker: StepMaker<ExtrudedStep> = {
       isFlat: isFlatSide(section.value, mesh.edges),
       chordError,
       material: material.value,
-      volume: area * Math.abs(to - from),
+      volume: middle ? prismatoid(extrusion, middle) : straightVolume(extrusion),
     })
-    return { output: { bodies: [body] }, findings: [] }
+    const places = placesOf(step, context, 'fit')
+    if (!places.ok) return unbuilt(places)
+    return { output: { bodies: [{ ...body, places: places.value }] }, findings: [] }
   },
   summary({ bodies }, display, step) {
     if (step.does) return `${DOES[step.does.kind]}${step.through ? ', through' : ''}`
@@ -51,12 +66,11 @@ const PICTURE = 1 / 4000
 const FURTHER = 0.01
 const AT_LEAST = 1
 
+/** From where to where an extrusion goes, and how its end leans. */
+type Way = Pick<Extrusion, 'from' | 'to' | 'lean'>
+
 /** Where an extrusion begins and ends along the sheet's normal, mm. */
-function reachOf(
-  step: ExtrudedStep,
-  plane: PlaneFrame,
-  context: StepContext,
-): Built<readonly [number, number]> {
+function reachOf(step: ExtrudedStep, plane: PlaneFrame, context: StepContext): Built<Way> {
   const start = context.number('start')
   if (step.through) {
     const { low, high } = heightsOf(
@@ -72,7 +86,7 @@ function reachOf(
     const ways = { out: [start, high + over], in: [-start, low - over] } as const
     const [from, to] = step.way === 'out' || step.way === 'in' ? ways[step.way] : [low - over, high + over]
     const goes = step.way === 'out' ? to > from : step.way === 'in' ? to < from : true
-    if (goes) return { ok: true, value: [from, to] }
+    if (goes) return { ok: true, value: { from, to } }
     const message = `There is nothing on that side of the sheet for "${step.name}" to go through; turn its way over.`
     return refusal(step, 'fit', 'extruded.through', message)
   }
@@ -100,5 +114,5 @@ function reachOf(
     const message = `"${step.name}" would reach ${is} from its sheet; ${most} is the most.`
     return refusal(step, 'fit', 'extruded.depth', message, 'depth')
   }
-  return { ok: true, value: [from, to] }
+  return { ok: true, value: { from, to } }
 }

@@ -1,10 +1,11 @@
-import { array, string } from 'yup'
+import { array, mixed, string } from 'yup'
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
   flagSchema,
   formulaSchema,
   idSchema,
+  isFormula,
   LIMITS,
   mapFields,
   record,
@@ -12,6 +13,8 @@ import {
   type StepKind,
 } from '../../document/kind.ts'
 import type { Formula } from '../../units/index.ts'
+import { pickedFaceSchema, type PickedFace } from '../shared/typed-picked.ts'
+import { copiesSchema, withCopies, type CopiesEntry } from '../shared/typed-copies.ts'
 import { doingSchema, type Doing } from '../shared/typed-doing.ts'
 import { FIRST_MATERIAL, materialSchema, type MaterialEntry } from '../stock-profile/typed.ts'
 
@@ -31,9 +34,20 @@ export interface ExtrudedStep extends StepBase {
   readonly other: Formula
   /** As deep as the bodies are that it does something with, on every way it goes; `depth` is not asked then. */
   readonly through: boolean
+  /** Up to the plane of a flat face, in place of a depth. */
+  readonly until?: PickedFace
+  /** How far its sides lean in from the sheet on, of one that goes one way. */
+  readonly draft?: Formula
   readonly does?: Doing
+  /** Set again: mirrored, in rows, all round; whatever it does, all of them do. */
+  readonly copies?: readonly CopiesEntry[]
   readonly material: MaterialEntry
 }
+
+/** A formula that may be left out. */
+const draftSchema = mixed<Formula>()
+  .optional()
+  .test('formula', 'a draft is a formula', (v) => v === undefined || isFormula(v))
 
 const ids = array(idSchema).strict().required().max(LIMITS.sketchEntities)
 
@@ -54,11 +68,17 @@ export const extrudedKind: StepKind<ExtrudedStep> = {
     depth: formulaSchema,
     other: formulaSchema,
     through: flagSchema,
+    until: pickedFaceSchema.default(undefined).optional(),
+    draft: draftSchema,
     does: doingSchema,
+    copies: copiesSchema,
     material: materialSchema,
   }),
   gives: ['bodies'],
-  inputs: (step) => [{ id: step.sketch, gives: 'sketch' }],
+  inputs: (step) => [
+    { id: step.sketch, gives: 'sketch' },
+    ...(step.until ? [{ id: step.until.of, gives: 'bodies' } as const] : []),
+  ],
   fresh(base, around) {
     const sketch = around.last('sketch')
     if (sketch === undefined) return fail(fault('step.needs', 'An extruded body needs a sketch first'))
@@ -76,8 +96,10 @@ export const extrudedKind: StepKind<ExtrudedStep> = {
     })
   },
   limits: (step) => [[step.regions.length, LIMITS.regions, 'regions']],
+  ids: (step) => (step.copies ?? []).map((c) => c.id),
   texts: (step) => [[step.material.name, 'the material']],
-  mapFormulas(step, visit) {
+  mapFormulas(whole, visit) {
+    const step = withCopies(whole, visit)
     const mapped = mapFields(
       step,
       [
@@ -89,6 +111,10 @@ export const extrudedKind: StepKind<ExtrudedStep> = {
       visit,
     )
     const material = mapFields(step.material, [['density', 'density']], 'material/', visit)
-    return material === step.material ? mapped : { ...mapped, material }
+    const drafted =
+      step.draft === undefined
+        ? mapped
+        : mapFields(mapped as ExtrudedStep & { readonly draft: Formula }, [['draft', 'angle']], '', visit)
+    return material === step.material ? drafted : { ...drafted, material }
   },
 }

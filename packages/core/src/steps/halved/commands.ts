@@ -5,8 +5,11 @@ import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
 /** Halves another body, in another plane, keeps the other side, mirrors it or not. */
 export const changeHalved: Command<{
   step: Id
-  choices: Partial<Pick<HalvedStep, 'of' | 'plane' | 'keeps' | 'mirrored'>>
+  choices: Partial<Pick<HalvedStep, 'of' | 'plane' | 'on' | 'keeps' | 'mirrored'>>
 }> = (part, args) => {
   const step = stepOfKind(part, args.step, 'halved')
-  return step.ok ? ok(withStep(part, { ...step.value, ...args.choices })) : step
+  if (!step.ok) return step
+  const { on, ...rest } = { ...step.value, ...args.choices }
+  // A face is only kept while it is the plane.
+  return ok(withStep(part, rest.plane === 'face' && on ? { ...rest, on } : rest))
 }

@@ -9,16 +9,17 @@ import {
   volumeIn,
   volumeOf,
   weighed,
-} from '../../evaluate/fit/solid-body.ts'
+} from '../../evaluate/fit/index.ts'
 import type { Finding } from '../../evaluate/finding.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 import { FURTHEST } from '../../path/index.ts'
-import { IN_PLACE, meshReach, vec3, type Vec3 } from '../../space/index.ts'
+import { IN_PLACE, meshReach, vec3, type AxisName, type Placement, type Vec3 } from '../../space/index.ts'
 import { tolerance } from '../../num/index.ts'
+import { pickedPlane } from '../shared/picked.ts'
 import { heightsOf } from '../shared/heights.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 
-const NORMALS: Readonly<Record<HalvedStep['plane'], 'x' | 'y' | 'z'>> = { xy: 'z', xz: 'y', yz: 'x' }
+const NORMALS = { xy: 'z', xz: 'y', yz: 'x' } as const
 
 export const halvedMaker: StepMaker<HalvedStep> = {
   evaluate(step, context) {
@@ -30,30 +31,61 @@ export const halvedMaker: StepMaker<HalvedStep> = {
       )
     }
     const bodies = context.others.flatMap((o) => o.bodies)
+    const plane = planeOf(step, offset, context)
+    if (!plane.ok) return unbuilt(plane)
     return {
       output: { takes: context.others.map((o) => o.step) },
       findings: [],
       later: {
         coming: bodies.map((b) => ({ id: b.id, hidden: b.hidden, places: [IN_PLACE], figures: undefined })),
         points: Math.max(1, ...bodies.map((b) => b.mesh.positions.length / 3)),
-        make: () => made(step, bodies, offset, context),
+        make: () => made(step, bodies, plane.value, context),
       },
     }
   },
   summary: (_output, _display, step) =>
-    `${step.mirrored ? 'mirrored in' : 'cut by'} ${step.plane.toUpperCase()}`,
+    `${step.mirrored ? 'mirrored in' : 'cut by'} ${step.plane === 'face' ? 'a face' : step.plane.toUpperCase()}`,
 }
+
+/** The plane of a half: a main one by its axis, a face's by the axes of a frame on it. */
+interface HalvingPlane {
+  readonly at: Vec3
+  /** The way along which it was moved. */
+  readonly along: Vec3
+  readonly mirror: { readonly axis: AxisName; readonly offset: number; readonly frame?: Placement }
+}
+
+function planeOf(step: HalvedStep, offset: number, context: StepContext): Built<HalvingPlane> {
+  if (step.plane !== 'face') {
+    const axis = NORMALS[step.plane]
+    const along = IN_PLACE[axis]
+    return { ok: true, value: { at: vec3.scale(along, offset), along, mirror: { axis, offset } } }
+  }
+  if (!step.on) return refusal(step, 'fit', 'halved.face', 'Pick the face that it is cut along.')
+  const face = pickedPlane(step, 'fit', step.on, context)
+  if (!face.ok) return face
+  const { at, normal } = face.value.form
+  const x = vec3.squareTo(normal)
+  const frame: Placement = { x, y: vec3.cross(normal, x), z: normal, shift: at }
+  return {
+    ok: true,
+    value: { at: vec3.addScaled(at, normal, offset), along: normal, mirror: { axis: 'z', offset, frame } },
+  }
+}
+
+/** Places in single precision may be off by this share of the largest. */
+const SINGLE = 2e-7
 
 function made(
   step: HalvedStep,
   bodies: readonly Body[],
-  offset: number,
+  plane: HalvingPlane,
   context: StepContext,
 ): { readonly bodies: readonly Body[]; readonly findings: readonly Finding[] } {
   const all: Body[] = []
   const findings: Finding[] = []
   for (const body of bodies) {
-    const half = halfOf(step, body, offset, context)
+    const half = halfOf(step, body, plane, context)
     if (half.ok) all.push(half.value)
     else findings.push(...half.fault)
   }
@@ -61,13 +93,11 @@ function made(
 }
 
 /** A body's half, or both; or the finding that says why it is none. */
-function halfOf(step: HalvedStep, body: Body, offset: number, context: StepContext): Built<Body> {
+function halfOf(step: HalvedStep, body: Body, plane: HalvingPlane, context: StepContext): Built<Body> {
   const refuse = (code: string, message: string) => refusal(step, 'fit', `halved.${code}`, message, 'offset')
   const { solids } = context
   if (!solids) return refuse('library', 'Bodies cannot be cut here: the library for it is not loaded.')
-  const axis = NORMALS[step.plane]
-  const along = IN_PLACE[axis]
-  const at: Vec3 = vec3.scale(along, offset)
+  const { at, along, mirror } = plane
   // What lies before this normal is taken away.
   const normal = step.keeps === 'behind' ? along : vec3.scale(along, -1)
   const heights = heightsOf([body], at, normal)
@@ -77,7 +107,16 @@ function halfOf(step: HalvedStep, body: Body, offset: number, context: StepConte
       'All of the body lies on the side that is taken away; move the plane, or keep the other side.',
     )
   const reach = 4 * (meshReach(body.mesh) + vec3.length(at) + 1)
-  const half: Solid = { kind: 'halved', step: step.id, of: standing(body), at, normal, reach }
+  // The picture's mesh is in single precision.
+  const near = Math.max(
+    tolerance.samePlace * (heights.high - heights.low),
+    SINGLE * (meshReach(body.mesh) + vec3.length(at)),
+  )
+  // Nothing of it lies before the plane: it is its own half, and its volume is known.
+  const whole = heights.high <= near
+  const half: Solid = whole
+    ? standing(body)
+    : { kind: 'halved', step: step.id, of: standing(body), at, normal, reach }
   const materials = body.origins.all[0]!.materials
   const work = {
     solids,
@@ -88,19 +127,17 @@ function halfOf(step: HalvedStep, body: Body, offset: number, context: StepConte
     ]),
   }
   const slit = -heights.high
-  if (step.mirrored && slit > tolerance.samePlace * (heights.high - heights.low)) {
+  if (step.mirrored && slit > near) {
     const is = shortLength(2 * slit, context.display)
     return refuse(
       'slit',
       `The half does not reach the plane: mirrored, it would leave a slit of ${is}. Move the plane by half of that.`,
     )
   }
-  // Nothing of it lies before the plane: it is its own half, and its volume is known.
-  const whole = heights.high <= tolerance.samePlace * (heights.high - heights.low)
   const volume = whole ? { value: volumeIn(body), error: boundOf(body) } : undefined
   const halfVolume = volume ? { ok: true as const, value: volume } : volumeOf(half, work)
   if (!halfVolume.ok) return refuse('unsound', `It cannot be cut there: ${halfVolume.fault}.`)
-  const solid: Solid = step.mirrored ? { kind: 'mirrored', of: half, axis, offset } : half
+  const solid: Solid = step.mirrored ? { kind: 'mirrored', of: half, ...mirror } : half
   const made = bodyOfTree(solid, body, work)
   if (!made.ok) return refuse('unsound', `It cannot be put together: ${made.fault}.`)
   const times = step.mirrored ? 2 : 1

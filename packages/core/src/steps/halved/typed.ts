@@ -11,15 +11,18 @@ import {
   type StepKind,
 } from '../../document/kind.ts'
 import type { Formula } from '../../units/index.ts'
+import { pickedFaceSchema, type PickedFace } from '../shared/typed-picked.ts'
 
-export const HALVING_PLANES = ['xy', 'xz', 'yz'] as const
+export const HALVING_PLANES = ['xy', 'xz', 'yz', 'face'] as const
 
 /** A body cut by a plane, of which one side is kept; where asked, that is mirrored in the plane and joined to itself. */
 export interface HalvedStep extends StepBase {
   readonly kind: 'halved'
   readonly of: Id
   readonly plane: (typeof HALVING_PLANES)[number]
-  /** How far the plane is moved along its normal, the axis that it does not hold. */
+  /** The flat face in whose plane it is, where that is the plane. */
+  readonly on?: PickedFace
+  /** How far the plane is moved along its normal, the axis that it does not hold; out of a face. */
   readonly offset: Formula
   /** The side that the normal points to is kept, or the other. */
   readonly keeps: 'before' | 'behind'
@@ -39,6 +42,7 @@ export const halvedKind: StepKind<HalvedStep> = {
       .strict()
       .oneOf([...HALVING_PLANES], `a plane is one of ${HALVING_PLANES.join(', ')}`)
       .required('a plane is missing here'),
+    on: pickedFaceSchema.default(undefined).optional(),
     offset: formulaSchema,
     keeps: string()
       .strict()
@@ -47,7 +51,13 @@ export const halvedKind: StepKind<HalvedStep> = {
     mirrored: flagSchema,
   }),
   gives: ['bodies'],
-  inputs: (step) => [{ id: step.of, gives: 'bodies' }],
+  inputs: (step) => [
+    { id: step.of, gives: 'bodies' },
+    ...(step.on ? [{ id: step.on.of, gives: 'bodies' } as const] : []),
+  ],
+  *broken(step) {
+    if (step.plane === 'face' && !step.on) yield 'a half about a face needs the face'
+  },
   takes: (step) => [step.of],
   fresh(base, around) {
     const of = around.last('bodies')

@@ -1,4 +1,4 @@
-import type { HoleEntry, HolesStep } from '../../document/index.ts'
+import type { HoleEntry, HolePlace, HolesStep } from '../../document/index.ts'
 import type { Body, Solid } from '../../evaluate/body.ts'
 import {
   bodyOfTree,
@@ -6,14 +6,19 @@ import {
   originsOf,
   standing,
   volumeIn,
+  roughVolumeOf,
   volumeOf,
   weighed,
-} from '../../evaluate/fit/solid-body.ts'
+} from '../../evaluate/fit/index.ts'
 import type { HoleMark } from '../../evaluate/output.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 import { outlineOf } from '../../profile/index.ts'
+import type { PlaneFrame } from '../../path/index.ts'
+import type { Vec2 } from '../../plane/index.ts'
 import { frameAt } from '../../sweep/index.ts'
 import { IN_PLACE, meshReach, vec3, type Vec3 } from '../../space/index.ts'
+import { frameOnFace } from '../shared/face-frame.ts'
+import { pickedPlane } from '../shared/picked.ts'
 import { allBuilt, refusal, unbuilt, type Built } from '../shared/refusal.ts'
 import { holeTool, type HoleSizes } from './tool.ts'
 
@@ -85,9 +90,13 @@ function placed(step: HolesStep, entry: HoleEntry, number: number, context: Step
       'depth',
       `its head alone is ${shortLength(deep, context.display)} deep; the hole must go further.`,
     )
-  if (entry.place.kind === 'sheet') {
-    const { frame } = context.input(entry.place.sketch, 'sketch')
-    const at = vec3.addScaled(vec3.addScaled(frame.origin, frame.x, n('x')), frame.y, n('y'))
+  const { place } = entry
+  if (place.kind !== 'run') {
+    const sheet = sheetOf(step, number, place, context)
+    if (!sheet.ok) return sheet
+    const { frame } = sheet.value
+    const [x, y] = sheet.value.point ?? [n('x'), n('y')]
+    const at = vec3.addScaled(vec3.addScaled(frame.origin, frame.x, x), frame.y, y)
     return ok({
       entry,
       number,
@@ -97,7 +106,7 @@ function placed(step: HolesStep, entry: HoleEntry, number: number, context: Step
       mark: undefined,
     })
   }
-  const run = context.input(entry.place.run, 'carried')
+  const run = context.input(place.run, 'carried')
   const [station, clock] = [n('station'), n('clock')]
   if (!(station >= 0 && station <= run.path.length))
     return refuse(
@@ -110,8 +119,32 @@ function placed(step: HolesStep, entry: HoleEntry, number: number, context: Step
   const o = outlineOf(run.section, CLOSE)
   const reach = o.x.reduce((most, x, i) => Math.max(most, x * Math.cos(clock) + o.y[i]! * Math.sin(clock)), 0)
   const at = vec3.addScaled(frame.origin, out, reach)
-  const mark: HoleMark = { run: entry.place.run, station, clock, diameter: sizes.diameter }
+  const mark: HoleMark = { run: place.run, station, clock, diameter: sizes.diameter }
   return ok({ entry, number, at, into: vec3.scale(out, -1), sizes, mark })
+}
+
+/** The sheet or the face that a hole goes into, and the point of it where that is picked. */
+function sheetOf(
+  step: HolesStep,
+  number: number,
+  place: Exclude<HolePlace, { kind: 'run' }>,
+  context: StepContext,
+): Built<{ readonly frame: PlaneFrame; readonly point?: Vec2 }> {
+  if (place.kind === 'face') {
+    const face = pickedPlane(step, 'fit', place.on, context)
+    return face.ok ? { ok: true, value: { frame: frameOnFace(face.value.form, 0) } } : face
+  }
+  const { frame, entities } = context.input(place.sketch, 'sketch')
+  if (place.kind === 'sheet') return { ok: true, value: { frame } }
+  const point = entities.find((e) => e.id === place.point)
+  if (point?.kind !== 'point')
+    return refusal(
+      step,
+      'fit',
+      `holes.point-${number}`,
+      `Hole ${number}: the point that it was at is not on its sheet any more; choose another.`,
+    )
+  return { ok: true, value: { frame, point: [point.x, point.y] } }
 }
 
 const ok = (value: Placed): Built<Placed> => ({ ok: true, value })
@@ -139,12 +172,13 @@ function drilled(step: HolesStep, body: Body, rows: readonly Placed[], context: 
   const tools = rows.map((r): Solid => ({
     kind: 'turned',
     step: step.id,
+    key: r.entry.id,
     ...holeTool(r.at, r.into, r.sizes, far),
   }))
   for (const [i, tool] of tools.entries()) {
-    const taken = volumeOf({ kind: 'common', of: [whole, tool] }, work)
+    const taken = roughVolumeOf({ kind: 'common', of: [whole, tool] }, work)
     if (!taken.ok) return refuse('unsound', `Hole ${rows[i]!.number} cannot be made: ${taken.fault}.`)
-    if (!(taken.value.value > NOTHING * volumeIn(body)))
+    if (!(taken.value > NOTHING * volumeIn(body)))
       return refuse(
         `misses-${rows[i]!.entry.id}`,
         `Hole ${rows[i]!.number} goes by: there is nothing of the body where it is.`,

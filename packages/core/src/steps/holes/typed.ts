@@ -10,16 +10,22 @@ import {
   mapSame,
   record,
   recordByKind,
+  type Input,
   type StepBase,
   type StepKind,
 } from '../../document/kind.ts'
 import type { Formula } from '../../units/index.ts'
+import { NO_FACE, pickedFaceSchema, type PickedFace } from '../shared/typed-picked.ts'
 
 export const HOLE_HEADS = ['none', 'sink', 'bore'] as const
 
 /** Where a hole is: at a place of a sheet, into it; or on a run at a station, from the side that a clock angle points to. */
 export type HolePlace =
   | { readonly kind: 'sheet'; readonly sketch: Id; readonly x: Formula; readonly y: Formula }
+  /** At a point of a sheet, into it. */
+  | { readonly kind: 'point'; readonly sketch: Id; readonly point: Id }
+  /** On a flat face, across and up on it as a sheet would lie there. */
+  | { readonly kind: 'face'; readonly on: PickedFace; readonly x: Formula; readonly y: Formula }
   | { readonly kind: 'run'; readonly run: Id; readonly station: Formula; readonly clock: Formula }
 
 /** One hole: where, how wide, how deep, and how it is widened where it begins. */
@@ -46,9 +52,14 @@ export interface HolesStep extends StepBase {
 const place = recordByKind(
   {
     sheet: { sketch: idSchema, x: formulaSchema, y: formulaSchema },
+    point: { sketch: idSchema, point: idSchema },
+    face: { on: pickedFaceSchema, x: formulaSchema, y: formulaSchema },
     run: { run: idSchema, station: formulaSchema, clock: formulaSchema },
   },
-  { unknown: 'a hole is placed on a sheet or on a run', missing: 'a hole needs a place' },
+  {
+    unknown: 'a hole is placed on a sheet, at a point of one, on a face or on a run',
+    missing: 'a hole needs a place',
+  },
 )
 
 const row = record({
@@ -92,26 +103,24 @@ export const holesKind: StepKind<HolesStep> = {
   gives: ['bodies'],
   inputs: (step) => [
     { id: step.of, gives: 'bodies' },
-    ...step.rows.map(({ place: at }) =>
-      at.kind === 'sheet'
-        ? ({ id: at.sketch, gives: 'sketch' } as const)
-        : ({ id: at.run, gives: 'carried' } as const),
-    ),
+    ...step.rows.map(({ place: at }): Input => {
+      if (at.kind === 'run') return { id: at.run, gives: 'carried' }
+      if (at.kind === 'face') return { id: at.on.of, gives: 'bodies' }
+      return { id: at.sketch, gives: 'sketch' }
+    }),
   ],
   takes: (step) => [step.of],
   fresh(base, around) {
     const of = around.last('bodies')
     if (of === undefined) return fail(fault('step.needs', 'Holes need a body first'))
     const [sketch, run] = [around.last('sketch'), around.last('carried')]
-    const at: HolePlace | undefined =
+    // Of a body that is no run the face is pressed first.
+    const at: HolePlace =
       run === of
         ? { kind: 'run', run, station: '20', clock: '0' }
         : sketch !== undefined
           ? { kind: 'sheet', sketch, x: '0', y: '0' }
-          : run !== undefined
-            ? { kind: 'run', run, station: '20', clock: '0' }
-            : undefined
-    if (!at) return fail(fault('step.needs', 'A hole is placed on a sheet or on a run; draw a sketch first'))
+          : { kind: 'face', on: { of, face: NO_FACE }, x: '0', y: '0' }
     return ok({ ...base, kind: 'holes', of, rows: [freshHole(around.ids('h')(), at)] })
   },
   ids: (step) => step.rows.map((r) => r.id),
@@ -125,8 +134,8 @@ export const holesKind: StepKind<HolesStep> = {
     const rows = mapSame(step.rows, (r) => {
       const prefix = `rows/${r.id}/`
       const at: HolePlace =
-        r.place.kind === 'sheet'
-          ? mapFields(
+        r.place.kind === 'sheet' || r.place.kind === 'face'
+          ? mapFields<Extract<HolePlace, { kind: 'sheet' | 'face' }>>(
               r.place,
               [
                 ['x', 'length'],
@@ -135,15 +144,17 @@ export const holesKind: StepKind<HolesStep> = {
               prefix,
               visit,
             )
-          : mapFields(
-              r.place,
-              [
-                ['station', 'length'],
-                ['clock', 'angle'],
-              ],
-              prefix,
-              visit,
-            )
+          : r.place.kind === 'point'
+            ? r.place
+            : mapFields(
+                r.place,
+                [
+                  ['station', 'length'],
+                  ['clock', 'angle'],
+                ],
+                prefix,
+                visit,
+              )
       const sizes = mapFields(
         r,
         [

@@ -6,6 +6,7 @@ import { region, sectionProperties, type Section } from '../../profile/index.ts'
 import { extrudedMesh, isFlatSide, type Extrusion } from '../../solid/index.ts'
 import type { Vec3 } from '../../space/index.ts'
 import { shortFigures, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import { placesOf } from '../shared/copies.ts'
 import { DOES, materialOfBody } from '../shared/body-parts.ts'
 import { bodyOfShell } from '../shared/one-shell.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
@@ -36,7 +37,9 @@ export const plainBodyMaker: StepMaker<PlainBodyStep> = {
       material: material.value,
       volume: sectionProperties(extrusion.section).area * extrusion.to,
     })
-    return { output: { bodies: [body] }, findings: [] }
+    const places = placesOf(step, context, 'fit')
+    if (!places.ok) return unbuilt(places)
+    return { output: { bodies: [{ ...body, places: places.value }] }, findings: [] }
   },
   summary({ bodies }, display, step) {
     if (step.does) return DOES[step.does.kind]

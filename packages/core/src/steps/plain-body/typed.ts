@@ -9,6 +9,7 @@ import {
   type StepKind,
 } from '../../document/kind.ts'
 import type { Formula } from '../../units/index.ts'
+import { copiesSchema, withCopies, type CopiesEntry } from '../shared/typed-copies.ts'
 import { doingSchema, type Doing } from '../shared/typed-doing.ts'
 import { FIRST_MATERIAL, materialSchema, type MaterialEntry } from '../stock-profile/typed.ts'
 
@@ -31,6 +32,8 @@ export interface PlainBodyStep extends StepBase {
   /** Along the axis. */
   readonly height: Formula
   readonly does?: Doing
+  /** Set again: mirrored, in rows, all round; whatever it does, all of them do. */
+  readonly copies?: readonly CopiesEntry[]
   readonly material: MaterialEntry
 }
 
@@ -60,6 +63,7 @@ export const plainBodyKind: StepKind<PlainBodyStep> = {
       .required('an axis is missing here'),
     ...Object.fromEntries(FIELDS.map((f) => [f, formulaSchema])),
     does: doingSchema,
+    copies: copiesSchema,
     material: materialSchema,
   }),
   gives: ['bodies'],
@@ -79,8 +83,10 @@ export const plainBodyKind: StepKind<PlainBodyStep> = {
       height: '20',
       material: FIRST_MATERIAL,
     }),
+  ids: (step) => (step.copies ?? []).map((c) => c.id),
   texts: (step) => [[step.material.name, 'the material']],
-  mapFormulas(step, visit) {
+  mapFormulas(whole, visit) {
+    const step = withCopies(whole, visit)
     const mapped = mapFields(
       step,
       FIELDS.map((f) => [f, 'length'] as const),

@@ -14,6 +14,7 @@ import {
   placeRings,
   plugMesh,
   pointsNeeded,
+  ringPlaces,
   runMeshSize,
   scaleAt,
   shapeOutline,
@@ -189,6 +190,25 @@ export function bodyOf(
     surfaceMost: sum(parts.map((p) => p.size.surfaceMost)) + sum(caps.map(meshSurface)),
     reach: reaches.reduce((most, r) => Math.max(most, r), 0),
   }
+}
+
+/** The mesh of a run with nothing on its ends, its places in double precision and so that they hold what the run does. */
+export function exactBodyOf(
+  plan: BodyPlan,
+  outline: Outline,
+  chordError: number,
+): { readonly mesh: Mesh; readonly places: Float64Array; readonly edges: number } {
+  const parts = sweptMeshes(plan, outline, chordError)
+  const places = parts.map(({ rings }, k) =>
+    ringPlaces(outline, rings, plan.carriage.frames.path, plan.chunks[k]!.closed),
+  )
+  const all = new Float64Array(sum(places.map((p) => p.length)))
+  let at = 0
+  for (const p of places) {
+    all.set(p, at)
+    at += p.length
+  }
+  return { mesh: joinRunMeshes(parts.map((p) => p.mesh)), places: all, edges: edgesOf(outline).all }
 }
 
 /** Points that a body's mesh comes to at a chord error, without its domes and plugs. */

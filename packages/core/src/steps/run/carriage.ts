@@ -1,7 +1,5 @@
-import { tolerance } from '../../num/index.ts'
 import { fail, fault, ok, own, spend, type Result } from '../../base/index.ts'
 import type { RunStep, Step } from '../../document/index.ts'
-import type { Path } from '../../path/index.ts'
 import {
   outlineOf,
   outlinePlan,
@@ -10,49 +8,21 @@ import {
   type Outline,
   type Section,
 } from '../../profile/index.ts'
-import { vec3, type Vec3 } from '../../space/index.ts'
 import {
   courseBetween,
   courseOf,
   courseRange,
-  fixedFrames,
   sampleShape,
-  squareFrames,
-  uprightFrames,
   type Carriage,
   type Course,
   type Frames,
   type SectionAt,
-  type Turning,
 } from '../../sweep/index.ts'
 import type { Strand } from '../../evaluate/output.ts'
 import type { AlongField, FieldChange, StepContext } from '../../evaluate/kind.ts'
 import { strandsOf } from './section.ts'
 import type { Built } from '../shared/refusal.ts'
 import { refusal } from './path.ts'
-
-/** The direction up leans to in upright turning. */
-export function uprightDirection(step: RunStep, context: StepContext): Built<Vec3> {
-  const given: Vec3 = step.up
-    ? [context.number('up/x'), context.number('up/y'), context.number('up/z')]
-    : [0, 0, 1]
-  const size = vec3.length(given)
-  if (!(size > tolerance.noDirection))
-    return refusal(step, 'run.up', 'Upright turning needs a direction; 0, 0, 0 has none.', 'up/z')
-  return ok(vec3.scale(given, 1 / size))
-}
-
-/** Frames along a path by one way of turning, without twist. */
-export function framesBy(turning: Turning, path: Path, toward: Vec3): Frames {
-  switch (turning) {
-    case 'square':
-      return squareFrames(path)
-    case 'upright':
-      return uprightFrames(path, toward)
-    case 'fixed':
-      return fixedFrames(path)
-  }
-}
 
 /** A formula along the run as a course; the place where it has no value is told. */
 function courseBy(at: AlongField, length: number): Result<Course> {

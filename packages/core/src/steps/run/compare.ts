@@ -1,14 +1,14 @@
 import type { Id } from '../../base/index.ts'
-import { TURNINGS, type Part } from '../../document/index.ts'
+import { kindOf, stepOf, TURNINGS, type Part, type TurningName } from '../../document/index.ts'
 import { vec3 } from '../../space/index.ts'
-import { frameAt, squareFrames, thinnestOf, type Turning } from '../../sweep/index.ts'
+import { frameAt, squareFrames, thinnestOf } from '../../sweep/index.ts'
 import type { Evaluator } from '../../evaluate/evaluator.ts'
 import type { Body } from '../../evaluate/body.ts'
 import type { CarriedGiven } from '../../evaluate/output.ts'
 
 /** What one way of turning makes of a run. */
 export interface ComparedTurning {
-  readonly turning: Turning
+  readonly turning: TurningName
   /** The run's bodies turned that way, or why there are none. */
   readonly bodies: readonly Body[] | undefined
   readonly problem: string | undefined
@@ -23,9 +23,12 @@ export interface ComparedTurning {
   readonly findings: number
 }
 
-/** Builds a run by every way of turning, all else as it is. The evaluator's memory serves what they share; last good results stay as they are. */
+/** Builds a run by every way of turning that its path allows, all else as it is. The evaluator's memory serves what they share; last good results stay as they are. */
 export function compareTurnings(evaluator: Evaluator, part: Part, runId: Id): ComparedTurning[] {
-  return TURNINGS.map((turning) => {
+  const run = stepOf(part, runId)
+  const path = run?.kind === 'run' ? stepOf(part, run.path) : undefined
+  const all = TURNINGS.filter((t) => t !== 'faces' || (path && kindOf(path).isBetweenFaces))
+  return all.map((turning) => {
     const steps = part.steps.map((s) => (s.id === runId && s.kind === 'run' ? { ...s, turning } : s))
     const result = evaluator.evaluate({ ...part, steps }).steps.find((s) => s.id === runId)
     const findings = (result?.findings ?? []).filter((f) => f.severity !== 'notes')

@@ -1,5 +1,5 @@
 import { ok } from '../../base/index.ts'
-import type { RunStep } from '../../document/index.ts'
+import type { RunStep, TurningName } from '../../document/index.ts'
 import { FURTHEST, kinksOf } from '../../path/index.ts'
 import { outlinePoints, reachAround } from '../../profile/index.ts'
 import {
@@ -26,21 +26,22 @@ import {
   type StepMaker,
 } from '../../evaluate/kind.ts'
 import { bodyOf, cutOf, endsMade, pointsOf, tipsOf, volumesOf, weighed } from './body.ts'
-import { placesOf } from './copies.ts'
-import {
-  chordParts,
-  framesBy,
-  scaleOf,
-  shapingOf,
-  twistOf,
-  uprightDirection,
-  type Shaped,
-} from './carriage.ts'
+import { placesOf } from '../shared/copies.ts'
+import { chordParts, scaleOf, shapingOf, twistOf, type Shaped } from './carriage.ts'
 import { bodyFindings, runFindings } from './findings.ts'
 import { carriedPath, cornerKey, jointOf, refusal, type CarriedPath } from './path.ts'
 import { DOES } from '../shared/body-parts.ts'
 import { unbuilt, type Built } from '../shared/refusal.ts'
 import { overlaps, strandsOf } from './section.ts'
+import { turningOf } from './turning.ts'
+
+/** How its section turns, in words. */
+const TURNED: Readonly<Record<TurningName, string>> = {
+  square: 'square',
+  upright: 'upright',
+  fixed: 'fixed',
+  faces: 'by faces',
+}
 
 export const runMaker: StepMaker<RunStep> = {
   evaluate(step, context) {
@@ -58,8 +59,9 @@ export const runMaker: StepMaker<RunStep> = {
     if (body.hidden) return 'hidden'
     const { strands } = carried
     const copies = body.places.length > 1 ? `, ${body.places.length} times` : ''
-    if (step.does) return `${carried.turning}, ${DOES[step.does.kind]}`
-    return `${carried.turning}, ${strands.length > 1 ? `${strands.length} strands` : (step.look ?? strands[0]!.look)}${copies}`
+    const turned = TURNED[carried.turning]
+    if (step.does) return `${turned}, ${DOES[step.does.kind]}`
+    return `${turned}, ${strands.length > 1 ? `${strands.length} strands` : (step.look ?? strands[0]!.look)}${copies}`
   },
 }
 
@@ -84,14 +86,15 @@ function setUp(
   context: StepContext,
   coarser: number,
 ): Built<Set> {
-  const up = uprightDirection(step, context)
-  if (!up.ok) return up
+  const turned = turningOf(step, source, given, context)
+  if (!turned.ok) return turned
+  const inSource = (starts: readonly number[]) => starts.map((s) => s + given.from - given.before)
   const section = strands.flatMap((s) => s.section)
   const joint =
     (path: CarriedPath['path']) =>
     (k: Parameters<typeof cornerKey>[2]): Joint =>
       jointOf(step, cornerKey(path, source, k))
-  const sharp = framesBy(step.turning, given.path, up.value)
+  const sharp = turned.value(given.path, inSource(given.path.starts))
   const rounded =
     step.turning === 'fixed'
       ? undefined
@@ -111,7 +114,7 @@ function setUp(
     const message = `The section of "${step.name}" comes to reach ${is} from its path; ${most} is the most.`
     return refusal(step, 'run.section-size', message)
   }
-  const bare = changed ? framesBy(step.turning, path, up.value) : sharp
+  const bare = changed ? turned.value(path, inSource(rounded.value.sourceStarts)) : sharp
   const frames = twist.value ? twisted(bare, twist.value) : bare
   const parts = chordParts(step, frames)
   const chord = context.chordError === undefined ? undefined : context.chordError / parts
@@ -132,7 +135,7 @@ function setUp(
   if (!end.ok) return end
   const chunks = chunksOf(frames, shaped.outline, joint(path), start.value, end.value)
   const starts = changed ? rounded.value.sourceStarts : path.starts
-  const sourceStarts = starts.map((s) => s + given.from - given.before)
+  const sourceStarts = inSource(starts)
   return ok({ carriage, shaped, chunks, parts, seam, carried: { ...given, path }, sourceStarts })
 }
 
@@ -216,7 +219,7 @@ function carry(
   const hollow = strands.some((s) => s.section.some((r) => r.holes.length > 0))
   const ends = endsMade(step, carriage, hollow, context)
   if (!ends.ok) return unbuilt(ends)
-  const copies = placesOf(step, context)
+  const copies = placesOf(step, context, 'run')
   if (!copies.ok) return unbuilt(copies)
   const plan = { carriage, chunks, strands, made: ends.value }
   const section = strands.flatMap((s) => s.section)

@@ -12,7 +12,8 @@ import {
   type FormulaVisitor,
 } from '../../document/kind.ts'
 
-export const TURNINGS = ['square', 'upright', 'fixed'] as const
+export const TURNINGS = ['square', 'upright', 'fixed', 'faces'] as const
+export type TurningName = (typeof TURNINGS)[number]
 
 /** A direction by three plain numbers. */
 export interface Direction {

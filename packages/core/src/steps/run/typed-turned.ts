@@ -21,6 +21,7 @@ export function againstTravel(run: RunStep): string[] {
   ].some((f) => uses(f, 's'))
   return [
     ...(run.turning === 'fixed' ? ['its direction, which it keeps from the start'] : []),
+    ...(run.turning === 'faces' ? ['which of the two faces its up side looks out of'] : []),
     ...(run.twist ? ['where its twist begins'] : []),
     ...(byLength ? ['its formulas of s'] : []),
     ...(run.part && [run.part.from, run.part.to].some((l) => l.kind === 'length')

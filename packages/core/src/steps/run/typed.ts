@@ -25,6 +25,7 @@ import {
   type Direction,
   type ScaleEntry,
   type ShapingEntry,
+  type TurningName,
   type TwistEntry,
 } from './typed-course.ts'
 import {
@@ -38,7 +39,7 @@ import {
   type PartEntry,
 } from './typed-ends.ts'
 import { doingSchema, type Doing } from '../shared/typed-doing.ts'
-import { copiesSchema, mapCopies, type CopiesEntry } from './typed-copies.ts'
+import { copiesSchema, mapCopies, type CopiesEntry } from '../shared/typed-copies.ts'
 import { turnedRun } from './typed-turned.ts'
 import { LOOKS, type Look } from '../stock-profile/typed.ts'
 import { mapStrands, strandsSchema, type StrandsEntry } from './typed-strands.ts'
@@ -71,7 +72,7 @@ export interface RunStep extends StepBase {
   readonly kind: 'run'
   readonly path: Id
   readonly profile: Id
-  readonly turning: (typeof TURNINGS)[number]
+  readonly turning: TurningName
   /** Where up leans in upright turning; straight up when it is not said. */
   readonly up?: Direction
   readonly anchor: Anchor
@@ -154,7 +155,7 @@ export const runKind: StepKind<RunStep> = {
       kind: 'run',
       path,
       profile,
-      turning: 'square',
+      turning: around.isBetweenFaces(path) ? 'faces' : 'square',
       anchor: 'centroid',
       clock: '0',
       flip: false,

@@ -7,6 +7,7 @@ import {
   skinOf,
   solidSurface,
   solidVolume,
+  type Shell,
   type SplitMesh,
 } from '../../solid/index.ts'
 import { IN_PLACE } from '../../space/index.ts'
@@ -28,6 +29,15 @@ export interface OneShell {
 /** The body of a step that is one shell, to be seen and weighed. */
 export function bodyOfShell(of: OneShell): Body {
   const shell = shellOf(of.mesh, of.isFlat)
+  const body = bodyOfOwnShell({ ...of, shell, volumeBound: of.chordError * solidSurface(shell) })
+  return { ...body, figures: { ...body.figures, theoremVolume: of.volume } }
+}
+
+/** The same of a shell that was made as such, its volume known by two finenesses to a bound. */
+export function bodyOfOwnShell(
+  of: Omit<OneShell, 'mesh' | 'isFlat'> & { readonly shell: Shell; readonly volumeBound: number },
+): Body {
+  const { shell } = of
   const count = shell.tags.length
   const all = {
     ...meshForSolids(shell),
@@ -50,9 +60,9 @@ export function bodyOfShell(of: OneShell): Body {
     places: [IN_PLACE],
     figures: {
       volume: of.volume,
-      theoremVolume: of.volume,
+      theoremVolume: undefined,
       meshVolume: solidVolume(shell),
-      volumeBound: of.chordError * solidSurface(shell),
+      volumeBound: of.volumeBound,
       mass: of.volume * density,
     },
   }

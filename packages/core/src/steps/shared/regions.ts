@@ -3,7 +3,7 @@ import { tolerance } from '../../num/index.ts'
 import type { Station } from '../../document/index.ts'
 import { arrange, pointAt, type Curve2 } from '../../plane/index.ts'
 import { FURTHEST } from '../../path/index.ts'
-import { reachAround, region, type Region, type Section } from '../../profile/index.ts'
+import { loopsOf, reachAround, region, type Region, type Section } from '../../profile/index.ts'
 import { openEnds, sizeOf, type SketchRegion } from '../../sketch/index.ts'
 import type { SketchGiven } from '../../evaluate/output.ts'
 import { shortLength, type StepContext } from '../../evaluate/kind.ts'
@@ -51,6 +51,21 @@ export function regionsOfSketch(
     return refuse('far', `The outline reaches ${is} from the middle of its sheet; ${most} is the most.`)
   }
   return { ok: true, value: joined }
+}
+
+/** The curve of the sketch that each edge of a section made of its regions lies on; a number tells those of one curve apart. */
+export function edgeNamesOf(section: Section, sketch: SketchGiven): readonly string[] {
+  const eps = tolerance.sketchMeet * sizeOf(sketch.entities)
+  const drawn = sketch.regions.flatMap((r) => edgesOf(r).map((curve, i) => ({ curve, id: r.edges[i]! })))
+  const times = new Map<string, number>()
+  return loopsOf(section)
+    .flat()
+    .map((c, i) => {
+      const id = drawn.find((d) => sameTrack(d.curve, c, eps))?.id ?? `edge${i}`
+      const n = (times.get(id) ?? 0) + 1
+      times.set(id, n)
+      return n === 1 ? id : `${id}.${n}`
+    })
 }
 
 /** The regions meant by the curves round them; by itself the one with the largest outline. */

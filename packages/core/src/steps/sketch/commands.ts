@@ -1,6 +1,7 @@
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   LIMITS,
+  type SheetFacing,
   type SheetPicture,
   type SheetPlane,
   type SketchConstraint,
@@ -32,6 +33,15 @@ export const putDrawing: Command<{ step: Id } & Drawing> = (part, args) => {
 export const setPlane: Command<{ step: Id; plane: SheetPlane }> = (part, args) => {
   const step = stepOfKind(part, args.step, 'sketch')
   return step.ok ? ok(withStep(part, { ...step.value, plane: args.plane })) : step
+}
+
+/** Turns a sheet over, or by quarters; what is drawn on it goes with it. */
+export const setFacing: Command<{ step: Id; facing: SheetFacing }> = (part, args) => {
+  const step = stepOfKind(part, args.step, 'sketch')
+  if (!step.ok) return step
+  const { facing: _, ...bare } = step.value
+  const { over, quarters } = args.facing
+  return ok(withStep(part, over || quarters !== 0 ? { ...bare, facing: args.facing } : bare))
 }
 
 /** Lays a picture on the sheet, or takes it away. */

@@ -1,10 +1,19 @@
-import type { Followed, SheetPlane, SketchStep } from '../../document/index.ts'
+import {
+  isMainPlane,
+  type Followed,
+  type SheetFacing,
+  type SheetPlane,
+  type SketchStep,
+} from '../../document/index.ts'
 import { tolerance } from '../../num/index.ts'
 import { pathPoint, pathTangent, type PlaneFrame } from '../../path/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { Finding } from '../../evaluate/finding.ts'
 import { shortLength, type StepContext } from '../../evaluate/kind.ts'
+import { frameOnFace, level } from '../shared/face-frame.ts'
+import { pickedPlane } from '../shared/picked.ts'
 import { placesInSpace } from './places.ts'
+import { placesOfBodies } from './takable-body.ts'
 
 const X: Vec3 = [1, 0, 0]
 const Y: Vec3 = [0, 1, 0]
@@ -20,13 +29,23 @@ const STANDARD = {
 type Standard = Extract<SheetPlane, { kind: keyof typeof STANDARD }>
 const isStandard = (p: SheetPlane): p is Standard => p.kind in STANDARD
 
-/** A direction is upright when its height is more than this share of it: level is told by another axis then. */
-const UPRIGHT = 0.99
-
 type Placed = { readonly frame: PlaneFrame } | { readonly finding: Finding }
 
-/** Where a sheet lies: its origin, and its directions across and up. */
+/** Where a sheet lies: its origin, and its directions across and up, as it was turned over and by quarters. */
 export function frameOf(step: SketchStep, context: StepContext): Placed {
+  const placed = planeOf(step, context)
+  if ('finding' in placed || !step.facing) return placed
+  return { frame: facing(placed.frame, step.facing) }
+}
+
+/** A plane seen from behind, where it is turned over; then turned by quarters to the left. */
+export function facing({ origin, x, y }: PlaneFrame, { over, quarters }: SheetFacing): PlaneFrame {
+  let [across, up] = [over ? vec3.scale(x, -1) : x, y]
+  for (let k = 0; k < quarters; k++) [across, up] = [up, vec3.scale(across, -1)]
+  return { origin, x: across, y: up }
+}
+
+function planeOf(step: SketchStep, context: StepContext): Placed {
   const { plane } = step
   const refuse = (code: string, message: string): Placed => ({
     finding: {
@@ -56,6 +75,17 @@ export function frameOf(step: SketchStep, context: StepContext): Placed {
       refuse('sketch.line', `The two places of "${step.name}" are one; choose a line that has a length.`)
     )
   }
+  if (plane.kind === 'face') {
+    const face = pickedPlane(step, 'path', plane.on, context)
+    if (!face.ok) return { finding: face.fault[0]! }
+    return { frame: frameOnFace(face.value.form, context.number('plane/offset')) }
+  }
+  if (plane.kind === 'parallel') {
+    const at = placeOf(plane.through, context)
+    if (!at) return refuse('sketch.place', `The place that "${step.name}" lies on is not there any more.`)
+    const like = isMainPlane(plane.to) ? STANDARD[plane.to] : context.input(plane.to, 'sketch').frame
+    return { frame: { origin: at, x: like.x, y: like.y } }
+  }
   const path = context.input(plane.path, 'path')
   if (plane.kind === 'square') {
     const s = context.number('plane/station')
@@ -80,14 +110,9 @@ export function frameOf(step: SketchStep, context: StepContext): Placed {
 const inLine = (name: string, what: string): string =>
   `The three ${what} of "${name}" lie on one line; choose three that do not.`
 
-/** Up as far as it goes square to a direction; +Y where that is upright. */
-function level(t: Vec3): Vec3 {
-  const lean = Math.abs(t[2]) < UPRIGHT ? Z : Y
-  return vec3.unit(vec3.addScaled(lean, t, -vec3.dot(lean, t)))
-}
-
 function placeOf({ step, of, place }: Followed, context: StepContext): Vec3 | undefined {
-  // Of a body only what is drawn on a sheet is followed.
+  // Of a run only what is drawn on a sheet is followed.
+  if (of === 'bodies') return placesOfBodies(context.standing(step)).get(place)
   return of === 'carried' ? undefined : placesInSpace({ [of]: context.input(step, of) }).get(place)
 }
 

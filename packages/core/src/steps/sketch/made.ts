@@ -8,6 +8,7 @@ import type { Finding } from '../../evaluate/finding.ts'
 import { frameOf } from './frame.ts'
 import { constraintName, entityName } from './words.ts'
 import { numericConstraints, solveSketch, type FollowedPlaces } from './solved.ts'
+import { takableOfBodies } from './takable-body.ts'
 import { takableOfRun } from './takable-run.ts'
 import { takableOn, type Takable } from './takable.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
@@ -83,7 +84,9 @@ function followedBy(
         key,
         of === 'carried'
           ? takableOfRun(frame, context.input(other, 'carried'))
-          : takableOn(frame, { [of]: context.input(other, of) }),
+          : of === 'bodies'
+            ? takableOfBodies(frame, context.standing(other))
+            : takableOn(frame, { [of]: context.input(other, of) }),
       )
     const at = known.get(key)?.places.get(place)
     if (at) followed.set(c.id, at)

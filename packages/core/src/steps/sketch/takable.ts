@@ -5,8 +5,8 @@ import { endsOf, piecesOf, placesOf, type SketchEntity } from '../../sketch/inde
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { StepOutput } from '../../evaluate/output.ts'
 
-/** What of a step can be taken over: its drawing, its path, or the body that is carried along one. */
-export type TakenOf = 'sketch' | 'path' | 'carried'
+/** What of a step can be taken over: its drawing, its path, the body that is carried along one, or the edges of bodies. */
+export type TakenOf = 'sketch' | 'path' | 'carried' | 'bodies'
 
 /** A curve of another step as it lies square down on a sheet, by the names of the places that it is drawn through. */
 export type TakableCurve = { readonly key: string } & (

@@ -8,6 +8,7 @@ import {
   nameSchema,
   record,
 } from '../../document/kind.ts'
+import { pickedFaceSchema } from '../shared/typed-picked.ts'
 import type { SketchConstraint, SketchItem, SketchMeasured } from './typed.ts'
 
 const coordinate = number()
@@ -73,11 +74,11 @@ function oneOfKinds(tag: string, kinds: Readonly<Record<string, AnyObject>>, wha
 
 const placeFields = {
   step: idSchema,
-  of: word(['sketch', 'path', 'carried'], 'what is followed'),
+  of: word(['sketch', 'path', 'carried', 'bodies'], 'what is followed'),
   place: string()
     .strict()
     .required('a place is missing here')
-    .max(LIMITS.nameLength, 'this is no name of a place'),
+    .max(LIMITS.pickedLength, 'this is no name of a place'),
 }
 const followedSchema = record(placeFields).default(undefined).optional()
 const places = (count: number) =>
@@ -129,6 +130,8 @@ const planeSchema = oneOfKinds(
     nodes: { path: idSchema, nodes: ids(3).length(3, 'three nodes are needed') },
     points: { points: places(3) },
     tilted: { along: places(2), angle: formulaSchema },
+    face: { on: pickedFaceSchema, offset: formulaSchema },
+    parallel: { to: idSchema, through: record(placeFields) },
   },
   'a plane',
 )
@@ -160,6 +163,12 @@ export const sketchSchema = record({
   ...baseFields,
   kind: string().strict().oneOf(['sketch']).required(),
   plane: planeSchema,
+  facing: record({
+    over: flagSchema,
+    quarters: number().strict().oneOf([0, 1, 2, 3], 'a sheet is turned by 0 to 3 quarters').required(),
+  })
+    .default(undefined)
+    .optional(),
   entities: array(oneOfKinds('kind', mapped(ITEMS), 'a kind of entity'))
     .strict()
     .required('a list of entities is missing here')

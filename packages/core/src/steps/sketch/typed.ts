@@ -1,6 +1,7 @@
 import { ok, type Id } from '../../base/index.ts'
 import { formulaText, type DimensionName, type Formula } from '../../units/index.ts'
 import { LIMITS, mapFields, mapSame, type StepBase, type StepKind } from '../../document/kind.ts'
+import type { PickedFace } from '../shared/typed-picked.ts'
 import { SHEET_KINDS, wrongReference } from './typed-references.ts'
 import { sketchSchema } from './typed-schema.ts'
 
@@ -15,6 +16,19 @@ export type SheetPlane =
   | { readonly kind: 'points'; readonly points: readonly [Followed, Followed, Followed] }
   /** Through a line from one place to another, turned about it by an angle; level at none. */
   | { readonly kind: 'tilted'; readonly along: readonly [Followed, Followed]; readonly angle: Formula }
+  /** On a flat face of a body, seen from outside, at an offset from it. */
+  | { readonly kind: 'face'; readonly on: PickedFace; readonly offset: Formula }
+  /** Parallel to a main plane or to another sheet, through a place of an earlier step. */
+  | { readonly kind: 'parallel'; readonly to: Id; readonly through: Followed }
+
+/** The main planes, by which a sheet may be told. */
+export const MAIN_PLANES = ['xy', 'xz', 'yz'] as const
+
+/** How a sheet lies in its plane: seen from behind, and turned by quarters, to the left as it is seen. */
+export interface SheetFacing {
+  readonly over: boolean
+  readonly quarters: 0 | 1 | 2 | 3
+}
 
 interface Curve {
   readonly id: Id
@@ -45,7 +59,7 @@ export type SketchItem =
 /** A place of an earlier step: of its drawing, its path or its body, by the name it has there. */
 export interface Followed {
   readonly step: Id
-  readonly of: 'sketch' | 'path' | 'carried'
+  readonly of: 'sketch' | 'path' | 'carried' | 'bodies'
   readonly place: string
 }
 
@@ -134,6 +148,8 @@ export interface SheetPicture {
 export interface SketchStep extends StepBase {
   readonly kind: 'sketch'
   readonly plane: SheetPlane
+  /** As the plane is by itself where it is not said. */
+  readonly facing?: SheetFacing
   readonly entities: readonly SketchItem[]
   readonly constraints: readonly SketchConstraint[]
   readonly picture?: SheetPicture
@@ -210,9 +226,17 @@ function stepsFollowed({ plane, constraints }: SketchStep): { id: Id; gives: Fol
   if (plane.kind === 'square' || plane.kind === 'nodes') put({ step: plane.path, of: 'path', place: '' })
   if (plane.kind === 'points') plane.points.forEach(put)
   if (plane.kind === 'tilted') plane.along.forEach(put)
+  if (plane.kind === 'face') put({ step: plane.on.of, of: 'bodies', place: '' })
+  if (plane.kind === 'parallel') {
+    put(plane.through)
+    if (!isMainPlane(plane.to)) put({ step: plane.to, of: 'sketch', place: '' })
+  }
   for (const c of constraints) if (c.kind === 'fixed' && c.follows) put(c.follows)
   return [...found.values()]
 }
+
+export const isMainPlane = (name: string): name is (typeof MAIN_PLANES)[number] =>
+  (MAIN_PLANES as readonly string[]).includes(name)
 
 function planeMapped(plane: SheetPlane, visit: Parameters<typeof mapFields>[3]): SheetPlane {
   switch (plane.kind) {
@@ -222,6 +246,7 @@ function planeMapped(plane: SheetPlane, visit: Parameters<typeof mapFields>[3]):
       return mapFields(plane, [['angle', 'angle']], 'plane/', visit)
     case 'nodes':
     case 'points':
+    case 'parallel':
       return plane
     default:
       return mapFields(plane, [['offset', 'length']], 'plane/', visit)

@@ -6,9 +6,10 @@ import { isFlatTurned, reachBeside, turnedMesh, turnedVolume, type Revolution } 
 import { BUILT_IN, placesOf } from '../../sketch/index.ts'
 import type { SketchGiven } from '../../evaluate/output.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import { placesOf as copiesOf } from '../shared/copies.ts'
 import { DOES, materialOfBody } from '../shared/body-parts.ts'
 import { bodyOfShell } from '../shared/one-shell.ts'
-import { regionsOfSketch } from '../shared/regions.ts'
+import { edgeNamesOf, regionsOfSketch } from '../shared/regions.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 import { walledChain } from './walled-chain.ts'
 
@@ -36,7 +37,9 @@ export const turnedMaker: StepMaker<TurnedStep> = {
       material: material.value,
       volume: turnedVolume(turned.value),
     })
-    return { output: { bodies: [body] }, findings: [] }
+    const places = copiesOf(step, context, 'fit')
+    if (!places.ok) return unbuilt(places)
+    return { output: { bodies: [{ ...body, places: places.value }] }, findings: [] }
   },
   summary({ bodies }, display, step) {
     if (step.does) return DOES[step.does.kind]
@@ -86,6 +89,13 @@ function revolutionOf(
   const turnedOver: Vec2 = vec2.scale(along, -1)
   return {
     ok: true,
-    value: { section, plane: sketch.frame, at: a, along: left >= right ? along : turnedOver, angle },
+    value: {
+      section,
+      plane: sketch.frame,
+      at: a,
+      along: left >= right ? along : turnedOver,
+      angle,
+      ...(step.wall ? {} : { edgeNames: edgeNamesOf(section, sketch) }),
+    },
   }
 }

@@ -11,6 +11,7 @@ import {
   type StepKind,
 } from '../../document/kind.ts'
 import type { Formula } from '../../units/index.ts'
+import { copiesSchema, withCopies, type CopiesEntry } from '../shared/typed-copies.ts'
 import { doingSchema, type Doing } from '../shared/typed-doing.ts'
 import { FIRST_MATERIAL, materialSchema, type MaterialEntry } from '../stock-profile/typed.ts'
 
@@ -33,6 +34,8 @@ export interface TurnedStep extends StepBase {
   readonly axis: Id
   readonly angle: Formula
   readonly does?: Doing
+  /** Set again: mirrored, in rows, all round; whatever it does, all of them do. */
+  readonly copies?: readonly CopiesEntry[]
   readonly material: MaterialEntry
 }
 
@@ -59,6 +62,7 @@ export const turnedKind: StepKind<TurnedStep> = {
     axis: idSchema,
     angle: formulaSchema,
     does: doingSchema,
+    copies: copiesSchema,
     material: materialSchema,
   }),
   gives: ['bodies'],
@@ -77,8 +81,10 @@ export const turnedKind: StepKind<TurnedStep> = {
     })
   },
   limits: (step) => [[step.regions.length, LIMITS.regions, 'regions']],
+  ids: (step) => (step.copies ?? []).map((c) => c.id),
   texts: (step) => [[step.material.name, 'the material']],
-  mapFormulas(step, visit) {
+  mapFormulas(whole, visit) {
+    const step = withCopies(whole, visit)
     const mapped = mapFields(step, [['angle', 'angle']], '', visit)
     const material = mapFields(step.material, [['density', 'density']], 'material/', visit)
     const wall = step.wall && mapFields(step.wall, [['thickness', 'length']], 'wall/', visit)

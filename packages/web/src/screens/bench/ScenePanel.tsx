@@ -1,13 +1,24 @@
-import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
+import { createElement, useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import type { Id } from '@flexum/core/base'
-import { stationOf } from '@flexum/core/document'
-import { locate } from '@flexum/core/path'
+import { stationOf, type Step } from '@flexum/core/document'
+import { facesOfBody, facing, frameOnFace, type PartResult } from '@flexum/core/evaluate'
+import { locate, type PlaneFrame } from '@flexum/core/path'
 import type { Picked } from '@flexum/core/space'
-import { runView, shownBodies, stationOnPath, type RunView, type ShownBody } from '../../bench/results.ts'
+import { bodiesBefore } from '../../bench/picking.ts'
+import {
+  runView,
+  shownBodies,
+  stepResult,
+  stationOnPath,
+  type RunView,
+  type ShownBody,
+} from '../../bench/results.ts'
 import { selectionOf } from '../../bench/session.ts'
 import type { BenchView } from '../../scene/BenchView.ts'
 import { useBench, usePart, useSessionState } from './context.ts'
 import { FocusChip } from './FocusChip.tsx'
+import { PickBanner } from './picking/PickBanner.tsx'
+import { usePicking, type PickingInHand } from './picking/usePicking.ts'
 import { pageOf } from './steps/index.ts'
 import { PlaneOverlay } from './steps/sketch/PlaneOverlay.tsx'
 import { NodeOverlay } from './NodeOverlay.tsx'
@@ -16,6 +27,7 @@ import { GrowPanel } from './view/GrowPanel.tsx'
 import { LensPanel } from './view/LensPanel.tsx'
 import { MeasureMarks, MeasurePanel, useEnds, useMeasureKeys, type Ends } from './view/MeasurePanel.tsx'
 import { SceneNotes } from './view/SceneNotes.tsx'
+import { SheetFigure } from './view/SheetFigure.tsx'
 import { SectionPanel } from './view/SectionPanel.tsx'
 import { useLit } from './view/useLit.ts'
 import { useView } from './view/useView.ts'
@@ -58,7 +70,11 @@ export function ScenePanel({
   const [ends, setEnds] = useEnds()
   const [hover, setHover] = useState<Picked>()
   const shown = useMemo(() => runView(part, result, chosen), [part, result, chosen])
-  const bodies = useMemo(() => shownBodies(result), [result])
+  const before = useSessionState((s) => s.picking?.step ?? s.before)
+  const bodies = useMemo(
+    () => (before === undefined ? shownBodies(result) : bodiesBefore(result, before)),
+    [result, before],
+  )
   const run = shown?.run
   const stale = bodies.some((b) => b.stale) || (shown?.stale ?? false)
 
@@ -67,6 +83,8 @@ export function ScenePanel({
     if (!sheet) view?.faceSheet(undefined)
   }, [view, sheet])
   useLit(view, shown)
+  const hand = usePicking(view, bodies)
+  const figure = sheetFigure(part.steps, result, chosen, hand)
   const close = useCallback(() => {
     setTool(undefined)
     setHover(undefined)
@@ -100,6 +118,7 @@ export function ScenePanel({
     const at = place(e)
     const from = press.current
     if (!from || Math.hypot(at[0] - from[0], at[1] - from[1]) > 4) return
+    if (hand.picking) return hand.press(at, e.shiftKey)
     if (tool === 'measure') {
       const picked = toMeasure(at)
       if (picked) setEnds(ends[0] && !ends[1] ? [ends[0], picked] : [picked, undefined])
@@ -123,15 +142,17 @@ export function ScenePanel({
         ref={canvas}
         tabIndex={0}
         aria-label="The part in 3D. Arrow keys turn it, with Shift they move it, plus and minus bring it nearer, Home shows all."
-        className={`absolute inset-0 h-full w-full touch-none outline-offset-[-2px] ${tool === 'measure' ? 'cursor-crosshair' : ''}`}
+        className={`absolute inset-0 h-full w-full touch-none outline-offset-[-2px] ${tool === 'measure' || hand.picking ? 'cursor-crosshair' : ''}`}
         onPointerDown={(e) => (press.current = place(e))}
         onPointerUp={click}
         onPointerMove={(e) => {
           if (e.buttons !== 0) return
-          if (tool === 'measure') setHover(toMeasure(place(e)))
+          if (hand.picking) hand.move(place(e))
+          else if (tool === 'measure') setHover(toMeasure(place(e)))
           else point(place(e))
         }}
         onPointerLeave={() => {
+          hand.leave()
           setHover(undefined)
           session.point(undefined)
         }}
@@ -146,7 +167,11 @@ export function ScenePanel({
       {view && shown && !sheet && (
         <>
           <div
-            className={tool === 'measure' || placing ? 'pointer-events-none [&_*]:pointer-events-none!' : ''}
+            className={
+              tool === 'measure' || placing || hand.picking
+                ? 'pointer-events-none [&_*]:pointer-events-none!'
+                : ''
+            }
           >
             <NodeOverlay view={view} shown={shown} active={station === 'path' && tool !== 'measure'} />
           </div>
@@ -160,7 +185,12 @@ export function ScenePanel({
           {tool === 'measure' && <MeasureMarks view={view} ends={ends} hover={hover} />}
         </>
       )}
+      {view && !sheet && !placing && !hand.picking && tool !== 'measure' && (
+        <MarksOfChosen view={view} chosen={chosen} />
+      )}
       {view && !sheet && placing && <PlaneOverlay view={view} placing={placing} />}
+      {view && !sheet && figure && <SheetFigure view={view} frame={figure} />}
+      {view && !sheet && <PickBanner hand={hand} />}
       {!sheet && (
         <ViewBar
           view={view}
@@ -190,6 +220,34 @@ export function ScenePanel({
       />
     </section>
   )
+}
+
+/** What the chosen step shows of itself over the picture. */
+function MarksOfChosen({ view, chosen }: { readonly view: BenchView; readonly chosen: Id | null }) {
+  const step = usePart().steps.find((s) => s.id === chosen)
+  const marks = step && pageOf(step).Marks
+  return marks ? createElement(marks, { step, view, key: step.id }) : null
+}
+
+/** How the chosen sheet lies, or would on the flat face that the pointer is over. */
+function sheetFigure(
+  steps: readonly Step[],
+  result: PartResult | undefined,
+  chosen: Id | null,
+  { picking, under }: PickingInHand,
+): PlaneFrame | undefined {
+  const step = steps.find((s) => s.id === (picking?.step ?? chosen))
+  if (step?.kind !== 'sketch') return undefined
+  if (picking && under) {
+    const face = facesOfBody(under.shown.body).faces.find((f) => f.name === under.name)
+    if (face?.form.kind === 'plane') {
+      return facing(
+        { ...frameOnFace(face.form, 0), origin: face.at },
+        step.facing ?? { over: false, quarters: 0 },
+      )
+    }
+  }
+  return stepResult(result, step.id)?.output?.sketch?.frame
 }
 
 /** The panel of the view's tool in hand. */

@@ -163,7 +163,7 @@ function figureOf(
       return blocks + warns === 0 ? 'nothing open' : `${blocks + warns} open`
     }
     case 'shop':
-      return view?.blank ? `cut ${tightLength(view.blank.cut, display)}` : 'none yet'
+      return view?.bar ? `cut ${tightLength(view.bar.cut, display)}` : 'none yet'
   }
 }
 

@@ -3,7 +3,7 @@ import { useRef } from 'react'
 import type { RunStep, UnitSettings } from '@flexum/core/document'
 import { deg, TURN } from '@flexum/core/num'
 import { formatDecimal } from '@flexum/core/units'
-import type { PathGiven, CarriedGiven, HoleMark } from '@flexum/core/evaluate'
+import type { PathGiven, CarriedGiven, HoleMark, MeetingGiven } from '@flexum/core/evaluate'
 import { placeOf, type StripLayout } from '../../strip/layout.ts'
 import { stationOnPath } from '../../bench/results.ts'
 import { tightLength } from '../../ui/units.ts'
@@ -66,6 +66,51 @@ export function HoleMarks(props: {
             <title>{words}</title>
             <circle r="4" fill="var(--color-base-100)" stroke="var(--color-base-content)" strokeWidth="1.6" />
             <path d="M-6 0H6M0 -6V6" stroke="var(--color-base-content)" strokeWidth="0.8" />
+          </g>
+        )
+      })}
+    </g>
+  )
+}
+
+/** Where the ends that meet something are cut: the innermost and the outermost point of each. */
+export function MeetingMarks(props: {
+  readonly run: CarriedGiven | undefined
+  readonly meetings: readonly MeetingGiven[]
+  readonly layout: StripLayout
+  readonly x: ScaleLinear<number, number>
+  readonly units: UnitSettings
+}) {
+  const { run, layout, x } = props
+  if (!run) return null
+  const lengthOf = (v: number): string => tightLength(v, props.units.length)
+  return (
+    <g>
+      {props.meetings.map((m) => {
+        const end = m.side === 'start' ? 0 : run.path.length
+        const out = m.side === 'start' ? -1 : 1
+        const at = placeOf(layout, stationOnPath(run, end))
+        if (at === undefined) return null
+        const [inner, outer] = [m.shortest.along, m.longest.along].map((v) => x(at + out * v)) as [
+          number,
+          number,
+        ]
+        const words = `Cut to fit: from ${lengthOf(end + out * m.shortest.along)} to ${lengthOf(end + out * m.longest.along)}`
+        return (
+          <g key={m.side} data-meeting={m.side}>
+            <title>{words}</title>
+            <path
+              d={`M${inner} ${TOP + HEIGHT / 2}Q${inner} ${TOP} ${outer} ${TOP}H${x(at)}M${inner} ${TOP + HEIGHT / 2}Q${inner} ${TOP + HEIGHT} ${outer} ${TOP + HEIGHT}H${x(at)}`}
+              fill="none"
+              stroke="var(--color-primary)"
+              strokeWidth="1.8"
+            />
+            <path
+              d={`M${inner} ${TOP - 6}V${TOP + HEIGHT + 6}M${outer} ${TOP - 6}V${TOP + HEIGHT + 6}`}
+              stroke="var(--color-primary)"
+              strokeWidth="1.2"
+              strokeDasharray="3 2"
+            />
           </g>
         )
       })}

@@ -2,10 +2,10 @@ import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import { memo, useMemo } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import type { RunStep, UnitSettings } from '@flexum/core/document'
-import type { HoleMark, PathGiven } from '@flexum/core/evaluate'
+import type { HoleMark, MeetingGiven, PathGiven } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, LENGTH_FACTORS } from '@flexum/core/units'
-import { holesOn, runView, type RunView } from '../../bench/results.ts'
+import { holesOn, meetingsOn, runView, type RunView } from '../../bench/results.ts'
 import { selectionOf, shownPart } from '../../bench/session.ts'
 import {
   layOut,
@@ -16,7 +16,7 @@ import {
   type StripLayout,
   type Zone,
 } from '../../strip/layout.ts'
-import { CornerMarks, HoleMarks, PartHandles } from './StripMarks.tsx'
+import { CornerMarks, HoleMarks, MeetingMarks, PartHandles } from './StripMarks.tsx'
 import { counted } from '../../ui/counted.ts'
 import { tightLength } from '../../ui/units.ts'
 import { useBench, useSessionState, useUnits } from './context.ts'
@@ -43,16 +43,18 @@ export function StripPanel() {
     shownPart(s).steps.find((x): x is RunStep => x.kind === 'run' && x.id === shown?.runStep),
   )
   const holes = useSessionState(useShallow((s) => holesOn(s.result, shown?.runStep)))
-  return <Strip shown={shown} runStep={runStep} holes={holes} />
+  const meetings = useSessionState(useShallow((s) => meetingsOn(s.result, shown?.runStep)))
+  return <Strip shown={shown} runStep={runStep} holes={holes} meetings={meetings} />
 }
 
 interface StripProps {
   readonly shown: RunView | undefined
   readonly runStep: RunStep | undefined
   readonly holes: readonly HoleMark[]
+  readonly meetings: readonly MeetingGiven[]
 }
 
-const Strip = memo(function Strip({ shown, runStep, holes }: StripProps) {
+const Strip = memo(function Strip({ shown, runStep, holes, meetings }: StripProps) {
   const { session } = useBench()
   const units = useUnits()
   const focus = useSessionState((s) => s.focus)
@@ -72,7 +74,9 @@ const Strip = memo(function Strip({ shown, runStep, holes }: StripProps) {
     )
   }
   const whole = layout.zones.at(-1)!.to
-  const base = scaleLinear([0, whole * 1.02], [LEFT, width - RIGHT])
+  const beyond = (side: 'start' | 'end'): number =>
+    Math.max(0, ...meetings.map((m) => (m.side === side ? m.longest.along : 0)))
+  const base = scaleLinear([-beyond('start'), whole * 1.02 + beyond('end')], [LEFT, width - RIGHT])
   const x = transform.rescaleX(base)
   const place = (e: React.PointerEvent): number =>
     x.invert(e.clientX - svg.current!.getBoundingClientRect().left)
@@ -99,8 +103,8 @@ const Strip = memo(function Strip({ shown, runStep, holes }: StripProps) {
       <div className="pointer-events-none absolute top-3 left-4 w-28">
         <h2 className="heading">Straight bar</h2>
         <p className="figure muted mt-1">
-          {shown.blank
-            ? `cut ${tightLength(shown.blank.cut, units.length)}`
+          {shown.bar
+            ? `cut ${tightLength(shown.bar.cut, units.length)}`
             : `length ${tightLength(layout.length, units.length)}`}
         </p>
         <p className="figure muted">{units.length.unit}</p>
@@ -143,6 +147,7 @@ const Strip = memo(function Strip({ shown, runStep, holes }: StripProps) {
             x={x}
             handled={runStep?.part !== undefined && station === 'run'}
           />
+          <MeetingMarks run={shown.run} meetings={meetings} layout={layout} x={x} units={units} />
           <HoleMarks run={shown.run} holes={holes} layout={layout} x={x} units={units} />
           {runStep?.part && station === 'run' && (
             <PartHandles

@@ -1,5 +1,6 @@
 import { useEffect } from 'react'
-import { selectionOf } from '../../bench/session.ts'
+import { kindOf } from '@flexum/core/document'
+import { partOf, selectionOf } from '../../bench/session.ts'
 import { takesKey } from '../../ui/keys.ts'
 import { useBench } from './context.ts'
 
@@ -26,9 +27,28 @@ export function useBenchKeys(openPalette: () => void): void {
         !selectionOf(session.store.getState()).sheet
       ) {
         view.current?.look('Isometric')
+      } else if (e.key.toLowerCase() === 'b' && !command && !takesKey(e.target, e.key)) {
+        const state = session.store.getState()
+        const { sheet, step } = selectionOf(state)
+        const chosen = partOf(state).steps.find((s) => s.id === step)
+        if (!sheet && chosen && kindOf(chosen).gives.includes('bodies') && state.before === undefined)
+          session.showBefore(chosen.id)
       }
     }
+    // Back to how it is as soon as the key, or the window, is let go.
+    const goBack = (): void => {
+      if (session.store.getState().before !== undefined) session.showBefore(undefined)
+    }
+    const onKeyUp = (e: KeyboardEvent): void => {
+      if (e.key.toLowerCase() === 'b') goBack()
+    }
     window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
+    window.addEventListener('keyup', onKeyUp)
+    window.addEventListener('blur', goBack)
+    return () => {
+      window.removeEventListener('keydown', onKey)
+      window.removeEventListener('keyup', onKeyUp)
+      window.removeEventListener('blur', goBack)
+    }
   }, [session, view, openPalette])
 }

@@ -1,4 +1,5 @@
 import type { Id } from '@flexum/core/base'
+import { kindOf } from '@flexum/core/document'
 import { makeChange } from '@flexum/core/edit'
 import { inputOf, type Cure, type Finding } from '@flexum/core/evaluate'
 import { locate, pathPoint, type Path } from '@flexum/core/path'
@@ -7,9 +8,11 @@ import { stationOnPath, stepResult } from '../../../bench/results.ts'
 import { partOf, type Session } from '../../../bench/session.ts'
 import type { BenchView } from '../../../scene/BenchView.ts'
 
-/** Makes the change that a finding offers. */
+/** Makes the change that a finding offers; a step that it adds is worked on then. */
 export function cure(session: Session, { label, change }: Cure): void {
-  session.run(makeChange, change, { label })
+  const added = change.do === 'add-step' ? change.with.step : undefined
+  const select = added && { station: kindOf(added).station, step: added.id, node: null }
+  session.run(makeChange, change, { label, ...(select ? { select } : {}) })
 }
 
 /** Chooses what a finding is about, points at it, and goes there in the picture. */

@@ -1,9 +1,12 @@
-import { massOf } from '@flexum/core/evaluate'
+import { areaOf, errorsOf, massOf, volumeOf } from '@flexum/core/evaluate'
+import type { Extrapolated } from '@flexum/core/solid'
 import {
+  decimalsThatHold,
   formatDecimal,
   formatLength,
   formatMass,
   LENGTH_FACTORS,
+  MASS_FACTORS,
   type LengthDisplay,
 } from '@flexum/core/units'
 import { runView } from '../../../bench/results.ts'
@@ -12,11 +15,21 @@ import { FindingCard } from '../../../ui/FindingCard.tsx'
 import { Figures, Section } from '../../../ui/Figures.tsx'
 import { cure, showFinding } from '../actions/findings.ts'
 import { useBench, usePart, useSessionState } from '../context.ts'
+import { ExpectedFields } from './ExpectedFields.tsx'
 
 /** A volume in the cube of the unit that is shown; millimetres in cm3, whose figures people can read. */
-function volumeText(volume: number, { unit }: LengthDisplay): string {
+function volumeText(volume: number, error: number, { unit }: LengthDisplay): string {
   const shown = unit === 'mm' ? 'cm' : unit
-  return `${formatDecimal(volume / LENGTH_FACTORS[shown] ** 3, shown === 'm' || shown === 'ft' ? 7 : 4)} ${shown}³`
+  const f = LENGTH_FACTORS[shown] ** 3
+  const most = shown === 'm' || shown === 'ft' ? 7 : 4
+  return `${formatDecimal(volume / f, decimalsThatHold(error / f, most))} ${shown}³`
+}
+
+/** An area in the square of that unit, by the digits that hold. */
+function areaText({ value, error }: Extrapolated, { unit }: LengthDisplay): string {
+  const shown = unit === 'mm' ? 'cm' : unit
+  const f = LENGTH_FACTORS[shown] ** 2
+  return `${formatDecimal(value / f, decimalsThatHold(error / f, 4))} ${shown}²`
 }
 
 /** All that is open, and the figures to compare with a drawing. */
@@ -25,7 +38,9 @@ export function CheckInspector() {
   const part = usePart()
   const result = useSessionState((s) => s.result)
   const chosen = useSessionState((s) => selectionOf(s).step)
-  const mass = result && massOf(result)
+  const [mass, volume, area, off] = result
+    ? [massOf(result), volumeOf(result), areaOf(result), errorsOf(result)]
+    : []
   const view = runView(part, result, chosen)
   const findings = result?.findings ?? []
   const { units } = part
@@ -60,12 +75,23 @@ export function CheckInspector() {
                 style: { kind: 'decimal', places: 4 },
               }),
             ],
-            mass === undefined ? undefined : ['Mass', formatMass(mass, units.mass, 4)],
-            view?.bodies[0] && ['Volume', volumeText(view.bodies[0].figures.volume, units.length)],
+            mass === undefined
+              ? undefined
+              : [
+                  'Mass',
+                  formatMass(
+                    mass,
+                    units.mass,
+                    decimalsThatHold((off?.mass ?? 0) / MASS_FACTORS[units.mass], 4),
+                  ),
+                ],
+            volume === undefined ? undefined : ['Volume', volumeText(volume, off?.volume ?? 0, units.length)],
+            area && ['Area', areaText(area, units.length)],
             view && view.pieces.length > 1 ? ['Pieces', String(view.pieces.length)] : undefined,
-            view?.blank && ['Cut length', formatLength(view.blank.cut, units.length)],
+            view?.bar && ['Cut length', formatLength(view.bar.cut, units.length)],
           ]}
         />
+        {result && <ExpectedFields result={result} />}
       </Section>
     </>
   )

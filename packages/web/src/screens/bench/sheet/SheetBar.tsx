@@ -22,6 +22,8 @@ const PLANES: Readonly<Record<SheetPlane['kind'], string>> = {
   points: 'three places',
   tilted: 'a tilted plane',
   nodes: 'three nodes',
+  face: 'a face',
+  parallel: 'a parallel plane',
 }
 
 const SHOWN: Readonly<Record<Shown, string>> = {

@@ -1,9 +1,16 @@
 import { createElement, type ReactNode } from 'react'
 import type { Step, StepKindName } from '@flexum/core/document'
 import { blankPage } from './blank/index.tsx'
+import { broughtBodyPage } from './brought-body/index.tsx'
+import { blendedPage } from './blended/index.tsx'
+import { edgePathPage } from './edge-path/index.tsx'
+import { hollowedPage } from './hollowed/index.tsx'
+import { pushedPage } from './pushed/index.tsx'
+import { edgesPage } from './edges/index.tsx'
 import { extrudedPage } from './extruded/index.tsx'
 import { halvedPage } from './halved/index.tsx'
 import { helixPathPage } from './helix-path/index.tsx'
+import { meetingPage } from './meeting/index.tsx'
 import { holesPage } from './holes/index.tsx'
 import { nodePathPage } from './node-path/index.tsx'
 import { otherPage } from './other/index.tsx'
@@ -28,8 +35,15 @@ const OWN: { readonly [K in StepKindName]: PageKind<Extract<Step, { kind: K }>> 
   extruded: extrudedPage,
   turned: turnedPage,
   'plain-body': plainBodyPage,
+  'brought-body': broughtBodyPage,
   halved: halvedPage,
   holes: holesPage,
+  meeting: meetingPage,
+  blended: blendedPage,
+  edges: edgesPage,
+  'edge-path': edgePathPage,
+  pushed: pushedPage,
+  hollowed: hollowedPage,
   blank: blankPage,
 }
 

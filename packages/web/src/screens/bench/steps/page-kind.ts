@@ -12,6 +12,8 @@ export interface PageKind<S extends StepBase> {
   Inspector(props: { readonly step: S }): ReactNode
   /** Handles in the picture, while what it stands on is shown. */
   Handles?(props: { readonly step: S; readonly view: BenchView; readonly shown: RunView }): ReactNode
+  /** Handles in the picture, while the step itself is chosen, whatever is shown. */
+  Marks?(props: { readonly step: S; readonly view: BenchView }): ReactNode
   /** What a double press on its row does, and the first line of its menu. */
   readonly open?: { readonly label: string; act(session: Session, step: S): void }
 }

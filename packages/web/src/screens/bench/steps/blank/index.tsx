@@ -1,4 +1,5 @@
 import type { BlankStep } from '@flexum/core/document'
+import { fittedBlank } from '@flexum/core/evaluate'
 import { formatLength, formatMass } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
@@ -16,8 +17,10 @@ export const blankPage: PageKind<BlankStep> = {
 /** Where the neutral line lies, what is added, and what the bar comes to. */
 function BlankInspector({ step }: { readonly step: BlankStep }) {
   const units = useUnits()
-  const result = useSessionState((s) => stepResult(s.result, step.id))
-  const blank = result?.output?.blank
+  const all = useSessionState((s) => s.result)
+  const result = stepResult(all, step.id)
+  const own = result?.output?.blank
+  const blank = own && fittedBlank(own, all?.steps ?? [])
   return (
     <>
       <div className="flex flex-col gap-1.5 px-3 py-2">
@@ -67,9 +70,17 @@ function BlankInspector({ step }: { readonly step: BlankStep }) {
                       formatLength(blank.tips.start + blank.tips.end, units.length),
                     ]
                   : undefined,
+                blank.fitted !== 0
+                  ? [
+                      blank.fitted > 0 ? 'Its ends run on, to fit' : 'Its ends trimmed, to fit',
+                      formatLength(Math.abs(blank.fitted), units.length),
+                      String(blank.fitted),
+                    ]
+                  : undefined,
                 [
                   blank.pieces > 1 ? `Cut length, ${blank.pieces} pieces together` : 'Cut length',
                   formatLength(blank.cut, units.length),
+                  String(blank.cut),
                 ],
                 ['Mass of the blank', formatMass(blank.mass, units.mass, 4)],
               ]}

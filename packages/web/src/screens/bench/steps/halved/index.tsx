@@ -3,6 +3,7 @@ import { changeHalved } from '@flexum/core/edit'
 import { useBench, usePart } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
+import { PickFaceButton } from '../../picking/PickFaceButton.tsx'
 import type { PageKind } from '../page-kind.ts'
 import { BodyPanel } from '../shared/BodyPanel.tsx'
 import { Glyph } from '../shared/Glyph.tsx'
@@ -17,8 +18,9 @@ export const halvedPage: PageKind<HalvedStep> = {
   ),
 }
 
-const PLANES = { xy: 'XY', xz: 'XZ', yz: 'YZ' } as const
+const PLANES = { xy: 'XY', xz: 'XZ', yz: 'YZ', face: 'that of a flat face' } as const
 const NORMALS = { xy: 'Z', xz: 'Y', yz: 'X' } as const
+const FACE = 'Press the flat face in whose plane it is cut'
 
 /** Which body, in which plane, what is kept, and whether it is mirrored. */
 function HalvedFields({ step }: { readonly step: HalvedStep }) {
@@ -27,8 +29,20 @@ function HalvedFields({ step }: { readonly step: HalvedStep }) {
   const change = (choices: Parameters<typeof changeHalved>[1]['choices'], label: string): void =>
     void session.run(changeHalved, { step: step.id, choices }, { label })
   const bodies = bodiesBefore(part, step, [step.of])
-  const along = NORMALS[step.plane]
-  const keeps = { behind: `below, toward −${along}`, before: `above, toward +${along}` } as const
+  const along = step.plane === 'face' ? undefined : NORMALS[step.plane]
+  const keeps = along
+    ? ({ behind: `below, toward −${along}`, before: `above, toward +${along}` } as const)
+    : ({ behind: 'behind the face', before: 'before the face' } as const)
+  const pick = (): void =>
+    session.pick({
+      step: step.id,
+      what: 'face',
+      flat: true,
+      hint: FACE,
+      chosen: step.on ? [step.on.face] : [],
+      take: ({ of, name }) =>
+        change({ plane: 'face', on: { of, face: name }, keeps: 'behind' }, 'Half about a face'),
+    })
   const of = part.steps.find((s) => s.id === step.of)
   return (
     <>
@@ -42,12 +56,21 @@ function HalvedFields({ step }: { readonly step: HalvedStep }) {
         label="Plane"
         value={step.plane}
         choices={PLANES}
-        onChoose={(plane) => change({ plane }, PLANES[plane])}
+        onChoose={(plane) => (plane === 'face' ? pick() : change({ plane }, PLANES[plane]))}
       />
+      {step.plane === 'face' && (
+        <PickFaceButton
+          step={step}
+          label="Press another"
+          picked={step.on}
+          hint={FACE}
+          onPick={(on) => change({ on }, 'Half about another face')}
+        />
+      )}
       <StepField
         step={step}
         field="offset"
-        label={`Moved along ${along} by`}
+        label={along ? `Moved along ${along} by` : 'Moved out of the face by'}
         formula={step.offset}
         dimension="length"
       />

@@ -1,7 +1,13 @@
-import type { HoleEntry, HolesStep, Step } from '@flexum/core/document'
+import type { HoleEntry, HolePlace, HolesStep, Step } from '@flexum/core/document'
 import type { DimensionName, Formula } from '@flexum/core/units'
 import { Choice } from '../../inspector/Choice.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
+
+const FACE = ' face'
+
+/** The points of a sheet as they were last drawn. */
+const pointsOf = (step: Step | undefined) =>
+  step?.kind === 'sketch' ? step.entities.flatMap((e) => (e.kind === 'point' ? [e] : [])) : []
 
 const HEADS = { none: 'plain', sink: 'countersunk', bore: 'counterbored' } as const
 
@@ -14,6 +20,7 @@ export function HoleFields(props: {
   readonly runs: readonly Step[]
   onChange(next: HoleEntry, label: string): void
   onCopy(): void
+  onPickFace(): void
   onRemove(): void
 }) {
   const { step, row, number, sketches, runs, onChange } = props
@@ -30,27 +37,34 @@ export function HoleFields(props: {
   )
   const places = [
     ...sketches.map((s) => [`sheet ${s.id}`, `on ${s.name}`] as const),
+    ...sketches.map((s) => [`point ${s.id}`, `at a point of ${s.name}`] as const),
     ...runs.map((s) => [`run ${s.id}`, `on ${s.name}`] as const),
+    [FACE, 'on a flat face…'] as const,
   ]
-  const now = place.kind === 'sheet' ? `sheet ${place.sketch}` : `run ${place.run}`
+  const now =
+    place.kind === 'face' ? FACE : place.kind === 'run' ? `run ${place.run}` : `${place.kind} ${place.sketch}`
   const put = (value: string): void => {
-    const [kind, id] = value.split(' ') as ['sheet' | 'run', string]
-    const at =
-      kind === 'sheet'
-        ? ({
-            kind,
-            sketch: id,
-            x: '0',
-            y: '0',
-            ...(place.kind === 'sheet' ? { x: place.x, y: place.y } : {}),
-          } as const)
-        : ({
-            kind,
-            run: id,
-            station: '20',
-            clock: '0',
-            ...(place.kind === 'run' ? { station: place.station, clock: place.clock } : {}),
-          } as const)
+    if (value === FACE) return props.onPickFace()
+    const [kind, id] = value.split(' ') as ['sheet' | 'run' | 'point', string]
+    const points = pointsOf(sketches.find((s) => s.id === id))
+    const at: HolePlace =
+      kind === 'point'
+        ? { kind, sketch: id, point: points[0]?.id ?? '' }
+        : kind === 'sheet'
+          ? ({
+              kind,
+              sketch: id,
+              x: '0',
+              y: '0',
+              ...(place.kind === 'sheet' || place.kind === 'face' ? { x: place.x, y: place.y } : {}),
+            } as const)
+          : ({
+              kind,
+              run: id,
+              station: '20',
+              clock: '0',
+              ...(place.kind === 'run' ? { station: place.station, clock: place.clock } : {}),
+            } as const)
     onChange({ ...row, place: at }, `Hole ${number} elsewhere`)
   }
   return (
@@ -72,17 +86,32 @@ export function HoleFields(props: {
         }
         onChoose={put}
       />
-      {place.kind === 'sheet' ? (
+      {place.kind === 'point' && (
+        <Choice
+          label="Point"
+          value={place.point}
+          choices={pointsOf(sketches.find((s) => s.id === place.sketch)).map(
+            (p, i) => [p.id, `${i + 1}: ${Number(p.x.toFixed(3))}, ${Number(p.y.toFixed(3))}`] as const,
+          )}
+          onChoose={(point) => onChange({ ...row, place: { ...place, point } }, `Hole ${number} elsewhere`)}
+        />
+      )}
+      {place.kind === 'face' && (
+        <button type="button" className="btn btn-xs btn-paper self-start" onClick={props.onPickFace}>
+          Press its face<span className="sr-only">, hole {number}</span>
+        </button>
+      )}
+      {place.kind === 'sheet' || place.kind === 'face' ? (
         <>
           {field('x', 'Across', place.x, 'length')}
           {field('y', 'Up', place.y, 'length')}
         </>
-      ) : (
+      ) : place.kind === 'run' ? (
         <>
           {field('station', 'Station', place.station, 'length')}
           {field('clock', 'Clock angle', place.clock, 'angle')}
         </>
-      )}
+      ) : null}
       {field('diameter', 'Diameter', row.diameter, 'length')}
       <label className="flex items-center gap-2">
         <input

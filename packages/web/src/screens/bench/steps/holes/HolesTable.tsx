@@ -1,10 +1,12 @@
 import { countingIds } from '@flexum/core/base'
 import { freshHole, idsIn, kindOf, type HoleEntry, type HolesStep } from '@flexum/core/document'
 import { changeHoles } from '@flexum/core/edit'
+import { faceNamed, frameOnFace } from '@flexum/core/evaluate'
+import { vec3, type Vec3 } from '@flexum/core/space'
+import { bodiesBefore as bodiesShownBefore } from '../../../../bench/picking.ts'
 import { partOf } from '../../../../bench/session.ts'
 import { useBench, usePart } from '../../context.ts'
-import { Choice } from '../../inspector/Choice.tsx'
-import { bodiesBefore } from '../shared/bodies-before.ts'
+import { BodyChoice } from '../shared/BodyChoice.tsx'
 import { HoleFields } from './HoleFields.tsx'
 
 /** The holes of a step, a row each; a new row copies the one it comes after. */
@@ -13,13 +15,38 @@ export function HolesTable({ step }: { readonly step: HolesStep }) {
   const part = usePart()
   const set = (rows: readonly HoleEntry[], label: string): void =>
     void session.run(changeHoles, { step: step.id, choices: { rows } }, { label })
-  const bodies = bodiesBefore(part, step, [step.of])
   const before = part.steps.slice(
     0,
     part.steps.findIndex((s) => s.id === step.id),
   )
   const sketches = before.filter((s) => s.kind === 'sketch')
   const runs = before.filter((s) => kindOf(s).gives.includes('carried'))
+  const pickFace = (row: HoleEntry, number: number): void =>
+    session.pick({
+      step: step.id,
+      what: 'face',
+      flat: true,
+      hint: `Press the flat face that hole ${number} goes into`,
+      chosen: row.place.kind === 'face' ? [row.place.on.face] : [],
+      take: ({ of, name }) => {
+        // In its middle, to be dragged from there.
+        const bodies = bodiesShownBefore(session.store.getState().result, step.id)
+        const face = faceNamed(
+          bodies.map((s) => s.body),
+          name,
+        )
+        const frame = face?.form.kind === 'plane' ? frameOnFace(face.form, 0) : undefined
+        const off = face && frame ? vec3.sub(face.at, frame.origin) : undefined
+        const along = (axis: Vec3 | undefined): string =>
+          off && axis ? `${Number(vec3.dot(off, axis).toFixed(1))} mm` : '0'
+        const at = { x: along(frame?.x), y: along(frame?.y) }
+        const place = { kind: 'face', on: { of, face: name }, ...at } as const
+        set(
+          step.rows.map((r) => (r === row ? { ...r, place } : r)),
+          `Hole ${number} on a face`,
+        )
+      },
+    })
   const add = (after: HoleEntry | undefined): void => {
     const id = countingIds('h', idsIn(partOf(session.store.getState())))()
     const place = sketches[0]
@@ -31,14 +58,10 @@ export function HolesTable({ step }: { readonly step: HolesStep }) {
   }
   return (
     <>
-      <Choice
+      <BodyChoice
+        step={step}
         label="In"
-        value={step.of}
-        choices={
-          bodies.some((s) => s.id === step.of)
-            ? bodies.map((s) => [s.id, s.name] as const)
-            : [...bodies.map((s) => [s.id, s.name] as const), [step.of, 'a body that is gone'] as const]
-        }
+        of={step.of}
         onChoose={(of) =>
           void session.run(
             changeHoles,
@@ -63,6 +86,7 @@ export function HolesTable({ step }: { readonly step: HolesStep }) {
                 )
               }
               onCopy={() => add(row)}
+              onPickFace={() => pickFace(row, i + 1)}
               onRemove={() =>
                 set(
                   step.rows.filter((r) => r !== row),

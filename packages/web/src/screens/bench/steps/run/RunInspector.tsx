@@ -4,7 +4,7 @@ import { Section } from '../../../../ui/Figures.tsx'
 import { useBench, usePart, useSessionState } from '../../context.ts'
 import { AnchorPicker } from './AnchorPicker.tsx'
 import { Choice } from '../../inspector/Choice.tsx'
-import { CopiesFields } from './CopiesFields.tsx'
+import { CopiesFields } from '../shared/CopiesFields.tsx'
 import { ScaleFields, ShapingFields, TwistFields } from './CourseFields.tsx'
 import { LookFields } from './LookFields.tsx'
 import { PartFields } from './PartFields.tsx'
@@ -30,7 +30,9 @@ export function RunInspector({ step }: { readonly step: RunStep }) {
     <>
       <div className="flex items-baseline justify-between gap-2 px-3 pt-3 pb-1">
         <h2 className="heading truncate">Run: {step.name}</h2>
-        <span className="figure muted whitespace-nowrap">turning {step.turning}</span>
+        <span className="figure muted whitespace-nowrap">
+          turning {step.turning === 'faces' ? 'by faces' : step.turning}
+        </span>
       </div>
       <div className="flex flex-col gap-1.5 px-3 py-2">
         {runs.length > 1 && (
@@ -94,7 +96,11 @@ export function RunInspector({ step }: { readonly step: RunStep }) {
         <div className={result?.stale ? 'opacity-55' : ''}>
           <Section title={result?.stale ? 'Last good figures' : 'Body'}>
             {/* What it met is told with what it became, and not as if it were the run's own. */}
-            {step.does ? <BodyFigures body={body} /> : <RunFigures run={output} body={body} />}
+            {step.does ? (
+              <BodyFigures step={step.id} index={0} body={body} />
+            ) : (
+              <RunFigures run={output} body={body} />
+            )}
           </Section>
         </div>
       )}

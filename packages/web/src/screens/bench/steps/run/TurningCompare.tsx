@@ -7,7 +7,7 @@ import { Cancelled } from '../../../../compute/client.ts'
 import { useBench, usePart } from '../../context.ts'
 import { useChangeRun } from './useChangeRun.ts'
 
-const TITLES = { square: 'Square', upright: 'Upright', fixed: 'Fixed' } as const
+const TITLES = { square: 'Square', upright: 'Upright', fixed: 'Fixed', faces: 'By the faces' } as const
 
 /** The run turned in each way, side by side on its own path, with what the section loses; a click takes one. */
 export function TurningCompare({ step }: { readonly step: RunStep }) {

@@ -1,14 +1,16 @@
 import { useState } from 'react'
-import type { Direction, RunStep } from '@flexum/core/document'
+import { kindOf, stepOf, TURNINGS, type Direction, type RunStep } from '@flexum/core/document'
 import { StepField } from '../../inspector/StepField.tsx'
 import { Choice } from '../../inspector/Choice.tsx'
 import { TurningCompare } from './TurningCompare.tsx'
+import { usePart } from '../../context.ts'
 import { useChangeRun } from './useChangeRun.ts'
 
 const TURNING_WORDS = {
   square: 'square to the path',
   upright: 'upright, to a direction',
   fixed: 'fixed, it only travels',
+  faces: 'by the faces beside it',
 } as const satisfies Record<RunStep['turning'], string>
 
 const UPS = {
@@ -31,12 +33,15 @@ export function TurningFields({ step }: { readonly step: RunStep }) {
   const change = useChangeRun(step)
   const [comparing, setComparing] = useState(false)
   const up = upName(step.up)
+  const path = stepOf(usePart(), step.path)
+  const isBetweenFaces = path !== undefined && kindOf(path).isBetweenFaces === true
+  const turnings = TURNINGS.filter((t) => t !== 'faces' || isBetweenFaces || step.turning === t)
   return (
     <div className="flex flex-col gap-1.5">
       <Choice
         label="Turning"
         value={step.turning}
-        choices={TURNING_WORDS}
+        choices={turnings.map((t) => [t, TURNING_WORDS[t]] as const)}
         onChoose={(turning) => change({ turning }, `Turn ${turning}`)}
       />
       {step.turning === 'upright' && (

@@ -1,23 +1,68 @@
+import type { Id } from '@flexum/core/base'
 import type { Body } from '@flexum/core/evaluate'
-import { formatDecimal, formatLength, formatMass, LENGTH_FACTORS } from '@flexum/core/units'
+import {
+  decimalsThatHold,
+  formatDecimal,
+  formatLength,
+  formatMass,
+  LENGTH_FACTORS,
+  MASS_FACTORS,
+} from '@flexum/core/units'
+import { meshSurface } from '@flexum/core/space'
 import { Figures } from '../../../../ui/Figures.tsx'
-import { useUnits } from '../../context.ts'
+import { useSessionState, useUnits } from '../../context.ts'
 
-/** What a body comes to, with how far its volume can be trusted. */
-export function BodyFigures({ body }: { readonly body: Body }) {
+/** What the area of a mesh may be off by, about, as a share: no more of its digits are shown until the body's own is there. */
+const BY_MESH = 0.01
+
+/** What a body comes to, by the digits that hold, and how far its volume and area may be off. */
+export function BodyFigures(props: { readonly step: Id; readonly index: number; readonly body: Body }) {
+  const { step, index, body } = props
   const { volume, theoremVolume, volumeBound, mass } = body.figures
   const units = useUnits()
-  const f = LENGTH_FACTORS[units.length.unit] ** 3
-  const cubed = (v: number): string => `${formatDecimal(v / f, f >= 1000 ? 5 : 2)} ${units.length.unit}³`
+  const held = useSessionState((s) => s.result?.areas?.get(step)?.[index])
+  const { unit } = units.length
+  const long = LENGTH_FACTORS[unit]
+  const places = body.places.length
+  const area = (held?.value ?? meshSurface(body.mesh)) * places
+  const off = theoremVolume === undefined ? volumeBound : 0
+  const powered = (v: number, error: number, power: 2 | 3): string => {
+    const f = long ** power
+    const most = long >= 10 ? 5 : 2
+    return `${formatDecimal(v / f, decimalsThatHold(error / f, most))} ${unit}${power === 2 ? '²' : '³'}`
+  }
   return (
     <Figures
       rows={[
-        ['Volume', cubed(volume), String(volume / f)],
-        ['Mass', formatMass(mass, units.mass, 4), String(mass)],
-        ['By', theoremVolume === undefined ? `two finenesses, ± ${cubed(volumeBound)}` : 'theorem'],
+        ['Volume', powered(volume, off, 3), String(volume / long ** 3)],
+        [
+          'Area',
+          `${held ? '' : '≈ '}${powered(area, held ? held.error * places : BY_MESH * area, 2)}`,
+          String(area / long ** 2),
+        ],
+        [
+          'Mass',
+          formatMass(mass, units.mass, decimalsThatHold((off * mass) / volume / MASS_FACTORS[units.mass], 4)),
+          String(mass),
+        ],
+        [
+          'Volume by',
+          theoremVolume === undefined
+            ? `three finenesses, ± ${figured(volumeBound / long ** 3)} ${unit}³`
+            : 'theorem',
+        ],
+        held && [
+          'Area by',
+          held.error > 0
+            ? `three finenesses, ± ${figured((held.error * places) / long ** 2)} ${unit}²`
+            : 'its faces, exact',
+        ],
         ['Mesh within', formatLength(body.chordError, units.length)],
-        ['Triangles', String((body.mesh.triangles.length / 3) * body.places.length)],
+        ['Triangles', String((body.mesh.triangles.length / 3) * places)],
       ]}
     />
   )
 }
+
+/** An error by its first two figures. */
+const figured = (v: number): string => String(Number(v.toPrecision(2)))

@@ -6,6 +6,7 @@ import { useSessionState } from '../../context.ts'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
 import { BodyFigures } from './BodyFigures.tsx'
+import { CopiesFields } from './CopiesFields.tsx'
 import { DoingFields } from './DoingFields.tsx'
 import { MaterialPicker } from './MaterialPicker.tsx'
 
@@ -24,19 +25,23 @@ export function BodyPanel(props: { readonly step: Step; readonly children: React
         {props.children}
         {'material' in step && <MaterialFields step={step} />}
         {'material' in step && (
-          <div className="mt-1 border-t hairline pt-2">
+          <div className="mt-1 flex flex-col gap-1.5 border-t hairline pt-2">
+            <CopiesFields step={step} what="The body" />
             <DoingFields step={step} />
           </div>
         )}
       </div>
-      <StationFindings station="fit" />
-      {result?.output?.bodies?.map((body) => (
+      <p className="muted px-3 pb-2">
+        <kbd className="kbd kbd-sm">B</kbd> held shows it as it was before.
+      </p>
+      <StationFindings station="fit" of={step.id} />
+      {result?.output?.bodies?.map((body, index) => (
         <Section
           key={body.id}
           title="Body"
           aside={result.stale ? <span className="muted">as it last was</span> : undefined}
         >
-          <BodyFigures body={body} />
+          <BodyFigures step={step.id} index={index} body={body} />
         </Section>
       ))}
     </>

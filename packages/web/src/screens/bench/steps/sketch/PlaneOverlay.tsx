@@ -1,7 +1,23 @@
 import { useEffect, useMemo } from 'react'
-import { needsOf, type Followed, type Part, type SheetPlane, type SketchStep } from '@flexum/core/document'
+import {
+  isMainPlane,
+  needsOf,
+  type Followed,
+  type Part,
+  type SheetPlane,
+  type SketchStep,
+} from '@flexum/core/document'
 import { setPlane } from '@flexum/core/edit'
-import { placesInSpace, straightsOf, type PartResult } from '@flexum/core/evaluate'
+import {
+  edgesOfBody,
+  formOfEdge,
+  placesInSpace,
+  placesOfBodies,
+  straightsOf,
+  takenIn,
+  type Body,
+  type PartResult,
+} from '@flexum/core/evaluate'
 import { pathPoint } from '@flexum/core/path'
 import type { Vec3 } from '@flexum/core/space'
 import { stepResult } from '../../../../bench/results.ts'
@@ -21,6 +37,7 @@ const WORDS: Readonly<Record<Placing['kind'], readonly string[]>> = {
     'Press a third place, off that line',
   ],
   tilted: ['Press the line that it should lie on'],
+  parallel: ['Press the place that it should go through'],
 }
 
 /** What an earlier step offers to lie on. */
@@ -56,6 +73,8 @@ export function PlaneOverlay({ view, placing }: { readonly view: BenchView; read
   }
   const pick = (place: Followed): void => {
     const [a, b, c] = [...placing.picked, place]
+    if (placing.kind === 'parallel')
+      return lay({ kind: 'parallel', to: parallelTo(step.plane), through: place })
     if (a && b && c) lay({ kind: 'points', points: [a, b, c] })
     else session.place({ ...placing, picked: [...placing.picked, place] })
   }
@@ -106,7 +125,7 @@ export function PlaneOverlay({ view, placing }: { readonly view: BenchView; read
                   }
                 />
               ))}
-            {placing.kind === 'points' &&
+            {(placing.kind === 'points' || placing.kind === 'parallel') &&
               [...o.places].map(([place, p], i) => {
                 const seen = view.project(p)
                 return (
@@ -177,8 +196,26 @@ function Pressed(props: {
 
 function offeredTo(part: Part, result: PartResult | undefined, sheet: string): Offered[] {
   const index = part.steps.findIndex((s) => s.id === sheet)
-  return part.steps.slice(0, Math.max(0, index)).flatMap((s): Offered[] => {
+  const before = part.steps.slice(0, Math.max(0, index))
+  const gone = takenIn(
+    before.flatMap((s) => stepResult(result, s.id) ?? []),
+    (s) => s.state === 'good',
+  )
+  return before.flatMap((s): Offered[] => {
     const output = stepResult(result, s.id)?.output
+    if (output?.bodies && !gone.has(s.id)) {
+      const places = new Map([...placesOfBodies(output.bodies)].slice(0, MOST_CORNERS))
+      return [
+        {
+          step: s.id,
+          name: s.name,
+          of: 'bodies',
+          places,
+          straights: straightEdges(output.bodies),
+          along: [],
+        },
+      ]
+    }
     if (!output || !(output.sketch ?? output.path)) return []
     const path = output.path?.path
     const along = path
@@ -196,6 +233,21 @@ function offeredTo(part: Part, result: PartResult | undefined, sheet: string): O
     return [{ step: s.id, name: s.name, of, places, straights, along }]
   })
 }
+
+/** Corners of bodies that are offered at most. */
+const MOST_CORNERS = 120
+
+/** The straight edges of bodies, by the names of the places where they end. */
+const straightEdges = (bodies: readonly Body[]): (readonly [string, string])[] =>
+  bodies
+    .flatMap(edgesOfBody)
+    .filter((e) => formOfEdge(e).kind === 'line')
+    .slice(0, MOST_CORNERS)
+    .map((e) => [`${e.name}@start`, `${e.name}@end`] as const)
+
+/** A main plane is kept; any other goes by the front. */
+const parallelTo = (plane: SheetPlane): string =>
+  isMainPlane(plane.kind) ? plane.kind : plane.kind === 'parallel' ? plane.to : 'xz'
 
 function lineThrough(view: BenchView, points: readonly Vec3[]): string {
   const seen = points.flatMap((p) => {

@@ -1,13 +1,21 @@
 import { measuresAngle } from '@flexum/core/sketch'
-import { kindOf, stationOf, type SheetPlane, type SketchStep } from '@flexum/core/document'
-import { setPlane } from '@flexum/core/edit'
+import {
+  kindOf,
+  MAIN_PLANES,
+  stationOf,
+  type SheetFacing,
+  type SheetPlane,
+  type SketchStep,
+} from '@flexum/core/document'
+import { setFacing, setPlane } from '@flexum/core/edit'
 import { constraintName } from '@flexum/core/evaluate'
-import type { Placing } from '../../../../bench/session.ts'
+import type { Placing, Session } from '../../../../bench/session.ts'
 import { stepResult } from '../../../../bench/results.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
 import { dimensionText } from '../../../../sheet/dimension-text.ts'
 import { openSheet } from '../../actions/recipe.ts'
 import { useBench, usePart, useSessionState } from '../../context.ts'
+import { Choice } from '../../inspector/Choice.tsx'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
 import { planeFor, PLANES, PRESSED } from './planes.ts'
@@ -24,7 +32,8 @@ export function SketchInspector({ step }: { readonly step: SketchStep }) {
   const press = (kind: Placing['kind']): void =>
     session.place(placing?.kind === kind ? undefined : { step: step.id, kind, picked: [] })
   const choose = (kind: SheetPlane['kind']): void => {
-    if (kind === 'points' || kind === 'tilted') return press(kind)
+    if (kind === 'points' || kind === 'tilted' || kind === 'parallel') return press(kind)
+    if (kind === 'face') return pressFace(session, step)
     const plane = planeFor(part, index, kind)
     if (plane) session.run(setPlane, { step: step.id, plane }, { label: 'Plane of the sheet' })
   }
@@ -93,7 +102,10 @@ export function SketchInspector({ step }: { readonly step: SketchStep }) {
             dimension="angle"
           />
         )}
-        {(plane.kind === 'square' || plane.kind === 'points' || plane.kind === 'tilted') && (
+        {(plane.kind === 'square' ||
+          plane.kind === 'points' ||
+          plane.kind === 'tilted' ||
+          plane.kind === 'parallel') && (
           <button
             type="button"
             className={`btn btn-xs self-start ${placing ? 'btn-primary' : 'btn-paper'}`}
@@ -103,6 +115,44 @@ export function SketchInspector({ step }: { readonly step: SketchStep }) {
             Press it in the picture
           </button>
         )}
+        {plane.kind === 'face' && (
+          <>
+            <StepField
+              step={step}
+              field="plane/offset"
+              label="Offset toward you"
+              formula={plane.offset}
+              dimension="length"
+            />
+            <button
+              type="button"
+              className="btn btn-xs btn-paper self-start"
+              onClick={() => pressFace(session, step)}
+            >
+              Press another face
+            </button>
+          </>
+        )}
+        {plane.kind === 'parallel' && (
+          <Choice
+            label="Parallel to"
+            value={plane.to}
+            choices={[
+              ...MAIN_PLANES.map((p) => [p, PLANES[p]] as const),
+              ...part.steps
+                .slice(0, index)
+                .flatMap((s) => (s.kind === 'sketch' ? [[s.id, s.name] as const] : [])),
+            ]}
+            onChoose={(to) =>
+              void session.run(
+                setPlane,
+                { step: step.id, plane: { ...plane, to } },
+                { label: 'Plane of the sheet' },
+              )
+            }
+          />
+        )}
+        <FacingButtons step={step} />
         {plane.kind === 'nodes' && <NodeChoice step={step} plane={plane} />}
       </div>
       <StationFindings station={stationOf(step, part.steps)} />
@@ -144,6 +194,61 @@ export function SketchInspector({ step }: { readonly step: SketchStep }) {
         </Section>
       )}
     </>
+  )
+}
+
+/** Lets a flat face of a body be pressed that the sheet lies on. */
+function pressFace(session: Session, step: SketchStep): void {
+  session.pick({
+    step: step.id,
+    what: 'face',
+    flat: true,
+    hint: 'Press the flat face that it should lie on',
+    chosen: step.plane.kind === 'face' ? [step.plane.on.face] : [],
+    take: ({ of, name }) => {
+      const offset = step.plane.kind === 'face' ? step.plane.offset : '0'
+      session.run(
+        setPlane,
+        { step: step.id, plane: { kind: 'face', on: { of, face: name }, offset } },
+        { label: 'Plane of the sheet' },
+      )
+    },
+  })
+}
+
+/** Turns the sheet over or by quarters; what is drawn on it goes with it. */
+function FacingButtons({ step }: { readonly step: SketchStep }) {
+  const { session } = useBench()
+  const { over, quarters } = step.facing ?? { over: false, quarters: 0 }
+  const set = (facing: SheetFacing, label: string): void =>
+    void session.run(setFacing, { step: step.id, facing }, { label })
+  return (
+    <div className="flex items-center gap-1.5" role="group" aria-label="How the sheet lies">
+      <span className="muted flex-1">
+        {over ? 'Seen from behind' : 'Seen as the plane is'}
+        {quarters > 0 ? `, turned by ${90 * quarters}°` : ''}
+      </span>
+      <button
+        type="button"
+        className="btn btn-xs btn-paper"
+        aria-pressed={over}
+        onClick={() => set({ over: !over, quarters }, 'Sheet turned over')}
+      >
+        Turn over
+      </button>
+      <button
+        type="button"
+        className="btn btn-xs btn-paper"
+        onClick={() =>
+          set(
+            { over, quarters: ((quarters + 1) % 4) as SheetFacing['quarters'] },
+            'Sheet turned by a quarter',
+          )
+        }
+      >
+        Quarter turn
+      </button>
+    </div>
   )
 }
 

@@ -9,10 +9,12 @@ export const PLANES: Readonly<Record<SheetPlane['kind'], string>> = {
   nodes: 'through three nodes',
   points: 'through three places',
   tilted: 'through a line, at an angle',
+  face: 'on a flat face',
+  parallel: 'through a place, parallel to another',
 }
 
 /** Planes that are told by pressing places in the picture. */
-export const PRESSED: ReadonlySet<SheetPlane['kind']> = new Set(['points', 'tilted'])
+export const PRESSED: ReadonlySet<SheetPlane['kind']> = new Set(['points', 'tilted', 'face', 'parallel'])
 
 /** A plane of a kind for a sheet that stands at an index of the recipe; undefined where nothing before it gives one. */
 export function planeFor(part: Part, index: number, kind: SheetPlane['kind']): SheetPlane | undefined {
@@ -28,6 +30,8 @@ export function planeFor(part: Part, index: number, kind: SheetPlane['kind']): S
     }
     case 'points':
     case 'tilted':
+    case 'face':
+    case 'parallel':
       return undefined
     default:
       return { kind, offset: '0' }

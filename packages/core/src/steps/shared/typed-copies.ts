@@ -14,7 +14,7 @@ import {
 export const MIRROR_PLANES = ['xy', 'xz', 'yz'] as const
 export const COPY_AXES = ['x', 'y', 'z'] as const
 
-/** One way a finished run is set again. Several follow on each other: each copies all there is before it. */
+/** One way a finished run or body is set again. Several follow on each other: each copies all there is before it. */
 export type CopiesEntry =
   /** One more, mirrored in a plane of the part moved out by an offset along its normal. */
   | {
@@ -96,4 +96,14 @@ export function mapCopies(entries: readonly CopiesEntry[], visit: FormulaVisitor
         return mapFields(e, [['count', 'number'], ['angle', 'angle'], ...PLACE], prefix, visit)
     }
   })
+}
+
+/** A step with its copies passed through `visit`; `mapped` is the step with all else. */
+export function withCopies<T extends { readonly copies?: readonly CopiesEntry[] }>(
+  mapped: T,
+  visit: FormulaVisitor,
+): T {
+  if (!mapped.copies) return mapped
+  const copies = mapCopies(mapped.copies, visit)
+  return copies === mapped.copies ? mapped : { ...mapped, copies }
 }

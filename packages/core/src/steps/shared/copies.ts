@@ -1,5 +1,5 @@
-import { ok } from '../../base/index.ts'
-import { LIMITS, type CopiesEntry, type RunStep } from '../../document/index.ts'
+import { ok, type Id } from '../../base/index.ts'
+import { LIMITS, type CopiesEntry, type Station } from '../../document/index.ts'
 import { TURN, tolerance } from '../../num/index.ts'
 import {
   IN_PLACE,
@@ -11,36 +11,48 @@ import {
   type Placement,
   type Vec3,
 } from '../../space/index.ts'
+import type { Finding } from '../../evaluate/finding.ts'
 import type { StepContext } from '../../evaluate/kind.ts'
-import type { Built } from '../shared/refusal.ts'
-import { refusal } from './path.ts'
+import { refusal, type Built } from './refusal.ts'
+
+/** A step whose body is set again. */
+export interface Copied {
+  readonly id: Id
+  readonly copies?: readonly CopiesEntry[]
+}
 
 const NORMALS = { xy: 'z', xz: 'y', yz: 'x' } as const
 
-/** Where the run stands, once for itself and once for each copy. Every way of copying takes all that came before it. */
-export function placesOf(step: RunStep, context: StepContext): Built<readonly Placement[]> {
+/** Where a body stands, once for itself and once for each copy. Every way of copying takes all that came before it. */
+export function placesOf(step: Copied, context: StepContext, station: Station): Built<readonly Placement[]> {
+  const refuse = (message: string, field: string) =>
+    refusal(step, station, `${station}.copies`, message, field)
   let places: readonly Placement[] = [IN_PLACE]
   for (const entry of step.copies ?? []) {
-    const moves = movesOf(step, entry, context)
+    const moves = movesOf(entry, context, refuse)
     if (!moves.ok) return moves
     places = moves.value.flatMap((m) =>
       m === IN_PLACE ? places : places.map((before) => placedThen(before, m)),
     )
     if (places.length > LIMITS.copies) {
-      const message = `That makes ${places.length} copies of the run; at most ${LIMITS.copies} are shown.`
-      return refusal(step, 'run.copies', message, `copies/${entry.id}/count`)
+      const message = `That makes ${places.length} copies; at most ${LIMITS.copies} are shown.`
+      return refuse(message, `copies/${entry.id}/count`)
     }
   }
   return ok(places)
 }
 
-function movesOf(step: RunStep, entry: CopiesEntry, context: StepContext): Built<readonly Placement[]> {
+function movesOf(
+  entry: CopiesEntry,
+  context: StepContext,
+  refuse: (message: string, field: string) => { readonly ok: false; readonly fault: readonly Finding[] },
+): Built<readonly Placement[]> {
   const number = (field: string): number => context.number(`copies/${entry.id}/${field}`)
   if (entry.kind === 'mirror') return ok([IN_PLACE, mirrored(NORMALS[entry.plane], number('offset'))])
   const count = number('count')
   if (!Number.isInteger(count) || count < 1 || count > LIMITS.copies) {
     const message = `The number of copies must be a whole number from 1 to ${LIMITS.copies}, not ${count}.`
-    return refusal(step, 'run.copies', message, `copies/${entry.id}/count`)
+    return refuse(message, `copies/${entry.id}/count`)
   }
   const place: Vec3 = [number('x'), number('y'), number('z')]
   const at = (i: number): Placement => {

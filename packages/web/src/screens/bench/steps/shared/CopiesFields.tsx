@@ -1,9 +1,9 @@
-import { COPY_AXES, MIRROR_PLANES, type CopiesEntry, type RunStep } from '@flexum/core/document'
+import { COPY_AXES, MIRROR_PLANES, type CopiesEntry, type Step } from '@flexum/core/document'
+import { changeCopies } from '@flexum/core/edit'
 import { newId } from '../../actions/ids.ts'
-import { usePart } from '../../context.ts'
+import { useBench, usePart } from '../../context.ts'
 import { StepField } from '../../inspector/StepField.tsx'
 import { Choice } from '../../inspector/Choice.tsx'
-import { useChangeRun } from './useChangeRun.ts'
 
 const KINDS = { mirror: 'mirrored', row: 'in a row', round: 'all round' } as const
 
@@ -19,13 +19,19 @@ function first(kind: CopiesEntry['kind'], id: string): CopiesEntry {
   }
 }
 
-/** The run set again: mirrored, in rows, all round. */
-export function CopiesFields({ step }: { readonly step: RunStep }) {
+/** A run or a body set again: mirrored, in rows, all round. */
+export function CopiesFields({
+  step,
+  what = 'The run',
+}: {
+  readonly step: Step & { readonly copies?: readonly CopiesEntry[] }
+  readonly what?: string
+}) {
+  const { session } = useBench()
   const part = usePart()
-  const change = useChangeRun(step)
   const copies = step.copies ?? []
   const put = (entries: readonly CopiesEntry[], label: string): void =>
-    change({ copies: entries.length > 0 ? entries : undefined }, label)
+    void session.run(changeCopies, { step: step.id, copies: entries }, { label })
   const swap = (to: CopiesEntry): void =>
     put(
       copies.map((c) => (c.id === to.id ? to : c)),
@@ -36,7 +42,7 @@ export function CopiesFields({ step }: { readonly step: RunStep }) {
       {copies.map((c, i) => (
         <fieldset key={c.id} className="hairline flex flex-col gap-1 rounded-[3px] border px-2 pt-1 pb-1.5">
           <legend className="muted px-1">
-            {i === 0 ? 'The run' : 'All of that'}, {KINDS[c.kind]}
+            {i === 0 ? what : 'All of that'}, {KINDS[c.kind]}
           </legend>
           {c.kind === 'mirror' ? (
             <>

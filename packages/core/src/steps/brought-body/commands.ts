@@ -1,0 +1,12 @@
+import { ok, type Id } from '../../base/index.ts'
+import type { BroughtBodyStep } from '../../document/index.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+
+/** Another file, its unit, whether it is mended. */
+export const changeBroughtBody: Command<{
+  step: Id
+  choices: Partial<Pick<BroughtBodyStep, 'mesh' | 'unit' | 'mended' | 'name'>>
+}> = (part, args) => {
+  const step = stepOfKind(part, args.step, 'brought-body')
+  return step.ok ? ok(withStep(part, { ...step.value, ...args.choices })) : step
+}

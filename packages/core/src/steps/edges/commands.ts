@@ -1,0 +1,12 @@
+import { ok, type Id } from '../../base/index.ts'
+import type { EdgesStep } from '../../document/index.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+
+/** Another body, rounded or bevelled, other edges. */
+export const changeEdges: Command<{
+  step: Id
+  choices: Partial<Pick<EdgesStep, 'of' | 'shape' | 'edges'>>
+}> = (part, args) => {
+  const step = stepOfKind(part, args.step, 'edges')
+  return step.ok ? ok(withStep(part, { ...step.value, ...args.choices })) : step
+}

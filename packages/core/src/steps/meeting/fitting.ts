@@ -1,0 +1,29 @@
+import type { Body } from '../../evaluate/body.ts'
+import type { Cope } from '../../evaluate/fit/index.ts'
+import type { CarriedGiven, MeetingGiven } from '../../evaluate/output.ts'
+import type { KnownForm } from '../../solid/index.ts'
+
+/** How far a run goes beyond where it is cut, mm, so that no skin is left. */
+export const OVER = 1
+
+/** What an end meets. */
+export interface Target {
+  readonly name: string
+  readonly bodies: readonly Body[]
+  /** The face, where it is one and not bodies. */
+  readonly face: KnownForm | undefined
+}
+
+/** An end of a run, and how it meets. */
+export interface Fitting {
+  readonly run: CarriedGiven
+  readonly bodies: readonly Body[]
+  readonly target: Target
+  readonly cope: Cope
+}
+
+/** What comes of it. */
+export interface Fitted {
+  readonly bodies: readonly Body[]
+  readonly leftovers: MeetingGiven['leftovers']
+}
