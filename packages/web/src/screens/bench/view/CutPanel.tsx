@@ -40,13 +40,16 @@ export function CutPanel(props: {
   // Until someone says otherwise it is square to the run, where there is one; the bodies may come after the panel.
   const name = chosen ?? (carried || bodies.length === 0 ? 'station' : 'xy')
   const [away, setAway] = useState(false)
-  const [share, setShare] = useState(0.5)
+  // Slid as a share of what there is, or typed as a place, which holds before the bodies are there.
+  const [place, setPlace] = useState<{ readonly share: number } | { readonly mm: number }>({ share: 0.5 })
   const [areas, setAreas] = useState<readonly number[]>([])
   const { units } = part
   const box = useMemo(() => (bodies.length > 0 ? view.boxOfBodies() : undefined), [view, bodies])
   const [from, to] =
     name === 'station' || !box ? [0, carried?.path.length ?? 0] : [box.min[AXES[name]], box.max[AXES[name]]]
-  const at = from + (to - from) * share
+  const within = (mm: number): number => (to > from ? Math.min(Math.max(mm, from), to) : mm)
+  const at = 'share' in place ? from + (to - from) * place.share : within(place.mm)
+  const share = to > from ? (at - from) / (to - from) : 0.5
   const plane = useMemo((): CutPlane | undefined => {
     const turned = (n: Vec3): Vec3 => (away ? vec3.scale(n, -1) : n)
     if (name !== 'station') {
@@ -61,13 +64,19 @@ export function CutPanel(props: {
   // The bodies may be drawn anew under the same plane.
   useEffect(() => view.onDraw(() => setAreas(view.cutAreas)), [view])
   useEffect(() => () => view.setCut(undefined), [view])
+  const choose = (next: PlaneName): void => {
+    setPlace({ share })
+    setName(next)
+  }
+  const slide = (next: number): void => setPlace({ share: next })
+  const type = (mm: number): void => setPlace({ mm })
   const f = LENGTH_FACTORS[units.length.unit]
   const areaText = (a: number): string =>
     `${formatDecimal(a / f ** 2, f >= 10 ? 4 : 2)} ${units.length.unit}²`
   const nameOf = (id: string | undefined): string => part.steps.find((s) => s.id === id)?.name ?? 'Body'
   return (
     <ToolPanel title="Cut through" onClose={props.onClose}>
-      <Choice<PlaneName> label="In a plane" value={name} choices={PLANES} hideLabel onChoose={setName} />
+      <Choice<PlaneName> label="In a plane" value={name} choices={PLANES} hideLabel onChoose={choose} />
       <Slider
         label={name === 'station' ? 'At station' : `At ${'XYZ'[AXES[name]]}`}
         value={share}
@@ -75,13 +84,9 @@ export function CutPanel(props: {
         max={1}
         step={0.001}
         shown={formatLength(at, units.length)}
-        onChange={setShare}
+        onChange={slide}
       />
-      <LengthEntry
-        label="Typed"
-        value={at}
-        onKeep={(v) => setShare(to > from ? Math.min(Math.max((v - from) / (to - from), 0), 1) : 0)}
-      />
+      <LengthEntry label="Typed" value={at} onKeep={type} />
       <label className="flex items-center gap-1.5">
         <input
           type="checkbox"

@@ -91,6 +91,24 @@ describe('cutting through', () => {
     await onBench(bar, panel([{ ...bodies[0]!, carried: undefined }], undefined))
     expect(screen.getByRole('combobox')).toHaveDisplayValue('level, across Z')
   })
+  it('keeps a place that is typed before the bodies are there, as far as they reach', async () => {
+    const { view, seen } = standIn()
+    const bodies = shownBodies(worked(bar))
+    const panel = (shown: typeof bodies) => (
+      <CutPanel view={view} bodies={shown} carried={shown[0]?.carried} onClose={() => undefined} />
+    )
+    const waiting = (session: Session) => <Waiting session={session} first={panel([])} then={panel(bodies)} />
+    for (const [text, at] of [
+      ['100', 100],
+      ['1 m', 300],
+    ] as const) {
+      const after = await onBench(bar, waiting)
+      type(screen.getByLabelText('Typed'), text)
+      act(() => after.session.point({ station: 1 }))
+      expect(seen.cut!.origin[0]).toBeCloseTo(at, 9)
+      after.unmount()
+    }
+  })
   it('puts the plane where it is said, on either side, and takes it away when closed', async () => {
     const { view, seen, drawn } = standIn()
     const bodies = shownBodies(worked(bar))
