@@ -122,10 +122,8 @@ describe('a wall', () => {
     const inner = frustum(20 + 2 * 0.25 - inset, 30 - inset, 38)
     expect(volume(r) / (frustum(20, 30, 40) - inner)).toBeCloseTo(1, 6)
   })
-  it('too thick, or of what was joined of several: told', () => {
+  it('too thick: told', () => {
     expect(blocks(worked(blockStep('slab'), wall([], '10')))).toEqual(['hollowed.room'])
-    const both = blockStep('boss', { x: '30', does: { kind: 'joins', with: ['slab'] } })
-    expect(blocks(worked(blockStep('slab'), both, wall([])))).toEqual(['hollowed.joined'])
   })
 })
 

@@ -33,6 +33,7 @@ export type Solid =
   | {
       readonly kind: 'swept'
       readonly step: Id
+      readonly key?: Id
       readonly carriage: Carriage
       readonly chunks: readonly Chunk[]
       readonly strands: readonly Strand[]
@@ -41,21 +42,28 @@ export type Solid =
       readonly made: readonly EndMade[]
     }
   /** A section pushed along the normal of the plane that it lies in, from one distance to another. */
-  | ({ readonly kind: 'extruded'; readonly step: Id } & Extrusion)
+  | ({ readonly kind: 'extruded'; readonly step: Id; readonly key?: Id } & Extrusion)
   /** A section turned about a line of the plane that it lies in. */
   | ({ readonly kind: 'turned'; readonly step: Id; readonly key?: Id } & Revolution)
   /** A ready profile laid on edges: what a rounding or a bevel takes off, or fills in; and where three of them meet. */
   | { readonly kind: 'edged'; readonly step: Id; readonly key: Id; readonly cut: EdgeCut }
-  | { readonly kind: 'cornered'; readonly step: Id; readonly cut: CornerCut }
+  | { readonly kind: 'cornered'; readonly step: Id; readonly key?: Id; readonly cut: CornerCut }
   /** As it came in a file, its faces by their numbers. */
   | {
       readonly kind: 'brought'
       readonly step: Id
+      readonly key?: Id
       readonly shell: Shell
       readonly forms: readonly FaceForm[]
     }
-  /** Between closed outlines. */
-  | { readonly kind: 'blended'; readonly step: Id; readonly blend: Blend }
+  /** Between closed outlines; where it is the inside of one, how far its sides lie in from those, and how far its ends go on beyond. */
+  | {
+      readonly kind: 'blended'
+      readonly step: Id
+      readonly key?: Id
+      readonly blend: Blend
+      readonly moved?: { readonly sides: number; readonly start: number; readonly end: number }
+    }
   /** What stands on a flat face of a solid, from one distance along its normal to another. */
   | {
       readonly kind: 'raised'

@@ -108,10 +108,8 @@ export function blendShell(
       return [vec3.dot(off, plane.x), vec3.dot(off, plane.y)]
     })
     const cap = triangulate([down])
-    // Outward is against the way at the start, along it at the end; the outline may run either way round.
-    const middle = vec3.sub(rings.at(-1)![0]!, rings[0]![0]!)
     const normal = vec3.cross(plane.x, plane.y)
-    const out = vec3.scale(normal, Math.sign(vec3.dot(normal, middle) || 1) * (k === 0 ? -1 : 1))
+    const out = outwardAt(blend, kind)
     const up = vec3.dot(out, normal) > 0
     const tag = packTag(kind, 0, 0, EDGES)
     for (let i = 0; i < cap.length; i += 3) {
@@ -131,6 +129,16 @@ export function blendShell(
     normals: Float32Array.from(normals),
   })
   return { shell, edges: EDGES }
+}
+
+/** Outward at an end of a blend: against the way at its start, along it at its end; its outlines may run either way round. */
+export function outwardAt(blend: Blend, end: 'start' | 'end'): Vec3 {
+  const { sections } = blend
+  const { places } = rowAt(blend, 0)
+  const { plane } = end === 'start' ? sections[0]! : sections.at(-1)!
+  const normal = vec3.cross(plane.x, plane.y)
+  const way = Math.sign(vec3.dot(normal, vec3.sub(places.at(-1)!, places[0]!)) || 1)
+  return vec3.scale(normal, way * (end === 'start' ? -1 : 1))
 }
 
 /** Bands of a span that keep chords across within the chord error, for a cubic by its sharpest bend. */

@@ -12,6 +12,8 @@ export interface CornerCut {
   readonly planes: readonly [Plane, Plane, Plane]
   readonly size: number
   readonly widest: number
+  /** How far it goes beyond the planes, mm; else by its size. */
+  readonly beyond?: number
 }
 
 const EDGES = 3

@@ -23,7 +23,13 @@ export interface EdgeStretch {
 /** How what is laid on an edge ends: runs on by so many mm, or is cut in a plane. */
 export type EdgeEnd =
   | { readonly kind: 'on'; readonly by: number }
-  | { readonly kind: 'plane'; readonly at: Vec3; readonly normal: Vec3 }
+  | {
+      readonly kind: 'plane'
+      readonly at: Vec3
+      readonly normal: Vec3
+      /** Where it is the plane of a face, which looks along the normal. */
+      readonly face?: true
+    }
 
 /**
  * A ready profile laid on an edge: rounded by a radius, or bevelled by how far it goes back on each face, mm. What is outside the rounding
@@ -38,6 +44,8 @@ export interface EdgeCut {
   readonly ends: readonly [EdgeEnd, EdgeEnd]
   /** The largest angle by which normals part of all that is cut together: roundings that meet at a corner have equal steps. */
   readonly widest?: number
+  /** How far it goes beyond the faces, mm; else by its size. */
+  readonly beyond?: number
 }
 
 /** The section of it at a place: the ball's centre, its directions, and where it touches the faces. */
@@ -54,7 +62,8 @@ export interface EdgeSection {
 const BEYOND = 0.5
 const MOST_BEYOND = 1
 
-export const beyondFaces = ({ size }: Pick<EdgeCut, 'size'>): number => Math.min(MOST_BEYOND, BEYOND * size)
+export const beyondFaces = ({ size, beyond }: Pick<EdgeCut, 'size' | 'beyond'>): number =>
+  beyond ?? Math.min(MOST_BEYOND, BEYOND * size)
 
 /** The section at a place of an edge that runs along a direction; undefined where the ball has no room between the faces. */
 export function edgeSection(

@@ -3,7 +3,9 @@ export { extrudedMesh, isFlatSide, type Extrusion, type OutlineBy } from './extr
 export { meshForSolids, placedShell, ROUND, shellOf, type Shell, type SplitMesh } from './shell.ts'
 export { lineRoots } from './line-roots.ts'
 export { awayFromMesh, partsBy, type SolidPart } from './parts.ts'
+export { movedShell } from './moved-shell.ts'
 export { skinOf, type Skin } from './skin.ts'
+export { trianglesNear, type Triangle, type TrianglesNear } from './triangles-near.ts'
 export { extrapolatedByRate, skinVolumes, solidSurface, solidVolume, type Extrapolated } from './measures.ts'
 export { isFlatTurned, reachBeside, turnedMesh, turnedVolume, type Revolution } from './turned.ts'
 export {
@@ -15,7 +17,7 @@ export {
   type EdgeSection,
   type EdgeStretch,
 } from './edge-cut.ts'
-export { blendShell } from './blended.ts'
+export { blendShell, outwardAt } from './blended.ts'
 export { blendVolume } from './blend-volume.ts'
 export {
   cornersOf,

@@ -98,12 +98,17 @@ function cornersFrom(p: Float64Array, t: Uint32Array, i: number, [x, y, z]: Vec3
   return [at(0), at(1), at(2)]
 }
 
+/** The sine of an angle below which a triangle has no inside. */
+const SLIVER = 1e-9
+
 /** How far the origin is from a triangle: from its inside, or from the nearest of its sides. */
-function awayFromTriangle(a: Vec3, b: Vec3, c: Vec3): number {
-  const n = vec3.cross(vec3.sub(b, a), vec3.sub(c, a))
+export function awayFromTriangle(a: Vec3, b: Vec3, c: Vec3): number {
+  const [u, v] = [vec3.sub(b, a), vec3.sub(c, a)]
+  const n = vec3.cross(u, v)
   const size = vec3.length(n)
   const inside = (p: Vec3, q: Vec3): boolean => vec3.dot(vec3.cross(p, q), n) >= 0
-  if (size > 0 && inside(a, b) && inside(b, c) && inside(c, a)) return Math.abs(vec3.dot(a, n)) / size
+  if (size > SLIVER * vec3.length(u) * vec3.length(v) && inside(a, b) && inside(b, c) && inside(c, a))
+    return Math.abs(vec3.dot(a, n)) / size
   return Math.min(awayFromSide(a, b), awayFromSide(b, c), awayFromSide(c, a))
 }
 

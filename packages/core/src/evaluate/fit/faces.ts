@@ -1,6 +1,7 @@
 import type { Id } from '../../base/index.ts'
 import { besideFace, sameForm, turnedOver, type FaceForm } from '../../solid/index.ts'
 import { meshReach, placeDirection, placePoint, vec3, type Vec3 } from '../../space/index.ts'
+import { packTag, unpackTag } from '../../sweep/index.ts'
 import type { Body } from '../body.ts'
 import { connectedAreas } from './areas.ts'
 import { faceCalled, formsOfLeaf, leavesOf } from './leaves.ts'
@@ -71,9 +72,10 @@ function findFaces(body: Body): BodyFaces {
       let surface = numbers.get(key)
       if (surface === undefined) {
         const origin = origins.all[leaf]!
-        const called = faceCalled(leaves[k * perPlace + leaf]!.solid, tag, origin.edges)
-        const name = `${origin.step}/${origin.instance + k}/${called}`
         const form = forms[leaf]!(tag)
+        const same = firstOfRound(tag, form, forms[leaf]!, origin.edges)
+        const called = faceCalled(leaves[k * perPlace + leaf]!.solid, same, origin.edges)
+        const name = `${origin.step}/${origin.instance + k}/${called}`
         surface = known.get(name) ?? roundWith(first, origin.step, name, form)
         known.set(name, surface ?? first.length)
         if (surface === undefined) {
@@ -126,6 +128,17 @@ interface Named {
   readonly name: string
   readonly step: Id
   readonly form: FaceForm
+}
+
+/** The tag of the first edge of a section that makes the same round face, as arcs of one circle do: it goes by that, whichever of them are seen. */
+function firstOfRound(tag: number, form: FaceForm, formOf: (tag: number) => FaceForm, edges: number): number {
+  if (form.kind === 'free' || form.kind === 'plane') return tag
+  const { kind, edge, segment } = unpackTag(tag, edges)
+  for (let e = 0; e < edge; e++) {
+    const other = packTag(kind, e, segment, edges)
+    if (sameForm(formOf(other), form, 1)) return other
+  }
+  return tag
 }
 
 /** The round face that this is a further piece of: of the same step in the same place, as the arcs of one circle make it. */

@@ -20,7 +20,7 @@ export { copeOf, meetsBodies, meetsPlane, meetsRound, type Cope, type End, type 
 export { solidWithin, type RoundForm } from './form-solid.ts'
 export { filled, holesOf, hollowsOf, isHollow, withoutHoles, withSections } from './hollows.ts'
 export type { Leaf } from './leaf.ts'
-export { treeOf } from './tree.ts'
+export { imageBy, spaceBefore, treeOf } from './tree.ts'
 export {
   edgesOfFace,
   runsOnInto,
@@ -31,3 +31,4 @@ export {
   type EdgeTip,
 } from './edge-chains.ts'
 export { raisedOn } from './raise.ts'
+export { formsOfLeaf, leavesOf, type LeafSolid, type PlacedLeaf } from './leaves.ts'

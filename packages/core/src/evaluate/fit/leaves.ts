@@ -1,6 +1,7 @@
 import {
   cornerForm,
   edgeForms,
+  outwardAt,
   extrudedForms,
   placedForm,
   sweptForms,
@@ -102,8 +103,10 @@ function ownForms(s: LeafSolid, edges: number): (tag: number) => FaceForm {
       return (tag) => {
         const { kind } = unpackTag(tag, edges)
         if (kind === 'side') return { kind: 'free' }
-        const { plane } = kind === 'start' ? s.blend.sections[0]! : s.blend.sections.at(-1)!
-        return { kind: 'plane', at: plane.origin, normal: vec3.cross(plane.x, plane.y) }
+        const [first, last] = [s.blend.sections[0]!, s.blend.sections.at(-1)!]
+        const { plane } = kind === 'start' ? first : last
+        const normal = vec3.cross(plane.x, plane.y)
+        return { kind: 'plane', at: vec3.addScaled(plane.origin, normal, beyondEnd(s, kind)), normal }
       }
     case 'cornered':
       return (tag) => (tag === packTag('side', 0, 0, edges) ? cornerForm(s.cut) : { kind: 'free' })
@@ -118,6 +121,13 @@ function ownForms(s: LeafSolid, edges: number): (tag: number) => FaceForm {
         edges,
       )
   }
+}
+
+/** How far along its plane's normal an end of a blend goes on beyond its outline. */
+function beyondEnd({ blend, moved }: Extract<LeafSolid, { kind: 'blended' }>, kind: 'start' | 'end'): number {
+  if (!moved) return 0
+  const { plane } = kind === 'start' ? blend.sections[0]! : blend.sections.at(-1)!
+  return moved[kind] * (vec3.dot(outwardAt(blend, kind), vec3.cross(plane.x, plane.y)) < 0 ? -1 : 1)
 }
 
 /** What a face of a leaf is called: its kind, the edge of the section that made it, and where along the way. */

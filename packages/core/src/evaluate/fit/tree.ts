@@ -8,6 +8,7 @@ import {
   isFlatSide,
   isFlatTurned,
   meshForSolids,
+  movedShell,
   placedShell,
   shellOf,
   turnedMesh,
@@ -25,7 +26,7 @@ import {
   vec3,
   type Placement,
 } from '../../space/index.ts'
-import { isEnd } from '../../sweep/index.ts'
+import { isEnd, unpackTag } from '../../sweep/index.ts'
 import { bodyOf, capsOf, exactBodyOf } from '../../steps/run/body.ts'
 import type { Solid } from '../body.ts'
 import { keyOf } from './leaf-key.ts'
@@ -169,7 +170,13 @@ const LEAFY: ReadonlySet<Solid['kind']> = new Set([
 /** The shell of what one step made, within a chord error. */
 export function shellOfLeaf(s: Leafy, chordError: number): Made {
   if (s.kind === 'brought') return { shell: s.shell, edges: s.forms.length }
-  if (s.kind === 'blended') return blendShell(s.blend, chordError)
+  if (s.kind === 'blended') {
+    const made = blendShell(s.blend, chordError)
+    const { moved } = s
+    if (!moved) return made
+    const by = { side: moved.sides, start: -moved.start, end: -moved.end }
+    return { ...made, shell: movedShell(made.shell, (tag) => by[unpackTag(tag, made.edges).kind]) }
+  }
   if (s.kind === 'edged' || s.kind === 'cornered') {
     const made = s.kind === 'edged' ? edgeShell(s.cut, chordError) : cornerShell(s.cut, chordError)
     if (!made) throw new Error('a rounding that has no room was to be made')

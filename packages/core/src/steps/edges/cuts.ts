@@ -188,7 +188,7 @@ function endOf(tip: EdgeTip, at: (p: Vec3) => readonly EdgeTip[], e: Ending): Ed
   const leaves = slope > 0
   if (convex ? leaves : !leaves) return { kind: 'on', by: PAST * e.size + 1 }
   return face.form.kind === 'plane'
-    ? { kind: 'plane', at: tip.at, normal: face.form.normal }
+    ? { kind: 'plane', at: tip.at, normal: face.form.normal, face: true }
     : { kind: 'on', by: 0 }
 }
 

@@ -1,60 +1,128 @@
-import { fail, ok, type Id, type Result } from '../../base/index.ts'
-import { offsetChain, pointAt, vec2, type Loop2, type SimpleCurve } from '../../plane/index.ts'
-import { sectionProperties, type Region, type Section } from '../../profile/index.ts'
-import { TURN } from '../../num/index.ts'
+import { fail, ok } from '../../base/index.ts'
 import type { Solid } from '../../evaluate/body.ts'
+import { imageBy, leavesOf } from '../../evaluate/fit/index.ts'
+import { bridgesOf } from './bridges.ts'
+import { movedCornerCut, movedEdgeCut } from './edge-cuts.ts'
+import { movedBlend, movedMesh } from './free.ts'
+import { movedExtrusion, movedRun, movedTurned, type Inner } from './leaf.ts'
+import { turnedRound, type Moves } from './moves.ts'
+import type { Openings } from './openings.ts'
+import { pushedOf } from './pushed.ts'
+import { beyondMirror } from './mirror.ts'
 
-type Plain = Extract<Solid, { kind: 'extruded' | 'turned' }>
-
-/** How far an opening goes beyond its face, mm. */
-const OVER = 1
-
-/**
- * What is taken out of an extruded or a turned body so that a wall is left, open at some of its faces, by what these are called on it;
- * or why nothing can be.
- */
-export function innerOf(
-  step: Id,
-  body: Plain,
-  wall: number,
-  open: ReadonlySet<string>,
-): Result<Solid, string> {
-  const names = body.edgeNames
-  const isOpen = (edge: number): boolean => open.has(`side-${names?.[edge] ?? edge}`)
-  if (body.kind === 'turned') {
-    if (Math.abs(body.angle) < TURN - 1e-9) return fail('only what is turned all the way round gets a wall')
-    const { at, along } = body
-    const onAxis = (c: SimpleCurve): boolean =>
-      c.kind === 'line' &&
-      [0, 1].every((t) => Math.abs(vec2.cross(along, vec2.sub(pointAt(c, t), at))) < 1e-9)
-    const section = insetSection(body.section, (c, edge) => (onAxis(c) ? 0 : isOpen(edge) ? -OVER : wall))
-    return section ? ok({ ...body, step, section }) : fail(NO_ROOM)
-  }
-  if (body.end || body.lean) return fail('its sides lean; give it a wall before they do, or draw the wall')
-  const section = insetSection(body.section, (_, edge) => (isOpen(edge) ? -OVER : wall))
-  if (!section) return fail(NO_ROOM)
-  const way = Math.sign(body.to - body.from)
-  const from = body.from + way * (open.has('start') ? -OVER : wall)
-  const to = body.to - way * (open.has('end') ? -OVER : wall)
-  return way * (to - from) > 0 ? ok({ ...body, step, section, from, to }) : fail(NO_ROOM)
+/** What is asked of all that is hollowed. */
+export interface Hollowing {
+  readonly openings: Openings
+  /** How near to the true surface the picture is, mm. */
+  readonly fineness: number
 }
 
-const NO_ROOM = 'there is no room for the wall: a thinner one would fit'
+const countOf = (s: Solid): number => leavesOf(s).length
 
-/** A section with each of its edges moved in by a distance of its own; undefined where there is no room. */
-function insetSection(section: Section, by: (c: SimpleCurve, edge: number) => number): Section | undefined {
-  let edge = 0
-  const moved = section.map((r): Region | undefined => {
-    const loops = [r.outer, ...r.holes].map((loop): Loop2 | undefined => {
-      const distances = loop.map((c) => by(c as SimpleCurve, edge++))
-      if (loop.some((c) => c.kind === 'bezier')) return undefined
-      const found = offsetChain(loop as readonly SimpleCurve[], true, distances, 'extended')
-      return 'kind' in found ? undefined : found.map((s) => s.curve)
-    })
-    return loops.every((l) => l !== undefined)
-      ? { outer: loops[0]!, holes: loops.slice(1) as Loop2[] }
-      : undefined
-  })
-  if (!moved.every((r) => r !== undefined)) return undefined
-  return moved.every((r) => sectionProperties(r).area > 0) ? moved : undefined
+/**
+ * What is taken out of a solid so that a wall is left: the same tree of what it was made of, with the faces of what has material within moved
+ * in, and those of what is cut out of it moved out. Undefined where nothing is left to be taken out; or why it cannot be said. Where joined
+ * bodies only touch, their insides are bridged.
+ */
+export function innerOf(s: Solid, first: number, m: Moves, h: Hollowing): Inner {
+  switch (s.kind) {
+    case 'extruded':
+      return movedExtrusion(s, first, m)
+    case 'turned':
+      return movedTurned(s, first, m)
+    case 'swept':
+      return movedRun(s, first, m)
+    case 'edged':
+      return movedEdgeCut(s, m, h.openings.forms, h.fineness)
+    case 'cornered':
+      return movedCornerCut(s, m, h.openings.forms, h.fineness)
+    case 'placed': {
+      const inner = innerOf(s.of, first, m, h)
+      return inner.ok && inner.value ? ok({ ...s, of: inner.value }) : inner
+    }
+    case 'joined':
+      return ofJoined(s, first, m, h)
+    case 'common': {
+      const all = innersOf(s.of, first, m, h)
+      if (!all.ok) return all
+      return all.value.every((x) => x !== undefined) ? ok({ ...s, of: all.value }) : ok(undefined)
+    }
+    case 'cut':
+      return ofCut(s, first, m, h)
+    case 'halved': {
+      const of = innerOf(s.of, first, m, h)
+      if (!of.ok || !of.value) return of
+      const by = m.by({ leaf: first + countOf(s.of), kind: 'start', edge: 0 }, m.sign)
+      const [x, y, z] = s.normal
+      const at = [s.at[0] - by * x, s.at[1] - by * y, s.at[2] - by * z] as const
+      return ok({ ...s, step: m.step, of: of.value, at, reach: s.reach + 4 * m.wall })
+    }
+    case 'mirrored': {
+      const half = innerOf(s.of, first, beyondMirror(s, first, m), h)
+      if (!half.ok || !half.value) return half
+      const count = countOf(s.of)
+      const image = innerOf(
+        s.of,
+        first,
+        beyondMirror(s, first, { ...m, by: (f, sign) => m.by({ ...f, leaf: f.leaf + count }, sign) }),
+        h,
+      )
+      if (!image.ok || !image.value) return image
+      const placed: Solid = { kind: 'placed', of: image.value, at: imageBy(s) }
+      return ok({ kind: 'joined', of: [half.value, placed] })
+    }
+    case 'parts': {
+      const of = innerOf(s.of, first, m, h)
+      return of.ok && of.value ? ok({ kind: 'common', of: [of.value, s] }) : of
+    }
+    case 'raised':
+      return fail('a face of it was pushed beside others that lean; hollow it before that')
+    case 'blended':
+      return movedBlend(s, first, m, h.fineness)
+    case 'brought':
+      return movedMesh(s, first, m)
+  }
+}
+
+function innersOf(all: readonly Solid[], first: number, m: Moves, h: Hollowing) {
+  const inners: (Solid | undefined)[] = []
+  let leaf = first
+  for (const s of all) {
+    const inner = innerOf(s, leaf, m, h)
+    if (!inner.ok) return inner
+    inners.push(inner.value)
+    leaf += countOf(s)
+  }
+  return ok(inners)
+}
+
+function ofJoined(
+  s: Extract<Solid, { kind: 'joined' | 'common' }>,
+  first: number,
+  m: Moves,
+  h: Hollowing,
+): Inner {
+  const pushed = pushedOf(s, first, m, h.openings.edges)
+  if (pushed) return pushed.ok ? innerOf(s.of[0]!, first, pushed.value, h) : pushed
+  const all = innersOf(s.of, first, m, h)
+  if (!all.ok) return all
+  const left = all.value.filter((x) => x !== undefined)
+  const [only] = left
+  if (!only) return ok(undefined)
+  const bridges = bridgesOf(s.of, all.value, first, m, (x, leaf, moves) => innerOf(x, leaf, moves, h))
+  if (!bridges.ok) return bridges
+  return ok(
+    left.length + bridges.value.length === 1 ? only : { kind: 'joined', of: [...left, ...bridges.value] },
+  )
+}
+
+function ofCut(s: Extract<Solid, { kind: 'cut' }>, first: number, m: Moves, h: Hollowing): Inner {
+  const pushed = pushedOf(s, first, m, h.openings.edges)
+  if (pushed) return pushed.ok ? innerOf(s.of, first, pushed.value, h) : pushed
+  const of = innerOf(s.of, first, m, h)
+  if (!of.ok || !of.value) return of
+  const by = innersOf(s.by, first + countOf(s.of), turnedRound(m), h)
+  if (!by.ok) return by
+  const left = by.value.filter((x) => x !== undefined)
+  return ok(left.length > 0 ? { kind: 'cut', of: of.value, by: left } : of.value)
 }

@@ -3,7 +3,6 @@ import type { Body, Solid } from '../../evaluate/body.ts'
 import {
   bodyOfTree,
   boundOf,
-  facesOfBody,
   finenessFor,
   originsOf,
   standing,
@@ -17,6 +16,10 @@ import { IN_PLACE } from '../../space/index.ts'
 import { pickedFace } from '../shared/picked.ts'
 import { allBuilt, refusal, unbuilt, type Built } from '../shared/refusal.ts'
 import { innerOf } from './inner.ts'
+import { movesFor } from './moves.ts'
+import { openingsOf } from './openings.ts'
+import { NO_ROOM } from './section.ts'
+import { isThinner } from './thickness.ts'
 
 export const hollowedMaker: StepMaker<HollowedStep> = {
   evaluate(step, context) {
@@ -44,6 +47,12 @@ export const hollowedMaker: StepMaker<HollowedStep> = {
     `wall${typeof step.wall === 'string' ? ` ${step.wall}` : ''}, ${step.open.length} open`,
 }
 
+/** Places in single precision, and chords on either side of a wall, may bring its faces nearer by so many chord errors. */
+const CHORDS = 4
+
+/** What is taken out counts as nothing below this share of the body. */
+const NOTHING = 1e-9
+
 function hollowed(
   step: HollowedStep,
   body: Body,
@@ -54,31 +63,29 @@ function hollowed(
   const { solids } = context
   const refuse = (code: string, message: string) => refusal(step, 'fit', `hollowed.${code}`, message, 'wall')
   if (!solids) return refuse('library', 'Bodies cannot be hollowed here: the library for it is not loaded.')
-  const { solid } = body
-  if (solid.kind !== 'extruded' && solid.kind !== 'turned')
-    return refuse(
-      'joined',
-      'Only what is extruded or turned gets a wall, before others are joined to it or cut out of it; put this step before those.',
-    )
-  const names = facesOfBody(body).faces.flatMap((f) => (open.has(f.name) ? [f.name.split('/')[2]!] : []))
-  const inner = innerOf(step.id, solid, wall, new Set(names))
+  const whole = standing(body)
+  const fineness = finenessFor([body], context.chordError)
+  const openings = openingsOf(whole, body, open)
+  const moves = movesFor(step.id, wall, openings)
+  const inner = innerOf(whole, 0, moves, { openings, fineness })
   if (!inner.ok) return refuse('room', `"${step.name}" cannot be made: ${inner.fault}.`)
-  const own = {
-    step: step.id,
-    instance: 0,
-    edges: body.origins.all[0]!.edges,
-    materials: body.origins.all[0]!.materials,
-  }
+  const noRoom = () => refuse('room', `"${step.name}" cannot be made: ${NO_ROOM}.`)
+  if (!inner.value) return noRoom()
+  const own = { step: step.id, instance: 0, edges: 1, materials: body.origins.all[0]!.materials }
   const work: Work = {
     solids,
-    fineness: finenessFor([body], context.chordError),
+    fineness,
     origins: new Map([...originsOf([body]), [step.id, own] as const]),
   }
-  const whole = standing(body)
-  const taken = volumeOf({ kind: 'common', of: [whole, inner.value] }, work)
+  // What is closed all round lies within the body, or the wall is too thin somewhere.
+  const within: Solid = open.size > 0 ? { kind: 'common', of: [whole, inner.value] } : inner.value
+  const taken = volumeOf(within, work)
   const hollow: Solid = { kind: 'cut', of: whole, by: [inner.value] }
   const made = bodyOfTree(hollow, body, work)
   if (!taken.ok || !made.ok) return refuse('unsound', 'The wall cannot be made so.')
+  const result = made.value.body
+  if (!(taken.value.value > NOTHING * volumeIn(body))) return noRoom()
+  if (isThinner(body, result, step.id, wall, CHORDS * result.chordError, openings.names)) return noRoom()
   const volume = volumeIn(body) - taken.value.value
   const density = body.figures.mass / body.figures.volume
   return {
