@@ -169,3 +169,64 @@ test('a seed-bed board: a bead along a closed outline with one bowed side, its f
   await expect.poll(async () => (await exactFigure(page, 'Volume')) / volume).toBeCloseTo(1, 5)
   await saved(page)
 })
+
+test('a box with a boss and round corners gets a wall, open below, a thicker one, and one that has no room', async ({
+  page,
+}) => {
+  await startPart(page, 'Float box', 'Straight bar')
+  await page.getByRole('button', { name: 'More for Run' }).click()
+  await page.getByRole('menuitem', { name: 'Set aside' }).click()
+  await addStep(page, 'Block or cylinder')
+  await putField(page, 'Wide', '60')
+  await putField(page, 'Deep', '40')
+  await putField(page, 'Height', '30')
+  await addStep(page, 'Block or cylinder')
+  await inspector(page).getByRole('combobox', { name: 'Shape' }).selectOption({ label: 'cylinder' })
+  await putField(page, 'Diameter', '20')
+  await putField(page, 'Z', '30')
+  await putField(page, 'Height', '15')
+  await inspector(page).getByLabel('With other bodies').selectOption({ label: 'joins others' })
+  const disc = (r: number): number => Math.PI * r * r
+  await expect.poll(() => exactFigure(page, 'Volume')).toBeCloseTo(72_000 + disc(10) * 15, 1)
+  await addStep(page, 'Edges')
+  await putField(page, 'Radius', '5')
+  await inspector(page).getByRole('button', { name: 'Pick edges' }).click()
+  await pickNamed(
+    page,
+    'edge',
+    /side 1 and side 2/,
+    /side 2 and side 3/,
+    /side 3 and side 4/,
+    /side 1 and side 4/,
+  )
+  await page.keyboard.press('Escape')
+  const off = 4 - Math.PI
+  const whole = 72_000 + disc(10) * 15 - off * 25 * 30
+  await expect.poll(() => exactFigure(page, 'Volume')).toBeCloseTo(whole, 1)
+
+  await addStep(page, 'Wall')
+  const hollow = (wall: number, below: number): number =>
+    whole -
+    ((60 - 2 * wall) * (40 - 2 * wall) - off * Math.max(0, 5 - wall) ** 2) * (30 - wall - below) -
+    disc(10 - wall) * 15
+  await expect.poll(() => exactFigure(page, 'Volume')).toBeCloseTo(hollow(2, 2), 1)
+  await inspector(page).getByRole('button', { name: 'Open a face' }).click()
+  await pickNamed(page, 'face', /start of "Block"/)
+  await page.keyboard.press('Escape')
+  await expect.poll(() => exactFigure(page, 'Volume')).toBeCloseTo(hollow(2, 0), 1)
+  // Thicker than the corners are round, they are sharp inside.
+  await putField(page, 'Wall', '6')
+  await expect.poll(() => exactFigure(page, 'Volume')).toBeCloseTo(hollow(6, 0), 1)
+  await putField(page, 'Wall', '20')
+  await expect(
+    inspector(page)
+      .getByText(/no room for the wall/)
+      .first(),
+  ).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect.poll(() => exactFigure(page, 'Volume')).toBeCloseTo(hollow(6, 0), 1)
+  await page.getByRole('button', { name: 'Cut through' }).click()
+  await expect(page.getByRole('region', { name: 'Cut through' }).getByText('mm²')).toBeVisible()
+  if (process.env.FLEXUM_LOOK) await page.screenshot({ path: process.env.FLEXUM_LOOK })
+  await saved(page)
+})
