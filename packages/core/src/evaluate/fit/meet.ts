@@ -3,6 +3,7 @@ import { stepOf, type Doing, type Part, type Step } from '../../document/index.t
 import type { Extrapolated, Solids } from '../../solid/index.ts'
 import type { Body, Solid, Standing } from '../body.ts'
 import type { Finding } from '../finding.ts'
+import { massAfter } from './mass.ts'
 import {
   bodyOfTree,
   boundOf,
@@ -74,10 +75,10 @@ export function meet(m: Meeting): Result<readonly Body[], Finding> {
     const solid: Solid = cuts
       ? { kind: 'cut', of: standing(target), by: [tool] }
       : { kind: 'common', of: [standing(target), tool] }
-    const density = target.figures.mass / target.figures.volume
     const made = bodyOfTree(solid, target, work)
     if (!made.ok) return unsound(made.fault)
-    met.push(weighed(made.value, left, left * density, both.value.error + boundOf(target)))
+    const mass = massAfter(target, solid, left, work)
+    met.push(weighed(made.value, left, mass, both.value.error + boundOf(target)))
   }
   return ok(met)
 }

@@ -7,6 +7,7 @@ import {
   edgeWords,
   facesOfBody,
   finenessFor,
+  massAfter,
   originsOf,
   standing,
   volumeIn,
@@ -167,8 +168,7 @@ function edged(step: EdgesStep, body: Body, picked: readonly Sized[], context: S
   const made = bodyOfTree(solid, body, work)
   if (!volume.ok || !made.ok) return refuse('unsound', 'The edges cannot be made so; try another size.')
   const { value, error } = volume.value
-  const density = body.figures.mass / body.figures.volume
-  const result = weighed(made.value, value, value * density, error)
+  const result = weighed(made.value, value, massAfter(body, solid, value, work), error)
   const left = new Set(facesOfBody(result).faces.map((f) => f.name))
   const eaten = own.find((p) => p.edge.faces.some((f) => !left.has(f.name)))
   if (eaten) {

@@ -4,6 +4,7 @@ import {
   bodyOfTree,
   boundOf,
   finenessFor,
+  massAfter,
   originsOf,
   standing,
   volumeIn,
@@ -141,7 +142,9 @@ function halfOf(step: HalvedStep, body: Body, plane: HalvingPlane, context: Step
   const made = bodyOfTree(solid, body, work)
   if (!made.ok) return refuse('unsound', `It cannot be put together: ${made.fault}.`)
   const times = step.mirrored ? 2 : 1
-  const density = body.figures.mass / body.figures.volume
   const { value, error } = halfVolume.value
-  return { ok: true, value: weighed(made.value, times * value, times * value * density, times * error) }
+  return {
+    ok: true,
+    value: weighed(made.value, times * value, massAfter(body, solid, times * value, work), times * error),
+  }
 }

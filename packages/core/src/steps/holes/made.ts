@@ -3,6 +3,7 @@ import type { Body, Solid } from '../../evaluate/body.ts'
 import {
   bodyOfTree,
   finenessFor,
+  massAfter,
   originsOf,
   standing,
   volumeIn,
@@ -186,13 +187,16 @@ function drilled(step: HolesStep, body: Body, rows: readonly Placed[], context: 
       )
   }
   const taken = volumeOf({ kind: 'common', of: [whole, { kind: 'joined', of: tools }] }, work)
-  const made = bodyOfTree({ kind: 'cut', of: whole, by: tools }, body, work)
+  const solid: Solid = { kind: 'cut', of: whole, by: tools }
+  const made = bodyOfTree(solid, body, work)
   if (!taken.ok || !made.ok) return refuse('unsound', 'The holes cannot be made together.')
   const volume = volumeIn(body) - taken.value.value
   if (!(volume > NOTHING * volumeIn(body))) return refuse('vanishes', 'The holes leave nothing of the body.')
-  const density = body.figures.mass / body.figures.volume
   const bound = body.figures.theoremVolume === undefined ? body.figures.volumeBound : 0
-  return { ok: true, value: weighed(made.value, volume, volume * density, taken.value.error + bound) }
+  return {
+    ok: true,
+    value: weighed(made.value, volume, massAfter(body, solid, volume, work), taken.value.error + bound),
+  }
 }
 
 /** A share of a body's volume that is nothing. */

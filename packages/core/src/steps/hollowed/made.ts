@@ -4,6 +4,7 @@ import {
   bodyOfTree,
   boundOf,
   finenessFor,
+  massAfter,
   originsOf,
   standing,
   volumeIn,
@@ -87,9 +88,13 @@ function hollowed(
   if (!(taken.value.value > NOTHING * volumeIn(body))) return noRoom()
   if (isThinner(body, result, step.id, wall, CHORDS * result.chordError, openings.names)) return noRoom()
   const volume = volumeIn(body) - taken.value.value
-  const density = body.figures.mass / body.figures.volume
   return {
     ok: true,
-    value: weighed(made.value, volume, volume * density, taken.value.error + boundOf(body)),
+    value: weighed(
+      made.value,
+      volume,
+      massAfter(body, hollow, volume, work),
+      taken.value.error + boundOf(body),
+    ),
   }
 }

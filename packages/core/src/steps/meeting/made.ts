@@ -18,6 +18,7 @@ import {
   bodyOfTree,
   copeOf,
   finenessFor,
+  massAfter,
   holesOf,
   hollowsOf,
   meetsBodies,
@@ -219,8 +220,7 @@ function fitted(step: MeetingStep, context: StepContext, f: Fitting): Built<Fitt
   const { value, error } = volume.value
   if (!(value > NOTHING * volumeIn(body)))
     return refuse('vanishes', `Nothing is left of the run when it is cut by "${target.name}".`)
-  const density = body.figures.mass / body.figures.volume
-  const bodies = [weighed(made.value, value, value * density, error)]
+  const bodies = [weighed(made.value, value, massAfter(body, solid, value, work), error)]
   return { ok: true, value: { bodies, leftovers } }
 }
 

@@ -5,6 +5,7 @@ import {
   boundOf,
   facesOfBody,
   finenessFor,
+  massAfter,
   originsOf,
   raisedOn,
   standing,
@@ -85,9 +86,13 @@ function pushed(
     const is = shortLength(-by, display)
     return refuse('vanishes', `Nothing is left of the body when the face is pushed in by ${is}.`)
   }
-  const density = body.figures.mass / body.figures.volume
   return {
     ok: true,
-    value: weighed(made.value, volume, volume * density, change.value.error + boundOf(body)),
+    value: weighed(
+      made.value,
+      volume,
+      massAfter(body, solid, volume, work),
+      change.value.error + boundOf(body),
+    ),
   }
 }

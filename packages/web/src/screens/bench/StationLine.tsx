@@ -8,7 +8,7 @@ import {
   type Station,
 } from '@flexum/core/document'
 import { blankOf, inputOf, type PartResult } from '@flexum/core/evaluate'
-import { findingCounts, runView, stepsGiving, type RunView } from '../../bench/results.ts'
+import { findingCounts, runView, shownBodies, stepsGiving, type RunView } from '../../bench/results.ts'
 import { selectionOf } from '../../bench/session.ts'
 import { counted } from '../../ui/counted.ts'
 import { tightLength } from '../../ui/units.ts'
@@ -157,7 +157,7 @@ function figureOf(
           )
         : 'none yet'
     case 'fit':
-      return fitFigure(part)
+      return fitFigure(part, result)
     case 'check': {
       const { blocks, warns } = findingCounts(result?.findings ?? [])
       return blocks + warns === 0 ? 'nothing open' : `${blocks + warns} open`
@@ -182,10 +182,9 @@ function StationMark({ state }: { readonly state: State | 'here' }) {
   )
 }
 
-/** Bodies beside the runs: steps of their own that give some. */
-function fitFigure(part: Part): string {
-  const bodies = part.steps.filter((s) => kindOf(s).gives.includes('bodies'))
-  const own = bodies.filter((s) => kindOf(s).station === 'fit').length
-  const meet = bodies.some((s) => doingOf(s) !== undefined)
-  return own === 0 && !meet ? 'no bodies' : counted(own, 'body', 'bodies')
+/** The bodies that stand in the part, those of runs too, where there are any but these. */
+function fitFigure(part: Part, result: PartResult | undefined): string {
+  const giving = part.steps.filter((s) => kindOf(s).gives.includes('bodies'))
+  const any = giving.some((s) => kindOf(s).station === 'fit' || doingOf(s) !== undefined)
+  return any ? counted(shownBodies(result).length, 'body', 'bodies') : 'no bodies'
 }
