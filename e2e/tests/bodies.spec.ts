@@ -65,7 +65,7 @@ test('a plate is drawn and extruded, a hole goes through it, and the bar stands 
   await expect(does(page)).toHaveText('Extruded 2 is cut away of Extruded.')
   await inspector(page).getByRole('checkbox', { name: 'Through all that it meets' }).check()
   await expect.poll(() => figure(page, 'Volume')).toBeCloseTo(joined - Math.PI * 36 * 12, 0)
-  await expect(station(page, 'Fit')).toContainText('2 bodies')
+  await expect(station(page, 'Fit')).toContainText('1 body')
   // A body that reaches nothing is told, and what was there stays on screen.
   const start = inspector(page).getByRole('checkbox', { name: 'Through all that it meets' })
   await start.uncheck()

@@ -62,6 +62,7 @@ export {
   type StepBase,
   type StepKind,
 } from './kind.ts'
+export { bendEntry, type BendEntry, type BendTableStep } from '../steps/bend-table/typed.ts'
 export { nodeEntry, type NodeCorner, type NodeEntry, type NodePathStep } from '../steps/node-path/typed.ts'
 export type { HelixPathStep } from '../steps/helix-path/typed.ts'
 export {

@@ -15,6 +15,22 @@ export {
   type Axis,
   type NodeColumn,
 } from '../steps/node-path/commands.ts'
+export {
+  BEND_COLUMNS,
+  bendsLeadThen,
+  insertBend,
+  LAST,
+  letBendsLead,
+  letNodesLead,
+  moveBend,
+  nodesLeadThen,
+  pasteBends,
+  removeBends,
+  setBendCell,
+  type BendColumn,
+  type BendFigures,
+  type NodePlace,
+} from '../steps/bend-table/commands.ts'
 export { addStep, moveStep, removeStep, renameStep, setAside, setBuiltTo } from './steps.ts'
 export { changeRun, type RunChoices } from '../steps/run/commands.ts'
 export { changeExtruded } from '../steps/extruded/commands.ts'

@@ -25,6 +25,8 @@ export interface PlacedNode {
   readonly id: Id
   readonly point: Vec3
   readonly corner: CornerResult
+  /** The field in which its bend radius is typed, where it is not that of a node. */
+  readonly radiusField?: string
 }
 
 /** A path worked out. */

@@ -143,6 +143,7 @@ export function valueFindings(part: Part, table: ValueTable): Finding[] {
 const CHEAPER: Readonly<Record<Step['kind'], string>> = {
   sketch: 'Part the drawing into smaller sketches, or take constraints out.',
   'node-path': 'Fewer nodes would fit.',
+  'bend-table': 'Fewer bends would fit.',
   'helix-path': 'Fewer turns would fit.',
   'sketch-path': 'A path of fewer curves would fit.',
   'stock-profile': 'Other sizes would fit.',

@@ -12,6 +12,7 @@ import {
   type Segment,
 } from '../path/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
+import { AT_ORIGIN, type BendStart } from './bend-start.ts'
 
 /**
  * One bend as a bender works: feed `length` of straight, turn the bend plane by `rotation` about the travel
@@ -96,12 +97,10 @@ export interface Bends {
   readonly last: number
 }
 
-/** The path a bend table makes: from the origin along +X, the first bend toward +Y. */
-export function pathOfBendTable(table: Bends): Path {
+/** The path a bend table makes. */
+export function pathOfBendTable(table: Bends, start: BendStart = AT_ORIGIN): Path {
   const parts: { segment: Segment; origin: Origin }[] = []
-  let at: Vec3 = [0, 0, 0]
-  let travel: Vec3 = [1, 0, 0]
-  let normal: Vec3 = [0, 0, 1]
+  let { at, travel, normal } = start
   const straight = (length: number, index: number): void => {
     if (length <= 0) return
     parts.push({ segment: lineSegment(at, travel, length), origin: { kind: 'leg', index } })
@@ -125,12 +124,10 @@ export function pathOfBendTable(table: Bends): Path {
  * The nodes of a bend table: start, the meeting point of the legs at each bend, end. A bend of half a turn or more
  * has no meeting point and is refused by row.
  */
-export function nodesOfBendTable(table: Bends): Result<PathNode[]> {
-  const nodes: PathNode[] = [{ point: [0, 0, 0], corner: { kind: 'sharp' } }]
-  let travel: Vec3 = [1, 0, 0]
-  let normal: Vec3 = [0, 0, 1]
+export function nodesOfBendTable(table: Bends, start: BendStart = AT_ORIGIN): Result<PathNode[]> {
+  const nodes: PathNode[] = [{ point: start.at, corner: { kind: 'sharp' } }]
+  let { at: from, travel, normal } = start
   let taken = 0
-  let from: Vec3 = [0, 0, 0]
   for (const [i, row] of table.rows.entries()) {
     if (row.angle >= Math.PI - tolerance.foldBack) {
       return fail(

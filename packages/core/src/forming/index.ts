@@ -1,3 +1,5 @@
+export { bendTurnOf, turnToward, type BendTurn } from './bend-plane.ts'
+export { AT_ORIGIN, bendStartOf, startBy, turnsOf, type BendStart, type StartTurns } from './bend-start.ts'
 export {
   bendTableOf,
   nodesOfBendTable,

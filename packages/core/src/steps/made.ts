@@ -12,6 +12,7 @@ import { halvedMaker } from './halved/made.ts'
 import { helixPathMaker } from './helix-path/made.ts'
 import { holesMaker } from './holes/made.ts'
 import { meetingMaker } from './meeting/made.ts'
+import { bendTableMaker } from './bend-table/made.ts'
 import { nodePathMaker } from './node-path/made.ts'
 import { plainBodyMaker } from './plain-body/made.ts'
 import { runMaker } from './run/made.ts'
@@ -25,6 +26,7 @@ import { turnedMaker } from './turned/made.ts'
 const OWN: { readonly [K in StepKindName]: StepMaker<Extract<Step, { kind: K }>> } = {
   sketch: sketchMaker,
   'node-path': nodePathMaker,
+  'bend-table': bendTableMaker,
   'helix-path': helixPathMaker,
   'sketch-path': sketchPathMaker,
   'stock-profile': stockProfileMaker,

@@ -12,6 +12,7 @@ import { halvedKind, type HalvedStep } from './halved/typed.ts'
 import { helixPathKind, type HelixPathStep } from './helix-path/typed.ts'
 import { holesKind, type HolesStep } from './holes/typed.ts'
 import { meetingKind, type MeetingStep } from './meeting/typed.ts'
+import { bendTableKind, type BendTableStep } from './bend-table/typed.ts'
 import { nodePathKind, type NodePathStep } from './node-path/typed.ts'
 import { plainBodyKind, type PlainBodyStep } from './plain-body/typed.ts'
 import { runKind, type RunStep } from './run/typed.ts'
@@ -26,6 +27,7 @@ import { stockProfileKind, type StockProfileStep } from './stock-profile/typed.t
 interface StepTypes {
   readonly sketch: SketchStep
   readonly 'node-path': NodePathStep
+  readonly 'bend-table': BendTableStep
   readonly 'helix-path': HelixPathStep
   readonly 'sketch-path': SketchPathStep
   readonly 'stock-profile': StockProfileStep
@@ -51,6 +53,7 @@ export type Step = StepTypes[StepKindName]
 const OWN: { readonly [K in StepKindName]: StepKind<StepTypes[K]> } = {
   sketch: sketchKind,
   'node-path': nodePathKind,
+  'bend-table': bendTableKind,
   'helix-path': helixPathKind,
   'sketch-path': sketchPathKind,
   'stock-profile': stockProfileKind,

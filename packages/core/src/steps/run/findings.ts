@@ -147,11 +147,22 @@ function coarse({ step, context }: About, error: number | undefined): Finding[] 
   return [{ ...about(step), id: `${step.id}:coarse`, severity: 'warns', code: 'run.coarse', message }]
 }
 
-function nodeAt(a: About, segment: number): { id: string; number: number } | undefined {
+/** The node, or the row of a table, that a bend is of: what it is called, and where its radius is typed. */
+interface BendPlace {
+  readonly id: string
+  readonly called: string
+  readonly field: string
+}
+
+function nodeAt(a: About, segment: number): BendPlace | undefined {
   const origin = a.carriage.frames.path.origins[segment]!
   if (origin.kind !== 'node') return undefined
   const node = a.source.nodes[origin.index]
-  return node && { id: node.id, number: origin.index + 1 }
+  if (!node) return undefined
+  const { id, radiusField } = node
+  return radiusField === undefined
+    ? { id, called: `node ${origin.index + 1}`, field: `nodes/${id}/radius` }
+    : { id, called: `row ${origin.index}`, field: radiusField }
 }
 
 /** A change of turning, when another would do. */
@@ -187,7 +198,7 @@ function foldFinding(fold: Fold, a: About): Finding {
       cures: [turningCure(step)],
     }
   }
-  const where = node ? `The bend at node ${node.number}` : `The path ${between}`
+  const where = node ? `The bend at ${node.called}` : `The path ${between}`
   if (fold.touches) {
     const message = `${where} is as tight as the section allows: it reaches the centre, ${shortLength(fold.radius, display)} inward, and no inside radius is left.`
     return {
@@ -208,14 +219,7 @@ function foldFinding(fold: Fold, a: About): Finding {
   const formula = formulaBound(fold.reach * 1.05 + 0.001, display, 'below')
   const text = typeof formula === 'string' ? formula : formula.text
   const cures = node
-    ? [
-        formulaCure(
-          `Use radius ${text} at node ${node.number}`,
-          step.path,
-          `nodes/${node.id}/radius`,
-          formula,
-        ),
-      ]
+    ? [formulaCure(`Use radius ${text} at ${node.called}`, step.path, node.field, formula)]
     : []
   return { ...base, id: `${step.id}:fold-${fold.segment}`, code: 'run.fold', message, cures }
 }

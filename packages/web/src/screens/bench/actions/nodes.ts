@@ -2,10 +2,27 @@ import { toast } from 'sonner'
 import type { Id } from '@flexum/core/base'
 import { againstTravel, kindOf, type NodeEntry } from '@flexum/core/document'
 import { insertNode, present, removeNodes, reversePath as turnRound } from '@flexum/core/edit'
+import type { Vec3 } from '@flexum/core/space'
 import { formatExact, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
 import { stepInWork, stepResult } from '../../../bench/results.ts'
 import { partOf, selectionOf, type Session } from '../../../bench/session.ts'
 import { newId } from './ids.ts'
+
+/** Where a node goes after another: midway to the next, or as far on as the last leg is long, mm. */
+export function nodeBeyond(
+  points: readonly { readonly point: Vec3 }[],
+  after: number,
+  closed: boolean,
+): Vec3 {
+  const here = points[after]?.point
+  const next = points[after + 1]?.point ?? (closed ? points[0]?.point : undefined)
+  const before = points[after - 1]?.point
+  const at = (i: 0 | 1 | 2): number => {
+    const a = here?.[i] ?? 0
+    return next ? (a + next[i]) / 2 : before ? 2 * a - before[i] : a + (i === 0 ? 100 : 0)
+  }
+  return [at(0), at(1), at(2)]
+}
 
 /** Puts a node after another (or at the end): midway to the next, or as far on as the last leg is long. */
 export function addNodeAfter(session: Session, stepId: Id, after: number): void {
@@ -14,15 +31,9 @@ export function addNodeAfter(session: Session, stepId: Id, after: number): void 
   const step = part.steps.find((s) => s.id === stepId)
   if (step?.kind !== 'node-path') return
   const points = state.result?.steps.find((s) => s.id === stepId)?.nodePoints ?? []
-  const here = points[after]?.point
-  const next = points[after + 1]?.point ?? (step.closed ? points[0]?.point : undefined)
-  const before = points[after - 1]?.point
   const { unit } = part.units.length
-  const at = (i: 0 | 1 | 2): string => {
-    const a = here?.[i] ?? 0
-    const value = next ? (a + next[i]) / 2 : before ? 2 * a - before[i] : a + (i === 0 ? 100 : 0)
-    return formatExact(Number((value / LENGTH_FACTORS[unit]).toFixed(6)))
-  }
+  const place = nodeBeyond(points, after, step.closed)
+  const at = (i: 0 | 1 | 2): string => formatExact(Number((place[i] / LENGTH_FACTORS[unit]).toFixed(6)))
   const node: NodeEntry = {
     id: newId(part, 'n'),
     x: typedFormula(at(0), unit),

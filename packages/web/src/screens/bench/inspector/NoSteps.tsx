@@ -9,7 +9,7 @@ export function NoPath() {
   return (
     <EmptyState title="No path yet">
       <p className="mb-3">A path is the centre line that the section is carried along.</p>
-      <div className="flex justify-center gap-2">
+      <div className="flex flex-wrap justify-center gap-2">
         <button type="button" className="btn btn-sm btn-paper" onClick={() => drawPath(session)}>
           Draw it
         </button>
@@ -19,6 +19,13 @@ export function NoPath() {
           onClick={() => addNewStep(session, 'node-path')}
         >
           Through nodes
+        </button>
+        <button
+          type="button"
+          className="btn btn-sm btn-paper"
+          onClick={() => addNewStep(session, 'bend-table')}
+        >
+          Bend table
         </button>
         <button
           type="button"

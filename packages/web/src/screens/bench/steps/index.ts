@@ -12,6 +12,7 @@ import { halvedPage } from './halved/index.tsx'
 import { helixPathPage } from './helix-path/index.tsx'
 import { meetingPage } from './meeting/index.tsx'
 import { holesPage } from './holes/index.tsx'
+import { bendTablePage } from './bend-table/index.tsx'
 import { nodePathPage } from './node-path/index.tsx'
 import { otherPage } from './other/index.tsx'
 import type { PageKind } from './page-kind.ts'
@@ -27,6 +28,7 @@ import { stockProfilePage } from './stock-profile/index.tsx'
 const OWN: { readonly [K in StepKindName]: PageKind<Extract<Step, { kind: K }>> } = {
   sketch: sketchPage,
   'node-path': nodePathPage,
+  'bend-table': bendTablePage,
   'helix-path': helixPathPage,
   'sketch-path': sketchPathPage,
   'stock-profile': stockProfilePage,

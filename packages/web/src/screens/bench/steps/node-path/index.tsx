@@ -8,7 +8,8 @@ import type { PageKind } from '../page-kind.ts'
 import { Glyph } from '../shared/Glyph.tsx'
 import { PathPanel } from '../shared/PathPanel.tsx'
 import { NodeHandles } from './NodeHandles.tsx'
-import { NodeTable } from './NodeTable.tsx'
+import { LeadTabs } from '../shared/leading/LeadTabs.tsx'
+import { BendsFollowing, NodeTable, useNoBends } from './NodeTable.tsx'
 
 export const nodePathPage: PageKind<NodePathStep> = {
   Picture: () => <Glyph copper dashed d="M6 22V12a4 4 0 0 1 4-4h5a3 3 0 0 1 3 3v1a3 3 0 0 0 3 3" />,
@@ -20,10 +21,16 @@ export const nodePathPage: PageKind<NodePathStep> = {
 function NodePathInspector({ step }: { readonly step: NodePathStep }) {
   const { session } = useBench()
   const node = useSessionState((s) => selectionOf(s).node)
+  const none = useNoBends(step)
   const chosen = step.nodes.findIndex((n) => n.id === node)
   return (
     <PathPanel step={step}>
-      <NodeTable step={step} />
+      <LeadTabs
+        leads="nodes"
+        none={none}
+        nodes={<NodeTable step={step} />}
+        bends={<BendsFollowing step={step} />}
+      />
       <div className="flex flex-wrap items-center gap-2 px-3 py-2">
         <button
           type="button"

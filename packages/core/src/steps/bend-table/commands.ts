@@ -1,0 +1,240 @@
+import { fail, fault, ok, type Id, type Result } from '../../base/index.ts'
+import {
+  LIMITS,
+  nodeEntry,
+  stepOf,
+  type BendEntry,
+  type BendTableStep,
+  type NodeEntry,
+  type NodePathStep,
+  type Part,
+} from '../../document/index.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import { sameFormula } from '../../edit/fields.ts'
+import {
+  formatExact,
+  LENGTH_FACTORS,
+  typedFormula,
+  type Formula,
+  type LengthUnit,
+} from '../../units/index.ts'
+
+export const BEND_COLUMNS = ['length', 'rotation', 'angle', 'radius'] as const
+export type BendColumn = (typeof BEND_COLUMNS)[number]
+
+/** The row of the last straight, which has a length only. */
+export const LAST = 'last'
+
+function changeRows(
+  part: Part,
+  id: Id,
+  change: (step: BendTableStep) => Result<BendTableStep>,
+): Result<Part> {
+  const step = stepOfKind(part, id, 'bend-table')
+  if (!step.ok) return step
+  const next = change(step.value)
+  if (!next.ok) return next
+  return ok(next.value === step.value ? part : withStep(part, next.value))
+}
+
+/** Types into one cell of the bend table; `row` is a bend, or `LAST`. */
+export const setBendCell: Command<{ step: Id; row: Id; column: BendColumn; formula: Formula }> = (
+  part,
+  args,
+) =>
+  changeRows(part, args.step, (step) => {
+    if (args.row === LAST)
+      return ok(sameFormula(step.last, args.formula) ? step : { ...step, last: args.formula })
+    const row = step.rows.find((r) => r.id === args.row)
+    if (!row) return fail(fault('edit.no-bend', `there is no bend "${args.row}" in this table`))
+    if (sameFormula(row[args.column], args.formula)) return ok(step)
+    const next = { ...row, [args.column]: args.formula }
+    return ok({ ...step, rows: step.rows.map((r) => (r === row ? next : r)) })
+  })
+
+/** Puts a bend in at an index: 0 before the first, the number of bends after the last. */
+export const insertBend: Command<{ step: Id; index: number; row: BendEntry }> = (part, args) =>
+  changeRows(part, args.step, (step) =>
+    step.rows.length >= LIMITS.nodes
+      ? fail(fault('edit.too-many', `a table has at most ${LIMITS.nodes} bends`))
+      : ok({ ...step, rows: step.rows.toSpliced(args.index, 0, args.row) }),
+  )
+
+/** Takes bends out. */
+export const removeBends: Command<{ step: Id; rows: readonly Id[] }> = (part, args) =>
+  changeRows(part, args.step, (step) =>
+    ok({ ...step, rows: step.rows.filter((r) => !args.rows.includes(r.id)) }),
+  )
+
+/** Moves a bend to another place in the order. */
+export const moveBend: Command<{ step: Id; row: Id; to: number }> = (part, args) =>
+  changeRows(part, args.step, (step) => {
+    const row = step.rows.find((r) => r.id === args.row)
+    if (!row) return fail(fault('edit.no-bend', `there is no bend "${args.row}" in this table`))
+    const rest = step.rows.filter((r) => r !== row)
+    return ok({ ...step, rows: rest.toSpliced(args.to, 0, row) })
+  })
+
+/**
+ * Lays a block of cells over the table from a row and column on, adding bends past its end; a last row with a length only is the last
+ * straight. What is pasted is text in the unit that is shown, angles in degrees. A heading row, and a column that counts the rows, are left out.
+ */
+export const pasteBends: Command<{
+  step: Id
+  row: number
+  column: BendColumn
+  cells: readonly (readonly string[])[]
+  newId: () => Id
+}> = (part, args) =>
+  changeRows(part, args.step, (step) => {
+    const cells = withoutHeads(args.cells)
+    const from = BEND_COLUMNS.indexOf(args.column)
+    const widest = Math.max(0, ...cells.map((r) => r.length))
+    if (from + widest > BEND_COLUMNS.length)
+      return fail(
+        fault(
+          'edit.too-wide',
+          `the pasted rows have ${widest} columns; from ${args.column} on there are ${BEND_COLUMNS.length - from}`,
+        ),
+      )
+    if (args.row + cells.length > LIMITS.nodes)
+      return fail(fault('edit.too-many', `that would make more than ${LIMITS.nodes} bends`))
+    const { unit } = part.units.length
+    const rows = [...step.rows]
+    let last = step.last
+    cells.forEach((texts, r) => {
+      const at = args.row + r
+      const filled = texts.filter((t) => t.trim() !== '')
+      const endsTable = r === cells.length - 1 && from === 0 && at >= rows.length && filled.length === 1
+      if (endsTable && texts[0]!.trim() !== '') {
+        last = typedFormula(texts[0]!.trim(), unit)
+        return
+      }
+      const before = rows[at] ?? {
+        id: args.newId(),
+        length: '0',
+        rotation: '0',
+        angle: '90',
+        radius: rows.at(-1)?.radius ?? '25',
+      }
+      rows[at] = texts.reduce<BendEntry>(
+        (row, text, c) =>
+          text.trim() === '' ? row : { ...row, [BEND_COLUMNS[from + c]!]: typedFormula(text.trim(), unit) },
+        before,
+      )
+    })
+    return ok({ ...step, rows, last })
+  })
+
+const isNumber = (text: string): boolean => text.trim() !== '' && Number.isFinite(Number(text))
+
+/** Rows without a heading, and without a first column that counts 1, 2, 3 where there is one too many. */
+function withoutHeads(cells: readonly (readonly string[])[]): readonly (readonly string[])[] {
+  const [head, ...rest] = cells
+  const named =
+    head !== undefined && rest.length > 0 && !head.some(isNumber) && head.some((t) => t.trim() !== '')
+  const body = named ? rest : cells
+  const counts =
+    body.some((r) => r.length > BEND_COLUMNS.length) &&
+    body.every((r, i) => Number(r[0]) === i + 1 || (i === body.length - 1 && !isNumber(r[0] ?? '')))
+  return counts ? body.map((r) => r.slice(1)) : body
+}
+
+/** Figures of a table and of where it begins, mm and degrees, as they were worked out. */
+export interface BendFigures {
+  readonly rows: readonly {
+    readonly id: Id
+    readonly length: number
+    readonly rotationDeg: number
+    readonly angleDeg: number
+    readonly radius: number
+  }[]
+  readonly last: number
+  readonly at: readonly [number, number, number]
+  readonly headingDeg: number
+  readonly riseDeg: number
+  readonly rollDeg: number
+}
+
+/** Lets the bends of a path through nodes lead, and changes them. */
+export const bendsLeadThen =
+  <A>(then: Command<A>): Command<{ lead: { step: Id; table: BendFigures }; then: A }> =>
+  (part, args) => {
+    const led = letBendsLead(part, args.lead)
+    return led.ok ? then(led.value, args.then) : led
+  }
+
+/** Lets the nodes of a bend table lead, and changes them. */
+export const nodesLeadThen =
+  <A>(then: Command<A>): Command<{ lead: { step: Id; points: readonly NodePlace[] }; then: A }> =>
+  (part, args) => {
+    const led = letNodesLead(part, args.lead)
+    return led.ok ? then(led.value, args.then) : led
+  }
+
+/** Where a node is, mm. */
+export interface NodePlace {
+  readonly id: Id
+  readonly point: readonly [number, number, number]
+}
+
+/** Digits that are kept of a figure that was worked out. */
+const DIGITS = 9
+const written = (v: number): string => formatExact(Number(v.toFixed(DIGITS)) + 0)
+const lengthIn =
+  (unit: LengthUnit) =>
+  (mm: number): Formula =>
+    typedFormula(written(mm / LENGTH_FACTORS[unit]), unit)
+
+/** Lets the bends lead a path through nodes: its table as it is now is what is typed from here on. Radii keep their text. */
+export const letBendsLead: Command<{ step: Id; table: BendFigures }> = (part, { step: id, table }) => {
+  const step = stepOfKind(part, id, 'node-path')
+  if (!step.ok) return step
+  const { nodes, closed, kind: _, ...base } = step.value
+  if (closed) return fail(fault('edit.closed', 'a closed path has no bend table'))
+  const length = lengthIn(part.units.length.unit)
+  const radii = new Map(
+    nodes.flatMap((n) => (n.corner.kind === 'bend' ? [[n.id, n.corner.radius] as const] : [])),
+  )
+  const next: BendTableStep = {
+    ...base,
+    kind: 'bend-table',
+    first: nodes[0]!.id,
+    end: nodes.at(-1)!.id,
+    rows: table.rows.map((r) => ({
+      id: r.id,
+      length: length(r.length),
+      rotation: written(r.rotationDeg),
+      angle: written(r.angleDeg),
+      radius: radii.get(r.id) ?? length(r.radius),
+    })),
+    last: length(table.last),
+    x: length(table.at[0]),
+    y: length(table.at[1]),
+    z: length(table.at[2]),
+    heading: written(table.headingDeg),
+    rise: written(table.riseDeg),
+    roll: written(table.rollDeg),
+  }
+  return ok(withStep(part, next))
+}
+
+/** Lets the nodes lead a bend table: where they are now is what is typed from here on. Radii keep their text. */
+export const letNodesLead: Command<{
+  step: Id
+  points: readonly NodePlace[]
+}> = (part, { step: id, points }) => {
+  const step = stepOf(part, id)
+  if (step?.kind !== 'bend-table') return stepOfKind(part, id, 'bend-table') as Result<never>
+  const length = lengthIn(part.units.length.unit)
+  const { name, aside } = step
+  const nodes = points.map((p): NodeEntry => {
+    const [x, y, z] = p.point.map(length) as [Formula, Formula, Formula]
+    const row = step.rows.find((r) => r.id === p.id)
+    return row
+      ? { id: p.id, x, y, z, corner: { kind: 'bend', radius: row.radius } }
+      : nodeEntry(p.id, x, y, z)
+  })
+  const next: NodePathStep = { id: step.id, name, aside, kind: 'node-path', closed: false, nodes }
+  return ok(withStep(part, next))
+}

@@ -1,0 +1,148 @@
+import { array, lazy, mixed, string } from 'yup'
+import { ok, type Id } from '../../base/index.ts'
+import type { Formula } from '../../units/index.ts'
+import {
+  baseFields,
+  formulaSchema,
+  ID_FORM,
+  idSchema,
+  isFormula,
+  LIMITS,
+  mapFields,
+  mapSame,
+  record,
+  type FormulaVisitor,
+  type StepBase,
+  type StepKind,
+} from '../../document/kind.ts'
+
+/** One bend as it is typed: the straight before it, the turn of its plane, its angle, and its centreline radius. */
+export interface BendEntry {
+  readonly id: Id
+  readonly length: Formula
+  readonly rotation: Formula
+  readonly angle: Formula
+  readonly radius: Formula
+}
+
+/** A path typed as bends: where it starts, which way its first straight goes and its first bend turns, and the straight after the last. */
+export interface BendTableStep extends StepBase {
+  readonly kind: 'bend-table'
+  readonly rows: readonly BendEntry[]
+  readonly last: Formula
+  readonly x: Formula
+  readonly y: Formula
+  readonly z: Formula
+  /** Turn of the first straight about Z from +X, how far it rises from level, and the turn of the first bend about it. */
+  readonly heading: Formula
+  readonly rise: Formula
+  readonly roll: Formula
+  /** The ids of its two ends, as nodes have them. */
+  readonly first: Id
+  readonly end: Id
+}
+
+/** A bend from texts. */
+export const bendEntry = (
+  id: Id,
+  length: Formula,
+  rotation: Formula,
+  angle: Formula,
+  radius: Formula,
+): BendEntry => ({ id, length, rotation, angle, radius })
+
+const rowsSchema = array(
+  record({
+    id: idSchema,
+    length: formulaSchema,
+    rotation: formulaSchema,
+    angle: formulaSchema,
+    radius: formulaSchema,
+  }),
+)
+  .strict()
+  .required('a list of bends is missing here')
+  .max(LIMITS.nodes, `a table has at most ${LIMITS.nodes} bends`)
+
+/** Whether it is a bend, said at once: there may be thousands, and the schema takes a hundred times as long over each. */
+function isBend(v: unknown): boolean {
+  if (typeof v !== 'object' || v === null || Object.keys(v).length !== 5) return false
+  const { id, length, rotation, angle, radius } = v as Record<string, unknown>
+  return typeof id === 'string' && ID_FORM.test(id) && [length, rotation, angle, radius].every(isFormula)
+}
+
+const mapRow = (row: BendEntry, visit: FormulaVisitor): BendEntry =>
+  mapFields(
+    row,
+    [
+      ['length', 'length'],
+      ['rotation', 'angle'],
+      ['angle', 'angle'],
+      ['radius', 'length'],
+    ],
+    `rows/${row.id}/`,
+    visit,
+  )
+
+export const bendTableKind: StepKind<BendTableStep> = {
+  kind: 'bend-table',
+  title: 'Bend table',
+  station: 'path',
+  schema: record({
+    ...baseFields,
+    kind: string().strict().oneOf(['bend-table']).required(),
+    rows: lazy((rows: unknown) =>
+      Array.isArray(rows) && rows.length <= LIMITS.nodes && rows.every(isBend) ? mixed() : rowsSchema,
+    ),
+    last: formulaSchema,
+    x: formulaSchema,
+    y: formulaSchema,
+    z: formulaSchema,
+    heading: formulaSchema,
+    rise: formulaSchema,
+    roll: formulaSchema,
+    first: idSchema,
+    end: idSchema,
+  }),
+  gives: ['path', 'table'],
+  inputs: () => [],
+  fresh(base, around) {
+    const ids = around.ids('n')
+    return ok({
+      ...base,
+      kind: 'bend-table',
+      rows: [bendEntry(ids(), '100', '0', '90', '25')],
+      last: '100',
+      ...AT_ORIGIN,
+      first: ids(),
+      end: ids(),
+    })
+  },
+  ids: (step) => [step.first, ...step.rows.map((r) => r.id), step.end],
+  limits: (step) => [[step.rows.length, LIMITS.nodes, 'bends']],
+  placeOf(step, field) {
+    const [, row, column] = /^rows\/([^/]+)\/(.+)$/.exec(field) ?? []
+    const index = step.rows.findIndex((r) => r.id === row)
+    return index < 0 ? undefined : { words: `Bend ${index + 1}, ${column}`, node: row! }
+  },
+  mapFormulas(step, visit) {
+    const rows = mapSame(step.rows, (r) => mapRow(r, visit))
+    return mapFields(
+      rows === step.rows ? step : { ...step, rows },
+      [
+        ['last', 'length'],
+        ['x', 'length'],
+        ['y', 'length'],
+        ['z', 'length'],
+        ['heading', 'angle'],
+        ['rise', 'angle'],
+        ['roll', 'angle'],
+      ],
+      '',
+      visit,
+    )
+  },
+}
+
+/** From the origin along +X, the first bend toward +Y. */
+export const AT_ORIGIN = { x: '0', y: '0', z: '0', heading: '0', rise: '0', roll: '0' } as const

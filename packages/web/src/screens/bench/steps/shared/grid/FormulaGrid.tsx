@@ -1,0 +1,201 @@
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { toast } from 'sonner'
+import { FILES_IN } from '@flexum/core/files'
+import { formulaText, type Formula } from '@flexum/core/units'
+import { selectionOf } from '../../../../../bench/session.ts'
+import { echoOf } from '../../../../../ui/FormulaField.tsx'
+import { editedFormula } from '../../../../../ui/typing.ts'
+import { useBench, usePart, useSessionState, useSurroundings } from '../../../context.ts'
+import { GridRow, type GridActions } from './GridRow.tsx'
+import type { GridColumn, GridFault, GridLine } from './lines.ts'
+
+interface Editing {
+  readonly id: string
+  readonly column: string
+  readonly text: string
+}
+
+export interface FormulaGridProps<C extends string> {
+  readonly label: string
+  readonly step: string
+  readonly columns: readonly GridColumn<C>[]
+  readonly lines: readonly GridLine<C>[]
+  readonly faults: ReadonlyMap<string, GridFault>
+  onKeep(id: string, column: C, formula: Formula): void
+  onRemove(id: string): void
+  /** Moves a row to another place in the order. */
+  onMove(id: string, to: number): void
+  /** Puts a row after another; Enter goes on in it. */
+  onAdd(after: number): void
+  onPaste(row: number, column: C, cells: readonly (readonly string[])[]): void
+}
+
+/** Rows from which on only those that are to be seen are on the page, how high one is about, px, and how many beside them. */
+const MANY = 80
+const HEIGHT = 26
+const BESIDE = 12
+
+/**
+ * Figures as a spreadsheet: arrow keys and Enter move, Tab goes along, what is typed replaces, Escape goes back, and rows
+ * from a spreadsheet can be pasted at any cell. Enter in the last row adds one; Alt with up or down moves a row.
+ */
+export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
+  const { label, step, columns, lines, faults } = props
+  const { session } = useBench()
+  const part = usePart()
+  const around = useSurroundings()
+  const chosen = useSessionState((s) => selectionOf(s).node)
+  const pointed = useSessionState((s) => s.focus?.node)
+  const [editing, setEditing] = useState<Editing>()
+  const grid = useRef<HTMLTableElement>(null)
+  const { unit } = part.units.length
+
+  const columnOf = (key: string): GridColumn<C> => columns.find((c) => c.key === key)!
+  const edited = (line: GridLine<C>, key: string, text: string): Formula =>
+    editedFormula(line.formulas[key as C] ?? '', text, unit, columnOf(key).dimension === 'length')
+  const line = editing && lines.find((l) => l.id === editing.id)
+  const note = editing && line && noteOf(edited(line, editing.column, editing.text), columnOf(editing.column))
+  function noteOf(formula: Formula, column: GridColumn): { ok: boolean; text: string } {
+    if (formulaText(formula).trim() === '' && column.empty !== undefined)
+      return { ok: true, text: column.empty }
+    return echoOf(formula, column.dimension, part.units, around)
+  }
+  const rows = useVirtualizer({
+    count: lines.length,
+    enabled: lines.length > MANY,
+    getScrollElement: () => grid.current?.closest('aside') ?? null,
+    estimateSize: () => HEIGHT,
+    overscan: BESIDE,
+    scrollMargin: grid.current?.offsetTop ?? 0,
+  })
+  /** Goes to a cell, once what was just kept or added is on the page. */
+  const go = (row: number, column: number): void => {
+    const find = (): HTMLInputElement | null | undefined =>
+      grid.current?.querySelector<HTMLInputElement>(`[data-cell="${row}-${column}"]`)
+    queueMicrotask(() => {
+      const cell = find()
+      if (cell || lines.length <= MANY) return cell?.focus()
+      rows.scrollToIndex(row)
+      requestAnimationFrame(() => find()?.focus())
+    })
+  }
+  const hasCell = (row: number, column: number): boolean =>
+    columns[column] !== undefined && lines[row]?.formulas[columns[column].key] !== undefined
+  const onKey: GridActions['key'] = (e, keep, row, column) => {
+    const field = e.currentTarget
+    const last = lines.length - 1
+    if (e.altKey && (e.key === 'ArrowDown' || e.key === 'ArrowUp')) {
+      const to = row + (e.key === 'ArrowDown' ? 1 : -1)
+      if (to < 0 || to > last || lines[row]!.fixed || lines[to]!.fixed) return false
+      keep()
+      props.onMove(lines[row]!.id, to)
+      go(to, column)
+    } else if (e.key === 'Enter') {
+      // What cannot be read is kept and shown as a finding, but no row follows from it.
+      const adds = row === last && note?.ok !== false
+      keep()
+      if (adds) props.onAdd(row)
+      if (adds || row < last) go(row + 1, adds || !hasCell(row + 1, column) ? 0 : column)
+    } else if (e.key === 'ArrowDown' && row < last) go(row + 1, hasCell(row + 1, column) ? column : 0)
+    else if (e.key === 'ArrowUp' && row > 0) go(row - 1, hasCell(row - 1, column) ? column : 0)
+    else if (e.key === 'ArrowRight' && field.selectionEnd === field.value.length && hasCell(row, column + 1))
+      go(row, column + 1)
+    else if (e.key === 'ArrowLeft' && field.selectionStart === 0 && hasCell(row, column - 1))
+      go(row, column - 1)
+    else return false
+    e.preventDefault()
+    return true
+  }
+  const onPaste: GridActions['paste'] = (e, row, column) => {
+    const text = e.clipboardData.getData('text/plain')
+    if (!/[\t\n;]/.test(text.trim())) return
+    e.preventDefault()
+    e.currentTarget.blur()
+    const read = FILES_IN.nodes.read(text)
+    if (!read.ok) {
+      toast.error(read.fault.message)
+      return
+    }
+    props.onPaste(row, columns[column]!.key, read.value)
+    go(row, column)
+  }
+  const onKeep = (id: string, column: string, text: string): void => {
+    const of = lines.find((l) => l.id === id)
+    if (of) props.onKeep(id, column as C, edited(of, column, text))
+  }
+
+  /** What rows ask for goes to the grid as it is now, through an object that never changes. */
+  const latest = useRef({ onKey, onPaste, onKeep, props })
+  useLayoutEffect(() => {
+    latest.current = { onKey, onPaste, onKeep, props }
+  })
+  const actions = useMemo(
+    (): GridActions => ({
+      choose: (node) => session.select({ step, node }),
+      point: (node) => session.point(node === undefined ? undefined : { node }),
+      remove: (id) => latest.current.props.onRemove(id),
+      draft: (id, column, text) => setEditing(text === undefined ? undefined : { id, column, text }),
+      keep: (...args) => latest.current.onKeep(...args),
+      key: (...args) => latest.current.onKey(...args),
+      paste: (...args) => latest.current.onPaste(...args),
+    }),
+    [session, step],
+  )
+  const seen = lines.length > MANY ? rows.getVirtualItems() : undefined
+  const before = seen?.[0] ? seen[0].start - rows.options.scrollMargin : 0
+  const after = seen?.at(-1) ? rows.getTotalSize() - (seen.at(-1)!.end - rows.options.scrollMargin) : 0
+  return (
+    <>
+      <table ref={grid} className="figure w-full" aria-label={label} aria-rowcount={lines.length + 1}>
+        <thead>
+          <tr className="font-sans [&>th]:pb-1 [&>th]:font-medium">
+            <th className="w-8 text-right">#</th>
+            {columns.map((c) => (
+              <th key={c.key} className="pr-2 text-right">
+                {c.head}
+              </th>
+            ))}
+            <th className="w-6">
+              <span className="sr-only">Remove</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {before > 0 && <Gap height={before} />}
+          {(seen?.map((s) => s.index) ?? lines.map((_, i) => i)).map((row) => {
+            const of = lines[row]!
+            return (
+              <GridRow
+                key={of.id}
+                line={of}
+                columns={columns}
+                row={row}
+                state={of.id === chosen ? 'chosen' : of.id === pointed ? 'pointed' : ''}
+                wrong={faults.has(of.id)}
+                bad={faults.get(of.id)?.columns.join(' ') ?? ''}
+                editing={editing?.id === of.id ? editing.column : undefined}
+                display={part.units.length}
+                actions={actions}
+              />
+            )
+          })}
+          {after > 0 && <Gap height={after} />}
+        </tbody>
+      </table>
+      <p
+        className={`figure min-h-5 px-3 pt-1 text-right break-words ${note && !note.ok ? 'text-error' : 'muted'}`}
+        aria-live="polite"
+      >
+        {note ? `${note.ok ? '' : '✕ '}${note.text}` : ''}
+      </p>
+    </>
+  )
+}
+
+/** Room for the rows that are not on the page. */
+const Gap = ({ height }: { readonly height: number }) => (
+  <tr aria-hidden>
+    <td style={{ height }} />
+  </tr>
+)

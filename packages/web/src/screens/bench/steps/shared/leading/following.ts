@@ -1,0 +1,73 @@
+import type { BendColumn, BendFigures, NodeColumn } from '@flexum/core/edit'
+import type { PlacedNode } from '@flexum/core/evaluate'
+import { rad } from '@flexum/core/num'
+import { formatExact, LENGTH_FACTORS, typedFormula, type Formula, type LengthUnit } from '@flexum/core/units'
+import type { GridLine } from '../grid/lines.ts'
+
+/** Digits that are shown to be typed over of a figure that was worked out. */
+const DIGITS = 9
+const written = (v: number): string => formatExact(Number(v.toFixed(DIGITS)) + 0)
+const lengthIn =
+  (unit: LengthUnit) =>
+  (mm: number): Formula =>
+    typedFormula(written(mm / LENGTH_FACTORS[unit]), unit)
+
+/** The rows of a bend table that follows from nodes. */
+export function bendLines(table: BendFigures, end: string, unit: LengthUnit): GridLine<BendColumn>[] {
+  const length = lengthIn(unit)
+  return [
+    ...table.rows.map((r, i): GridLine<BendColumn> => ({
+      id: r.id,
+      name: `bend ${i + 1}`,
+      head: String(i + 1),
+      formulas: {
+        length: length(r.length),
+        rotation: i === 0 ? undefined : written(r.rotationDeg),
+        angle: written(r.angleDeg),
+        radius: length(r.radius),
+      },
+      values: {
+        length: r.length,
+        rotation: rad(r.rotationDeg),
+        angle: rad(r.angleDeg),
+        radius: r.radius,
+      },
+    })),
+    lastLine(end, length(table.last), table.last),
+  ]
+}
+
+/** The straight after the last bend, as the last row of a table. */
+export const lastLine = (id: string, formula: Formula, value: number | undefined): GridLine<BendColumn> => ({
+  id,
+  name: 'the last straight',
+  head: 'end',
+  formulas: { length: formula, rotation: undefined, angle: undefined, radius: undefined },
+  values: { length: value, rotation: undefined, angle: undefined, radius: undefined },
+  fixed: true,
+})
+
+/** The nodes that follow from a bend table; each radius as it is typed there. */
+export function nodeLines(
+  nodes: readonly PlacedNode[],
+  radiusOf: (id: string) => { readonly formula: Formula; readonly value: number | undefined } | undefined,
+  unit: LengthUnit,
+): GridLine<NodeColumn>[] {
+  const length = lengthIn(unit)
+  return nodes.map(({ id, point }, i): GridLine<NodeColumn> => {
+    const radius = radiusOf(id)
+    return {
+      id,
+      name: `node ${i + 1}`,
+      head: String(i + 1),
+      formulas: {
+        x: length(point[0]),
+        y: length(point[1]),
+        z: length(point[2]),
+        radius: radius?.formula ?? '',
+      },
+      values: { x: point[0], y: point[1], z: point[2], radius: radius?.value },
+      ...(radius ? {} : { dim: ['radius'] as const }),
+    }
+  })
+}
