@@ -243,6 +243,11 @@ export class BenchView {
     this.follow()
   }
 
+  /** Brings all into view with the next bodies, as another shape may come of what was put in. */
+  lookAtNext(): void {
+    this.fitted = false
+  }
+
   /** Goes to a place and looks at as much around it. */
   flyTo(place: Vec3, size: number): void {
     this.eye.flyTo(place, size)

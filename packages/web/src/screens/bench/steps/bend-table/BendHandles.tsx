@@ -84,10 +84,13 @@ function TurnRing(props: {
     if (turn === undefined || e.altKey) return turn
     return rad(Math.round(deg(turn) / CATCH) * CATCH)
   }
-  const giveUp = (): void => {
+  const letGo = (): void => {
     held.current = undefined
     setTurning(undefined)
     view.setOrbiting(true)
+  }
+  const giveUp = (): void => {
+    letGo()
     session.endPreview()
   }
   useEscape(turning !== undefined, giveUp)
@@ -143,10 +146,10 @@ function TurnRing(props: {
         }}
         onPointerUp={() => {
           if (!held.current) return
-          const turn = turning
-          const moved = turn !== undefined && turn !== held.current.turn
-          giveUp()
-          if (moved) change(turn, true)
+          const moved = turning !== undefined && turning !== held.current.turn
+          if (!moved) return giveUp()
+          letGo()
+          change(turning, true)
         }}
         onKeyDown={(e) => {
           const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[e.key]

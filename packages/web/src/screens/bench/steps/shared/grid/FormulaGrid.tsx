@@ -31,6 +31,11 @@ export interface FormulaGridProps<C extends string> {
   onPaste(row: number, column: C, cells: readonly (readonly string[])[]): void
 }
 
+type Cell = readonly [row: number, column: number]
+
+/** The cell that someone goes to, by the grid that it is of. */
+const wanted = new WeakMap<object, { readonly label: string; readonly step: string; readonly to: Cell }>()
+
 /** Rows from which on only those that are to be seen are on the page, how high one is about, px, and how many beside them. */
 const MANY = 80
 const HEIGHT = 26
@@ -42,7 +47,7 @@ const BESIDE = 12
  */
 export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
   const { label, step, columns, lines, faults } = props
-  const { session } = useBench()
+  const { session, view } = useBench()
   const part = usePart()
   const around = useSurroundings()
   const chosen = useSessionState((s) => selectionOf(s).node)
@@ -69,17 +74,26 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
     overscan: BESIDE,
     scrollMargin: grid.current?.offsetTop ?? 0,
   })
-  /** Goes to a cell, once what was just kept or added is on the page. */
-  const go = (row: number, column: number): void => {
-    const find = (): HTMLInputElement | null | undefined =>
-      grid.current?.querySelector<HTMLInputElement>(`[data-cell="${row}-${column}"]`)
+  const find = ([row, column]: Cell): HTMLInputElement | null | undefined =>
+    grid.current?.querySelector<HTMLInputElement>(`[data-cell="${row}-${column}"]`)
+  /** Goes to a cell, once what was just kept or added is on the page; it may be that of another grid, which takes the place of this one. */
+  const go = (...to: Cell): void => {
+    wanted.set(session, { label, step, to })
     queueMicrotask(() => {
-      const cell = find()
-      if (cell || lines.length <= MANY) return cell?.focus()
-      rows.scrollToIndex(row)
-      requestAnimationFrame(() => find()?.focus())
+      const cell = find(to)
+      if (cell) cell.focus()
+      else if (lines.length > MANY) rows.scrollToIndex(to[0])
+      requestAnimationFrame(() => {
+        if (!grid.current?.isConnected) return
+        if (!cell) find(to)?.focus()
+        wanted.delete(session)
+      })
     })
   }
+  useLayoutEffect(() => {
+    const there = wanted.get(session)
+    if (there?.label === label && there.step === step) find(there.to)?.focus()
+  }, [session, label, step])
   const hasCell = (row: number, column: number): boolean =>
     columns[column] !== undefined && lines[row]?.formulas[columns[column].key] !== undefined
   const onKey: GridActions['key'] = (e, keep, row, column) => {
@@ -117,6 +131,7 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
       toast.error(read.fault.message)
       return
     }
+    view.current?.lookAtNext()
     props.onPaste(row, columns[column]!.key, read.value)
     go(row, column)
   }
