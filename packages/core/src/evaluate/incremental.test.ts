@@ -37,7 +37,7 @@ function begun(seed: number): Part {
   ] as const)
     put(kind)
   // These wait for something to be picked, and all after them for them.
-  for (const kind of ['edge-path', 'hollowed', 'edges', 'pushed'] as const) put(kind)
+  for (const kind of ['bend-table', 'edge-path', 'hollowed', 'edges', 'pushed'] as const) put(kind)
   return {
     ...drawn,
     values: [{ id: 'v', name: 'reach', dimension: 'length', formula: '44' }],

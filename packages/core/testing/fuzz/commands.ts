@@ -2,10 +2,12 @@ import {
   allKinds,
   freshStep,
   idsIn,
+  bendEntry,
   nodeEntry,
   STOCK_SIZES,
   TURNINGS,
   type HolesStep,
+  type BendTableStep,
   type NodePathStep,
   type Part,
   type SketchStep,
@@ -62,6 +64,26 @@ function stepOf(part: Part, r: Random, kind: StepKindName): Step | undefined {
 }
 const idOf = (part: Part, r: Random, kind: StepKindName): string =>
   stepOf(part, r, kind)?.id ?? anyStep(part, r)
+const bendOf = (part: Part, r: Random): { step: string; row: string } => {
+  const table = stepOf(part, r, 'bend-table') as BendTableStep | undefined
+  const rows = [...(table?.rows.map((row) => row.id) ?? []), edit.LAST]
+  return { step: table?.id ?? anyStep(part, r), row: r.pick(rows) }
+}
+/** A hook of one bend. */
+const bendFigures = (id: string): edit.BendFigures => ({
+  rows: [{ id, length: 40, rotationDeg: 0, angleDeg: 90, radius: 10 }],
+  last: 30,
+  at: [0, 0, 5],
+  headingDeg: 30,
+  riseDeg: 0,
+  rollDeg: -90,
+})
+/** Places for all that a bend table has as nodes. */
+function somePoints(part: Part, r: Random): edit.NodePlace[] {
+  const table = stepOf(part, r, 'bend-table') as BendTableStep | undefined
+  const ids = table ? [table.first, ...table.rows.map((row) => row.id), table.end] : []
+  return ids.map((id, i) => ({ id, point: [50 * i, 20 * (i % 2), r.below(9)] }))
+}
 const nodeOf = (part: Part, r: Random): { step: string; node: string } => {
   const path = stepOf(part, r, 'node-path') as NodePathStep | undefined
   return path && path.nodes.length > 0
@@ -159,6 +181,36 @@ export const TRIES: Readonly<Record<string, Try>> = {
       },
       { shaping: undefined },
     ]),
+  })),
+  setBendCell: through(edit.setBendCell, (part, r) => ({
+    ...bendOf(part, r),
+    column: r.pick(edit.BEND_COLUMNS),
+    formula: formula(r),
+  })),
+  insertBend: through(edit.insertBend, (part, r) => ({
+    step: idOf(part, r, 'bend-table'),
+    index: r.below(3),
+    row: bendEntry(newId(part, 'n'), formula(r), '30', '45', '8'),
+  })),
+  moveBend: through(edit.moveBend, (part, r) => ({ ...bendOf(part, r), to: r.below(3) })),
+  removeBends: through(edit.removeBends, (part, r) => {
+    const { step, row } = bendOf(part, r)
+    return { step, rows: [row] }
+  }),
+  pasteBends: through(edit.pasteBends, (part, r) => ({
+    step: idOf(part, r, 'bend-table'),
+    row: r.below(3),
+    column: r.pick(edit.BEND_COLUMNS),
+    cells: [[formula(r)], [formula(r)]],
+    newId: countingIds('n', idsIn(part)),
+  })),
+  letBendsLead: through(edit.letBendsLead, (part, r) => ({
+    step: idOf(part, r, 'node-path'),
+    table: bendFigures(newId(part, 'n')),
+  })),
+  letNodesLead: through(edit.letNodesLead, (part, r) => ({
+    step: idOf(part, r, 'bend-table'),
+    points: somePoints(part, r),
   })),
   setHand: through(edit.setHand, (part, r) => ({
     step: idOf(part, r, 'helix-path'),
@@ -370,10 +422,12 @@ export const TRIES: Readonly<Record<string, Try>> = {
 /** Names that `edit` gives out and that are no commands: they read, ask, or make something that is put in by one. */
 export const NO_COMMANDS: ReadonlySet<string> = new Set([
   'apply',
+  'bendsLeadThen',
   'commit',
   'countUses',
   'freeName',
   'isHeld',
+  'nodesLeadThen',
   'present',
   'profileOf',
   'redo',

@@ -1,4 +1,5 @@
 import {
+  bendEntry,
   freshHole,
   nodeEntry,
   partOnPath,
@@ -76,6 +77,32 @@ const helixPath = (r: Random): Step => ({
   pitch: size(r, [0, 1, 3, 10, -4]),
   turns: size(r, [0.5, 1, 3, 7, 40]),
   hand: r.pick(['right', 'left'] as const),
+})
+
+/** Bends that touch, turn whole and half turns, and now and then cannot be. */
+const bendTable = (r: Random): Step => ({
+  id: 'path',
+  kind: 'bend-table',
+  name: 'Table',
+  aside: false,
+  rows: Array.from({ length: r.below(7) }, (_, i) =>
+    bendEntry(
+      `n${i}`,
+      size(r, [0, 10, 40, 100]),
+      r.pick(['0', '90', '-90', '180', '33.3', '720']),
+      r.pick(['90', '45', '180', '200', '0', '1e-7', '360', '89.999999']),
+      size(r, [5, 10, 30]),
+    ),
+  ),
+  last: size(r, [0, 20, 60]),
+  x: place(r),
+  y: place(r),
+  z: place(r),
+  heading: r.pick(['0', '90', '33']),
+  rise: r.pick(['0', '90', '-30']),
+  roll: r.pick(['0', '180', '45']),
+  first: 'from',
+  end: 'to',
 })
 
 /** Points on a coarse grid with lines, arcs, circles, ellipses and splines between them: much of it on top of each other. */
@@ -435,7 +462,9 @@ export function randomPart(r: Random): Part {
       }
     : r.chance(0.2)
       ? helixPath(r)
-      : nodePath(r)
+      : r.chance(0.25)
+        ? bendTable(r)
+        : nodePath(r)
   const stock = stockProfile(r)
   const part = partOnPath('Random', path, { name: 'Bar', shape: stock.shape, sizes: stock.sizes, material })
   const sketched = r.chance(0.25)
