@@ -1,7 +1,10 @@
+import { availableParallelism } from 'node:os'
 import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   test: {
+    // All cores: by itself it would leave one of them for who watches.
+    maxWorkers: availableParallelism(),
     // Timeouts are generous: the machine is shared, and a test of half a second has taken thirteen.
     projects: [
       {

@@ -84,6 +84,8 @@ describe('a path from a bend table', () => {
     const hook = { ...table, rows: [{ ...table.rows[0]!, angle: '270' }] }
     expect(made(partWith(hook)).path.length).toBeCloseTo(200 + 1.5 * Math.PI * 25, 9)
     expect(made(partWith({ ...table, rows: [] })).path.length).toBe(100)
+    const nothing = worked(partWith({ ...table, rows: [], last: '0' }))
+    expect(nothing.findings.map((f) => f.code)).toEqual(['path.too-short'])
   })
   it('is written and read as it is', () => {
     const read = readPartText(writePart(partWith(table)))

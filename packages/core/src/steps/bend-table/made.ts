@@ -26,6 +26,8 @@ export const bendTableMaker: StepMaker<BendTableStep> = {
     const wrong = faultsOf(step, table, context)
     if (wrong.length > 0) return unbuilt({ fault: wrong })
     const path = pathOfBendTable(table, start)
+    // Of no straight and no bend there is nothing to stand on.
+    if (path.segments.length === 0) return pathEvaluation(step, path, context)
     const meeting = nodesOfBendTable(table, start)
     const points = meeting.ok ? meeting.value.map((n) => n.point) : undefined
     const nodes = nodesOf(step, table, path, points)
