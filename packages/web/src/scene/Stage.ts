@@ -9,12 +9,15 @@ import {
   type Scene,
 } from 'three'
 import type { Theme } from '../ui/theme.ts'
+import { finePictures } from './quality.ts'
 import { DRAWN } from './appearance.ts'
 import type { Spent } from './Spent.ts'
 import { floorGrid } from './floor.ts'
 
 const SUN = 2.2
 const SKY = 0.8
+/** Times as much of it where metals have no room to mirror. */
+const UNMIRRORED = 2.6
 
 /** Light from above left, the floor with its grid, and the shadow on it. */
 export class Stage {
@@ -35,7 +38,7 @@ export class Stage {
 
   setTheme(theme: Theme): void {
     this.sun.intensity = SUN * DRAWN[theme].light
-    this.sky.intensity = SKY * DRAWN[theme].light
+    this.sky.intensity = SKY * DRAWN[theme].light * (finePictures() ? 1 : UNMIRRORED)
   }
 
   /** Sets floor and light for what fills a box. */

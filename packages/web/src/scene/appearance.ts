@@ -12,6 +12,7 @@ import {
   type WebGLRenderer,
 } from 'three'
 import type { Theme } from '../ui/theme.ts'
+import { finePictures } from './quality.ts'
 
 interface Surface {
   readonly colour: string
@@ -31,12 +32,16 @@ const SURFACES: Readonly<Record<Look, Surface>> = {
 
 export const colourOf = (look: Look): string => SURFACES[look].colour
 
+/** How much of a metal's shine is left where it has nothing to mirror. */
+const UNMIRRORED = 0.3
+
 /** The outside of a body and its cut faces, which are darker and dull. Coloured ones take the vertices' colours. */
 export function surfaceMaterials(
   look: Look,
   coloured = false,
 ): [side: MeshStandardMaterial, end: MeshStandardMaterial] {
-  const { colour, metalness, roughness } = SURFACES[look]
+  const { colour, roughness } = SURFACES[look]
+  const metalness = SURFACES[look].metalness * (finePictures() ? 1 : UNMIRRORED)
   // Surfaces lie a hair behind their lines.
   const behind = { polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 }
   const base = coloured ? '#ffffff' : colour

@@ -1,23 +1,13 @@
 import { NeutralToneMapping, PCFShadowMap, WebGLRenderer, type Scene } from 'three'
 import { makeEnvironment } from './appearance.ts'
-
-const SMOOTH_KEY = 'flexum.smooth'
-
-/** Whether edges are smoothed; costs two to three times the time where pictures are drawn without a graphics chip. */
-function smoothEdges(): boolean {
-  return localStorage.getItem(SMOOTH_KEY) !== 'off'
-}
-
-/** Smoother or faster pictures, from the next time the Bench is opened. */
-export function toggleSmoothEdges(): void {
-  localStorage.setItem(SMOOTH_KEY, smoothEdges() ? 'off' : 'on')
-}
+import { finePictures } from './quality.ts'
 
 /** What draws a scene on a canvas, and the light round it. Throws where there is no WebGL. */
 export function makeRenderer(canvas: HTMLCanvasElement, scene: Scene): WebGLRenderer {
+  const fine = finePictures()
   const renderer = new WebGLRenderer({
     canvas,
-    antialias: smoothEdges(),
+    antialias: fine,
     alpha: true,
     preserveDrawingBuffer: true,
   })
@@ -26,10 +16,10 @@ export function makeRenderer(canvas: HTMLCanvasElement, scene: Scene): WebGLRend
   // Keeps bright metal from burning out.
   renderer.toneMapping = NeutralToneMapping
   renderer.toneMappingExposure = 1.18
-  renderer.shadowMap.enabled = true
+  renderer.shadowMap.enabled = fine
   renderer.shadowMap.type = PCFShadowMap
   renderer.shadowMap.autoUpdate = false
-  scene.environment = makeEnvironment(renderer)
+  if (fine) scene.environment = makeEnvironment(renderer)
   return renderer
 }
 

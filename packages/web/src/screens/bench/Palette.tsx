@@ -3,7 +3,7 @@ import { useContext } from 'react'
 import { allKinds, STATIONS } from '@flexum/core/document'
 import type { FileId } from '@flexum/core/files'
 import { STANDARD_VIEWS, type StandardView } from '../../scene/BenchView.ts'
-import { toggleSmoothEdges } from '../../scene/renderer.ts'
+import { toggleFinePictures } from '../../scene/quality.ts'
 import { CHANGES, type ChangeName } from '../../sheet/changes/index.ts'
 import type { Sheet } from '../../sheet/sheet.ts'
 import { TOOLS, type ToolName } from '../../sheet/tools/index.ts'
@@ -73,7 +73,7 @@ export function Palette(props: { readonly open: boolean; onClose(): void; onFile
         [
           'Smoother or faster picture',
           () => {
-            toggleSmoothEdges()
+            toggleFinePictures()
             window.location.reload()
           },
         ],
