@@ -41,7 +41,7 @@ export interface BendTable {
 }
 
 /** Why a path cannot be bent from one bar, and the station where. */
-export type NotBendable = { readonly kind: 'sharp' | 'helix' | 'spline'; readonly station: number }
+export type NotBendable = { readonly kind: 'sharp' | 'helix' | 'spline' | 'curve'; readonly station: number }
 
 /**
  * The bend table of a path of straights and arcs; anything else is not bendable in this form, and says where. Arcs of one

@@ -1,6 +1,7 @@
 import { tolerance, TURN } from '../num/index.ts'
 import { reachAlong } from '../plane/index.ts'
 import { boxSizes, boxWith, EMPTY_BOX, vec3, type Box3, type Vec3 } from '../space/index.ts'
+import { curveExtremes } from './curve-segment.ts'
 import { kinksOf, type Kink, type Origin, type Path } from './path.ts'
 import { segmentPoint, segmentRadius, segmentTangent, segmentTurn, type Segment } from './segment.ts'
 
@@ -70,6 +71,7 @@ function boxWithSegment(box: Box3, g: Segment): Box3 {
     grown = boxWith(grown, [reach(0, -1), reach(1, -1), reach(2, -1)])
     return boxWith(grown, [reach(0, 1), reach(1, 1), reach(2, 1)])
   }
+  if (g.kind === 'curve') return curveExtremes(g).reduce(boxWith, grown)
   for (let axis = 0; axis < 3; axis++) {
     for (const angle of turningAngles(g, axis)) {
       grown = boxWith(grown, segmentPoint(g, (angle / g.sweep) * g.length))
@@ -79,7 +81,7 @@ function boxWithSegment(box: Box3, g: Segment): Box3 {
 }
 
 /** Angles in (0, sweep) at which a coordinate can be furthest out: r(-o sin + a cos) + k = 0 for out o, along a, rise k per radian. */
-function turningAngles(g: Exclude<Segment, { kind: 'line' | 'spline' }>, axis: number): number[] {
+function turningAngles(g: Exclude<Segment, { kind: 'line' | 'spline' | 'curve' }>, axis: number): number[] {
   const o = g.out[axis]! * g.radius
   const a = g.along[axis]! * g.radius
   const k = g.kind === 'helix' ? (g.axis[axis]! * g.rise) / g.sweep : 0
@@ -105,12 +107,15 @@ export function planeOf(path: Path, size: number): Vec3 | 'line' | 'none' {
   let normal: Vec3 | undefined
   let first: Vec3 | undefined
   for (const g of path.segments) {
+    if (g.kind === 'curve' && !g.normal) return 'none'
     const directions =
       g.kind === 'line'
         ? [g.direction]
         : g.kind === 'spline'
           ? [g.plane.x, g.plane.y]
-          : [segmentTangent(g, 0), vec3.scale(g.out, -1)]
+          : g.kind === 'curve'
+            ? [segmentTangent(g, 0), vec3.cross(g.normal!, segmentTangent(g, 0))]
+            : [segmentTangent(g, 0), vec3.scale(g.out, -1)]
     if (g.kind === 'helix' && Math.abs(g.rise) > within) return 'none'
     for (const d of directions) {
       first ??= d

@@ -1,3 +1,5 @@
+export { curveSegment, curveSide, type CurveSegment } from './curve-segment.ts'
+export type { SpaceCurve } from './space-curve.ts'
 export { splineSegments, type PlaneFrame, type SplineSegment } from './spline-segment.ts'
 export {
   arcSegment,
@@ -38,5 +40,6 @@ export {
 export { extendedPath, pathPart, segmentPart } from './part.ts'
 export { nearestOnSegment, stationNear } from './nearest.ts'
 export { pathOfHelix, type HelixSource } from './helix.ts'
+export { coilOf, pathOfCoil, type CoilEnd, type CoilSizes, type CoilSource } from './coil.ts'
 export { FURTHEST, pathFaults, type PathFault } from './sound.ts'
 export { analysePath, planeOf, type PathAnalysis, type SegmentRow } from './analysis.ts'

@@ -1,6 +1,7 @@
 import { TURN } from '../num/index.ts'
 import { bezierLength, nearestOn } from '../plane/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
+import { nearestOnCurve } from './curve-segment.ts'
 import type { Path } from './path.ts'
 import type { Segment } from './segment.ts'
 
@@ -15,6 +16,7 @@ export function nearestOnSegment(g: Segment, p: Vec3): number {
     const near = nearestOn(g.curve, [vec3.dot(off, g.plane.x), vec3.dot(off, g.plane.y)])
     return bezierLength(g.curve, 0, near.t)
   }
+  if (g.kind === 'curve') return nearestOnCurve(g, p)
   const from = vec3.sub(p, g.centre)
   const around = Math.atan2(vec3.dot(from, g.along), vec3.dot(from, g.out))
   const angle = around < 0 ? around + TURN : around

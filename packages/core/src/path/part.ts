@@ -10,6 +10,7 @@ import {
   segmentTangent,
   type Segment,
 } from './segment.ts'
+import { curvePart } from './curve-segment.ts'
 import { splinePart } from './spline-segment.ts'
 
 /** The stretch of a segment between two arc lengths, exact. */
@@ -32,6 +33,8 @@ export function segmentPart(g: Segment, from: number, to: number): Segment {
     }
     case 'spline':
       return splinePart(g, from, to)
+    case 'curve':
+      return curvePart(g, from, to)
   }
 }
 

@@ -1,5 +1,13 @@
 import { vec3, type Vec3 } from '../space/index.ts'
 import {
+  curveCurvature,
+  curvePoint,
+  curveTangent,
+  curveTorsion,
+  reverseCurve,
+  type CurveSegment,
+} from './curve-segment.ts'
+import {
   reverseSpline,
   splineCurvature,
   splinePoint,
@@ -46,7 +54,7 @@ export interface HelixSegment {
 }
 
 /** A stretch of a path, exact and parametrised by its own arc length. */
-export type Segment = LineSegment | ArcSegment | HelixSegment | SplineSegment
+export type Segment = LineSegment | ArcSegment | HelixSegment | SplineSegment | CurveSegment
 
 export function lineSegment(start: Vec3, direction: Vec3, length: number): LineSegment {
   return { kind: 'line', start, direction, length }
@@ -92,6 +100,8 @@ export function segmentPoint(g: Segment, s: number): Vec3 {
     }
     case 'spline':
       return splinePoint(g, s)
+    case 'curve':
+      return curvePoint(g, s)
   }
 }
 
@@ -111,6 +121,8 @@ export function segmentTangent(g: Segment, s: number): Vec3 {
     }
     case 'spline':
       return splineTangent(g, s)
+    case 'curve':
+      return curveTangent(g, s)
   }
 }
 
@@ -127,6 +139,8 @@ export function segmentCurvature(g: Segment, s: number): Vec3 {
     }
     case 'spline':
       return splineCurvature(g, s)
+    case 'curve':
+      return curveCurvature(g, s)
   }
 }
 
@@ -137,20 +151,22 @@ export function segmentRadius(g: Segment): number {
       return Infinity
     case 'arc':
     case 'spline':
+    case 'curve':
       return g.radius
     case 'helix':
       return g.length ** 2 / (g.sweep ** 2 * g.radius)
   }
 }
 
-/** Torsion, 1/mm: zero for straights and arcs, b/(r^2 + b^2) for a helix, positive right-handed. */
-export function segmentTorsion(g: Segment): number {
+/** Torsion at arc length s, 1/mm: zero for straights and plane curves, b/(r^2 + b^2) for a helix, positive right-handed. */
+export function segmentTorsion(g: Segment, s = 0): number {
+  if (g.kind === 'curve') return curveTorsion(g, s)
   return g.kind === 'helix' ? (g.rise * g.sweep) / g.length ** 2 : 0
 }
 
 /** How far the tangent turns over the whole segment, measured along it. */
 export function segmentTurn(g: Segment): number {
-  if (g.kind === 'spline') return g.turn
+  if (g.kind === 'spline' || g.kind === 'curve') return g.turn
   return g.kind === 'line' ? 0 : g.length / segmentRadius(g)
 }
 
@@ -166,6 +182,8 @@ export function reverseSegment(g: Segment): Segment {
     }
     case 'spline':
       return reverseSpline(g)
+    case 'curve':
+      return reverseCurve(g)
     case 'helix': {
       const out = vec3.round(g.out, g.along, g.sweep)
       const along = vec3.scale(vec3.round(g.along, vec3.scale(g.out, -1), g.sweep), -1)

@@ -63,7 +63,7 @@ export function reachInBend(
 const LOOKS = 145
 
 function looksAt(c: Carriage, g: Segment): number[] {
-  const changing = !isPlain(c) || g.kind === 'helix' || g.kind === 'spline'
+  const changing = !isPlain(c) || g.kind === 'helix' || g.kind === 'spline' || g.kind === 'curve'
   if (!changing) return [0]
   const looks = Math.min(4000, Math.max(LOOKS, c.shape ? 2 * c.shape.stations.length : 0))
   spend(looks * (c.shape?.around ?? 10), 'looking for folds')

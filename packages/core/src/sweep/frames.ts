@@ -3,11 +3,14 @@ import { tolerance } from '../num/index.ts'
 import { courseAt, courseBetween, courseMost, type Course } from './course.ts'
 import { angleFrom, leaned, nearTurn, type Upright } from './upright.ts'
 import {
+  curveSide,
   kinksOf,
   locate,
+  segmentCurvature,
   segmentPoint,
   segmentTangent,
   segmentTorsion,
+  type CurveSegment,
   type Path,
   type Segment,
 } from '../path/index.ts'
@@ -176,6 +179,16 @@ export function carried(g: Segment, side: Vec3, up: Vec3, s: number): [Vec3, Vec
       }
       return [turned(side), turned(up)]
     }
+    case 'curve': {
+      // By how they lie to a side that is carried along.
+      const side0 = curveSide(g, 0)
+      const up0 = vec3.cross(segmentTangent(g, 0), side0)
+      const there = curveSide(g, s)
+      const upThere = vec3.cross(segmentTangent(g, s), there)
+      const turned = (v: Vec3): Vec3 =>
+        vec3.addScaled(vec3.scale(there, vec3.dot(v, side0)), upThere, vec3.dot(v, up0))
+      return [turned(side), turned(up)]
+    }
     case 'spline': {
       // In its plane: the parts along the tangent's left and along the normal stay.
       const axis = vec3.cross(g.plane.x, g.plane.y)
@@ -228,7 +241,22 @@ function firstTurnNormal(path: Path): Vec3 | undefined {
       return vec3.unit(vec3.cross(segmentTangent(before, before.length), segmentTangent(g, 0)))
     }
     if (g.kind === 'spline') return vec3.cross(g.plane.x, g.plane.y)
+    if (g.kind === 'curve') {
+      const normal = g.normal ?? turnNormal(g)
+      if (normal) return normal
+      continue
+    }
     if (g.kind !== 'line') return vec3.unit(vec3.cross(segmentTangent(g, 0), vec3.scale(g.out, -1)))
+  }
+  return undefined
+}
+
+/** The normal of a curve's first turn: where it has curvature at its start, or else further on. */
+function turnNormal(g: CurveSegment): Vec3 | undefined {
+  for (const share of [0, 0.25, 0.5, 1]) {
+    const bend = segmentCurvature(g, share * g.length)
+    const normal = vec3.cross(segmentTangent(g, share * g.length), bend)
+    if (vec3.length(normal) > tolerance.planarity) return vec3.unit(normal)
   }
   return undefined
 }

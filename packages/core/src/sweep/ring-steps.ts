@@ -26,7 +26,7 @@ export function stepsIn(c: Carriage, outline: Outline, chordError: number, chunk
     const [from, to] = [path.starts[i]!, path.starts[i + 1]!]
     const turn = segmentTurn(g)
     let n =
-      g.kind === 'spline'
+      g.kind === 'spline' || g.kind === 'curve'
         ? splineSteps(g, size.reach, chordError)
         : turn > 0
           ? arcSteps(segmentRadius(g) + size.reach, turn, chordError)
@@ -86,7 +86,11 @@ function scaleSteps(
 }
 
 /** Even steps along a spline that keep the outermost fibre's bow within the chord error where it bends most. */
-function splineSteps(g: SplineSegment, reach: number, chordError: number): number {
+function splineSteps(
+  g: Pick<SplineSegment, 'length' | 'radius' | 'turn'>,
+  reach: number,
+  chordError: number,
+): number {
   const bow = (g.length / g.radius) * Math.sqrt((g.radius + reach) / (8 * chordError))
   return Math.max(2, Math.ceil(bow), arcSteps(g.radius, g.turn, chordError))
 }

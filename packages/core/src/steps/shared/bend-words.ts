@@ -19,6 +19,7 @@ function words({ kind, station }: NotBendable, display: LengthDisplay): string {
     case 'helix':
       return 'a helix is not bendable in this form: it has no straights between bends'
     case 'spline':
+    case 'curve':
       return `the free curve from ${shortLength(station, display)} is not bendable in this form: its radius changes all along`
   }
 }

@@ -1,0 +1,229 @@
+import { spend } from '../base/index.ts'
+import { gaussRule, tolerance } from '../num/index.ts'
+import { vec3, type Vec3 } from '../space/index.ts'
+import { curvatureOf, curveAt, planeOfCurve, torsionOf, type SpaceCurve } from './space-curve.ts'
+
+/**
+ * A stretch of a smooth space curve from one parameter to another (which may be less: it is then travelled the other way). `lengths[k]` is
+ * the arc length to the k-th of even steps of the parameter; `sides` holds a unit vector square to the curve at each, carried along without roll.
+ */
+export interface CurveSegment {
+  readonly kind: 'curve'
+  readonly curve: SpaceCurve
+  readonly from: number
+  readonly to: number
+  readonly length: number
+  readonly lengths: Float64Array
+  readonly sides: Float64Array
+  /** Smallest radius of curvature along it. */
+  readonly radius: number
+  /** Total turn of the direction, >= 0. */
+  readonly turn: number
+  /** Unit normal of the plane that it lies in, if there is just one. */
+  readonly normal: Vec3 | undefined
+}
+
+/** A panel turns by no more than this, rad; there are no fewer and no more of them than these. */
+const PANEL_TURN = 0.2
+const FEWEST = 16
+const MOST = 8192
+/** Steps by which a side is carried over a panel: each turns by a hundredth of a radian. */
+const STEPS = 16
+const LOOKS = 64
+const NEWTON = 12
+const NARROWINGS = 48
+const GOLDEN = (3 - Math.sqrt(5)) / 2
+
+/** The stretch of a curve between two parameters, measured. */
+export function curveSegment(curve: SpaceCurve, from: number, to: number): CurveSegment {
+  const looks = Math.max(LOOKS, Math.min(MOST, Math.ceil(Math.abs(to - from) * 16)))
+  const turn = turnBetween(curve, from, to, looks)
+  const panels = Math.min(MOST, Math.max(FEWEST, Math.ceil(turn / PANEL_TURN)))
+  spend(panels * 40, 'the lengths of a curve')
+  const lengths = new Float64Array(panels + 1)
+  const sides = new Float64Array(3 * (panels + 1))
+  const at = (k: number): number => from + ((to - from) * k) / panels
+  let side = vec3.squareTo(directionAt(curve, from, to, from))
+  sides.set(side, 0)
+  for (let k = 0; k < panels; k++) {
+    lengths[k + 1] = lengths[k]! + lengthBetween(curve, at(k), at(k + 1))
+    side = carriedSide(curve, from, to, at(k), at(k + 1), side)
+    sides.set(side, 3 * (k + 1))
+  }
+  return {
+    kind: 'curve',
+    curve,
+    from,
+    to,
+    length: lengths[panels]!,
+    lengths,
+    sides,
+    radius: leastRadius(curve, from, to, Math.max(panels, looks)),
+    turn,
+    normal: planeOfCurve(curve),
+  }
+}
+
+/** 16 Gauss points over a short stretch: round-off is all that is left. */
+function lengthBetween(c: SpaceCurve, a: number, b: number): number {
+  const { nodes, weights } = gaussRule(16)
+  const half = (b - a) / 2
+  let sum = 0
+  for (let i = 0; i < nodes.length; i++)
+    sum += weights[i]! * vec3.length(curveAt(c, a + half * (1 + nodes[i]!)).first)
+  return Math.abs(sum * half)
+}
+
+/** The unit tangent along the travel. */
+function directionAt(c: SpaceCurve, from: number, to: number, t: number): Vec3 {
+  const way = to < from ? -1 : 1
+  const { first, second, third } = curveAt(c, t)
+  for (const v of [first, vec3.scale(second, t === to ? -way : way), third])
+    if (vec3.length(v) > tolerance.noDirection) return vec3.scale(v, way / vec3.length(v))
+  return [1, 0, 0]
+}
+
+function turnBetween(c: SpaceCurve, from: number, to: number, looks: number): number {
+  let [turn, before] = [0, directionAt(c, from, to, from)]
+  for (let i = 1; i <= looks; i++) {
+    const next = directionAt(c, from, to, from + ((to - from) * i) / looks)
+    turn += vec3.angleBetween(before, next)
+    before = next
+  }
+  return turn
+}
+
+/** The least radius of curvature: beside the sharpest look, narrowed down by golden section (Kiefer 1953). */
+function leastRadius(c: SpaceCurve, from: number, to: number, looks: number): number {
+  const bend = (t: number): number => vec3.length(curvatureOf(curveAt(c, t)))
+  const at = (i: number): number => from + ((to - from) * i) / looks
+  let [most, sharpest] = [0, 0]
+  for (let i = 0; i <= looks; i++) {
+    const b = bend(at(i))
+    if (b > most) [most, sharpest] = [b, i]
+  }
+  let [low, high] = [at(Math.max(0, sharpest - 1)), at(Math.min(looks, sharpest + 1))]
+  for (let k = 0; k < NARROWINGS; k++) {
+    const [p, q] = [low + (high - low) * GOLDEN, high - (high - low) * GOLDEN]
+    if (bend(p) > bend(q)) high = q
+    else low = p
+  }
+  most = Math.max(most, bend((low + high) / 2))
+  return most > 0 ? 1 / most : Infinity
+}
+
+/**
+ * A side carried along a stretch without roll, by double reflection (Wang, Juettler, Zheng and Liu 2008), whose error goes with the fourth power of the step.
+ */
+function carriedSide(c: SpaceCurve, from: number, to: number, a: number, b: number, start: Vec3): Vec3 {
+  let side = start
+  let [p, t] = [curveAt(c, a).point, directionAt(c, from, to, a)]
+  for (let i = 1; i <= STEPS; i++) {
+    const u = a + ((b - a) * i) / STEPS
+    const [q, d] = [curveAt(c, u).point, directionAt(c, from, to, u)]
+    const chord = vec3.sub(q, p)
+    const size = vec3.dot(chord, chord)
+    if (size > 0) {
+      const mirrored = (v: Vec3): Vec3 => vec3.addScaled(v, chord, (-2 * vec3.dot(chord, v)) / size)
+      const [left, way] = [mirrored(side), mirrored(t)]
+      const off = vec3.sub(d, way)
+      const far = vec3.dot(off, off)
+      side = far > 0 ? vec3.addScaled(left, off, (-2 * vec3.dot(off, left)) / far) : left
+    }
+    ;[p, t] = [q, d]
+  }
+  return vec3.unit(vec3.addScaled(side, t, -vec3.dot(side, t)))
+}
+
+const panelsOf = (g: CurveSegment): number => g.lengths.length - 1
+const parameterAt = (g: CurveSegment, k: number): number => g.from + ((g.to - g.from) * k) / panelsOf(g)
+
+/** The panel that an arc length lies in. */
+function panelOf({ lengths }: CurveSegment, s: number): number {
+  let [low, high] = [0, lengths.length - 2]
+  while (low < high) {
+    const mid = (low + high + 1) >> 1
+    if (lengths[mid]! <= s) low = mid
+    else high = mid - 1
+  }
+  return low
+}
+
+/** The parameter at an arc length, by Newton within its panel. */
+function shareAt(g: CurveSegment, s: number): number {
+  if (s <= 0) return g.from
+  if (s >= g.length) return g.to
+  const k = panelOf(g, s)
+  const [a, b] = [parameterAt(g, k), parameterAt(g, k + 1)]
+  const [rest, whole] = [s - g.lengths[k]!, g.lengths[k + 1]! - g.lengths[k]!]
+  const way = Math.sign(b - a)
+  let t = a + ((b - a) * rest) / whole
+  for (let i = 0; i < NEWTON; i++) {
+    const speed = vec3.length(curveAt(g.curve, t).first)
+    if (!(speed > tolerance.noDirection)) break
+    const step = (lengthBetween(g.curve, a, t) - rest) / speed
+    t = way > 0 ? Math.min(Math.max(t - step, a), b) : Math.max(Math.min(t + step, a), b)
+    if (Math.abs(step) < tolerance.negligible) break
+  }
+  return t
+}
+
+export const curvePoint = (g: CurveSegment, s: number): Vec3 => curveAt(g.curve, shareAt(g, s)).point
+export const curveTangent = (g: CurveSegment, s: number): Vec3 =>
+  directionAt(g.curve, g.from, g.to, shareAt(g, s))
+export const curveCurvature = (g: CurveSegment, s: number): Vec3 =>
+  curvatureOf(curveAt(g.curve, shareAt(g, s)))
+export const curveTorsion = (g: CurveSegment, s: number): number => torsionOf(curveAt(g.curve, shareAt(g, s)))
+
+/** A unit vector square to the curve at an arc length, carried from its start without roll. */
+export function curveSide(g: CurveSegment, s: number): Vec3 {
+  const k = panelOf(g, Math.min(Math.max(s, 0), g.length))
+  const side = g.sides.subarray(3 * k, 3 * k + 3) as unknown as Vec3
+  return carriedSide(g.curve, g.from, g.to, parameterAt(g, k), shareAt(g, s), [side[0], side[1], side[2]])
+}
+
+/** The stretch between two arc lengths. */
+export const curvePart = (g: CurveSegment, from: number, to: number): CurveSegment =>
+  curveSegment(g.curve, shareAt(g, from), shareAt(g, to))
+
+export const reverseCurve = (g: CurveSegment): CurveSegment => curveSegment(g.curve, g.to, g.from)
+
+/** Places at which it is furthest along any of the axes, with its ends. */
+export function curveExtremes(g: CurveSegment): Vec3[] {
+  const found = [curvePoint(g, 0), curvePoint(g, g.length)]
+  const slope = (t: number, axis: number): number => curveAt(g.curve, t).first[axis]!
+  for (let k = 0; k < panelsOf(g); k++) {
+    found.push(curveAt(g.curve, parameterAt(g, k)).point)
+    for (const axis of [0, 1, 2]) {
+      let [low, high] = [parameterAt(g, k), parameterAt(g, k + 1)]
+      const before = slope(low, axis)
+      if (before * slope(high, axis) >= 0) continue
+      for (let i = 0; i < NARROWINGS; i++) {
+        const mid = (low + high) / 2
+        if (slope(mid, axis) * before > 0) low = mid
+        else high = mid
+      }
+      found.push(curveAt(g.curve, (low + high) / 2).point)
+    }
+  }
+  return found
+}
+
+/** Arc length of the place nearest to p: beside the nearest of its panels' ends, narrowed down. */
+export function nearestOnCurve(g: CurveSegment, p: Vec3): number {
+  const away = (t: number): number => vec3.distance(curveAt(g.curve, t).point, p)
+  let [best, least] = [0, Infinity]
+  for (let k = 0; k <= panelsOf(g); k++) {
+    const d = away(parameterAt(g, k))
+    if (d < least) [best, least] = [k, d]
+  }
+  let [low, high] = [parameterAt(g, Math.max(0, best - 1)), parameterAt(g, Math.min(panelsOf(g), best + 1))]
+  for (let i = 0; i < NARROWINGS; i++) {
+    const [a, b] = [low + (high - low) * GOLDEN, high - (high - low) * GOLDEN]
+    if (away(a) < away(b)) high = b
+    else low = a
+  }
+  const t = (low + high) / 2
+  const k = Math.min(panelsOf(g) - 1, Math.max(0, Math.floor(((t - g.from) / (g.to - g.from)) * panelsOf(g))))
+  return g.lengths[k]! + lengthBetween(g.curve, parameterAt(g, k), t)
+}

@@ -1,0 +1,90 @@
+import { vec3, type Vec3 } from '../space/index.ts'
+
+/** A smooth curve in space by a parameter: a cubic between control points over 0 to 1, or a spiral by its angle, rad. */
+export type SpaceCurve =
+  | { readonly kind: 'cubic'; readonly points: readonly [Vec3, Vec3, Vec3, Vec3] }
+  /**
+   * About `axis` = out x along: at `radius` + `grow` t from it, on the side of `out` at 0 and of `along` a quarter of a turn after, and
+   * `rise` = [a, b, c] as high as a t + b t2 + c t3.
+   */
+  | {
+      readonly kind: 'spiral'
+      readonly centre: Vec3
+      readonly out: Vec3
+      readonly along: Vec3
+      readonly radius: number
+      readonly grow: number
+      readonly rise: readonly [number, number, number]
+    }
+
+/** A place of a curve, and its derivatives by the parameter. */
+export interface CurvePoint {
+  readonly point: Vec3
+  readonly first: Vec3
+  readonly second: Vec3
+  readonly third: Vec3
+}
+
+export function curveAt(c: SpaceCurve, t: number): CurvePoint {
+  if (c.kind === 'cubic') return cubicAt(c.points, t)
+  const { centre, out, along, grow: k, rise } = c
+  const axis = vec3.cross(out, along)
+  const u = vec3.round(out, along, t)
+  const v = vec3.round(along, vec3.scale(out, -1), t)
+  const r = c.radius + k * t
+  const [a, b, d] = rise
+  const of = (across: number, on: number, up: number): Vec3 =>
+    vec3.addScaled(vec3.addScaled(vec3.scale(u, across), v, on), axis, up)
+  return {
+    point: vec3.add(centre, of(r, 0, t * (a + t * (b + t * d)))),
+    first: of(k, r, a + t * (2 * b + 3 * d * t)),
+    second: of(-r, 2 * k, 2 * b + 6 * d * t),
+    third: of(-3 * k, -r, 6 * d),
+  }
+}
+
+function cubicAt([p, q, r, s]: readonly [Vec3, Vec3, Vec3, Vec3], t: number): CurvePoint {
+  const w = 1 - t
+  const sum = (a: number, b: number, c: number, d: number): Vec3 =>
+    [0, 1, 2].map((j) => a * p[j]! + b * q[j]! + c * r[j]! + d * s[j]!) as unknown as Vec3
+  return {
+    point: sum(w * w * w, 3 * w * w * t, 3 * w * t * t, t * t * t),
+    first: sum(-3 * w * w, 3 * w * (w - 2 * t), 3 * t * (2 * w - t), 3 * t * t),
+    second: sum(6 * w, 6 * (t - 2 * w), 6 * (w - 2 * t), 6 * t),
+    third: sum(-6, 18, -18, 6),
+  }
+}
+
+/** The unit normal of the plane that a curve lies in, or undefined where it leaves every plane, or is straight. */
+export function planeOfCurve(c: SpaceCurve): Vec3 | undefined {
+  if (c.kind === 'spiral') return c.rise.every((v) => v === 0) ? vec3.cross(c.out, c.along) : undefined
+  const [p, ...others] = c.points
+  const ways = others.map((q) => vec3.sub(q, p))
+  const size = Math.max(...ways.map(vec3.length))
+  const normals = [
+    vec3.cross(ways[0]!, ways[1]!),
+    vec3.cross(ways[1]!, ways[2]!),
+    vec3.cross(ways[0]!, ways[2]!),
+  ]
+  const widest = normals.reduce((a, b) => (vec3.length(b) > vec3.length(a) ? b : a))
+  if (vec3.length(widest) <= FLAT * size * size) return undefined
+  const normal = vec3.unit(widest)
+  return ways.every((w) => Math.abs(vec3.dot(w, normal)) <= FLAT * size) ? normal : undefined
+}
+
+/** Control points that lie this near to a plane or a line, against their size, lie in it. */
+const FLAT = 1e-9
+
+/** Curvature, 1/mm, as a vector toward the centre of curvature: (r' x r'') x r' / r'4. */
+export function curvatureOf({ first, second }: CurvePoint): Vec3 {
+  const speed = vec3.dot(first, first)
+  if (speed === 0) return [0, 0, 0]
+  return vec3.scale(vec3.cross(vec3.cross(first, second), first), 1 / (speed * speed))
+}
+
+/** Torsion, 1/mm, positive right-handed: (r' x r'') . r''' / |r' x r''|2; 0 where it is straight. */
+export function torsionOf({ first, second, third }: CurvePoint): number {
+  const across = vec3.cross(first, second)
+  const size = vec3.dot(across, across)
+  return size > 0 ? vec3.dot(across, third) / size : 0
+}
