@@ -212,9 +212,16 @@ export const TRIES: Readonly<Record<string, Try>> = {
     step: idOf(part, r, 'bend-table'),
     points: somePoints(part, r),
   })),
-  setHand: through(edit.setHand, (part, r) => ({
+  changeHelix: through(edit.changeHelix, (part, r) => ({
     step: idOf(part, r, 'helix-path'),
-    hand: r.pick(['right', 'left'] as const),
+    choices: r.pick<edit.HelixChoices>([
+      { hand: r.pick(['right', 'left'] as const) },
+      { by: 'turns-height', height: formula(r) },
+      { endRadius: formula(r) },
+      { endRadius: undefined },
+      { closed: { start: '1', end: '1', rise: '2' } },
+      { ends: { end: { kind: 'hook', radius: '5', angle: '180', length: '0' } } },
+    ]),
   })),
   setShape: through(edit.setShape, (part, r) => ({
     step: idOf(part, r, 'stock-profile'),

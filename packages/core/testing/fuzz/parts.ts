@@ -77,6 +77,23 @@ const helixPath = (r: Random): Step => ({
   pitch: size(r, [0, 1, 3, 10, -4]),
   turns: size(r, [0.5, 1, 3, 7, 40]),
   hand: r.pick(['right', 'left'] as const),
+  ...(r.chance(0.3) ? { endRadius: size(r, [5, 20, 60]) } : {}),
+  ...(r.chance(0.3)
+    ? { closed: { start: size(r, [0, 1]), end: size(r, [0, 1.5]), rise: size(r, [2, 0]) } }
+    : {}),
+  ...(r.chance(0.3)
+    ? {
+        ends: {
+          start: { kind: 'straight', length: size(r, [0, 20]) } as const,
+          end: {
+            kind: 'hook',
+            radius: size(r, [5]),
+            angle: r.pick(['90', '270', '0']),
+            length: '3',
+          } as const,
+        },
+      }
+    : {}),
 })
 
 /** Bends that touch, turn whole and half turns, and now and then cannot be. */

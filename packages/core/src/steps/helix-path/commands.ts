@@ -2,8 +2,19 @@ import { ok, type Id } from '../../base/index.ts'
 import type { HelixPathStep } from '../../document/index.ts'
 import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
 
-/** Winds a helix the other way. */
-export const setHand: Command<{ step: Id; hand: HelixPathStep['hand'] }> = (part, args) => {
+/** What of a helix is chosen; undefined takes it away. */
+export type HelixChoices = {
+  readonly [K in 'hand' | 'by' | 'pitch' | 'turns' | 'height' | 'endRadius' | 'closed' | 'ends']?:
+    | HelixPathStep[K]
+    | undefined
+}
+
+/** Changes how a helix winds, by which sizes it is typed, and what its ends are. */
+export const changeHelix: Command<{ step: Id; choices: HelixChoices }> = (part, args) => {
   const step = stepOfKind(part, args.step, 'helix-path')
-  return step.ok ? ok(withStep(part, { ...step.value, hand: args.hand })) : step
+  if (!step.ok) return step
+  const next = Object.fromEntries(
+    Object.entries({ ...step.value, ...args.choices }).filter(([, v]) => v !== undefined),
+  ) as unknown as HelixPathStep
+  return ok(withStep(part, next))
 }

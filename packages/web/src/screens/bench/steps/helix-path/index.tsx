@@ -1,6 +1,11 @@
-import type { HelixPathStep } from '@flexum/core/document'
-import { setHand } from '@flexum/core/edit'
-import { useBench } from '../../context.ts'
+import type { HelixBy, HelixEnd, HelixPathStep } from '@flexum/core/document'
+import { changeHelix, type HelixChoices } from '@flexum/core/edit'
+import { coilOf } from '@flexum/core/path'
+import { formatDecimal, formatExact, formatLength, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
+import { stepResult } from '../../../../bench/results.ts'
+import { Figures } from '../../../../ui/Figures.tsx'
+import { useBench, usePart, useSessionState } from '../../context.ts'
+import { Choice } from '../../inspector/Choice.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
 import type { PageKind } from '../page-kind.ts'
 import { Glyph } from '../shared/Glyph.tsx'
@@ -11,9 +16,60 @@ export const helixPathPage: PageKind<HelixPathStep> = {
   Inspector: HelixInspector,
 }
 
-/** The sizes and the hand of a helix. */
+const BY: Readonly<Record<HelixBy, string>> = {
+  'pitch-turns': 'rise and turns',
+  'pitch-height': 'rise and height',
+  'turns-height': 'turns and height',
+}
+
+const HANDS = { right: 'right-hand', left: 'left-hand' } as const
+const ENDS = { none: 'nothing', straight: 'a straight', hook: 'a hook' } as const
+
+/** A first end of each kind. */
+const END: Readonly<Record<HelixEnd['kind'], HelixEnd>> = {
+  straight: { kind: 'straight', length: '20 mm' },
+  hook: { kind: 'hook', radius: '8 mm', angle: '180 deg', length: '5 mm' },
+}
+
+/** How a coil winds: its sizes, its hand, how it widens, and what its ends are. */
 function HelixInspector({ step }: { readonly step: HelixPathStep }) {
   const { session } = useBench()
+  const part = usePart()
+  const fields = useSessionState((s) => stepResult(s.result, step.id)?.fields)
+  const { by = 'pitch-turns', closed } = step
+  const change = (choices: HelixChoices, label: string): void =>
+    void session.run(changeHelix, { step: step.id, choices }, { label })
+  const value = (field: string): number | undefined => fields?.[field]?.value
+  const typed = (size: string): number | undefined => (by.includes(size) ? value(size) : undefined)
+  const coil = coilOf(
+    { pitch: typed('pitch'), turns: typed('turns'), height: typed('height') },
+    {
+      start: value('closed/start') ?? 0,
+      end: value('closed/end') ?? 0,
+      rise: value('closed/rise') ?? 0,
+    },
+  )
+  const { unit } = part.units.length
+  const typeBy = (next: HelixBy): void => {
+    const length = (mm: number) =>
+      typedFormula(formatExact(Number((mm / LENGTH_FACTORS[unit]).toFixed(9))), unit)
+    // What is typed from here on begins as it is.
+    const now: HelixChoices = coil.ok
+      ? {
+          ...(by.includes('pitch') ? {} : { pitch: length(coil.value.pitch) }),
+          ...(by.includes('turns') ? {} : { turns: formatExact(Number(coil.value.turns.toFixed(9))) }),
+          ...(by.includes('height') ? {} : { height: length(coil.value.height) }),
+        }
+      : { height: step.height ?? '50' }
+    change({ ...now, by: next === 'pitch-turns' ? undefined : next }, 'Helix by other sizes')
+  }
+  const follows: readonly (readonly [string, string])[] = !coil.ok
+    ? []
+    : by === 'pitch-turns'
+      ? [['Height', formatLength(coil.value.height, part.units.length)]]
+      : by === 'pitch-height'
+        ? [['Turns', formatDecimal(coil.value.turns, 3)]]
+        : [['Rise per turn', formatLength(coil.value.pitch, part.units.length)]]
   return (
     <PathPanel step={step}>
       <div className="flex flex-col gap-1.5 px-3 py-2">
@@ -24,25 +80,154 @@ function HelixInspector({ step }: { readonly step: HelixPathStep }) {
           formula={step.radius}
           dimension="length"
         />
-        <StepField step={step} field="pitch" label="Rise per turn" formula={step.pitch} dimension="length" />
-        <StepField step={step} field="turns" label="Turns" formula={step.turns} dimension="number" />
-        <div className="grid grid-cols-[1fr_132px] items-center gap-x-2">
-          <label htmlFor="hand" className="muted">
-            Hand
-          </label>
-          <select
-            id="hand"
-            className="select select-sm"
-            value={step.hand}
-            onChange={(e) =>
-              session.run(setHand, { step: step.id, hand: e.target.value as 'right' }, { label: 'Hand' })
-            }
-          >
-            <option value="right">right-hand</option>
-            <option value="left">left-hand</option>
-          </select>
-        </div>
+        <Choice label="Typed by" value={by} choices={BY} onChoose={typeBy} />
+        {by.includes('pitch') && (
+          <StepField
+            step={step}
+            field="pitch"
+            label="Rise per turn"
+            formula={step.pitch}
+            dimension="length"
+          />
+        )}
+        {by.includes('turns') && (
+          <StepField step={step} field="turns" label="Turns" formula={step.turns} dimension="number" />
+        )}
+        {by.includes('height') && (
+          <StepField
+            step={step}
+            field="height"
+            label="Height"
+            formula={step.height ?? ''}
+            dimension="length"
+          />
+        )}
+        <Figures rows={follows} />
+        <Choice
+          label="Hand"
+          value={step.hand}
+          choices={HANDS}
+          onChoose={(hand) => change({ hand }, 'Hand')}
+        />
+        <Check
+          label="Another radius at its end"
+          checked={step.endRadius !== undefined}
+          onChange={(on) => change({ endRadius: on ? step.radius : undefined }, 'Radius at the end')}
+        />
+        {step.endRadius !== undefined && (
+          <StepField
+            step={step}
+            field="endRadius"
+            label="Radius at the end"
+            formula={step.endRadius}
+            dimension="length"
+          />
+        )}
+        <Check
+          label="Closed ends"
+          checked={closed !== undefined}
+          onChange={(on) =>
+            change({ closed: on ? { start: '1', end: '1', rise: '2 mm' } : undefined }, 'Closed ends')
+          }
+        />
+        {closed && (
+          <>
+            <StepField
+              step={step}
+              field="closed/start"
+              label="Turns at the start"
+              formula={closed.start}
+              dimension="number"
+            />
+            <StepField
+              step={step}
+              field="closed/end"
+              label="Turns at the end"
+              formula={closed.end}
+              dimension="number"
+            />
+            <StepField
+              step={step}
+              field="closed/rise"
+              label="Rise of a closed turn"
+              formula={closed.rise}
+              dimension="length"
+            />
+          </>
+        )}
+        {(['start', 'end'] as const).map((side) => (
+          <EndOfCoil key={side} step={step} side={side} change={change} />
+        ))}
       </div>
     </PathPanel>
+  )
+}
+
+function EndOfCoil(props: {
+  readonly step: HelixPathStep
+  readonly side: 'start' | 'end'
+  change(choices: HelixChoices, label: string): void
+}) {
+  const { step, side } = props
+  const end = step.ends?.[side]
+  const where = side === 'start' ? 'Start' : 'End'
+  const put = (next: HelixEnd | undefined): void => {
+    const { [side]: _, ...others } = step.ends ?? {}
+    const ends = next ? { ...others, [side]: next } : others
+    props.change({ ends: Object.keys(ends).length > 0 ? ends : undefined }, `${where} of the helix`)
+  }
+  return (
+    <>
+      <Choice
+        label={`${where} goes on in`}
+        value={end?.kind ?? 'none'}
+        choices={ENDS}
+        onChoose={(kind) => put(kind === 'none' ? undefined : END[kind])}
+      />
+      {end?.kind === 'hook' && (
+        <>
+          <StepField
+            step={step}
+            field={`ends/${side}/radius`}
+            label="Radius of the hook"
+            of={`the ${side}`}
+            formula={end.radius}
+            dimension="length"
+          />
+          <StepField
+            step={step}
+            field={`ends/${side}/angle`}
+            label="Bends by"
+            of={`the ${side}`}
+            formula={end.angle}
+            dimension="angle"
+          />
+        </>
+      )}
+      {end && (
+        <StepField
+          step={step}
+          field={`ends/${side}/length`}
+          label="Straight"
+          of={`the ${side}`}
+          formula={end.length}
+          dimension="length"
+        />
+      )}
+    </>
+  )
+}
+
+function Check(props: { readonly label: string; readonly checked: boolean; onChange(on: boolean): void }) {
+  return (
+    <label className="flex items-center gap-1.5">
+      <input
+        type="checkbox"
+        className="checkbox checkbox-xs"
+        checked={props.checked}
+        onChange={(e) => props.onChange(e.target.checked)}
+      />
+      {props.label}
+    </label>
   )
 }
