@@ -1,7 +1,15 @@
 import { spend } from '../base/index.ts'
 import { gaussRule, tolerance } from '../num/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
-import { curvatureOf, curveAt, planeOfCurve, torsionOf, type SpaceCurve } from './space-curve.ts'
+import {
+  curvatureOf,
+  curveAt,
+  placeAt,
+  planeOfCurve,
+  speedAt,
+  torsionOf,
+  type SpaceCurve,
+} from './space-curve.ts'
 
 /**
  * A stretch of a smooth space curve from one parameter to another (which may be less: it is then travelled the other way). `lengths[k]` is
@@ -24,11 +32,11 @@ export interface CurveSegment {
 }
 
 /** A panel turns by no more than this, rad; there are no fewer and no more of them than these. */
-const PANEL_TURN = 0.2
+const PANEL_TURN = 0.1
 const FEWEST = 16
 const MOST = 8192
 /** Steps by which a side is carried over a panel: each turns by a hundredth of a radian. */
-const STEPS = 16
+const STEPS = 8
 const LOOKS = 64
 const NEWTON = 12
 const NARROWINGS = 48
@@ -46,7 +54,8 @@ export function curveSegment(curve: SpaceCurve, from: number, to: number): Curve
   let side = vec3.squareTo(directionAt(curve, from, to, from))
   sides.set(side, 0)
   for (let k = 0; k < panels; k++) {
-    lengths[k + 1] = lengths[k]! + lengthBetween(curve, at(k), at(k + 1))
+    const half = (at(k) + at(k + 1)) / 2
+    lengths[k + 1] = lengths[k]! + lengthBetween(curve, at(k), half) + lengthBetween(curve, half, at(k + 1))
     side = carriedSide(curve, from, to, at(k), at(k + 1), side)
     sides.set(side, 3 * (k + 1))
   }
@@ -64,13 +73,14 @@ export function curveSegment(curve: SpaceCurve, from: number, to: number): Curve
   }
 }
 
-/** 16 Gauss points over a short stretch: round-off is all that is left. */
+/** Gauss points over a stretch of a panel, that turns little; over a whole one, which is halved. */
+const POINTS = 8
+
 function lengthBetween(c: SpaceCurve, a: number, b: number): number {
-  const { nodes, weights } = gaussRule(16)
+  const { nodes, weights } = gaussRule(POINTS)
   const half = (b - a) / 2
   let sum = 0
-  for (let i = 0; i < nodes.length; i++)
-    sum += weights[i]! * vec3.length(curveAt(c, a + half * (1 + nodes[i]!)).first)
+  for (let i = 0; i < nodes.length; i++) sum += weights[i]! * speedAt(c, a + half * (1 + nodes[i]!))
   return Math.abs(sum * half)
 }
 
@@ -115,12 +125,20 @@ function leastRadius(c: SpaceCurve, from: number, to: number, looks: number): nu
 /**
  * A side carried along a stretch without roll, by double reflection (Wang, Juettler, Zheng and Liu 2008), whose error goes with the fourth power of the step.
  */
-function carriedSide(c: SpaceCurve, from: number, to: number, a: number, b: number, start: Vec3): Vec3 {
+function carriedSide(
+  c: SpaceCurve,
+  from: number,
+  to: number,
+  a: number,
+  b: number,
+  start: Vec3,
+  steps = STEPS,
+): Vec3 {
   let side = start
-  let [p, t] = [curveAt(c, a).point, directionAt(c, from, to, a)]
-  for (let i = 1; i <= STEPS; i++) {
-    const u = a + ((b - a) * i) / STEPS
-    const [q, d] = [curveAt(c, u).point, directionAt(c, from, to, u)]
+  let [p, t] = [placeAt(c, a), directionAt(c, from, to, a)]
+  for (let i = 1; i <= steps; i++) {
+    const u = a + ((b - a) * i) / steps
+    const [q, d] = [placeAt(c, u), directionAt(c, from, to, u)]
     const chord = vec3.sub(q, p)
     const size = vec3.dot(chord, chord)
     if (size > 0) {
@@ -159,7 +177,7 @@ function shareAt(g: CurveSegment, s: number): number {
   const way = Math.sign(b - a)
   let t = a + ((b - a) * rest) / whole
   for (let i = 0; i < NEWTON; i++) {
-    const speed = vec3.length(curveAt(g.curve, t).first)
+    const speed = speedAt(g.curve, t)
     if (!(speed > tolerance.noDirection)) break
     const step = (lengthBetween(g.curve, a, t) - rest) / speed
     t = way > 0 ? Math.min(Math.max(t - step, a), b) : Math.max(Math.min(t + step, a), b)
@@ -168,7 +186,7 @@ function shareAt(g: CurveSegment, s: number): number {
   return t
 }
 
-export const curvePoint = (g: CurveSegment, s: number): Vec3 => curveAt(g.curve, shareAt(g, s)).point
+export const curvePoint = (g: CurveSegment, s: number): Vec3 => placeAt(g.curve, shareAt(g, s))
 export const curveTangent = (g: CurveSegment, s: number): Vec3 =>
   directionAt(g.curve, g.from, g.to, shareAt(g, s))
 export const curveCurvature = (g: CurveSegment, s: number): Vec3 =>
@@ -178,8 +196,11 @@ export const curveTorsion = (g: CurveSegment, s: number): number => torsionOf(cu
 /** A unit vector square to the curve at an arc length, carried from its start without roll. */
 export function curveSide(g: CurveSegment, s: number): Vec3 {
   const k = panelOf(g, Math.min(Math.max(s, 0), g.length))
-  const side = g.sides.subarray(3 * k, 3 * k + 3) as unknown as Vec3
-  return carriedSide(g.curve, g.from, g.to, parameterAt(g, k), shareAt(g, s), [side[0], side[1], side[2]])
+  const [x, y, z] = g.sides.subarray(3 * k, 3 * k + 3) as unknown as Vec3
+  const [a, b] = [parameterAt(g, k), parameterAt(g, k + 1)]
+  const t = shareAt(g, s)
+  const steps = Math.ceil(STEPS * Math.abs((t - a) / (b - a)))
+  return carriedSide(g.curve, g.from, g.to, a, t, [x, y, z], steps)
 }
 
 /** The stretch between two arc lengths. */
@@ -211,7 +232,7 @@ export function curveExtremes(g: CurveSegment): Vec3[] {
 
 /** Arc length of the place nearest to p: beside the nearest of its panels' ends, narrowed down. */
 export function nearestOnCurve(g: CurveSegment, p: Vec3): number {
-  const away = (t: number): number => vec3.distance(curveAt(g.curve, t).point, p)
+  const away = (t: number): number => vec3.distance(placeAt(g.curve, t), p)
   let [best, least] = [0, Infinity]
   for (let k = 0; k <= panelsOf(g); k++) {
     const d = away(parameterAt(g, k))

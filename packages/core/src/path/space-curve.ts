@@ -55,6 +55,42 @@ function cubicAt([p, q, r, s]: readonly [Vec3, Vec3, Vec3, Vec3], t: number): Cu
   }
 }
 
+/** How fast the place moves with the parameter: the length of the first derivative. */
+export function speedAt(c: SpaceCurve, t: number): number {
+  if (c.kind === 'cubic') {
+    const [p, q, r, s] = c.points
+    const w = 1 - t
+    const [a, b, d] = [3 * w * w, 6 * w * t, 3 * t * t]
+    let sum = 0
+    for (let j = 0; j < 3; j++) {
+      const v = a * (q[j]! - p[j]!) + b * (r[j]! - q[j]!) + d * (s[j]! - r[j]!)
+      sum += v * v
+    }
+    return Math.sqrt(sum)
+  }
+  const [a, b, d] = c.rise
+  const [r, up] = [c.radius + c.grow * t, a + t * (2 * b + 3 * d * t)]
+  return Math.sqrt(c.grow * c.grow + r * r + up * up)
+}
+
+/** The place alone. */
+export function placeAt(c: SpaceCurve, t: number): Vec3 {
+  if (c.kind === 'cubic') {
+    const [p, q, r, s] = c.points
+    const w = 1 - t
+    const [a, b, d, e] = [w * w * w, 3 * w * w * t, 3 * w * t * t, t * t * t]
+    const of = (j: 0 | 1 | 2): number => a * p[j] + b * q[j] + d * r[j] + e * s[j]
+    return [of(0), of(1), of(2)]
+  }
+  const { out, along, centre } = c
+  const [a, b, d] = c.rise
+  const [r, up] = [c.radius + c.grow * t, t * (a + t * (b + t * d))]
+  const [x, y] = [r * Math.cos(t), r * Math.sin(t)]
+  const axis = vec3.cross(out, along)
+  const of = (j: 0 | 1 | 2): number => centre[j] + x * out[j] + y * along[j] + up * axis[j]
+  return [of(0), of(1), of(2)]
+}
+
 /** The unit normal of the plane that a curve lies in, or undefined where it leaves every plane, or is straight. */
 export function planeOfCurve(c: SpaceCurve): Vec3 | undefined {
   if (c.kind === 'spiral') return c.rise.every((v) => v === 0) ? vec3.cross(c.out, c.along) : undefined

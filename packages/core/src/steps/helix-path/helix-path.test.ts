@@ -8,7 +8,7 @@ import {
   type HelixPathStep,
   type Part,
 } from '../../document/index.ts'
-import { changeHelix } from '../../edit/index.ts'
+import { changeHelix, setFormula } from '../../edit/index.ts'
 import { createEvaluator } from '../../evaluate/index.ts'
 import { pathPoint } from '../../path/index.ts'
 
@@ -39,9 +39,8 @@ describe('a helix', () => {
       const read = readPartText(writePart(partWith(step)))
       expect(read.ok && read.value.steps[0]).toEqual(step)
     }
-    const wrong = writePart(partWith(all)).replace('"hook"', '"loop"')
-    const read = readPartText(wrong)
-    expect(!read.ok && read.fault.message).toContain('an end is "straight" or "hook"')
+    const read = readPartText(writePart(partWith(all)).replace('"hook"', '"loop"'))
+    expect(!read.ok && read.fault.message).toContain('steps[0].ends.end')
   })
   it('goes by the sizes that are typed', () => {
     const tall = made(helix({ by: 'pitch-height', height: '35' }))
@@ -59,6 +58,24 @@ describe('a helix', () => {
     expect(at(helix({ closed: { start: '4', end: '4', rise: '2' } }))).toEqual([
       ['helix.closed', 'closed/start'],
     ])
+  })
+  it('is typed into field by field', () => {
+    for (const [field, formula] of [
+      ['closed/rise', '7'],
+      ['ends/end/angle', '30'],
+      ['ends/start/length', '1'],
+      ['endRadius', '44'],
+      ['height', '70'],
+    ] as const) {
+      const changed = setFormula(partWith(all), { step: 'coil', field, formula })
+      const value = field
+        .split('/')
+        .reduce<unknown>(
+          (o, key) => (o as Record<string, unknown>)[key],
+          changed.ok && changed.value.steps[0],
+        )
+      expect(value).toBe(formula)
+    }
   })
   it('changes by its choices; undefined takes away', () => {
     const changed = changeHelix(partWith(all), {
