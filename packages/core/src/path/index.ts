@@ -37,6 +37,7 @@ export {
   type NodePath,
   type PathNode,
 } from './nodes.ts'
+export { splineThroughPoints, type SplineEnd, type SplineFault } from './spline-through.ts'
 export { extendedPath, pathPart, segmentPart } from './part.ts'
 export { nearestOnSegment, stationNear } from './nearest.ts'
 export { pathOfHelix, type HelixSource } from './helix.ts'
