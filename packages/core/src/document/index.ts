@@ -63,7 +63,13 @@ export {
   type StepKind,
 } from './kind.ts'
 export { bendEntry, type BendEntry, type BendTableStep } from '../steps/bend-table/typed.ts'
-export { nodeEntry, type NodeCorner, type NodeEntry, type NodePathStep } from '../steps/node-path/typed.ts'
+export {
+  nodeEntry,
+  type NodeCorner,
+  type NodeEntry,
+  type NodePathStep,
+  type SmoothEnd,
+} from '../steps/node-path/typed.ts'
 export { HELIX_BY, type HelixBy, type HelixEnd, type HelixPathStep } from '../steps/helix-path/typed.ts'
 export {
   FIRST_MATERIAL as MILD_STEEL,

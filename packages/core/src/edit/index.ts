@@ -12,6 +12,7 @@ export {
   removeNodes,
   setCell,
   setClosed,
+  setSmooth,
   type Axis,
   type NodeColumn,
 } from '../steps/node-path/commands.ts'

@@ -182,6 +182,10 @@ export const TRIES: Readonly<Record<string, Try>> = {
       { shaping: undefined },
     ]),
   })),
+  setSmooth: through(edit.setSmooth, (part, r) => ({
+    step: idOf(part, r, 'node-path'),
+    smooth: r.pick([undefined, {}, { start: { x: '0', y: '0', z: formula(r), weight: '1' } }]),
+  })),
   setBendCell: through(edit.setBendCell, (part, r) => ({
     ...bendOf(part, r),
     column: r.pick(edit.BEND_COLUMNS),

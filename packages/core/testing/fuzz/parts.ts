@@ -56,6 +56,11 @@ function nodePath(r: Random): Step {
     name: 'Line',
     aside: false,
     closed: r.chance(0.25),
+    ...(r.chance(0.25)
+      ? {
+          smooth: r.chance(0.5) ? {} : { end: { x: place(r), y: '0', z: '1', weight: size(r, [1, 0.2, 4]) } },
+        }
+      : {}),
     nodes: Array.from({ length: count }, (_, i) =>
       nodeEntry(
         `n${i}`,

@@ -190,7 +190,8 @@ const lengthIn =
 export const letBendsLead: Command<{ step: Id; table: BendFigures }> = (part, { step: id, table }) => {
   const step = stepOfKind(part, id, 'node-path')
   if (!step.ok) return step
-  const { nodes, closed, kind: _, ...base } = step.value
+  const { nodes, closed, smooth, kind: _, ...base } = step.value
+  if (smooth) return fail(fault('edit.smooth', 'a smooth curve has no bend table'))
   if (closed) return fail(fault('edit.closed', 'a closed path has no bend table'))
   const length = lengthIn(part.units.length.unit)
   const radii = new Map(

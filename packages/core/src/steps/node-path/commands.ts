@@ -154,6 +154,14 @@ export const pasteCells: Command<{
     return ok(result)
   })
 
+/** Lets a path go smoothly through its nodes, and how it sets off and arrives; or, without it, by straights and bends. */
+export const setSmooth: Command<{ step: Id; smooth: NodePathStep['smooth'] | undefined }> = (part, args) => {
+  const step = stepOfKind(part, args.step, 'node-path')
+  if (!step.ok) return step
+  const { smooth: _, ...others } = step.value
+  return ok(withStep(part, args.smooth ? { ...others, smooth: args.smooth } : others))
+}
+
 /** Closes a path, so that its last node runs on to its first, or opens it. */
 export const setClosed: Command<{ step: Id; closed: boolean }> = (part, args) => {
   const step = stepOfKind(part, args.step, 'node-path')

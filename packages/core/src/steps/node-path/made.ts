@@ -1,5 +1,13 @@
 import type { NodePathStep } from '../../document/index.ts'
-import { pathThroughNodes, type NodeFault, type PathNode } from '../../path/index.ts'
+import {
+  pathThroughNodes,
+  splineThroughPoints,
+  type NodeFault,
+  type PathNode,
+  type SplineEnd,
+  type SplineFault,
+} from '../../path/index.ts'
+import type { Vec3 } from '../../space/index.ts'
 import { formulaText } from '../../units/index.ts'
 import { formulaCure, type Finding } from '../../evaluate/finding.ts'
 import {
@@ -8,6 +16,7 @@ import {
   shortFigures,
   shortLength,
   type StepContext,
+  type StepEvaluation,
   type StepMaker,
 } from '../../evaluate/kind.ts'
 import { pathEvaluation } from '../shared/path-output.ts'
@@ -24,6 +33,7 @@ export const nodePathMaker: StepMaker<NodePathStep> = {
       return { point: [at('x'), at('y'), at('z')], corner }
     })
     const nodePoints = nodes.map((n, i) => ({ id: step.nodes[i]!.id, point: n.point }))
+    if (step.smooth) return smoothPath(step, step.smooth, nodePoints, context)
     const built = pathThroughNodes(nodes, step.closed)
     if (!built.ok) {
       return { findings: built.fault.map((f) => findingOf(f, step, context)), nodePoints }
@@ -33,6 +43,54 @@ export const nodePathMaker: StepMaker<NodePathStep> = {
     return { ...pathEvaluation(step, path, context, { nodes: placed }), nodePoints }
   },
   summary: pathSummary,
+}
+
+/** One smooth curve through the nodes. */
+function smoothPath(
+  step: NodePathStep,
+  smooth: NonNullable<NodePathStep['smooth']>,
+  nodePoints: readonly { readonly id: string; readonly point: Vec3 }[],
+  context: StepContext,
+): StepEvaluation {
+  const way = (side: 'start' | 'end'): SplineEnd | undefined => {
+    if (!smooth[side]) return undefined
+    const of = (key: string): number => context.number(`smooth/${side}/${key}`)
+    return { direction: [of('x'), of('y'), of('z')], weight: of('weight') }
+  }
+  const built = splineThroughPoints(
+    nodePoints.map((n) => n.point),
+    step.closed,
+    { start: way('start'), end: way('end') },
+  )
+  if (!built.ok) return { findings: built.fault.map((f) => smoothFinding(f, step, context)), nodePoints }
+  const path = built.value
+  const placed = nodePoints.map((n, i) => {
+    const station = path.starts[i]!
+    const kind = !step.closed && (i === 0 || i === nodePoints.length - 1) ? 'end' : 'straight'
+    return { ...n, corner: { kind, deflection: 0, tangent: 0, station, stationEnd: station } as const }
+  })
+  return { ...pathEvaluation(step, path, context, { nodes: placed }), nodePoints }
+}
+
+function smoothFinding(f: SplineFault, step: NodePathStep, context: StepContext): Finding {
+  if (f.kind === 'too-few' || f.kind === 'same-place') return findingOf(f, step, context)
+  const side = f.end === 'start' ? 'start' : 'end'
+  const base = { severity: 'blocks', station: 'path', step: step.id, cures: [] } as const
+  if (f.kind === 'weight')
+    return {
+      ...base,
+      id: `${step.id}:weight-${side}`,
+      code: 'path.weight',
+      message: `The weight of the direction at the ${side} must be above 0; 1 holds it as far as the stretch is long.`,
+      field: `smooth/${side}/weight`,
+    }
+  return {
+    ...base,
+    id: `${step.id}:no-way-${side}`,
+    code: 'path.no-way',
+    message: `The direction at the ${side} is 0 in x, y and z: it points nowhere.`,
+    field: `smooth/${side}/x`,
+  }
 }
 
 /** A fault of the geometry as a finding in words, with the change that would cure it. */

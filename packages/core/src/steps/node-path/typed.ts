@@ -1,6 +1,6 @@
 import { array, lazy, mixed, string } from 'yup'
 import { ok, type Id } from '../../base/index.ts'
-import type { Formula } from '../../units/index.ts'
+import { formulaText, type Formula } from '../../units/index.ts'
 import {
   baseFields,
   flagSchema,
@@ -28,11 +28,21 @@ export interface NodeEntry {
   readonly corner: NodeCorner
 }
 
-/** A path typed as nodes in space with a corner each. */
+/** Which way a smooth curve sets off or arrives, along its travel, by the parts of a direction; and how far that holds. */
+export interface SmoothEnd {
+  readonly x: Formula
+  readonly y: Formula
+  readonly z: Formula
+  readonly weight: Formula
+}
+
+/** A path typed as nodes in space with a corner each, or as one smooth curve through them. */
 export interface NodePathStep extends StepBase {
   readonly kind: 'node-path'
   readonly closed: boolean
   readonly nodes: readonly NodeEntry[]
+  /** It goes smoothly through its nodes, whose corners then do not count. */
+  readonly smooth?: { readonly start?: SmoothEnd; readonly end?: SmoothEnd }
 }
 
 /** A node from texts; `radius` '' leaves it sharp. */
@@ -87,6 +97,38 @@ function mapNode(node: NodeEntry, visit: FormulaVisitor): NodeEntry {
   return corner === node.corner ? moved : { ...moved, corner }
 }
 
+const wayFields = { x: formulaSchema, y: formulaSchema, z: formulaSchema, weight: formulaSchema }
+const maybeWay = lazy((v: unknown) => (v === undefined ? mixed() : record(wayFields)))
+const smoothSchema = lazy((v: unknown) =>
+  v === undefined ? mixed() : record({ start: maybeWay, end: maybeWay }),
+)
+
+function mapSmooth(smooth: NonNullable<NodePathStep['smooth']>, visit: FormulaVisitor): typeof smooth {
+  let mapped = smooth
+  for (const side of ['start', 'end'] as const) {
+    const way = smooth[side]
+    if (!way) continue
+    const after = mapFields(
+      way,
+      (['x', 'y', 'z', 'weight'] as const).map((key) => [key, 'number'] as const),
+      `smooth/${side}/`,
+      visit,
+    )
+    if (after !== way) mapped = { ...mapped, [side]: after }
+  }
+  return mapped
+}
+
+/** The same way looked at from its other end. */
+const turnedRound = ({ x, y, z, weight }: SmoothEnd): SmoothEnd => {
+  const minus = (f: Formula): Formula => {
+    const text = formulaText(f).trim()
+    const before = /^-\(([^()]*)\)$/.exec(text)?.[1]
+    return before ?? `-(${text})`
+  }
+  return { x: minus(x), y: minus(y), z: minus(z), weight }
+}
+
 export const nodePathKind: StepKind<NodePathStep> = {
   kind: 'node-path',
   title: 'Path through nodes',
@@ -98,6 +140,7 @@ export const nodePathKind: StepKind<NodePathStep> = {
     nodes: lazy((nodes: unknown) =>
       Array.isArray(nodes) && nodes.length <= LIMITS.nodes && nodes.every(isNode) ? mixed() : nodesSchema,
     ),
+    smooth: smoothSchema,
   }),
   gives: ['path', 'table'],
   inputs: () => [],
@@ -123,9 +166,19 @@ export const nodePathKind: StepKind<NodePathStep> = {
     nodes: step.closed
       ? [...step.nodes.slice(0, 1), ...step.nodes.slice(1).reverse()]
       : [...step.nodes].reverse(),
+    ...(step.smooth
+      ? {
+          smooth: {
+            ...(step.smooth.end ? { start: turnedRound(step.smooth.end) } : {}),
+            ...(step.smooth.start ? { end: turnedRound(step.smooth.start) } : {}),
+          },
+        }
+      : {}),
   }),
   mapFormulas(step, visit) {
     const nodes = mapSame(step.nodes, (n) => mapNode(n, visit))
-    return nodes === step.nodes ? step : { ...step, nodes }
+    const smooth = step.smooth && mapSmooth(step.smooth, visit)
+    const moved = nodes === step.nodes ? step : { ...step, nodes }
+    return smooth === step.smooth ? moved : { ...moved, smooth: smooth! }
   },
 }

@@ -39,6 +39,7 @@ export function NodeTable({ step }: { readonly step: NodePathStep }) {
       lines={lines}
       faults={faults}
       next={(after) => nodeBeyond(points, after, step.closed)}
+      smooth={step.smooth !== undefined}
     />
   )
 }

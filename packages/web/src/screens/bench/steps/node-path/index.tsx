@@ -8,6 +8,7 @@ import type { PageKind } from '../page-kind.ts'
 import { Glyph } from '../shared/Glyph.tsx'
 import { PathPanel } from '../shared/PathPanel.tsx'
 import { NodeHandles } from './NodeHandles.tsx'
+import { SmoothFields } from './SmoothFields.tsx'
 import { LeadTabs } from '../shared/leading/LeadTabs.tsx'
 import { BendsFollowing, NodeTable, useNoBends } from './NodeTable.tsx'
 
@@ -25,6 +26,7 @@ function NodePathInspector({ step }: { readonly step: NodePathStep }) {
   const chosen = step.nodes.findIndex((n) => n.id === node)
   return (
     <PathPanel step={step}>
+      <SmoothFields step={step} />
       <LeadTabs
         leads="nodes"
         none={none}

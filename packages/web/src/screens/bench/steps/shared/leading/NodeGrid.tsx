@@ -30,6 +30,8 @@ const COLUMNS: readonly GridColumn<NodeColumn>[] = [
   },
 ]
 
+const PLACES = COLUMNS.filter((c) => c.key !== 'radius')
+
 /** The nodes of a path as a spreadsheet; `lead` where the nodes do not lead yet. */
 export function NodeGrid(props: {
   readonly step: Id
@@ -38,6 +40,8 @@ export function NodeGrid(props: {
   /** Where a new node goes after another, mm. */
   readonly next: (after: number) => readonly [number, number, number]
   readonly lead?: readonly NodePlace[] | undefined
+  /** Its corners do not count. */
+  readonly smooth?: boolean
 }) {
   const { step, lead } = props
   const { session } = useBench()
@@ -52,7 +56,7 @@ export function NodeGrid(props: {
     <FormulaGrid
       label="Nodes"
       step={step}
-      columns={COLUMNS}
+      columns={props.smooth ? PLACES : COLUMNS}
       lines={props.lines}
       faults={props.faults}
       onKeep={(node, column, formula) => change(setCell, { step, node, column, formula }, 'Node table')}
