@@ -62,7 +62,13 @@ export {
   type StepBase,
   type StepKind,
 } from './kind.ts'
-export { bendEntry, type BendEntry, type BendTableStep } from '../steps/bend-table/typed.ts'
+export {
+  bendEntry,
+  type BendEntry,
+  type BendFigures,
+  type BendTableStep,
+  type NodePlace,
+} from '../steps/bend-table/typed.ts'
 export {
   nodeEntry,
   type NodeCorner,

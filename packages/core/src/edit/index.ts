@@ -29,8 +29,6 @@ export {
   removeBends,
   setBendCell,
   type BendColumn,
-  type BendFigures,
-  type NodePlace,
 } from '../steps/bend-table/commands.ts'
 export { addStep, moveStep, removeStep, renameStep, setAside, setBuiltTo } from './steps.ts'
 export { changeRun, type RunChoices } from '../steps/run/commands.ts'

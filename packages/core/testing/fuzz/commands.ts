@@ -7,8 +7,10 @@ import {
   STOCK_SIZES,
   TURNINGS,
   type HolesStep,
+  type BendFigures,
   type BendTableStep,
   type NodePathStep,
+  type NodePlace,
   type Part,
   type SketchStep,
   type Step,
@@ -70,7 +72,7 @@ const bendOf = (part: Part, r: Random): { step: string; row: string } => {
   return { step: table?.id ?? anyStep(part, r), row: r.pick(rows) }
 }
 /** A hook of one bend. */
-const bendFigures = (id: string): edit.BendFigures => ({
+const bendFigures = (id: string): BendFigures => ({
   rows: [{ id, length: 40, rotationDeg: 0, angleDeg: 90, radius: 10 }],
   last: 30,
   at: [0, 0, 5],
@@ -79,7 +81,7 @@ const bendFigures = (id: string): edit.BendFigures => ({
   rollDeg: -90,
 })
 /** Places for all that a bend table has as nodes. */
-function somePoints(part: Part, r: Random): edit.NodePlace[] {
+function somePoints(part: Part, r: Random): NodePlace[] {
   const table = stepOf(part, r, 'bend-table') as BendTableStep | undefined
   const ids = table ? [table.first, ...table.rows.map((row) => row.id), table.end] : []
   return ids.map((id, i) => ({ id, point: [50 * i, 20 * (i % 2), r.below(9)] }))

@@ -4,9 +4,11 @@ import {
   nodeEntry,
   stepOf,
   type BendEntry,
+  type BendFigures,
   type BendTableStep,
   type NodeEntry,
   type NodePathStep,
+  type NodePlace,
   type Part,
 } from '../../document/index.ts'
 import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
@@ -140,22 +142,6 @@ function withoutHeads(cells: readonly (readonly string[])[]): readonly (readonly
   return counts ? body.map((r) => r.slice(1)) : body
 }
 
-/** Figures of a table and of where it begins, mm and degrees, as they were worked out. */
-export interface BendFigures {
-  readonly rows: readonly {
-    readonly id: Id
-    readonly length: number
-    readonly rotationDeg: number
-    readonly angleDeg: number
-    readonly radius: number
-  }[]
-  readonly last: number
-  readonly at: readonly [number, number, number]
-  readonly headingDeg: number
-  readonly riseDeg: number
-  readonly rollDeg: number
-}
-
 /** Lets the bends of a path through nodes lead, and changes them. */
 export const bendsLeadThen =
   <A>(then: Command<A>): Command<{ lead: { step: Id; table: BendFigures }; then: A }> =>
@@ -171,12 +157,6 @@ export const nodesLeadThen =
     const led = letNodesLead(part, args.lead)
     return led.ok ? then(led.value, args.then) : led
   }
-
-/** Where a node is, mm. */
-export interface NodePlace {
-  readonly id: Id
-  readonly point: readonly [number, number, number]
-}
 
 /** Digits that are kept of a figure that was worked out. */
 const DIGITS = 9

@@ -1,7 +1,7 @@
+import type { BendFigures, NodePlace } from '../../document/index.ts'
 import type { StepOutput } from '../../evaluate/output.ts'
 import { bendStartOf, bendTableOf, turnsOf } from '../../forming/index.ts'
 import { deg, tolerance } from '../../num/index.ts'
-import type { BendFigures, NodePlace } from './commands.ts'
 
 /** The table of a path through nodes with where it begins, in the figures that a table is typed in; undefined where it has none. */
 export function bendFiguresOf({ path: given }: StepOutput): BendFigures | undefined {

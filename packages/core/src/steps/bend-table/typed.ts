@@ -42,6 +42,28 @@ export interface BendTableStep extends StepBase {
   readonly end: Id
 }
 
+/** Figures of a table and of where it begins, mm and degrees, as they were worked out. */
+export interface BendFigures {
+  readonly rows: readonly {
+    readonly id: Id
+    readonly length: number
+    readonly rotationDeg: number
+    readonly angleDeg: number
+    readonly radius: number
+  }[]
+  readonly last: number
+  readonly at: readonly [number, number, number]
+  readonly headingDeg: number
+  readonly riseDeg: number
+  readonly rollDeg: number
+}
+
+/** Where a node is, mm. */
+export interface NodePlace {
+  readonly id: Id
+  readonly point: readonly [number, number, number]
+}
+
 /** A bend from texts. */
 export const bendEntry = (
   id: Id,

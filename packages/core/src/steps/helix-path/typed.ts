@@ -97,7 +97,7 @@ const sizesOf = ({ by = 'pitch-turns' }: HelixPathStep) =>
       ['turns', 'number'],
       ['height', 'length'],
     ],
-  })[by] as [keyof HelixPathStep & string, 'length' | 'number'][]
+  })[by] as ['pitch' | 'turns' | 'height', 'length' | 'number'][]
 
 export const helixPathKind: StepKind<HelixPathStep> = {
   kind: 'helix-path',

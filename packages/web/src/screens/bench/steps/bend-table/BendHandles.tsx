@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import type { BendTableStep } from '@flexum/core/document'
 import { setBendCell, setFormula } from '@flexum/core/edit'
 import { bendTurnOf, turnToward, type BendTurn } from '@flexum/core/forming'
@@ -46,15 +46,14 @@ function TurnRing(props: {
 }) {
   const { step, index, view } = props
   const { session } = useBench()
-  const held = useRef<BendTurn>(undefined)
-  const [turning, setTurning] = useState<number>()
+  /** While it is turned: where it stood when it was taken hold of, and its turn. */
+  const [held, setHeld] = useState<{ readonly bend: BendTurn; readonly turn: number }>()
   useProjected(view)
   const row = step.rows[index]!
   const typed = index === 0 ? step.roll : row.rotation
   const stuck = namesUsed(typed).length > 0
-  // While it is turned, where it stood when it was taken hold of counts.
-  const bend = held.current ?? props.bend
-  const now = turning ?? bend.turn
+  const bend = held?.bend ?? props.bend
+  const now = held?.turn ?? bend.turn
   const size = RING * view.pixelAt(bend.at)
   const on = (turn: number, reach = size): Vec3 =>
     vec3.addScaled(
@@ -85,15 +84,14 @@ function TurnRing(props: {
     return rad(Math.round(deg(turn) / CATCH) * CATCH)
   }
   const letGo = (): void => {
-    held.current = undefined
-    setTurning(undefined)
+    setHeld(undefined)
     view.setOrbiting(true)
   }
   const giveUp = (): void => {
     letGo()
     session.endPreview()
   }
-  useEscape(turning !== undefined, giveUp)
+  useEscape(held !== undefined, giveUp)
 
   const ring = Array.from({ length: SIDES }, (_, i) => view.project(on((2 * Math.PI * i) / SIDES)))
   const [middle, knob, zero] = [bend.at, on(now), on(0)].map((p) => view.project(p))
@@ -135,21 +133,19 @@ function TurnRing(props: {
           e.currentTarget.setPointerCapture(e.pointerId)
           e.currentTarget.focus()
           view.setOrbiting(false)
-          held.current = props.bend
-          setTurning(props.bend.turn)
+          setHeld({ bend: props.bend, turn: props.bend.turn })
         }}
         onPointerMove={(e) => {
-          const turn = held.current && under(e)
-          if (turn === undefined || turn === turning) return
-          setTurning(turn)
+          const turn = held && under(e)
+          if (turn === undefined || turn === held?.turn) return
+          setHeld({ bend, turn })
           change(turn, false)
         }}
         onPointerUp={() => {
-          if (!held.current) return
-          const moved = turning !== undefined && turning !== held.current.turn
-          if (!moved) return giveUp()
+          if (!held) return
+          if (held.turn === held.bend.turn) return giveUp()
           letGo()
-          change(turning, true)
+          change(held.turn, true)
         }}
         onKeyDown={(e) => {
           const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[e.key]

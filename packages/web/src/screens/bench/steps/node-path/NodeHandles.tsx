@@ -18,6 +18,7 @@ import { selectionOf } from '../../../../bench/session.ts'
 import type { BenchView } from '../../../../scene/BenchView.ts'
 import { tightLength } from '../../../../ui/units.ts'
 import { placeInPicture, useEscape } from '../../dragging.ts'
+import { useProjected } from '../../useProjected.ts'
 import { AxisArrow, PLANES, PlaneSquare } from './AxisMarks.tsx'
 import { DragFields } from './DragFields.tsx'
 import { useBench, usePart, useSessionState, useSurroundings } from '../../context.ts'
@@ -59,6 +60,7 @@ function HandlesOfNode({ step, view, index, points }: Props) {
   const stepId = step.id
   const part = usePart()
   const node = step.nodes.find((n) => n.id === id)
+  useProjected(view)
   const pixel = view.pixelAt(point)
   const at = view.project(point)
 

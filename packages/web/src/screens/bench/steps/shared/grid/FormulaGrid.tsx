@@ -66,6 +66,8 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
       return { ok: true, text: column.empty }
     return echoOf(formula, column.dimension, part.units, around)
   }
+  // What it gives is read at each drawing and kept by nobody.
+  // oxlint-disable-next-line react/incompatible-library
   const rows = useVirtualizer({
     count: lines.length,
     enabled: lines.length > MANY,

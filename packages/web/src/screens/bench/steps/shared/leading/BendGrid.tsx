@@ -1,5 +1,5 @@
 import { countingIds, type Id } from '@flexum/core/base'
-import { bendEntry, idsIn } from '@flexum/core/document'
+import { bendEntry, idsIn, type BendFigures } from '@flexum/core/document'
 import {
   bendsLeadThen,
   insertBend,
@@ -9,7 +9,6 @@ import {
   removeBends,
   setBendCell,
   type BendColumn,
-  type BendFigures,
   type Command,
 } from '@flexum/core/edit'
 import { newId } from '../../../actions/ids.ts'

@@ -1,5 +1,5 @@
 import { countingIds, type Id } from '@flexum/core/base'
-import { idsIn, nodeEntry } from '@flexum/core/document'
+import { idsIn, nodeEntry, type NodePlace } from '@flexum/core/document'
 import {
   insertNode,
   moveNode,
@@ -9,7 +9,6 @@ import {
   setCell,
   type Command,
   type NodeColumn,
-  type NodePlace,
 } from '@flexum/core/edit'
 import { formatExact, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
 import { newId } from '../../../actions/ids.ts'

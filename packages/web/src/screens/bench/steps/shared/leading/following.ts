@@ -1,4 +1,5 @@
-import type { BendColumn, BendFigures, NodeColumn } from '@flexum/core/edit'
+import type { BendFigures } from '@flexum/core/document'
+import type { BendColumn, NodeColumn } from '@flexum/core/edit'
 import type { PlacedNode } from '@flexum/core/evaluate'
 import { rad } from '@flexum/core/num'
 import { formatExact, LENGTH_FACTORS, typedFormula, type Formula, type LengthUnit } from '@flexum/core/units'
