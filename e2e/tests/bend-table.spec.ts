@@ -95,6 +95,10 @@ test('a table from nothing: what cannot be is told by row, and it is put where i
   await bendCell(page, 'straight', 'the last straight').fill('2 in')
   await page.keyboard.press('Enter')
   await expect(inspector(page).getByRole('button', { name: /^Choose bend/ })).toHaveCount(2)
+  // The other way round the last straight is the first.
+  await inspector(page).getByRole('button', { name: 'Reverse' }).click()
+  await expect(bendCell(page, 'straight', 'bend 1')).toHaveValue('50.8')
+  await expect(page.getByRole('button', { name: 'Undo: Reverse path' })).toBeVisible()
   await inspector(page).getByRole('textbox', { name: 'Rises by' }).fill('90')
   await page.keyboard.press('Enter')
   await expect(figure(page, 'Lies in')).toHaveText('one plane')

@@ -61,6 +61,7 @@ export {
   type Station,
   type StepBase,
   type StepKind,
+  type PathStart,
 } from './kind.ts'
 export {
   bendEntry,

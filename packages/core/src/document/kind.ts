@@ -75,6 +75,14 @@ export interface Around {
   ids(prefix: string): () => Id
 }
 
+/** Where a path begins: its place, mm, and the turns of its first straight and of its first bend, degrees. */
+export interface PathStart {
+  readonly at: readonly [number, number, number]
+  readonly headingDeg: number
+  readonly riseDeg: number
+  readonly rollDeg: number
+}
+
 /** What the document knows of one kind of step. */
 export interface StepKind<S extends StepBase> {
   readonly kind: S['kind']
@@ -112,8 +120,8 @@ export interface StepKind<S extends StepBase> {
   broken?(step: S): Iterable<string>
   /** Where a field of it is, where its address alone says little: in words, with the node it belongs to. */
   placeOf?(step: S, field: string): { readonly words: string; readonly node: Id } | undefined
-  /** For what gives a path: the same travelled the other way. */
-  reversed?(step: S): S
+  /** For what gives a path: the same travelled the other way; what is typed from its start on needs to be told where it then begins. */
+  reversed?(step: S, begins?: PathStart): S | undefined
   /** The step as it must be to stay where it was when a path that it goes along is travelled the other way. */
   turnedWith?(step: S, path: Id): S
 }

@@ -31,7 +31,7 @@ export type {
   Strand,
 } from './output.ts'
 export type { ComingBody, Body, BodyFigures, BodyMaterial, EndMade, Origin, Origins, Solid } from './body.ts'
-export { bendFiguresOf, meetingPointsOf } from '../steps/bend-table/figures.ts'
+export { bendFiguresOf, endAsStart, meetingPointsOf } from '../steps/bend-table/figures.ts'
 export { addMaker } from '../steps/made.ts'
 export { formulaBound, shortBound, type StepContext, type StepEvaluation, type StepMaker } from './kind.ts'
 export {

@@ -4,6 +4,7 @@ import { chains } from '../../../testing/chains.ts'
 import { wholePath } from '../../../testing/parts.ts'
 import { countingIds } from '../../base/index.ts'
 import {
+  bendEntry,
   emptyPart,
   freshStep,
   idsIn,
@@ -20,10 +21,11 @@ import {
   moveBend,
   pasteBends,
   removeBends,
+  reversePath,
   setBendCell,
   LAST,
 } from '../../edit/index.ts'
-import { createEvaluator } from '../../evaluate/index.ts'
+import { createEvaluator, endAsStart } from '../../evaluate/index.ts'
 import { pathPoint, type PathNode } from '../../path/index.ts'
 import { vec3 } from '../../space/index.ts'
 import { bendFiguresOf } from './figures.ts'
@@ -90,6 +92,34 @@ describe('a path from a bend table', () => {
   it('is written and read as it is', () => {
     const read = readPartText(writePart(partWith(table)))
     expect(read.ok && read.value.steps[0]).toEqual(table)
+  })
+})
+
+describe('a table the other way round', () => {
+  it('is the same shape from its other end, its straights and turns between the same bends', () => {
+    const bends = {
+      ...table,
+      x: '5',
+      roll: '30',
+      rise: '20',
+      rows: [
+        bendEntry('a', '40', '0', '60', '10'),
+        bendEntry('b', '20 + 5', '-75', '90', '12'),
+        bendEntry('c', '30', '110', '45', '8'),
+      ],
+      last: '17',
+    }
+    const output = worked(partWith(bends)).steps[0]!.output!
+    const turned = change(partWith(bends), reversePath, { step: 'path', begins: endAsStart(output)! })
+    expect(rowsOf(turned).map((r) => [r.id, r.length, r.rotation, r.angle])).toEqual([
+      ['c', '17', '0', '45'],
+      ['b', '30', '110', '90'],
+      ['a', '20 + 5', '-75', '60'],
+    ])
+    const [a, b] = [made(partWith(bends)).path, made(turned).path]
+    for (const t of [0, 0.2, 0.5, 0.9])
+      expect(vec3.distance(pathPoint(a, t * a.length), pathPoint(b, (1 - t) * b.length))).toBeLessThan(1e-6)
+    expect(reversePath(partWith(bends), { step: 'path' }).ok).toBe(false)
   })
 })
 

@@ -1,7 +1,8 @@
-import type { BendFigures, NodePlace } from '../../document/index.ts'
+import type { BendFigures, NodePlace, PathStart } from '../../document/index.ts'
 import type { StepOutput } from '../../evaluate/output.ts'
 import { bendStartOf, bendTableOf, turnsOf } from '../../forming/index.ts'
 import { deg, tolerance } from '../../num/index.ts'
+import { reversePath } from '../../path/index.ts'
 
 /** The table of a path through nodes with where it begins, in the figures that a table is typed in; undefined where it has none. */
 export function bendFiguresOf({ path: given }: StepOutput): BendFigures | undefined {
@@ -28,6 +29,14 @@ export function bendFiguresOf({ path: given }: StepOutput): BendFigures | undefi
     riseDeg: deg(rise),
     rollDeg: deg(roll),
   }
+}
+
+/** Where the path of a table begins when it is travelled the other way; undefined where it is none of straights and bends. */
+export function endAsStart({ path: given }: StepOutput): PathStart | undefined {
+  if (!given || given.path.closed) return undefined
+  const start = bendStartOf(reversePath(given.path))
+  const { heading, rise, roll } = turnsOf(start)
+  return { at: start.at, headingDeg: deg(heading), riseDeg: deg(rise), rollDeg: deg(roll) }
 }
 
 /** Start, meeting points and end of a bend table, by which nodes can lead; undefined where a bend of half a turn or more has no meeting point. */

@@ -1,6 +1,6 @@
 import { array, lazy, mixed, string } from 'yup'
 import { ok, type Id } from '../../base/index.ts'
-import type { Formula } from '../../units/index.ts'
+import { formatExact, typedFormula, type Formula } from '../../units/index.ts'
 import {
   baseFields,
   formulaSchema,
@@ -12,6 +12,7 @@ import {
   mapSame,
   record,
   type FormulaVisitor,
+  type PathStart,
   type StepBase,
   type StepKind,
 } from '../../document/kind.ts'
@@ -43,7 +44,7 @@ export interface BendTableStep extends StepBase {
 }
 
 /** Figures of a table and of where it begins, mm and degrees, as they were worked out. */
-export interface BendFigures {
+export interface BendFigures extends PathStart {
   readonly rows: readonly {
     readonly id: Id
     readonly length: number
@@ -52,10 +53,6 @@ export interface BendFigures {
     readonly radius: number
   }[]
   readonly last: number
-  readonly at: readonly [number, number, number]
-  readonly headingDeg: number
-  readonly riseDeg: number
-  readonly rollDeg: number
 }
 
 /** Where a node is, mm. */
@@ -106,6 +103,11 @@ const mapRow = (row: BendEntry, visit: FormulaVisitor): BendEntry =>
     visit,
   )
 
+/** Digits that are kept of a figure that was worked out. */
+const DIGITS = 9
+const degrees = (v: number): string => formatExact(Number(v.toFixed(DIGITS)) + 0)
+const mm = (v: number): Formula => typedFormula(degrees(v), 'mm')
+
 export const bendTableKind: StepKind<BendTableStep> = {
   kind: 'bend-table',
   title: 'Bend table',
@@ -146,6 +148,29 @@ export const bendTableKind: StepKind<BendTableStep> = {
     const [, row, column] = /^rows\/([^/]+)\/(.+)$/.exec(field) ?? []
     const index = step.rows.findIndex((r) => r.id === row)
     return index < 0 ? undefined : { words: `Bend ${index + 1}, ${column}`, node: row! }
+  },
+  // The straights and the turns between bends stay between these; where it begins cannot be said from what is typed.
+  reversed(step, begins) {
+    if (!begins) return undefined
+    const { rows } = step
+    const back = rows.toReversed().map((row, i): BendEntry => {
+      const after = rows[rows.length - i]
+      return { ...row, length: after ? after.length : step.last, rotation: after ? after.rotation : '0' }
+    })
+    const [x, y, z] = begins.at.map((v) => mm(v)) as [Formula, Formula, Formula]
+    return {
+      ...step,
+      rows: back,
+      last: rows[0]?.length ?? step.last,
+      x,
+      y,
+      z,
+      heading: degrees(begins.headingDeg),
+      rise: degrees(begins.riseDeg),
+      roll: degrees(begins.rollDeg),
+      first: step.end,
+      end: step.first,
+    }
   },
   mapFormulas(step, visit) {
     const rows = mapSame(step.rows, (r) => mapRow(r, visit))

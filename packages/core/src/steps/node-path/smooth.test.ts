@@ -30,6 +30,7 @@ const step: NodePathStep = {
   smooth: { start: way('1', '0', '0'), end: way('0', '-1', '0', '2') },
 }
 const partWith = (s: NodePathStep): Part => ({ ...emptyPart('Trial'), steps: [s] })
+const turnedRound = (s: NodePathStep): NodePathStep => kindOf(s).reversed!(s)!
 const evaluator = createEvaluator()
 const worked = (s: NodePathStep) => evaluator.evaluate(partWith(s))
 const made = (s: NodePathStep) => wholePath(worked(s).steps[0]!.output)
@@ -52,12 +53,12 @@ describe('a path smoothly through nodes', () => {
     expect(closed.analysis.kinks).toEqual([])
   })
   it('the other way round it is the same curve', () => {
-    const [path, back] = [made(step).path, made(kindOf(step).reversed!(step)).path]
+    const [path, back] = [made(step).path, made(turnedRound(step)).path]
     for (const t of [0, 0.3, 0.8])
       expect(
         vec3.distance(pathPoint(path, t * path.length), pathPoint(back, (1 - t) * back.length)),
       ).toBeLessThan(1e-7)
-    const twice = kindOf(step).reversed!(kindOf(step).reversed!(step))
+    const twice = turnedRound(turnedRound(step))
     expect(twice.smooth).toEqual(step.smooth)
   })
   it('is written and read, typed into, and taken back to straights and bends', () => {

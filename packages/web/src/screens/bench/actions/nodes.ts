@@ -2,6 +2,7 @@ import { toast } from 'sonner'
 import type { Id } from '@flexum/core/base'
 import { againstTravel, kindOf, type NodeEntry } from '@flexum/core/document'
 import { insertNode, present, removeNodes, reversePath as turnRound } from '@flexum/core/edit'
+import { endAsStart } from '@flexum/core/evaluate'
 import type { Vec3 } from '@flexum/core/space'
 import { formatExact, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
 import { stepInWork, stepResult } from '../../../bench/results.ts'
@@ -63,7 +64,11 @@ export function reversePath(session: Session, step?: Id): void {
   const chosen = step ?? selectionOf(session.store.getState()).step
   const turnable = part.steps.filter((s) => kindOf(s).reversed !== undefined)
   const path = turnable.find((s) => s.id === chosen) ?? turnable[0]
-  if (!path || !session.run(turnRound, { step: path.id }, { label: 'Reverse path' })) return
+  if (!path) return
+  const output = stepResult(result, path.id)?.output
+  const begins = path.kind === 'bend-table' && output ? endAsStart(output) : undefined
+  const args = { step: path.id, ...(begins ? { begins } : {}) }
+  if (!session.run(turnRound, args, { label: 'Reverse path' })) return
   const planar = stepResult(result, path.id)?.output?.path?.analysis.planar ?? true
   for (const run of part.steps) {
     if (run.kind !== 'run' || run.path !== path.id) continue

@@ -1,4 +1,4 @@
-import { Plus } from 'lucide-react'
+import { ArrowLeftRight, Plus } from 'lucide-react'
 import { useMemo } from 'react'
 import { bendEntry, type BendTableStep } from '@flexum/core/document'
 import { insertBend, type BendColumn } from '@flexum/core/edit'
@@ -6,7 +6,7 @@ import { meetingPointsOf } from '@flexum/core/evaluate'
 import { stepResult } from '../../../../bench/results.ts'
 import { selectionOf } from '../../../../bench/session.ts'
 import { newId } from '../../actions/ids.ts'
-import { nodeBeyond } from '../../actions/nodes.ts'
+import { nodeBeyond, reversePath } from '../../actions/nodes.ts'
 import { useBench, usePart, useSessionState } from '../../context.ts'
 import { StepField } from '../../inspector/StepField.tsx'
 import type { PageKind } from '../page-kind.ts'
@@ -63,6 +63,9 @@ function BendTableInspector({ step }: { readonly step: BendTableStep }) {
           }}
         >
           <Plus size={12} aria-hidden /> Bend
+        </button>
+        <button type="button" className="btn btn-xs btn-paper" onClick={() => reversePath(session, step.id)}>
+          <ArrowLeftRight size={12} aria-hidden /> Reverse
         </button>
       </div>
       <fieldset className="flex flex-col gap-1.5 px-3 pb-2">
