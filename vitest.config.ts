@@ -10,7 +10,7 @@ export default defineConfig({
       {
         test: {
           name: 'core',
-          testTimeout: 60_000,
+          testTimeout: 180_000,
           include: ['packages/core/src/**/*.test.ts'],
           environment: 'node',
           setupFiles: ['packages/core/testing/setup.ts'],
@@ -19,7 +19,7 @@ export default defineConfig({
       {
         test: {
           name: 'server',
-          testTimeout: 60_000,
+          testTimeout: 180_000,
           include: ['packages/{server,cli,solids}/src/**/*.test.ts'],
           environment: 'node',
         },
@@ -27,7 +27,7 @@ export default defineConfig({
       {
         test: {
           name: 'web',
-          testTimeout: 60_000,
+          testTimeout: 180_000,
           include: ['packages/web/src/**/*.test.{ts,tsx}'],
           environment: 'jsdom',
           setupFiles: ['packages/web/testing/setup.ts'],

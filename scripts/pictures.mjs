@@ -185,12 +185,11 @@ const PICTURES = {
     await page.keyboard.press('Enter')
     await page.keyboard.press('Escape')
   },
-  'bench-finding': async (page) => {
-    await open(page, 'Mist rail')
+  'bench-table': async (page) => {
+    await open(page, 'Trellis arch')
     await station(page, 'Path').click()
-    await page.getByRole('textbox', { name: 'bend radius of node 6', exact: true }).fill('140')
-    await page.keyboard.press('Enter')
-    await page.getByText('The bend at node 6 does not fit').waitFor()
+    await page.getByRole('button', { name: 'Choose bend 2' }).click()
+    await page.getByRole('slider', { name: 'Turn of the plane of bend 2' }).waitFor()
   },
 }
 

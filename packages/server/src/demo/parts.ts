@@ -1,5 +1,6 @@
 import { bailFront, pottingBoard, ventLamp } from './body-parts.ts'
 import {
+  bendEntry,
   nodeEntry,
   partOnPath,
   type Part,
@@ -134,6 +135,41 @@ const mistRail: Part = partOnPath(
     ],
   },
   { name: 'Copper tube', shape: 'tube', sizes: { diameter: '15', wall: '1' }, material: COPPER },
+)
+
+/** Rows of the trellis arch as they came from the smithy's sheet: straight, turn of the plane, angle, radius. */
+const ARCH_ROWS = [
+  ['150', '0', '15', '80'],
+  ['500', '180', '42', '160'],
+  ['90', '0', '42', '160'],
+  ['90', '0', '42', '160'],
+  ['90', '0', '42', '160'],
+  ['90', '0', '42', '160'],
+  ['500', '180', '15', '80'],
+] as const
+
+/** The trellis arch: its bend table is pasted; it goes straight up from the ground, over and down again. */
+const trellisArch: Part = partOnPath(
+  'Trellis arch',
+  {
+    id: 'path',
+    kind: 'bend-table',
+    name: 'Arch line',
+    aside: false,
+    rows: ARCH_ROWS.map(([length, rotation, angle, radius], i) =>
+      bendEntry(`b${i + 1}`, length, rotation, angle, radius),
+    ),
+    last: '150',
+    x: '0',
+    y: '0',
+    z: '0',
+    heading: '0',
+    rise: '90',
+    roll: '90',
+    first: 'foot',
+    end: 'other',
+  },
+  { name: 'Arch bar', shape: 'round-bar', sizes: { diameter: '12' }, material: STAINLESS },
 )
 
 /** The vine spring: a helix of spring wire. */
@@ -274,6 +310,7 @@ export const DEMO_PARTS: readonly Part[] = [
   trayRim,
   pumpLoom,
   valveWheel,
+  trellisArch,
   drawerBail,
   benchHoop,
   potHook,
