@@ -15,6 +15,7 @@ import { counted } from '../../../../ui/counted.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
 import { tightLength } from '../../../../ui/units.ts'
 import { useBench, useUnits, useSessionState } from '../../context.ts'
+import { BendingPlot } from './BendingPlot.tsx'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 
 /** What the inspector of every path has: its name and bends, the fields of its kind, findings, and what it measures. */
@@ -65,6 +66,7 @@ function PathFigures({ output, stale }: { readonly output: PathGiven; readonly s
           ]}
         />
       </Section>
+      <BendingPlot path={output.path} />
       <Section title="Segments" aside={<span className="figure muted">{units.length.unit}</span>}>
         <table className="figure w-full text-right">
           <thead className="font-sans">
