@@ -47,6 +47,8 @@ export class BenchView {
   private readonly listeners = new Set<() => void>()
   private readonly observer: ResizeObserver
   private cut: Cut | undefined
+  /** Where all is cut through, also while there is nothing to cut. */
+  private cutAt: CutPlane | undefined
   private grown: number | undefined
   private theme: Theme
   private frame = 0
@@ -100,7 +102,7 @@ export class BenchView {
       if (!this.fitted) this.look('Isometric')
     }
     if (this.grown !== undefined) this.bodies.grow(this.grown)
-    if (this.cut) this.setCut(this.cut.at)
+    if (this.cutAt) this.setCut(this.cutAt)
     this.redraw()
   }
 
@@ -163,6 +165,7 @@ export class BenchView {
 
   /** Cuts through everything in a plane, or no longer. */
   setCut(at: CutPlane | undefined): void {
+    this.cutAt = at
     if (this.cut) {
       this.scene.remove(this.cut.group)
       this.cut.dispose(this.spent)
