@@ -89,10 +89,8 @@ export function BendingPlot({ path }: { readonly path: Path }) {
     )
   }
   return (
-    <Section
-      title="How it bends"
-      aside={<span className="figure muted">{i === undefined ? '' : said(i)}</span>}
-    >
+    <Section title="How it bends">
+      <p className="figure min-h-5 text-right muted">{i === undefined ? '' : said(i)}</p>
       <div className="flex flex-col gap-2">
         {plot('Curvature', along.curvature, false)}
         {twists && plot('Torsion', along.torsion, true)}
