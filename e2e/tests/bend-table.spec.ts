@@ -59,7 +59,6 @@ test('a bend table is pasted, its shape is seen, and a bend is turned in the pic
   await page.keyboard.press('ArrowRight')
   await expect(bendCell(page, 'turn of the plane', 'bend 3')).toHaveValue(String(turned + 1))
   await expect(figure(page, 'Path length')).toHaveText(`${exact.toFixed(3)} mm`)
-  if (process.env.FLEXUM_LOOK) await page.screenshot({ path: process.env.FLEXUM_LOOK })
 
   // Typed among the nodes, these lead again.
   await show(page, 'Nodes')

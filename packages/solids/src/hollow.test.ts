@@ -338,7 +338,7 @@ describe('a wall of other bodies', () => {
       expect((volume(...of) - volume(...of, wall('slab'))) / (11 * ring)).toBeCloseTo(1, 5)
     }
   })
-  it('of a rounded outline whose corners are no larger than the wall', () => {
+  it('of a round outline', () => {
     const of: Step[] = [roundAt('dot', 0, 0, 10), extrudedStep('slab', 'dot')]
     expect((volume(...of) - volume(...of, wall('slab'))) / (Math.PI * 64 * 6)).toBeCloseTo(1, 6)
   })

@@ -12,7 +12,7 @@ export interface BendingAlong {
 }
 
 /** Looks at a stretch whose curvature changes, at the least; all of them are about this many. */
-const FEWEST = 8
+const FEWEST = 2
 const LOOKS = 600
 
 /** Curvature and torsion along a path; exact at each look, and evenly between the ends of what changes all along. */

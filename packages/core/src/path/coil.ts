@@ -147,9 +147,9 @@ function endPieces(e: CoilEnd, g: Segment, side: 'start' | 'end', up: number): R
   const pieces: Segment[] = []
   let [place, direction] = [at, way]
   if (e.kind === 'hook') {
-    if (!(e.radius > 0)) return fail(fault('helix.hook', 'the radius of a hook must be above 0'))
+    if (!(e.radius > 0)) return fail(fault(`helix.${side}-radius`, 'the radius of a hook must be above 0'))
     if (!(e.angle > 0 && e.angle <= TURN))
-      return fail(fault('helix.hook', 'a hook bends by more than 0° and at most 360°'))
+      return fail(fault(`helix.${side}-angle`, 'a hook bends by more than 0° and at most 360°'))
     const axis: Vec3 = [0, 0, up]
     const inward = vec3.unit(vec3.addScaled(axis, way, -vec3.dot(axis, way)))
     const centre = vec3.addScaled(at, inward, e.radius)
@@ -158,7 +158,7 @@ function endPieces(e: CoilEnd, g: Segment, side: 'start' | 'end', up: number): R
     place = segmentPoint(arc, arc.length)
     direction = segmentTangent(arc, arc.length)
   }
-  if (!(e.length >= 0)) return fail(fault('helix.end', 'the straight at an end is 0 or longer'))
+  if (!(e.length >= 0)) return fail(fault(`helix.${side}-length`, 'the straight at an end is 0 or longer'))
   if (e.length > 0) pieces.push(lineSegment(place, direction, e.length))
   return ok(side === 'end' ? pieces : pieces.map(reverseSegment).reverse())
 }

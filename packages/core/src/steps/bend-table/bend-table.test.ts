@@ -28,7 +28,7 @@ import {
 import { createEvaluator, endAsStart } from '../../evaluate/index.ts'
 import { pathPoint, type PathNode } from '../../path/index.ts'
 import { vec3 } from '../../space/index.ts'
-import { bendFiguresOf } from './figures.ts'
+import { bendFiguresOf, meetingPointsOf } from './figures.ts'
 
 const fresh = freshStep(emptyPart('T'), 'bend-table', { id: 'path' })
 const table: BendTableStep = fresh.ok ? (fresh.value as BendTableStep) : undefined!
@@ -81,6 +81,12 @@ describe('a path from a bend table', () => {
       ['bends.length', 'last'],
     ])
     expect(r.findings[1]!.message).toContain('To turn the other way, turn its plane by 180°')
+  })
+  it('is turned at its first bend where it begins, whatever that row says, also once the row before it is gone', () => {
+    const [first] = table.rows
+    const turned = { ...table, rows: [{ ...first!, rotation: '70' }] }
+    const [a, b] = [made(partWith(table)).path, made(partWith(turned)).path]
+    expect(pathPoint(b, b.length)).toEqual(pathPoint(a, a.length))
   })
   it('may be half a turn or more, and have no bend at all', () => {
     const hook = { ...table, rows: [{ ...table.rows[0]!, angle: '270' }] }
@@ -210,6 +216,7 @@ describe('which of both leads', () => {
   })
   it('a bend of half a turn has no meeting point, and the nodes cannot lead', () => {
     const hook = { ...table, rows: [{ ...table.rows[0]!, angle: '180' }] }
-    expect(worked(partWith(hook)).steps[0]!.output!.path!.nodes[1]!.corner.tangent).toBe(Infinity)
+    expect(meetingPointsOf(worked(partWith(hook)).steps[0]!.output!)).toBeUndefined()
+    expect(meetingPointsOf(worked(partWith(table)).steps[0]!.output!)).toHaveLength(3)
   })
 })

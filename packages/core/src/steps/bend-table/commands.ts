@@ -2,7 +2,6 @@ import { fail, fault, ok, type Id, type Result } from '../../base/index.ts'
 import {
   LIMITS,
   nodeEntry,
-  stepOf,
   type BendEntry,
   type BendFigures,
   type BendTableStep,
@@ -205,8 +204,9 @@ export const letNodesLead: Command<{
   step: Id
   points: readonly NodePlace[]
 }> = (part, { step: id, points }) => {
-  const step = stepOf(part, id)
-  if (step?.kind !== 'bend-table') return stepOfKind(part, id, 'bend-table') as Result<never>
+  const found = stepOfKind(part, id, 'bend-table')
+  if (!found.ok) return found
+  const step = found.value
   const length = lengthIn(part.units.length.unit)
   const { name, aside } = step
   const nodes = points.map((p): NodeEntry => {

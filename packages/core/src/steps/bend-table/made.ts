@@ -18,9 +18,15 @@ export const bendTableMaker: StepMaker<BendTableStep> = {
       rise: figure('rise'),
       roll: figure('roll'),
     })
-    const rows = step.rows.map((r): Bend => {
+    // The first bend is turned where the table begins; what its row says, as when those before it were taken out, counts for nothing.
+    const rows = step.rows.map((r, i): Bend => {
       const of = (column: keyof Bend): number => figure(`rows/${r.id}/${column}`)
-      return { length: of('length'), rotation: of('rotation'), angle: of('angle'), radius: of('radius') }
+      return {
+        length: of('length'),
+        rotation: i === 0 ? 0 : of('rotation'),
+        angle: of('angle'),
+        radius: of('radius'),
+      }
     })
     const table: Bends = { rows, last: figure('last') }
     const wrong = faultsOf(step, table, context)

@@ -55,6 +55,9 @@ describe('a helix', () => {
     expect(at(helix({ endRadius: '-1' }))).toEqual([['helix.endRadius', 'endRadius']])
     expect(at(helix({ turns: '0' }))).toEqual([['helix.turns', 'turns']])
     expect(at(helix({ by: 'pitch-height', height: '-5' }))).toEqual([['helix.turns', 'height']])
+    expect(at(helix({ ends: { start: { kind: 'hook', radius: '5', angle: '0', length: '0' } } }))).toEqual([
+      ['helix.start-angle', 'ends/start/angle'],
+    ])
     expect(at(helix({ closed: { start: '4', end: '4', rise: '2' } }))).toEqual([
       ['helix.closed', 'closed/start'],
     ])

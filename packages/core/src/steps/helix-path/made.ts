@@ -37,8 +37,10 @@ export const helixPathMaker: StepMaker<HelixPathStep> = {
     if (!built.ok) {
       const { code, message } = built.fault
       const sentence = `${message.charAt(0).toUpperCase()}${message.slice(1)}.`
+      const [, side, size] = /^helix\.(start|end)-(\w+)$/.exec(code) ?? []
+      const field = side ? `ends/${side}/${size}` : FIELDS[code]
       return unbuilt(
-        refusal(step, 'path', code, sentence, FIELDS[code] ?? (by.includes('turns') ? 'turns' : 'height')),
+        refusal(step, 'path', code, sentence, field ?? (by.includes('turns') ? 'turns' : 'height')),
       )
     }
     return pathEvaluation(step, built.value, context)

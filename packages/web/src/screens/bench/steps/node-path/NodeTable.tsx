@@ -62,8 +62,9 @@ const NO_FAULTS = new Map()
 /** Why there is no bend table to follow from the nodes, if there is none. */
 export function useNoBends(step: NodePathStep): string | undefined {
   const output = useSessionState((s) => stepResult(s.result, step.id)?.output)
+  const table = useMemo(() => output && bendFiguresOf(output), [output])
   if (step.closed) return 'A closed path has no bend table: open it.'
   if (!output) return 'There is no bend table yet: the nodes make no path.'
   if (output.table?.notBendable !== undefined) return `No bend table: ${output.table.notBendable}.`
-  return bendFiguresOf(output) ? undefined : 'These nodes have no bend table.'
+  return table ? undefined : 'These nodes have no bend table.'
 }
