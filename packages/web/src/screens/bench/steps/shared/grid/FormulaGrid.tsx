@@ -1,5 +1,5 @@
-import { useVirtualizer } from '@tanstack/react-virtual'
-import { useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { defaultRangeExtractor, useVirtualizer } from '@tanstack/react-virtual'
+import { Fragment, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { FILES_IN } from '@flexum/core/files'
 import { formulaText, type Formula } from '@flexum/core/units'
@@ -74,6 +74,12 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
     getScrollElement: () => grid.current?.closest('aside') ?? null,
     estimateSize: () => HEIGHT,
     overscan: BESIDE,
+    // What is being typed stays on the page, wherever it is scrolled to.
+    rangeExtractor: (range) => {
+      const at = editing ? lines.findIndex((l) => l.id === editing.id) : -1
+      const rows = defaultRangeExtractor(range)
+      return at < 0 || rows.includes(at) ? rows : [...rows, at].sort((a, b) => a - b)
+    },
     scrollMargin: grid.current?.offsetTop ?? 0,
   })
   const find = ([row, column]: Cell): HTMLInputElement | null | undefined =>
@@ -159,9 +165,14 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
     }),
     [session, step],
   )
-  const seen = lines.length > MANY ? rows.getVirtualItems() : undefined
-  const before = seen?.[0] ? seen[0].start - rows.options.scrollMargin : 0
-  const after = seen?.at(-1) ? rows.getTotalSize() - (seen.at(-1)!.end - rows.options.scrollMargin) : 0
+  const margin = rows.options.scrollMargin
+  const seen =
+    lines.length > MANY
+      ? rows
+          .getVirtualItems()
+          .map(({ index, start, end }) => ({ index, from: start - margin, to: end - margin }))
+      : lines.map((_, index) => ({ index, from: 0, to: 0 }))
+  const left = lines.length > MANY ? rows.getTotalSize() - (seen.at(-1)?.to ?? 0) : 0
   return (
     <>
       <table ref={grid} className="figure w-full" aria-label={label} aria-rowcount={lines.length + 1}>
@@ -179,25 +190,27 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
           </tr>
         </thead>
         <tbody>
-          {before > 0 && <Gap height={before} />}
-          {(seen?.map((s) => s.index) ?? lines.map((_, i) => i)).map((row) => {
+          {seen.map(({ index: row, from }, i) => {
             const of = lines[row]!
+            const gap = from - (seen[i - 1]?.to ?? 0)
             return (
-              <GridRow
-                key={of.id}
-                line={of}
-                columns={columns}
-                row={row}
-                state={of.id === chosen ? 'chosen' : of.id === pointed ? 'pointed' : ''}
-                wrong={faults.has(of.id)}
-                bad={faults.get(of.id)?.columns.join(' ') ?? ''}
-                editing={editing?.id === of.id ? editing.column : undefined}
-                display={part.units.length}
-                actions={actions}
-              />
+              <Fragment key={of.id}>
+                {gap > 0 && <Gap height={gap} />}
+                <GridRow
+                  line={of}
+                  columns={columns}
+                  row={row}
+                  state={of.id === chosen ? 'chosen' : of.id === pointed ? 'pointed' : ''}
+                  wrong={faults.has(of.id)}
+                  bad={faults.get(of.id)?.columns.join(' ') ?? ''}
+                  editing={editing?.id === of.id ? editing.column : undefined}
+                  display={part.units.length}
+                  actions={actions}
+                />
+              </Fragment>
             )
           })}
-          {after > 0 && <Gap height={after} />}
+          {left > 0 && <Gap height={left} />}
         </tbody>
       </table>
       <p
