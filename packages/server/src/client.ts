@@ -4,7 +4,7 @@ import type { Api } from './app.ts'
 /** What the API's answers hold. */
 export type { PartHead, RackRow } from './services/parts.ts'
 export type { LibraryRow, SectionVersion } from './services/sections.ts'
-export type { MaterialRow, StockRow } from './db/catalogue-queries.ts'
+export type { BenderRow, MaterialRow, StockRow } from './db/catalogue-queries.ts'
 export type { RevisionRow } from './db/part-queries.ts'
 
 /** The API's typed client. */

@@ -20,6 +20,15 @@ export function freshStep<K extends StepKindName>(
         return given.includes(gives) && !(without && given.includes(without))
       })?.id,
     all: (gives) => steps.filter((s) => kindOf(s).gives.includes(gives)).map((s) => s.id),
+    inputOf(of, gives) {
+      const step = steps.find((s) => s.id === of)
+      return (
+        step &&
+        kindOf(step)
+          .inputs(step)
+          .find((i) => i.gives === gives)?.id
+      )
+    },
     isBetweenFaces: (of) => steps.some((s) => s.id === of && kindOf(s).isBetweenFaces === true),
     ids: (prefix) => countingIds(prefix, [...idsIn(part), id]),
   }

@@ -134,7 +134,22 @@ export {
 } from '../steps/run/typed-ends.ts'
 export { COPY_AXES, MIRROR_PLANES, type CopiesEntry } from '../steps/shared/typed-copies.ts'
 export type { FreeStrand, StrandsEntry } from '../steps/run/typed-strands.ts'
-export type { BlankStep } from '../steps/blank/typed.ts'
+export type { BendShare, BlankStep, ShareRow } from '../steps/blank/typed.ts'
+export {
+  BENDER_SIZES,
+  FIRST_BENDER,
+  FIRST_RULES,
+  FORMING_RULES,
+  SPRINGBACKS,
+  type BenderEntry,
+  type BenderSize,
+  type DieEntry,
+  type FormingRule,
+  type FormingRules,
+  type FormingStep,
+  type SpringbackBy,
+  type TrialEntry,
+} from '../steps/forming/typed.ts'
 export { freshStep } from './fresh.ts'
 export { LIMITS } from './limits.ts'
 export { deeperThan, readPart, readPartText, writePart } from './read.ts'

@@ -44,6 +44,7 @@ export const CAPABILITIES = [
   'pieces',
   'table',
   'blank',
+  'forming',
   'figures',
 ] as const
 export type Capability = (typeof CAPABILITIES)[number]
@@ -69,6 +70,8 @@ export interface Around {
   last(gives: Capability, without?: Capability): Id | undefined
   /** All steps before that give something, in their order. */
   all(gives: Capability): readonly Id[]
+  /** The step that a step builds on for something of it. */
+  inputOf(id: Id, gives: Capability): Id | undefined
   /** Whether a step's path lies between the faces of a body. */
   isBetweenFaces(id: Id): boolean
   /** Unused ids of a prefix, one after the other. */
@@ -123,7 +126,7 @@ export interface StepKind<S extends StepBase> {
   /** For what gives a path: the same travelled the other way; what is typed from its start on needs to be told where it then begins. */
   reversed?(step: S, begins?: PathStart): S | undefined
   /** The step as it must be to stay where it was when a path that it goes along is travelled the other way. */
-  turnedWith?(step: S, path: Id): S
+  turnedWith?(step: S, path: Id, all: readonly StepBase[]): S
 }
 
 /** Passes the named fields of an object through `visit`; the same object if nothing changed. */

@@ -1,5 +1,8 @@
 import { changeBroughtBody } from '../steps/brought-body/commands.ts'
 import { changeRun } from '../steps/run/commands.ts'
+import { changeForming } from '../steps/forming/commands.ts'
+import { shiftNodes } from '../steps/node-path/commands.ts'
+import { splitBend } from '../steps/bend-table/commands.ts'
 import type { Command } from './command.ts'
 import { setFormula } from './fields.ts'
 import { addStep } from './steps.ts'
@@ -12,6 +15,9 @@ const COMMANDS = {
   'change-brought-body': changeBroughtBody,
   'pick-instead': pickInstead,
   'add-step': addStep,
+  'change-forming': changeForming,
+  'shift-nodes': shiftNodes,
+  'split-bend': splitBend,
 } as const
 
 /** A command by its name with what it is told, as findings carry them. */

@@ -13,6 +13,6 @@ export const reversePath: Command<{ step: Id; begins?: PathStart }> = (part, arg
   const turned = withStep(part, reversed)
   return ok({
     ...turned,
-    steps: mapSame(turned.steps, (s): Step => kindOf(s).turnedWith?.(s, args.step) ?? s),
+    steps: mapSame(turned.steps, (s): Step => kindOf(s).turnedWith?.(s, args.step, turned.steps) ?? s),
   })
 }

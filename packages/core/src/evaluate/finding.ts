@@ -1,5 +1,5 @@
 import type { Id } from '../base/index.ts'
-import type { BroughtBodyStep, RunStep, Station, Step } from '../document/index.ts'
+import type { BroughtBodyStep, FormingStep, RunStep, Station, Step } from '../document/index.ts'
 import type { Formula } from '../units/index.ts'
 
 /** `blocks`: there is no sound result. `warns`: there is one, and the shop will not like it. `notes`: good to know. */
@@ -27,6 +27,24 @@ export type Change =
         readonly choices: Partial<Pick<BroughtBodyStep, 'unit' | 'mended'>>
       }
     }
+  | {
+      readonly do: 'change-forming'
+      readonly with: {
+        readonly step: Id
+        readonly choices: Partial<Pick<FormingStep, 'fromEnd'>> & {
+          readonly order?: FormingStep['order'] | undefined
+        }
+      }
+    }
+  | {
+      readonly do: 'shift-nodes'
+      readonly with: {
+        readonly step: Id
+        readonly nodes: readonly Id[]
+        readonly by: readonly [number, number, number]
+      }
+    }
+  | { readonly do: 'split-bend'; readonly with: { readonly step: Id; readonly row: Id } }
   | {
       readonly do: 'change-run'
       readonly with: {

@@ -24,6 +24,11 @@ const FIGURES: { readonly [C in Capability]: (given: Given<C>) => Figures } = {
   pieces: (pieces) => ({ length: pieces.flatMap((p) => [p.from, p.to]) }),
   table: ({ table }) => ({ 'bend table': table ? [...table.rows.map((r) => r.length), table.last] : [] }),
   blank: ({ developed, cut, mass }) => ({ length: [developed.length, cut], mass }),
+  forming: ({ bends, program }) => ({
+    angle: bends.map((b) => b.set),
+    radius: bends.flatMap((b) => [b.tool, b.got]),
+    time: program.time,
+  }),
   figures: (figures) => ({ size: figures.values() }),
 }
 

@@ -26,8 +26,8 @@ function withEnds(blank: BlankGiven, met: readonly MeetingGiven[]): BlankGiven {
   const tips = { ...blank.tips }
   for (const { side } of met) tips[side] = 0
   const cut = cutLength(blank.developed.length + tips.start + tips.end + fitted, {
-    start: blank.startAllowance,
-    end: blank.endAllowance,
+    start: blank.startAllowance + blank.cutOff.start,
+    end: blank.endAllowance + blank.cutOff.end,
     step: blank.roundUp,
   })
   return { ...blank, tips, fitted, cut, mass: blank.mass * (cut / blank.cut) }

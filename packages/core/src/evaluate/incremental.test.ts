@@ -34,6 +34,7 @@ function begun(seed: number): Part {
     'halved',
     'holes',
     'meeting',
+    'forming',
   ] as const)
     put(kind)
   // These wait for something to be picked, and all after them for them.

@@ -16,6 +16,8 @@ export type {
   BlankGiven,
   CarriedGiven,
   FieldResult,
+  FormedBend,
+  FormingGiven,
   HoleMark,
   Leftover,
   MeetingGiven,
@@ -31,6 +33,7 @@ export type {
   Strand,
 } from './output.ts'
 export type { ComingBody, Body, BodyFigures, BodyMaterial, EndMade, Origin, Origins, Solid } from './body.ts'
+export { barAt, barBody } from '../steps/forming/bar-body.ts'
 export { bendFiguresOf, endAsStart, meetingPointsOf } from '../steps/bend-table/figures.ts'
 export { addMaker } from '../steps/made.ts'
 export { formulaBound, shortBound, type StepContext, type StepEvaluation, type StepMaker } from './kind.ts'

@@ -8,7 +8,18 @@ import type {
   StockShape,
   TurningName,
 } from '../document/index.ts'
-import type { BendTable, Developed } from '../forming/index.ts'
+import type {
+  Bar,
+  BendEffects,
+  BenderSizes,
+  BendRow,
+  BendTable,
+  Clash,
+  Developed,
+  LimitedBend,
+  Program,
+  TrialFit,
+} from '../forming/index.ts'
 import type { CornerResult, Path, PathAnalysis, PlaneFrame } from '../path/index.ts'
 import type { Outline, Section, SectionProperties } from '../profile/index.ts'
 import type { Gap, LooseEnd, SketchEntity, SketchRegion } from '../sketch/index.ts'
@@ -165,6 +176,8 @@ export interface BlankGiven {
   readonly tips: CarriedGiven['tips']
   readonly startAllowance: number
   readonly endAllowance: number
+  /** What holds it while it is bent, and is cut off after. */
+  readonly cutOff: { readonly start: number; readonly end: number }
   /** The cut length is a multiple of this; of any length at 0. */
   readonly roundUp: number
   /** What ends that meet something add, each to the furthest point of its cut; below 0 they take off. */
@@ -174,6 +187,41 @@ export interface BlankGiven {
   readonly cut: number
   /** Mass of the sawn bar. */
   readonly mass: number
+}
+
+/** A bend as it is made. Radii are those of the centreline, mm; angles rad. */
+export interface FormedBend extends LimitedBend {
+  readonly row: BendRow
+  /** The tool that it is bent over, the angle it is bent to, and the radius it springs to. */
+  readonly tool: number
+  readonly set: number
+  readonly got: number
+  /** Depth of its neutral fibre, as a share of the section's; the straight bar that goes into it. */
+  readonly share: number
+  readonly developed: number
+  readonly effects: BendEffects
+}
+
+/** How a blank is bent. */
+export interface FormingGiven {
+  readonly run: Id
+  readonly blank: Id
+  /** In the order of the bend table. */
+  readonly bends: readonly FormedBend[]
+  /** Straights of the bend table: one before each bend, one after the last. */
+  readonly straights: readonly number[]
+  /** What the trial bends say; undefined without any. */
+  readonly fit: TrialFit | undefined
+  /** The end of the path is bent first. */
+  readonly fromEnd: boolean
+  /** From the end that is bent first, with what is held beyond the part. */
+  readonly bar: Bar
+  readonly program: Program
+  /** Radius of the circle round the section by which collisions are looked for, mm. */
+  readonly reach: number
+  readonly sizes: BenderSizes
+  /** Undefined until they were looked for, or where that is too much. */
+  readonly clashes: readonly Clash[] | undefined
 }
 
 /**
@@ -198,6 +246,7 @@ export interface StepOutput {
   readonly pieces?: readonly Piece[]
   readonly table?: Bending
   readonly blank?: BlankGiven
+  readonly forming?: FormingGiven
   /** Figures that formulas of later steps see by name, internal units, by the id of the name. */
   readonly figures?: ReadonlyMap<Id, number>
 }

@@ -62,6 +62,7 @@ const GIVEN_WORDS: Readonly<Record<Capability, string>> = {
   pieces: 'run',
   table: 'bend table',
   blank: 'blank',
+  forming: 'way of bending',
   figures: 'figure',
 }
 
@@ -162,6 +163,7 @@ const CHEAPER: Readonly<Record<Step['kind'], string>> = {
   meeting: 'A plainer body to meet would fit.',
   run: 'A shorter path, fewer turns, less twist, fewer strands or a formula with fewer waves would fit.',
   blank: 'A shorter path would fit.',
+  forming: 'Fewer bends would fit.',
 }
 
 /** A step that asked for more work than it may, or than the steps before it left of what the whole part may. */

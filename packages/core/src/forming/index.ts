@@ -17,4 +17,37 @@ export {
   type BlankAllowances,
   type Developed,
   type DevelopedBend,
+  type ShareOf,
 } from './developed.ts'
+export { barLength, barOf, otherEnd, zonesOf, type Bar, type BarBend, type BarZone } from './bar.ts'
+export {
+  holding,
+  standing,
+  type BenderPart,
+  type BenderShape,
+  type BenderSizes,
+  type Obstacle,
+} from './bender-shapes.ts'
+export { clashesOf, isLaidIn, type Clash } from './clashes.ts'
+export {
+  breachesOf,
+  effectsOf,
+  type BendEffects,
+  type Breach,
+  type LimitedBend,
+  type Limits,
+} from './limits.ts'
+export { allBent, momentAt, partBent, timeOf, type Moment, type PartBent } from './part-bent.ts'
+export { programOf, type Move, type Program, type Speeds } from './program.ts'
+export { neutralShare, type NeutralShare } from './shares.ts'
+export { overbend, springbackRatio, sprungRadius, toolRadius, type Springy } from './springback.ts'
+export {
+  outerStrain,
+  ovality,
+  radiusForOvality,
+  radiusForStrain,
+  radiusForThinning,
+  wallThinning,
+  type InBend,
+} from './stretch.ts'
+export { fitTrials, radiusGot, radiusOfTool, setAngle, type Trial, type TrialFit } from './trial-fit.ts'

@@ -22,3 +22,4 @@ export {
 export { packMesh, unpackMesh, type BareMesh, type PackedMesh } from './packed.ts'
 export { hatchSlice, planeSquareTo, sliceMesh, type CutPlane, type Slice } from './slice.ts'
 export { measureBetween, type Measured, type Picked } from './measure.ts'
+export { segmentDistance } from './segment-distance.ts'

@@ -1,5 +1,6 @@
 import type { Step, StepBase, StepKindName } from '../document/index.ts'
 import type { StepMaker } from '../evaluate/kind.ts'
+import { formingMaker } from './forming/made.ts'
 import { blankMaker } from './blank/made.ts'
 import { broughtBodyMaker } from './brought-body/made.ts'
 import { blendedMaker } from './blended/made.ts'
@@ -45,6 +46,7 @@ const OWN: { readonly [K in StepKindName]: StepMaker<Extract<Step, { kind: K }>>
   pushed: pushedMaker,
   'edge-path': edgePathMaker,
   blank: blankMaker,
+  forming: formingMaker,
 }
 
 type AnyMaker = StepMaker<Step>

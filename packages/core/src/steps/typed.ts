@@ -1,5 +1,6 @@
 import type { Id } from '../base/index.ts'
 import type { FormulaVisitor, Input, Station, StepBase, StepKind } from '../document/kind.ts'
+import { formingKind, type FormingStep } from './forming/typed.ts'
 import { blankKind, type BlankStep } from './blank/typed.ts'
 import { broughtBodyKind, type BroughtBodyStep } from './brought-body/typed.ts'
 import { blendedKind, type BlendedStep } from './blended/typed.ts'
@@ -46,6 +47,7 @@ interface StepTypes {
   readonly pushed: PushedStep
   readonly 'edge-path': EdgePathStep
   readonly blank: BlankStep
+  readonly forming: FormingStep
 }
 export type StepKindName = keyof StepTypes
 export type Step = StepTypes[StepKindName]
@@ -72,6 +74,7 @@ const OWN: { readonly [K in StepKindName]: StepKind<StepTypes[K]> } = {
   pushed: pushedKind,
   'edge-path': edgePathKind,
   blank: blankKind,
+  forming: formingKind,
 }
 
 /** A kind as it is kept among all: of some step, and only ever given steps of that kind. */

@@ -41,10 +41,13 @@ export interface Frames {
 }
 
 /** Square turning: frames with no roll about an open path; on a closed one the section meets itself. */
-export function squareFrames(path: Path): Frames {
+export const squareFrames = (path: Path): Frames =>
+  squareFramesFrom(path, startUp(path, segmentTangent(path.segments[0]!, 0)))
+
+/** The same from which way the section's y goes at the start, unit and square to the path. */
+export function squareFramesFrom(path: Path, up0: Vec3): Frames {
   const first = path.segments[0]!
   const t0 = segmentTangent(first, 0)
-  const up0 = startUp(path, t0)
   const { sides, ups, side, up } = carriedAlong(path, vec3.cross(up0, t0), up0)
   const base = { path, turning: 'square', sides, ups } as const
   if (!path.closed) return { ...base, rolls: [] }

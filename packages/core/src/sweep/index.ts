@@ -14,6 +14,7 @@ export {
   wayOn,
   rollAt,
   squareFrames,
+  squareFramesFrom,
   twisted,
   type Frame,
   type Frames,

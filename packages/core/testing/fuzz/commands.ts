@@ -3,6 +3,8 @@ import {
   freshStep,
   idsIn,
   bendEntry,
+  FIRST_BENDER,
+  FIRST_RULES,
   nodeEntry,
   STOCK_SIZES,
   TURNINGS,
@@ -217,6 +219,35 @@ export const TRIES: Readonly<Record<string, Try>> = {
   letNodesLead: through(edit.letNodesLead, (part, r) => ({
     step: idOf(part, r, 'bend-table'),
     points: somePoints(part, r),
+  })),
+  changeBlank: through(edit.changeBlank, (part, r) => ({
+    step: idOf(part, r, 'blank'),
+    choices: r.pick<edit.BlankChoices>([
+      { shares: [{ id: newId(part, 'k'), ratio: formula(r), share: '0.45' }] },
+      { shares: undefined },
+      { each: [{ bend: 'n2', share: formula(r) }] },
+      { cutOff: { start: formula(r), end: '10' } },
+      { cutOff: undefined },
+    ]),
+  })),
+  changeForming: through(edit.changeForming, (part, r) => ({
+    step: idOf(part, r, 'forming'),
+    choices: r.pick<edit.FormingChoices>([
+      { fromEnd: r.chance(0.5) },
+      { springback: r.pick(['none', 'model', 'trials'] as const) },
+      { order: [2, 1] },
+      { order: undefined },
+      { trials: [{ id: newId(part, 't'), radius: '40', set: formula(r), got: '90' }] },
+      { bender: { ...FIRST_BENDER, bothHands: true, dies: [{ id: newId(part, 'd'), radius: formula(r) }] } },
+      { stock: { ...FIRST_RULES, strain: '0.1', smallest: formula(r) } },
+    ]),
+  })),
+  pasteTrials: through(edit.pasteTrials, (part, r) => ({
+    step: idOf(part, r, 'forming'),
+    row: r.below(3),
+    column: r.pick(['radius', 'set', 'got'] as const),
+    cells: [['40', '92', '90'], [formula(r)]],
+    newId: countingIds('t', idsIn(part)),
   })),
   changeHelix: through(edit.changeHelix, (part, r) => ({
     step: idOf(part, r, 'helix-path'),

@@ -1,5 +1,7 @@
 import {
   bendEntry,
+  FIRST_BENDER,
+  FIRST_RULES,
   freshHole,
   nodeEntry,
   partOnPath,
@@ -45,6 +47,48 @@ function place(r: Random): string {
 
 const size = (r: Random, usual: readonly number[]): string =>
   r.chance(0.04) ? r.pick(WILD) : String(r.pick(usual) + (r.chance(0.2) ? r.pick(NEARLY) : 0))
+
+/** How it is bent, on benders of odd sizes. */
+function randomForming(r: Random): Step {
+  const some = (usual: readonly number[]): string => size(r, usual)
+  return {
+    id: 'forming',
+    kind: 'forming',
+    name: 'Forming',
+    aside: false,
+    run: 'run',
+    blank: 'blank',
+    bender: {
+      ...FIRST_BENDER,
+      bothHands: r.chance(0.5),
+      dies: r.chance(0.3) ? [{ id: 'die', radius: some([5, 8, 10]) }] : [],
+      clamp: some([0, 5, 25]),
+      pressure: some([0, 10]),
+      mostAngle: some([0, 120]),
+      mostFirst: some([0, 50]),
+      bedDepth: some([5, 30, 150]),
+      bedWidth: some([0, 120]),
+      floorDepth: some([50, 900]),
+      clampWidth: some([0, 10, 30]),
+    },
+    stock: {
+      ...FIRST_RULES,
+      smallest: some([0, 8]),
+      strain: some([0, 0.3]),
+      thinning: some([0, 0.2]),
+      strength: some([250, 2000, 50000]),
+    },
+    springback: r.pick(['none', 'model', 'trials'] as const),
+    trials: Array.from({ length: r.below(4) }, (_, i) => ({
+      id: `trial${i}`,
+      radius: some([5, 10]),
+      set: some([31, 62, 93]),
+      got: some([30, 60, 90]),
+    })),
+    fromEnd: r.chance(0.5),
+    ...(r.chance(0.3) ? { order: [2, 1, 3].slice(0, 1 + r.below(3)) } : {}),
+  }
+}
 
 /** A path through places that overlap, touch, double and nearly coincide. */
 function nodePath(r: Random): Step {
@@ -512,6 +556,7 @@ export function randomPart(r: Random): Part {
       ...(drawn ? [randomSketch(r, 'lines')] : []),
       ...(sketched ? [randomSketch(r, 'section')] : []),
       ...steps,
+      ...(r.chance(0.4) ? [randomForming(r)] : []),
       ...(r.chance(0.3) ? bodiesAfter(r, steps.find((s) => s.kind === 'run')?.id) : []),
       ...(r.chance(0.25) ? [sheetAfter(r, path.id, steps.find((s) => s.kind === 'run')?.id)] : []),
     ],

@@ -1,9 +1,10 @@
 import { asc, eq } from 'drizzle-orm'
 import type { Queries } from './open.ts'
-import { materials, stock } from './schema.ts'
+import { benders, materials, stock } from './schema.ts'
 
 export type MaterialRow = typeof materials.$inferSelect
 export type StockRow = typeof stock.$inferSelect
+export type BenderRow = typeof benders.$inferSelect
 
 export function listMaterials(q: Queries): Promise<MaterialRow[]> {
   return q.select().from(materials).orderBy(asc(materials.name))
@@ -34,4 +35,17 @@ export async function removeStock(q: Queries, id: string): Promise<boolean> {
 /** The bars made of a material. */
 export function barsOf(q: Queries, materialId: string): Promise<StockRow[]> {
   return q.select().from(stock).where(eq(stock.materialId, materialId))
+}
+
+export function listBenders(q: Queries): Promise<BenderRow[]> {
+  return q.select().from(benders).orderBy(asc(benders.name))
+}
+
+/** Sets a row by its id, or adds it. */
+export async function putBender(q: Queries, row: BenderRow): Promise<void> {
+  await q.insert(benders).values(row).onConflictDoUpdate({ target: benders.id, set: row })
+}
+
+export async function removeBender(q: Queries, id: string): Promise<boolean> {
+  return (await q.delete(benders).where(eq(benders.id, id)).returning()).length > 0
 }

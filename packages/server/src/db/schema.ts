@@ -1,4 +1,4 @@
-import type { Look, StockShape } from '@flexum/core/document'
+import type { BenderSize, FormingRule, Look, StockShape } from '@flexum/core/document'
 import { blob, index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 
 /** One row a part; what it looks like now is its revision `revision`. Times are ms since 1970, UTC. */
@@ -71,6 +71,24 @@ export const stock = sqliteTable('stock', {
     .notNull()
     .references(() => materials.id),
   barLengths: text('bar_lengths', { mode: 'json' }).notNull().$type<readonly number[]>(),
+  /** What is known of how it bends; null where nothing is. */
+  forming: text('forming', { mode: 'json' }).$type<StockForming>(),
+})
+
+/** How a stock bends: what it bears by name, its neutral shares by radius over depth, and trial bends (mm, rad). */
+export interface StockForming {
+  readonly rules: Readonly<Record<FormingRule, number>>
+  readonly shares: readonly { readonly ratio: number; readonly share: number }[]
+  readonly trials: readonly { readonly radius: number; readonly set: number; readonly got: number }[]
+}
+
+/** Benders to choose from: sizes, limits and speeds by name (mm, rad, s), and the centreline radii of their dies. */
+export const benders = sqliteTable('benders', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull().unique(),
+  bothHands: integer('both_hands', { mode: 'boolean' }).notNull(),
+  dies: text('dies', { mode: 'json' }).notNull().$type<readonly number[]>(),
+  sizes: text('sizes', { mode: 'json' }).notNull().$type<Readonly<Record<BenderSize, number>>>(),
 })
 
 /** Figures shown on the Rack; undefined where the part does not give them. Lengths mm, mass kg. */

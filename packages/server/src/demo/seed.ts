@@ -1,9 +1,11 @@
 import { createHash, randomUUID } from 'node:crypto'
-import { listMaterials, listStock, putMaterial, putStock } from '../db/catalogue-queries.ts'
+import { listMaterials, listStock, putBender, putMaterial, putStock } from '../db/catalogue-queries.ts'
 import { keepImage } from '../db/image-queries.ts'
 import type { Database, Queries } from '../db/open.ts'
 import { countParts, insertPart } from '../db/part-queries.ts'
 import { insertSection, listSections } from '../db/section-queries.ts'
+import { FIRST_BENDERS } from '../db/first-benders.ts'
+import { DEMO_FORMING } from './forming.ts'
 import { DEMO_MATERIALS, DEMO_STOCK } from './materials.ts'
 import { MOULDING_AT, MOULDING_SCALE, mouldingPicture } from './moulding-picture.ts'
 import { bayCornice, DEMO_PARTS } from './parts.ts'
@@ -19,7 +21,13 @@ export function seed(db: Database, now: () => number = Date.now): Promise<number
     if ((await listMaterials(tx)).length + (await listStock(tx)).length === 0) {
       for (const m of DEMO_MATERIALS) await putMaterial(tx, { ...m })
       for (const s of DEMO_STOCK)
-        await putStock(tx, { ...s, sizes: { ...s.sizes }, barLengths: [...s.barLengths] })
+        await putStock(tx, {
+          ...s,
+          sizes: { ...s.sizes },
+          barLengths: [...s.barLengths],
+          forming: DEMO_FORMING[s.id] ?? null,
+        })
+      for (const b of FIRST_BENDERS) await putBender(tx, { ...b })
     }
     // A library is only filled once: one with everything in the bin is meant to be empty.
     if ((await listSections(tx, false)).length + (await listSections(tx, true)).length === 0) {

@@ -1,10 +1,19 @@
 import { Hono, type Context } from 'hono'
-import { array, lazy, number, object, string } from 'yup'
+import { array, boolean, lazy, mixed, number, object, string, type MixedSchema, type ObjectSchema } from 'yup'
 import { own } from '@flexum/core/base'
-import { LOOKS, STOCK_SIZES, type Look, type StockShape } from '@flexum/core/document'
+import {
+  BENDER_SIZES,
+  FORMING_RULES,
+  LOOKS,
+  STOCK_SIZES,
+  type BenderSize,
+  type FormingRule,
+  type Look,
+  type StockShape,
+} from '@flexum/core/document'
 import { jsonBody, paramsOf } from '../http/input.ts'
 import { problem } from '../http/problem.ts'
-import type { CatalogueService, TableChange } from '../services/catalogue.ts'
+import type { CatalogueService, StockForming, TableChange } from '../services/catalogue.ts'
 
 const byId = paramsOf(
   object({
@@ -41,6 +50,54 @@ const sizesOf = (shape: unknown) => {
     .required('the sizes are missing')
 }
 
+const notBelow0 = (what: string) =>
+  number().strict().min(0, `the ${what} cannot be below 0`).required(`the ${what} is missing`)
+const figuresOf = <K extends string>(names: Readonly<Record<K, unknown>>) =>
+  // The names go by the list, which types of schemas cannot say.
+  object(Object.fromEntries(Object.keys(names).map((n) => [n, notBelow0(n)])))
+    .strict()
+    .noUnknown('there is a figure here that does not belong: ${unknown}') as unknown as ObjectSchema<
+    Record<K, number>
+  >
+
+/** What is known of how a stock bends. */
+const formingOf = lazy((v: unknown) =>
+  v === null || v === undefined
+    ? mixed<StockForming>().nullable().default(null)
+    : object({
+        rules: figuresOf<FormingRule>(FORMING_RULES).required('the limits are missing'),
+        shares: array(
+          object({
+            ratio: above0('ratio'),
+            share: above0('share').lessThan(1, 'a neutral share is below 1'),
+          }).required(),
+        )
+          .strict()
+          .max(40)
+          .required('the neutral shares are missing'),
+        trials: array(
+          object({ radius: above0('radius'), set: above0('angle set'), got: above0('angle got') }).required(),
+        )
+          .strict()
+          .max(60)
+          .required('the trial bends are missing'),
+      }),
+)
+
+const SPEEDS: readonly BenderSize[] = ['feed', 'turn', 'bend']
+
+const bender = object({
+  name,
+  bothHands: boolean().strict().required('it is missing whether it bends to either hand'),
+  dies: array(above0('radius of a die').max(100_000))
+    .strict()
+    .max(60, 'a bender has at most 60 dies')
+    .required('the dies are missing'),
+  sizes: figuresOf<BenderSize>(BENDER_SIZES)
+    .required('the sizes are missing')
+    .test('speeds', 'a speed is above 0', (v) => SPEEDS.every((s) => v[s] > 0)),
+})
+
 const bar = lazy((value: { shape?: unknown } | undefined) =>
   object({
     name,
@@ -58,6 +115,7 @@ const bar = lazy((value: { shape?: unknown } | undefined) =>
       .min(1, 'stock needs at least one bar length')
       .max(20)
       .required('the bar lengths are missing'),
+    forming: formingOf as unknown as MixedSchema<StockForming | null>,
   }).required(),
 )
 
@@ -86,7 +144,18 @@ export function catalogueRoutes(catalogue: CatalogueService) {
     )
     .put('/stock/:id', byId, jsonBody(bar), async (c) => {
       const body = c.req.valid('json')
-      return answer(c, await catalogue.putStock({ id: c.req.valid('param').id, ...body }))
+      return answer(
+        c,
+        await catalogue.putStock({ ...body, id: c.req.valid('param').id, forming: body.forming ?? null }),
+      )
     })
+    .get('/benders', async (c) => c.json({ benders: await catalogue.benders() }, 200))
+    .put('/benders/:id', byId, jsonBody(bender), async (c) => {
+      const body = c.req.valid('json')
+      return answer(c, await catalogue.putBender({ id: c.req.valid('param').id, ...body }))
+    })
+    .delete('/benders/:id', byId, async (c) =>
+      answer(c, await catalogue.removeBender(c.req.valid('param').id)),
+    )
     .delete('/stock/:id', byId, async (c) => answer(c, await catalogue.removeStock(c.req.valid('param').id)))
 }

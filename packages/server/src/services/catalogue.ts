@@ -2,16 +2,22 @@ import { STOCK_TITLES, type StockShape } from '@flexum/core/document'
 import { stockSection } from '@flexum/core/profile'
 import {
   barsOf,
+  listBenders,
   listMaterials,
   listStock,
+  putBender,
   putMaterial,
   putStock,
+  removeBender,
   removeMaterial,
   removeStock,
+  type BenderRow,
   type MaterialRow,
   type StockRow,
 } from '../db/catalogue-queries.ts'
 import type { Database } from '../db/open.ts'
+
+export type { StockForming } from '../db/schema.ts'
 
 /** What became of a change to the tables; a refusal says why in words. */
 export type TableChange =
@@ -27,6 +33,7 @@ export function catalogueService(db: Database) {
   return {
     materials: () => listMaterials(db.read),
     stock: () => listStock(db.read),
+    benders: () => listBenders(db.read),
 
     putMaterial: (row: MaterialRow): Promise<TableChange> =>
       db.write(async (tx) => {
@@ -47,6 +54,17 @@ export function catalogueService(db: Database) {
         await putStock(tx, { ...row, barLengths: [...row.barLengths].sort((a, b) => a - b) })
         return done
       }),
+
+    putBender: (row: BenderRow): Promise<TableChange> =>
+      db.write(async (tx) => {
+        const other = (await listBenders(tx)).find((b) => b.id !== row.id && sameName(b, row))
+        if (other) return refused(`there is a bender called “${other.name}” already`)
+        await putBender(tx, { ...row, dies: [...row.dies].sort((a, b) => a - b) })
+        return done
+      }),
+
+    removeBender: (id: string): Promise<TableChange> =>
+      db.write(async (tx) => ((await removeBender(tx, id)) ? done : { kind: 'missing' })),
 
     removeMaterial: (id: string): Promise<TableChange> =>
       db.write(async (tx) => {

@@ -1,4 +1,4 @@
-import { array, lazy, mixed, number, object, string, ValidationError, type Schema } from 'yup'
+import { array, boolean, lazy, mixed, number, object, string, ValidationError, type Schema } from 'yup'
 import type { Part } from '@flexum/core/document'
 import { ApiError } from './client.ts'
 
@@ -107,17 +107,41 @@ export const materialRows = object({
   ).required(),
 })
 
+const named = (what: string) =>
+  mixed<Record<string, number>>()
+    .required()
+    .test(what, `${what} are numbers`, (v) => Object.values(v as object).every((n) => typeof n === 'number'))
+const figures = (...names: readonly string[]) =>
+  array(object(Object.fromEntries(names.map((n) => [n, figure.required()])))).required()
+
+export const benderRows = object({
+  benders: array(
+    object({
+      id: anId,
+      name: text.defined(),
+      bothHands: boolean().strict().required(),
+      dies: array(figure.required()).required(),
+      sizes: named('sizes'),
+    }),
+  ).required(),
+})
+
 export const stockRows = object({
   stock: array(
     object({
       id: anId,
       name: text.defined(),
       shape: text.required(),
-      sizes: mixed<Record<string, number>>()
-        .required()
-        .test('sizes', 'sizes are numbers', (v) =>
-          Object.values(v as object).every((n) => typeof n === 'number'),
-        ),
+      sizes: named('sizes'),
+      forming: lazy((v: unknown) =>
+        v === null
+          ? mixed().nullable()
+          : object({
+              rules: named('limits'),
+              shares: figures('ratio', 'share'),
+              trials: figures('radius', 'set', 'got'),
+            }),
+      ),
       materialId: anId,
       barLengths: array(figure.required()).required(),
     }),

@@ -42,6 +42,12 @@ export interface Placing {
   readonly picked: readonly Followed[]
 }
 
+/** The bending of a forming step that is played: how far it has come, s. */
+export interface Playing {
+  readonly step: Id
+  readonly time: number
+}
+
 export type SaveState =
   | { readonly kind: 'saved' }
   | { readonly kind: 'unsaved' }
@@ -67,6 +73,7 @@ export interface SessionState {
   readonly picking: Picking | undefined
   /** The bodies are shown as they were before this step, while a key is held. */
   readonly before: Id | undefined
+  readonly playing: Playing | undefined
   readonly revision: number
   readonly save: SaveState
 }
@@ -96,6 +103,8 @@ export interface Session {
   pick(picking: Picking | undefined): void
   /** Shows the bodies as they were before a step, or as they are. */
   showBefore(step: Id | undefined): void
+  /** Shows a moment of the bending in place of the bodies, or no longer. */
+  play(playing: Playing | undefined): void
   /** Takes a part from outside (theirs, after a conflict) as a step that can be undone. */
   replace(part: Part, label: string): void
   cancelWork(): void
@@ -144,6 +153,7 @@ export function createSession(
     placing: undefined,
     picking: undefined,
     before: undefined,
+    playing: undefined,
     revision: restored?.revision ?? head.revision,
     save: { kind: present(history).part === head.part || !restored ? 'saved' : 'unsaved' },
   }))
@@ -258,6 +268,7 @@ export function createSession(
     place: (placing) => store.setState({ placing, picking: undefined }),
     pick: (picking) => store.setState({ picking, placing: undefined }),
     showBefore: (before) => store.setState({ before }),
+    play: (playing) => store.setState({ playing }),
     replace(part, label) {
       const { history: h } = store.getState()
       setHistory(commit(h, { part, selection: present(h).selection, label }))

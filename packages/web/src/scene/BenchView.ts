@@ -5,6 +5,8 @@ import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { Ray } from '../bench/drag.ts'
 import type { ShownBody } from '../bench/results.ts'
 import type { Theme } from '../ui/theme.ts'
+import type { BenderPart, Obstacle } from '@flexum/core/forming'
+import { Bender } from './Bender.ts'
 import { Cut } from './Cut.ts'
 import { Eye, type Lens, type StandardView } from './Eye.ts'
 import { Highlight } from './Highlight.ts'
@@ -44,6 +46,7 @@ export class BenchView {
   private readonly raycaster = new Raycaster()
   private readonly sheetEye = new SheetEye()
   private readonly bodies = new DrawnBodies(this.scene, this.spent)
+  private readonly bender = new Bender(this.scene, this.spent)
   private readonly listeners = new Set<() => void>()
   private readonly observer: ResizeObserver
   private cut: Cut | undefined
@@ -98,11 +101,18 @@ export class BenchView {
     const box = this.bodies.box()
     if (box) {
       // Nothing but the bodies themselves is seen behind a sheet.
-      if (!behind) this.stage.dress(box, this.theme)
+      if (!behind && !this.bender.shown) this.stage.dress(box, this.theme)
       if (!this.fitted) this.look('Isometric')
     }
     if (this.grown !== undefined) this.bodies.grow(this.grown)
     if (this.cutAt) this.setCut(this.cutAt)
+    this.redraw()
+  }
+
+  /** Draws a bender about what is shown, those of its parts struck that are run into; undefined draws none. On its floor nothing stands. */
+  setBender(parts: readonly Obstacle[] | undefined, hit: ReadonlySet<BenderPart>): void {
+    if (parts) this.bender.show(parts, hit, this.theme)
+    else this.bender.clear()
     this.redraw()
   }
 
@@ -380,6 +390,7 @@ export class BenchView {
     this.observer.disconnect()
     this.setCut(undefined)
     this.bodies.dispose()
+    this.bender.clear()
     this.stage.clear()
     this.highlight.clear()
     this.chosen.clear()

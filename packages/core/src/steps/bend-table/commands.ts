@@ -1,5 +1,6 @@
-import { fail, fault, ok, type Id, type Result } from '../../base/index.ts'
+import { countingIds, fail, fault, ok, type Id, type Result } from '../../base/index.ts'
 import {
+  idsIn,
   LIMITS,
   nodeEntry,
   type BendEntry,
@@ -14,6 +15,7 @@ import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
 import { sameFormula } from '../../edit/fields.ts'
 import {
   formatExact,
+  formulaText,
   LENGTH_FACTORS,
   typedFormula,
   type Formula,
@@ -139,6 +141,29 @@ function withoutHeads(cells: readonly (readonly string[])[]): readonly (readonly
     body.some((r) => r.length > BEND_COLUMNS.length) &&
     body.every((r, i) => Number(r[0]) === i + 1 || (i === body.length - 1 && !isNumber(r[0] ?? '')))
   return counts ? body.map((r) => r.slice(1)) : body
+}
+
+/**
+ * Makes two bends of one, with nothing between them: each half its angle. The second takes the first free id that begins as the first.
+ */
+export const splitBend: Command<{ step: Id; row: Id }> = (part, args) =>
+  changeRows(part, args.step, (step) => {
+    const at = step.rows.findIndex((r) => r.id === args.row)
+    const row = step.rows[at]
+    if (!row) return fail(fault('edit.no-bend', `there is no bend "${args.row}" in this table`))
+    if (step.rows.length >= LIMITS.nodes)
+      return fail(fault('edit.too-many', `a table has at most ${LIMITS.nodes} bends`))
+    const angle = halved(row.angle)
+    const id = countingIds('n', idsIn(part))()
+    const half = { ...row, id, length: '0', rotation: '0', angle }
+    return ok({ ...step, rows: step.rows.toSpliced(at, 1, { ...row, angle }, half) })
+  })
+
+/** Half of what a formula comes to: of a plain figure the half, else the formula over 2. */
+function halved(formula: Formula): Formula {
+  const text = formulaText(formula).trim()
+  const value = isNumber(text) ? formatExact(Number(text) / 2) : `(${text}) / 2`
+  return typeof formula === 'string' ? value : { ...formula, text: value }
 }
 
 /** Lets the bends of a path through nodes lead, and changes them. */

@@ -1,9 +1,40 @@
+import type { Id } from '../../base/index.ts'
+import type { PathGiven } from '../../evaluate/output.ts'
+import { bendKey } from '../shared/bend-key.ts'
 import type { Finding } from '../../evaluate/finding.ts'
 import type { BlankStep } from '../../document/index.ts'
-import { cutLength, developedLength } from '../../forming/index.ts'
+import { cutLength, developedLength, neutralShare, type BendRow, type ShareOf } from '../../forming/index.ts'
 import { reachInBend } from '../../sweep/index.ts'
-import { shortLength, type StepMaker } from '../../evaluate/kind.ts'
+import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 import { refusal, unbuilt } from '../shared/refusal.ts'
+
+/** The path that the blank's run goes along. */
+function sourceOf(step: BlankStep, context: StepContext): PathGiven | undefined {
+  const run = context.around.step(step.run)
+  return run?.kind === 'run' ? context.input(run.path, 'path') : undefined
+}
+
+/** The share of each bend: its own, else that of the table, else the one for all. */
+function shareOf(
+  step: BlankStep,
+  context: StepContext,
+  bends: readonly BendRow[],
+  keys: readonly (Id | undefined)[],
+): ShareOf {
+  const table = step.shares?.map((r) => ({
+    ratio: context.number(`shares/${r.id}/ratio`),
+    share: context.number(`shares/${r.id}/share`),
+  }))
+  const one = table ? 0 : context.number('neutral')
+  const own = new Map((step.each ?? []).map((e) => [e.bend, context.number(`each/${e.bend}/share`)]))
+  return (segment, radius, depth) => {
+    const bend = bends.findIndex((b) => segment >= b.segments[0] && segment <= b.segments[1])
+    const key = keys[bend]
+    return (
+      (key === undefined ? undefined : own.get(key)) ?? (table ? neutralShare(table, radius / depth) : one)
+    )
+  }
+}
 
 export const blankMaker: StepMaker<BlankStep> = {
   evaluate(step, context) {
@@ -12,14 +43,27 @@ export const blankMaker: StepMaker<BlankStep> = {
       unbuilt(refusal(step, 'shop', code, message, field))
     const run = context.input(step.run, 'carried')
     const { length: pieces } = context.input(step.run, 'pieces')
-    const k = context.number('neutral')
-    if (!(k > 0 && k < 1)) {
+    const inside = (field: string): boolean => context.number(field) > 0 && context.number(field) < 1
+    const shareFields = [
+      ...(step.shares ? step.shares.map((r) => `shares/${r.id}/share`) : ['neutral']),
+      ...(step.each ?? []).map((e) => `each/${e.bend}/share`),
+    ]
+    const unfit = shareFields.find((f) => !inside(f))
+    if (unfit !== undefined) {
       return refuse(
         'blank.neutral',
         'The neutral line lies inside the section: a share above 0 and below 1 is needed.',
-        'neutral',
+        unfit,
       )
     }
+    const ratios = (step.shares ?? []).map((r) => `shares/${r.id}/ratio`)
+    const unratio = ratios.find((f) => !(context.number(f) > 0))
+    if (unratio !== undefined) return refuse('blank.ratio', 'A ratio of radius to depth is above 0.', unratio)
+    const repeated = ratios.find((f, i) =>
+      ratios.slice(0, i).some((g) => context.number(g) === context.number(f)),
+    )
+    if (repeated !== undefined)
+      return refuse('blank.ratio', 'This ratio stands in the table twice; one share belongs to it.', repeated)
     const [start, end, step_] = ['startAllowance', 'endAllowance', 'roundUp'].map((f) => context.number(f))
     for (const [field, value] of [
       ['startAllowance', start],
@@ -29,7 +73,21 @@ export const blankMaker: StepMaker<BlankStep> = {
       if (value! < 0)
         return refuse(`blank.${field}`, 'Allowances and the rounding step cannot be below 0.', field)
     }
-    const developed = developedLength(run.path, k, (i) => reachInBend(run.carriage, run.section, i))
+    const cutOff = step.cutOff
+      ? { start: context.number('cutOff/start'), end: context.number('cutOff/end') }
+      : { start: 0, end: 0 }
+    if (cutOff.start < 0 || cutOff.end < 0)
+      return refuse(
+        'blank.cutOff',
+        'What is cut off cannot be below 0.',
+        cutOff.start < 0 ? 'cutOff/start' : 'cutOff/end',
+      )
+    const bends = context.input(step.run, 'table').table?.rows ?? []
+    const source = sourceOf(step, context)
+    const keys = bends.map((b) => source && bendKey(b, source))
+    const developed = developedLength(run.path, shareOf(step, context, bends, keys), (i) =>
+      reachInBend(run.carriage, run.section, i),
+    )
     const bad = developed.bends.find((b) => b.neutralRadius <= 0)
     if (bad) {
       return refuse(
@@ -39,8 +97,8 @@ export const blankMaker: StepMaker<BlankStep> = {
     }
     const { tips } = run
     const cut = cutLength(developed.length + tips.start + tips.end, {
-      start: start!,
-      end: end!,
+      start: start! + cutOff.start,
+      end: end! + cutOff.end,
       step: step_!,
     })
     const unsaid = run.corners.filter((c) => !c.chosen)
@@ -62,6 +120,16 @@ export const blankMaker: StepMaker<BlankStep> = {
         },
       ],
     }))
+    const lost = (step.each ?? []).filter((e) => !keys.includes(e.bend)).length
+    if (lost > 0) {
+      findings.push({
+        ...base,
+        id: `${step.id}:each`,
+        severity: 'notes',
+        code: 'blank.each',
+        message: `${lost === 1 ? 'A bend with a neutral share of its own is' : `${lost} bends with neutral shares of their own are`} not there any more; what was typed for it waits until it is.`,
+      })
+    }
     if (pieces > 1) {
       findings.push({
         ...base,
@@ -90,6 +158,7 @@ export const blankMaker: StepMaker<BlankStep> = {
           pieces,
           startAllowance: start!,
           endAllowance: end!,
+          cutOff,
           roundUp: step_!,
           fitted: 0,
           cut,

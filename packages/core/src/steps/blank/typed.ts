@@ -1,4 +1,4 @@
-import { string } from 'yup'
+import { array, lazy, mixed, string } from 'yup'
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import { typedFormula, type Formula } from '../../units/index.ts'
 import {
@@ -6,7 +6,9 @@ import {
   formulaSchema,
   idSchema,
   mapFields,
+  mapSame,
   record,
+  type FormulaVisitor,
   type StepBase,
   type StepKind,
 } from '../../document/kind.ts'
@@ -21,7 +23,59 @@ export interface BlankStep extends StepBase {
   readonly endAllowance: Formula
   /** The cut length is rounded up to a multiple of this; 0 for none. */
   readonly roundUp: Formula
+  /** The share by the ratio of a bend's centreline radius to the section's depth, in place of one for all. */
+  readonly shares?: readonly ShareRow[]
+  /** Bends that have a share of their own. */
+  readonly each?: readonly BendShare[]
+  /** What holds the bar while it is bent and is cut off after: told apart from the allowances, which stay on. */
+  readonly cutOff?: { readonly start: Formula; readonly end: Formula }
 }
+
+export interface ShareRow {
+  readonly id: Id
+  readonly ratio: Formula
+  readonly share: Formula
+}
+
+export interface BendShare {
+  /** The node, the row or the curve that the bend comes from. */
+  readonly bend: Id
+  readonly share: Formula
+}
+
+/** Most rows of a table of shares, and bends with one of their own. */
+const MOST_SHARES = 40
+const MOST_EACH = 1000
+
+const optional = <T>(schema: T) => lazy((v: unknown) => (v === undefined ? mixed() : (schema as never)))
+const sharesSchema = optional(
+  array(record({ id: idSchema, ratio: formulaSchema, share: formulaSchema }))
+    .strict()
+    .min(1, 'a table of neutral shares has a row at least')
+    .max(MOST_SHARES, `a table of neutral shares has at most ${MOST_SHARES} rows`),
+)
+const eachSchema = optional(
+  array(
+    record({
+      bend: idSchema,
+      share: formulaSchema,
+    }),
+  )
+    .strict()
+    .max(MOST_EACH, `at most ${MOST_EACH} bends have a neutral share of their own`),
+)
+const cutOffSchema = optional(record({ start: formulaSchema, end: formulaSchema }))
+
+const mapShare = (row: ShareRow, visit: FormulaVisitor): ShareRow =>
+  mapFields(
+    row,
+    [
+      ['ratio', 'number'],
+      ['share', 'number'],
+    ],
+    `shares/${row.id}/`,
+    visit,
+  )
 
 export const blankKind: StepKind<BlankStep> = {
   kind: 'blank',
@@ -35,11 +89,21 @@ export const blankKind: StepKind<BlankStep> = {
     startAllowance: formulaSchema,
     endAllowance: formulaSchema,
     roundUp: formulaSchema,
+    shares: sharesSchema,
+    each: eachSchema,
+    cutOff: cutOffSchema,
   }),
+  ids: (step) => (step.shares ?? []).map((r) => r.id),
+  placeOf(step, field) {
+    const [, id, column] = /^shares\/([^/]+)\/(.+)$/.exec(field) ?? []
+    const row = step.shares?.findIndex((r) => r.id === id) ?? -1
+    return row < 0 ? undefined : { words: `Row ${row + 1}, ${column}`, node: id! }
+  },
   gives: ['blank'],
   inputs: (step) => [
     { id: step.run, gives: 'carried' },
     { id: step.run, gives: 'pieces' },
+    { id: step.run, gives: 'table' },
   ],
   fresh(base, around) {
     const run = around.last('carried')
@@ -56,16 +120,46 @@ export const blankKind: StepKind<BlankStep> = {
       roundUp: inches ? typedFormula('1/16 in', 'in') : '1',
     })
   },
-  mapFormulas: (step, visit) =>
-    mapFields(
+  turnedWith(step, path, all) {
+    const run = all.find((s) => s.id === step.run) as { readonly path?: Id } | undefined
+    if (run?.path !== path) return step
+    const { startAllowance, endAllowance, cutOff } = step
+    const turned = { ...step, startAllowance: endAllowance, endAllowance: startAllowance }
+    return cutOff ? { ...turned, cutOff: { start: cutOff.end, end: cutOff.start } } : turned
+  },
+  mapFormulas(step, visit) {
+    const plain = mapFields(
       step,
       [
-        ['neutral', 'number'],
+        ...(step.shares ? [] : [['neutral', 'number'] as const]),
         ['startAllowance', 'length'],
         ['endAllowance', 'length'],
         ['roundUp', 'length'],
       ],
       '',
       visit,
-    ),
+    )
+    const shares = step.shares && mapSame(step.shares, (r) => mapShare(r, visit))
+    const each =
+      step.each && mapSame(step.each, (e) => mapFields(e, [['share', 'number']], `each/${e.bend}/`, visit))
+    const cutOff =
+      step.cutOff &&
+      mapFields(
+        step.cutOff,
+        [
+          ['start', 'length'],
+          ['end', 'length'],
+        ],
+        'cutOff/',
+        visit,
+      )
+    const same = shares === step.shares && each === step.each && cutOff === step.cutOff
+    if (same) return plain
+    return {
+      ...plain,
+      ...(shares ? { shares } : {}),
+      ...(each ? { each } : {}),
+      ...(cutOff ? { cutOff } : {}),
+    }
+  },
 }

@@ -8,6 +8,7 @@ import {
 } from '../../document/index.ts'
 import {
   formulaText,
+  formulaUnit,
   formatExact,
   LENGTH_FACTORS,
   namesUsed,
@@ -107,6 +108,38 @@ export const placeNode: Command<{
     }
     return ok(node === nodes[index.value] ? nodes : nodes.map((n, i) => (i === index.value ? node : n)))
   })
+
+/** Moves nodes by the same way, mm: figures are written anew, and what is held by a formula with names goes on from it. */
+export const shiftNodes: Command<{
+  step: Id
+  nodes: readonly Id[]
+  by: readonly [number, number, number]
+}> = (part, args) =>
+  changeNodes(part, args.step, (nodes) => {
+    const moved = new Set(args.nodes)
+    return ok(
+      nodes.map((node) => {
+        if (!moved.has(node.id)) return node
+        let next = node
+        for (const [k, axis] of (['x', 'y', 'z'] as const).entries())
+          if (args.by[k] !== 0) next = withCell(next, axis, shifted(node[axis], args.by[k]!))
+        return next
+      }),
+    )
+  })
+
+/** A formula that comes to so much more, mm. */
+function shifted(formula: Formula, by: number): Formula {
+  const text = formulaText(formula).trim()
+  const own = formulaUnit(formula)
+  const more = Number((by / LENGTH_FACTORS[own]).toFixed(9))
+  if (more === 0) return formula
+  const value =
+    text !== '' && Number.isFinite(Number(text))
+      ? formatExact(Number((Number(text) + more).toFixed(9)))
+      : `(${text}) ${more < 0 ? '-' : '+'} ${formatExact(Math.abs(more))} ${own}`
+  return typeof formula === 'string' ? value : { ...formula, text: value }
+}
 
 /**
  * Lays a block of cells over the table from a row and column on, adding nodes past the end. What is pasted is text in

@@ -4,6 +4,7 @@ import { stationOf, type Step } from '@flexum/core/document'
 import { facesOfBody, facing, frameOnFace, type PartResult } from '@flexum/core/evaluate'
 import { locate, type PlaneFrame } from '@flexum/core/path'
 import type { Picked } from '@flexum/core/space'
+import { playedMoment } from '../../bench/playing.ts'
 import { bodiesBefore } from '../../bench/picking.ts'
 import {
   runView,
@@ -76,13 +77,19 @@ export function ScenePanel({
     [result, before],
   )
   const run = shown?.run
+  const playing = useSessionState((s) => s.playing)
+  const played = useMemo(() => playedMoment(part, result, playing), [part, result, playing])
   const stale = bodies.some((b) => b.stale) || (shown?.stale ?? false)
 
-  useEffect(() => view?.setBodies(bodies), [view, bodies])
+  useEffect(() => {
+    const hit = new Set(played?.clashes.flatMap((c) => (c.with === 'itself' ? [] : c.with)))
+    view?.setBender(played?.bender, hit)
+    view?.setBodies(played?.bodies ?? bodies)
+  }, [view, bodies, played])
   useEffect(() => {
     if (!sheet) view?.faceSheet(undefined)
   }, [view, sheet])
-  useLit(view, shown)
+  useLit(view, played ? undefined : shown)
   const hand = usePicking(view, bodies)
   const figure = sheetFigure(part.steps, result, chosen, hand)
   const close = useCallback(() => {
@@ -164,7 +171,7 @@ export function ScenePanel({
           else view?.turn(...turn)
         }}
       />
-      {view && shown && !sheet && (
+      {view && shown && !sheet && !played && (
         <>
           <div
             className={

@@ -4,6 +4,9 @@ import { useForm, useWatch } from 'react-hook-form'
 import { sizeDimension, STOCK_SIZES, STOCK_TITLES, type StockShape } from '@flexum/core/document'
 import { putStock, type Material, type StockBar } from '../../api/catalogue.ts'
 import { SIZE_LABELS } from '../../ui/sizeLabels.ts'
+import { FORMING_RULES, type FormingRule } from '@flexum/core/document'
+import { RULE_LABELS } from '../../ui/formingLabels.ts'
+import { entryOfForming } from './forming-entry.ts'
 import { barOf, barSchema, entryOfBar, type BarEntry } from './entry.ts'
 import { FormDialog, Row } from './FormDialog.tsx'
 
@@ -23,6 +26,7 @@ export function BarDialog(props: {
         sizes: { diameter: '' },
         materialId: props.materials[0]?.id ?? '',
         lengths: '6000',
+        forming: entryOfForming(undefined),
       }
   const { register, handleSubmit, control, formState } = useForm<BarEntry>({
     defaultValues: first,
@@ -33,6 +37,7 @@ export function BarDialog(props: {
     onSuccess: props.onKept,
   })
   const shape = useWatch({ control, name: 'shape' })
+  const bends = useWatch({ control, name: 'forming.known' })
   const { errors } = formState
   return (
     <FormDialog
@@ -80,6 +85,42 @@ export function BarDialog(props: {
       <Row label="Bar lengths, mm, with commas" fault={errors.lengths?.message}>
         <input className="input input-sm figure text-right" autoComplete="off" {...register('lengths')} />
       </Row>
+      <Row label="How it bends is known" fault={undefined}>
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm justify-self-end"
+          {...register('forming.known')}
+        />
+      </Row>
+      {bends && (
+        <>
+          <p className="muted">A limit of 0 is none.</p>
+          {(Object.keys(FORMING_RULES) as FormingRule[]).map((n) => (
+            <Row
+              key={n}
+              label={RULE_LABELS[n]}
+              fault={
+                (errors.forming?.rules as Record<string, { message?: string }> | undefined)?.[n]?.message
+              }
+            >
+              <input
+                className="input input-sm figure text-right"
+                autoComplete="off"
+                {...register(`forming.rules.${n}`)}
+              />
+            </Row>
+          ))}
+          <Row
+            label="Neutral shares: radius / depth, share; a row a line"
+            fault={errors.forming?.shares?.message}
+          >
+            <textarea className="textarea textarea-sm figure" rows={4} {...register('forming.shares')} />
+          </Row>
+          <Row label="Trial bends: radius, set, got; a row a line" fault={errors.forming?.trials?.message}>
+            <textarea className="textarea textarea-sm figure" rows={4} {...register('forming.trials')} />
+          </Row>
+        </>
+      )}
     </FormDialog>
   )
 }

@@ -2,12 +2,16 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { toast } from 'sonner'
 import {
+  fetchBenders,
   fetchMaterials,
   fetchStock,
+  putBender,
   putMaterial,
   putStock,
+  removeBender,
   removeMaterial,
   removeStock,
+  type BenderOfTable,
   type Material,
   type StockBar,
 } from '../../api/catalogue.ts'
@@ -15,6 +19,9 @@ import { CannotShow } from '../../ui/CannotShow.tsx'
 import { EmptyState } from '../../ui/EmptyState.tsx'
 import { PlacesHeader } from '../PlacesHeader.tsx'
 import { Waiting } from '../../ui/Waiting.tsx'
+import { BenderDialog } from './BenderDialog.tsx'
+import { BendersTable } from './BendersTable.tsx'
+import { RowButtons, TableHead } from './TableParts.tsx'
 import { BarDialog } from './BarDialog.tsx'
 import { barWords, massPerMetre } from './entry.ts'
 import { MaterialDialog } from './MaterialDialog.tsx'
@@ -22,32 +29,33 @@ import { MaterialDialog } from './MaterialDialog.tsx'
 type Editing =
   | { readonly kind: 'bar'; readonly bar: StockBar | undefined }
   | { readonly kind: 'material'; readonly material: Material | undefined }
+  | { readonly kind: 'bender'; readonly bender: BenderOfTable | undefined }
 
 /** The tables of stock bars and materials that profiles are chosen from. Parts keep what they took. */
 export function StockScreen() {
   const queries = useQueryClient()
   const stock = useQuery({ queryKey: ['stock'], queryFn: fetchStock })
   const materials = useQuery({ queryKey: ['materials'], queryFn: fetchMaterials })
+  const benders = useQuery({ queryKey: ['benders'], queryFn: fetchBenders })
   const [editing, setEditing] = useState<Editing>()
   const refresh = (): void => {
     void queries.invalidateQueries({ queryKey: ['stock'] })
     void queries.invalidateQueries({ queryKey: ['materials'] })
+    void queries.invalidateQueries({ queryKey: ['benders'] })
   }
   const tell = (error: Error): void => void toast.error(error.message)
   const takingOut = useMutation({
-    mutationFn: (row: Editing) =>
-      row.kind === 'bar' ? removeStock(row.bar!.id) : removeMaterial(row.material!.id),
+    mutationFn: (row: Editing) => wayOut(row).out(),
     onSuccess: (_, row) => {
       refresh()
-      const name = row.kind === 'bar' ? row.bar!.name : row.material!.name
-      const back = () => (row.kind === 'bar' ? putStock(row.bar!) : putMaterial(row.material!))
+      const { name, back } = wayOut(row)
       toast(`“${name}” is taken out`, {
         action: { label: 'Undo', onClick: () => void back().then(refresh, tell) },
       })
     },
     onError: tell,
   })
-  const failed = stock.error ?? materials.error
+  const failed = stock.error ?? materials.error ?? benders.error
   const byId = new Map(materials.data?.map((m) => [m.id, m]))
   const close = (): void => setEditing(undefined)
   const kept = (): void => {
@@ -58,9 +66,9 @@ export function StockScreen() {
     <div className="flex min-h-full flex-col">
       <PlacesHeader here="stock" />
       <main className="mx-auto w-full max-w-[1232px] flex-1 px-6 py-5">
-        {(stock.isPending || materials.isPending) && <Waiting what="Stock" />}
+        {(stock.isPending || materials.isPending || benders.isPending) && <Waiting what="Stock" />}
         {failed && <CannotShow title="The tables cannot be shown" error={failed} onAgain={refresh} />}
-        {stock.data && materials.data && (
+        {stock.data && materials.data && benders.data && (
           <div className="grid grid-cols-[minmax(0,1.75fr)_minmax(0,1fr)] items-start gap-8">
             <section aria-labelledby="bars">
               <TableHead
@@ -147,8 +155,13 @@ export function StockScreen() {
                 </tbody>
               </table>
               <p className="muted mt-3">
-                Parts keep the sizes and density they took from here; changing a row changes no part.
+                Parts keep the sizes, density and limits they took from here; changing a row changes no part.
               </p>
+              <BendersTable
+                benders={benders.data}
+                onEdit={(bender) => setEditing({ kind: 'bender', bender })}
+                onRemove={(bender) => takingOut.mutate({ kind: 'bender', bender })}
+              />
             </section>
           </div>
         )}
@@ -156,6 +169,7 @@ export function StockScreen() {
       {editing?.kind === 'bar' && (
         <BarDialog bar={editing.bar} materials={materials.data ?? []} onKept={kept} onClose={close} />
       )}
+      {editing?.kind === 'bender' && <BenderDialog bender={editing.bender} onKept={kept} onClose={close} />}
       {editing?.kind === 'material' && (
         <MaterialDialog material={editing.material} onKept={kept} onClose={close} />
       )}
@@ -163,46 +177,24 @@ export function StockScreen() {
   )
 }
 
-function TableHead(props: {
-  readonly id: string
-  readonly title: string
-  readonly count: number
-  readonly add: string
-  onAdd(): void
-}) {
-  return (
-    <div className="mb-2 flex items-baseline gap-3">
-      <h1 id={props.id} className="text-[19px] font-semibold">
-        {props.title}
-      </h1>
-      <span className="figure muted">{props.count}</span>
-      <div className="flex-1" />
-      <button type="button" className="btn btn-sm btn-paper" onClick={props.onAdd}>
-        {props.add}
-      </button>
-    </div>
-  )
-}
-
-function RowButtons(props: { readonly name: string; onEdit(): void; onRemove(): void }) {
-  return (
-    <td className="text-right whitespace-nowrap">
-      <button
-        type="button"
-        className="btn btn-xs btn-ghost"
-        aria-label={`Change ${props.name}`}
-        onClick={props.onEdit}
-      >
-        Change
-      </button>
-      <button
-        type="button"
-        className="btn btn-xs btn-ghost"
-        aria-label={`Take out ${props.name}`}
-        onClick={props.onRemove}
-      >
-        Take out
-      </button>
-    </td>
-  )
+/** How a row is taken out, what it is called, and how it comes back. */
+function wayOut(row: Editing): { readonly name: string; out(): Promise<void>; back(): Promise<void> } {
+  switch (row.kind) {
+    case 'bar': {
+      const bar = row.bar!
+      return { name: bar.name, out: () => removeStock(bar.id), back: () => putStock(bar) }
+    }
+    case 'material': {
+      const material = row.material!
+      return {
+        name: material.name,
+        out: () => removeMaterial(material.id),
+        back: () => putMaterial(material),
+      }
+    }
+    case 'bender': {
+      const bender = row.bender!
+      return { name: bender.name, out: () => removeBender(bender.id), back: () => putBender(bender) }
+    }
+  }
 }

@@ -1,26 +1,12 @@
 import { sizeDimension, STOCK_SIZES, STOCK_TITLES, type StockShape } from '@flexum/core/document'
 import { sectionProperties, stockSection } from '@flexum/core/profile'
-import { formatExact, type DimensionName } from '@flexum/core/units'
+import { formatExact } from '@flexum/core/units'
 import { readFigure } from '../../ui/readFigure.ts'
 import { allOk, fail, fault, ok, type Result } from '@flexum/core/base'
-import { deg } from '@flexum/core/num'
 import { lazy, number, object, string, ValidationError, type InferType, type ObjectSchema } from 'yup'
 import type { Material, StockBar } from '../../api/catalogue.ts'
-
-/** A Yup field for such a text; its error is what the reader of formulas says. */
-const figure = (dimension: DimensionName, what: string, least?: 'above 0' | 'not below 0') =>
-  string()
-    .trim()
-    .required(`the ${what} is missing`)
-    .test('figure', (text, context) => {
-      const read = readFigure(text, dimension)
-      if (!read.ok) return context.createError({ message: `the ${what}: ${read.fault.message}` })
-      if (least === 'above 0' && !(read.value > 0))
-        return context.createError({ message: `the ${what} must be above 0` })
-      if (least === 'not below 0' && read.value < 0)
-        return context.createError({ message: `the ${what} cannot be below 0` })
-      return true
-    })
+import { entryOfForming, formingOf, formingSchema, type FormingEntry } from './forming-entry.ts'
+import { figure, passed, sizeText } from './figures.ts'
 
 /** Bar lengths as typed: lengths with commas or blanks between them that have units only where wanted. */
 export function readLengths(text: string): Result<readonly number[]> {
@@ -51,6 +37,7 @@ export interface BarEntry {
   sizes: Record<string, string>
   materialId: string
   lengths: string
+  forming: FormingEntry
 }
 
 export const barSchema = lazy((value: Partial<BarEntry> | undefined) => {
@@ -74,14 +61,9 @@ export const barSchema = lazy((value: Partial<BarEntry> | undefined) => {
         const read = readLengths(text ?? '')
         return read.ok ? true : context.createError({ message: read.fault.message })
       }),
+    forming: formingSchema,
   }) as unknown as ObjectSchema<BarEntry>
 })
-
-/** A figure that the form has let pass. */
-function passed<T>(read: Result<T>): T {
-  if (!read.ok) throw new Error(read.fault.message)
-  return read.value
-}
 
 export function barOf(id: string, e: BarEntry): StockBar {
   const sizes = STOCK_SIZES[e.shape].map((n: string) => [
@@ -95,25 +77,24 @@ export function barOf(id: string, e: BarEntry): StockBar {
     sizes: Object.fromEntries(sizes),
     materialId: e.materialId,
     barLengths: passed(readLengths(e.lengths)),
+    forming: formingOf(e.forming),
   }
 }
-
-const sizeText = (name: string, value: number): string =>
-  sizeDimension(name) === 'angle' ? `${formatExact(Number(deg(value).toFixed(6)))} deg` : formatExact(value)
 
 export function entryOfBar(bar: StockBar): BarEntry {
   return {
     name: bar.name,
     shape: bar.shape,
-    sizes: Object.fromEntries(Object.entries(bar.sizes).map(([n, v]) => [n, sizeText(n, v)])),
+    sizes: Object.fromEntries(Object.entries(bar.sizes).map(([n, v]) => [n, sizeText(sizeDimension(n), v)])),
     materialId: bar.materialId,
     lengths: bar.barLengths.map(formatExact).join(', '),
+    forming: entryOfForming(bar.forming),
   }
 }
 
 /** Shape and sizes in a few words. */
 export function barWords(bar: StockBar): string {
-  const sizes = STOCK_SIZES[bar.shape].map((n: string) => sizeText(n, bar.sizes[n] ?? 0))
+  const sizes = STOCK_SIZES[bar.shape].map((n: string) => sizeText(sizeDimension(n), bar.sizes[n] ?? 0))
   return `${STOCK_TITLES[bar.shape].toLowerCase()} ${sizes.join(' × ')}`
 }
 

@@ -4,6 +4,9 @@ import { MemoryRouter } from 'react-router'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import * as catalogue from '../../api/catalogue.ts'
 import { barOf, entryOfBar, entryOfMaterial, materialOf, massPerMetre, readLengths } from './entry.ts'
+import { BENDER_SIZES } from '@flexum/core/document'
+import { benderOf, entryOfBender } from './bender-entry.ts'
+import { entryOfForming, formingOf, readRows } from './forming-entry.ts'
 import { StockScreen } from './StockScreen.tsx'
 
 vi.mock('../../api/catalogue.ts')
@@ -16,6 +19,7 @@ const bar = {
   sizes: { diameter: 10 },
   materialId: 'ms',
   barLengths: [3000, 6000],
+  forming: null,
 } as const
 
 describe('entries of the tables', () => {
@@ -41,6 +45,55 @@ describe('entries of the tables', () => {
     expect(materialOf('ms', entryOfMaterial(steel))).toEqual(steel)
     expect(materialOf('ms', { ...entryOfMaterial(steel), density: '8.9 g/cm3' }).density).toBe(8900)
   })
+  it('of how a stock bends come back as they were', () => {
+    const forming = {
+      rules: {
+        smallest: 30,
+        strain: 0.3,
+        thinning: 0.2,
+        ovality: 0.1,
+        ovalityFactor: 0.05,
+        strength: 70,
+        stiffness: 120,
+      },
+      shares: [
+        { ratio: 2, share: 0.44 },
+        { ratio: 6, share: 0.5 },
+      ],
+      trials: [{ radius: 45, set: Math.PI / 2.9, got: Math.PI / 3 }],
+    }
+    const back = formingOf(entryOfForming(forming))!
+    expect({ ...back, trials: [] }).toEqual({ ...forming, trials: [] })
+    expect(back.trials[0]!.set).toBeCloseTo(Math.PI / 2.9, 7)
+    expect(formingOf(entryOfForming(null))).toBeNull()
+    const columns = [
+      ['radius', 'length'],
+      ['set', 'angle'],
+      ['got', 'angle'],
+    ] as const
+    const refusal = (text: string) => {
+      const read = readRows(text, columns)
+      return read.ok ? 'none' : read.fault.message
+    }
+    expect(refusal('40 92 90\n\n40, 31, 30')).toBe('none')
+    expect(refusal('40 92 90\n40 31')).toBe('line 2 has 2 figures; radius, set, got are needed')
+    expect(refusal('40 92 0')).toContain('line 1')
+    expect(refusal('40 92 x')).toContain('line 1')
+  })
+  it('of a bender come back as they were', () => {
+    const bender = {
+      id: 'b',
+      name: 'B',
+      bothHands: true,
+      dies: [30, 40.5],
+      sizes: Object.fromEntries(Object.entries(BENDER_SIZES).map(([n], i) => [n, i + 0.5])),
+    } as unknown as catalogue.BenderOfTable
+    const back = benderOf('b', entryOfBender(bender))
+    for (const [n, v] of Object.entries(bender.sizes))
+      expect(back.sizes[n as keyof typeof back.sizes]).toBeCloseTo(v, 6)
+    expect({ ...back, sizes: {} }).toEqual({ ...bender, sizes: {} })
+    expect(benderOf('n', { ...entryOfBender(undefined), name: 'N' }).sizes.mostAngle).toBeCloseTo(Math.PI, 9)
+  })
   it('weigh a metre by section and density', () => {
     expect(massPerMetre(bar, steel)).toBeCloseTo(Math.PI * 25e-6 * 7850, 12)
     expect(massPerMetre(bar, undefined)).toBeUndefined()
@@ -51,6 +104,7 @@ describe('the Stock screen', () => {
   beforeEach(() => {
     vi.mocked(catalogue.fetchStock).mockResolvedValue([bar])
     vi.mocked(catalogue.fetchMaterials).mockResolvedValue([steel])
+    vi.mocked(catalogue.fetchBenders).mockResolvedValue([])
     // jsdom has no modal dialogs.
     HTMLDialogElement.prototype.showModal = function () {
       this.open = true

@@ -1,3 +1,5 @@
+import { Plus } from 'lucide-react'
+import type { Step } from '@flexum/core/document'
 import type { CarriedGiven } from '@flexum/core/evaluate'
 import type { BendTable as Bends } from '@flexum/core/forming'
 import { deg } from '@flexum/core/num'
@@ -22,7 +24,9 @@ export function ShopInspector() {
   const selection = useSessionState(selectionOf)
   const all = useSessionState((s) => s.result)
   const blanks = stepsGiving(part, 'blank')
-  const step = blanks.find((s) => s.id === selection.step) ?? blanks[0]
+  const formings = stepsGiving(part, 'forming')
+  const step = [...blanks, ...formings].find((s) => s.id === selection.step) ?? blanks[0]
+  const isForming = step !== undefined && formings.includes(step)
   const view = runView(part, all, selection.step)
   const bends = view && bendsShown(view)
   const runStep = part.steps.find((s) => s.id === view?.runStep)
@@ -33,6 +37,13 @@ export function ShopInspector() {
       <div className="px-3 pt-3 pb-1">
         <h2 className="heading">Shop</h2>
       </div>
+      {step && (
+        <ShopSteps
+          steps={[...blanks, ...formings]}
+          chosen={step.id}
+          onAdd={formings.length > 0 ? undefined : () => addNewStep(session, 'forming')}
+        />
+      )}
       {step ? (
         <StepInspector step={step} />
       ) : (
@@ -44,7 +55,7 @@ export function ShopInspector() {
           <StationFindings station="shop" />
         </EmptyState>
       )}
-      {bends && (
+      {bends && !isForming && (
         <Section
           title="Bend table"
           aside={
@@ -64,6 +75,35 @@ export function ShopInspector() {
         </Section>
       )}
     </>
+  )
+}
+
+/** Blanks and ways of bending of the part, and how the first way of bending is added. */
+function ShopSteps(props: {
+  readonly steps: readonly Step[]
+  readonly chosen: string
+  readonly onAdd: (() => void) | undefined
+}) {
+  const { session } = useBench()
+  return (
+    <div className="flex flex-wrap gap-1.5 px-3 py-1.5">
+      {props.steps.map((s) => (
+        <button
+          key={s.id}
+          type="button"
+          aria-pressed={s.id === props.chosen}
+          className={`btn btn-xs ${s.id === props.chosen ? 'btn-neutral' : 'btn-paper'}`}
+          onClick={() => session.select({ station: 'shop', step: s.id, node: null })}
+        >
+          {s.name}
+        </button>
+      ))}
+      {props.onAdd && (
+        <button type="button" className="btn btn-xs btn-paper" onClick={props.onAdd}>
+          <Plus size={12} aria-hidden /> Forming
+        </button>
+      )}
+    </div>
   )
 }
 

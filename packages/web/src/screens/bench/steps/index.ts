@@ -1,6 +1,7 @@
 import { createElement, type ReactNode } from 'react'
 import type { Step, StepKindName } from '@flexum/core/document'
 import { blankPage } from './blank/index.tsx'
+import { formingPage } from './forming/index.tsx'
 import { broughtBodyPage } from './brought-body/index.tsx'
 import { blendedPage } from './blended/index.tsx'
 import { edgePathPage } from './edge-path/index.tsx'
@@ -47,6 +48,7 @@ const OWN: { readonly [K in StepKindName]: PageKind<Extract<Step, { kind: K }>> 
   pushed: pushedPage,
   hollowed: hollowedPage,
   blank: blankPage,
+  forming: formingPage,
 }
 
 type AnyPage = PageKind<Step>

@@ -1,0 +1,201 @@
+import { ChevronFirst, ChevronLast, Pause, Play, SkipBack, SkipForward } from 'lucide-react'
+import { useEffect, useRef, useState } from 'react'
+import type { FormingStep } from '@flexum/core/document'
+import type { FormingGiven } from '@flexum/core/evaluate'
+import { timeOf, type Clash } from '@flexum/core/forming'
+import { deg } from '@flexum/core/num'
+import { formatDecimal, formatLength } from '@flexum/core/units'
+import { playedMoment, reachOfBending } from '../../../../bench/playing.ts'
+import { stepResult } from '../../../../bench/results.ts'
+import type { BenchView } from '../../../../scene/BenchView.ts'
+import { useBench, usePart, useSessionState, useUnits } from '../../context.ts'
+import { Choice } from '../../inspector/Choice.tsx'
+
+const SPEEDS = { '1': 'as it is', '4': '4 times', '12': '12 times' } as const
+const THINGS: Readonly<Record<Clash['with'], string>> = {
+  clamp: 'the clamp',
+  die: 'the die',
+  bed: 'the bed',
+  floor: 'the floor',
+  itself: 'itself',
+}
+
+/** The bending played in the picture, from the straight bar to the part: forward, back, by hand. */
+export function SequenceMarks({ step, view }: { readonly step: FormingStep; readonly view: BenchView }) {
+  const { session } = useBench()
+  const forming = useSessionState((s) => stepResult(s.result, step.id)?.output?.forming)
+  const open = useSessionState((s) => s.playing?.step === step.id)
+  if (!forming || forming.bends.length === 0) return null
+  return open ? (
+    <Player step={step} view={view} forming={forming} />
+  ) : (
+    <button
+      type="button"
+      className="btn btn-sm btn-paper absolute bottom-3 left-1/2 -translate-x-1/2 shadow-sm"
+      onClick={() => session.play({ step: step.id, time: 0 })}
+    >
+      <Play size={14} aria-hidden /> Play the bending
+    </button>
+  )
+}
+
+function Player(props: {
+  readonly step: FormingStep
+  readonly view: BenchView
+  readonly forming: FormingGiven
+}) {
+  const { step, view, forming } = props
+  const { session } = useBench()
+  const { program, clashes } = forming
+  const time = useSessionState((s) => Math.min(s.playing?.time ?? 0, program.time))
+  const [running, setRunning] = useState(false)
+  const [speed, setSpeed] = useState<keyof typeof SPEEDS>('4')
+  const go = (to: number): void =>
+    session.play({ step: step.id, time: Math.min(Math.max(to, 0), program.time) })
+  const stopAt = (to: number): void => {
+    setRunning(false)
+    go(to)
+  }
+  // Looks at all of the bending while it is played, and at the part again as before.
+  const first = useRef(forming)
+  useEffect(() => {
+    const before = view.cameraState()
+    view.look('Isometric', reachOfBending(first.current))
+    return () => {
+      session.play(undefined)
+      view.setCamera(before)
+    }
+  }, [view, session])
+  useEffect(() => {
+    if (!running) return
+    let before = performance.now()
+    let frame = requestAnimationFrame(function next(now) {
+      const { playing } = session.store.getState()
+      const to = (playing?.time ?? 0) + ((now - before) / 1000) * Number(speed)
+      before = now
+      session.play({ step: step.id, time: Math.min(to, program.time) })
+      if (to >= program.time) setRunning(false)
+      else frame = requestAnimationFrame(next)
+    })
+    return () => cancelAnimationFrame(frame)
+  }, [running, speed, session, step.id, program.time])
+  const moves = program.moves.flatMap((m) => [...m.begins])
+  const before = moves.findLast((t) => t < time - 1e-6) ?? 0
+  const after = moves.find((t) => t > time + 1e-6) ?? program.time
+  const shown = `${formatDecimal(time, 1)} of ${formatDecimal(program.time, 1)} s`
+  const place = (t: number): string => `${(100 * t) / program.time}%`
+  return (
+    <section
+      aria-label="The bending"
+      className="hairline absolute bottom-3 left-1/2 flex w-[560px] max-w-[94%] -translate-x-1/2 flex-col gap-1.5 rounded-[3px] border bg-base-100/95 px-3 py-2 shadow-sm"
+      onKeyDown={(e) => {
+        if (e.key === 'Escape') session.play(undefined)
+      }}
+    >
+      <div className="flex items-baseline justify-between gap-3">
+        <WhatNow />
+        <button type="button" className="link muted text-[12.5px]" onClick={() => session.play(undefined)}>
+          Close
+        </button>
+      </div>
+      <div className="relative">
+        <input
+          type="range"
+          className="range range-xs range-primary w-full"
+          aria-label="Time of the bending"
+          aria-valuetext={shown}
+          min={0}
+          max={program.time}
+          step={program.time / 2000}
+          value={time}
+          onChange={(e) => stopAt(Number(e.target.value))}
+        />
+        {clashes?.map((c, i) => (
+          <button
+            key={i}
+            type="button"
+            className="absolute -top-1.5 -translate-x-1/2 text-[12px] leading-none text-error"
+            style={{ left: place(timeOf(program, c.deepest)) }}
+            aria-label={`To where it runs into ${THINGS[c.with]}`}
+            title={`Runs into ${THINGS[c.with]}`}
+            onClick={() => stopAt(timeOf(program, c.deepest))}
+          >
+            ✕
+          </button>
+        ))}
+      </div>
+      <div className="flex items-center gap-1.5">
+        <Step label="To the straight bar" icon={ChevronFirst} onClick={() => stopAt(0)} />
+        <Step label="Back by one motion" icon={SkipBack} onClick={() => stopAt(before)} />
+        <button
+          type="button"
+          className="btn btn-xs btn-paper w-20"
+          onClick={() => {
+            if (!running && time >= program.time) go(0)
+            setRunning(!running)
+          }}
+        >
+          {running ? <Pause size={12} aria-hidden /> : <Play size={12} aria-hidden />}
+          {running ? 'Stop' : 'Play'}
+        </button>
+        <Step label="On by one motion" icon={SkipForward} onClick={() => stopAt(after)} />
+        <Step label="To the part" icon={ChevronLast} onClick={() => stopAt(program.time)} />
+        <span className="figure muted ml-2 flex-1">{shown}</span>
+        <div className="w-28">
+          <Choice<keyof typeof SPEEDS>
+            label="Speed"
+            value={speed}
+            choices={SPEEDS}
+            hideLabel
+            onChoose={setSpeed}
+          />
+        </div>
+      </div>
+    </section>
+  )
+}
+
+function Step(props: { readonly label: string; readonly icon: typeof Play; onClick(): void }) {
+  return (
+    <button
+      type="button"
+      className="btn btn-xs btn-paper btn-square"
+      aria-label={props.label}
+      title={props.label}
+      onClick={props.onClick}
+    >
+      <props.icon size={13} aria-hidden />
+    </button>
+  )
+}
+
+/** What the bender is at, and what the bar runs into just then. */
+function WhatNow() {
+  const part = usePart()
+  const units = useUnits()
+  const result = useSessionState((s) => s.result)
+  const playing = useSessionState((s) => s.playing)
+  const now = playedMoment(part, result, playing)
+  if (!now) return <p className="muted">The bar is on its way.</p>
+  const { forming, moment, clashes } = now
+  const { bar, program } = forming
+  const words = (): string => {
+    if (!moment) return 'The part, all bent'
+    const m = program.moves[moment.move]!
+    const of = `bend ${bar.bends[m.index]!.bend + 1}`
+    if (moment.doing === 'feed') return `Feed ${formatLength(m.feed, units.length)} to ${of}`
+    if (moment.doing === 'turn') return `Turn the bar by ${formatDecimal(deg(m.turn), 1)}° for ${of}`
+    return `Bend ${bar.bends[m.index]!.bend + 1}: ${formatDecimal(deg(m.set * moment.share), 1)}° of ${formatDecimal(deg(m.set), 1)}°${m.flipped ? ', to the other hand' : ''}`
+  }
+  return (
+    <p role="status" className="min-w-0 truncate">
+      {words()}
+      {clashes.map((c) => (
+        <span key={c.with} className="text-error">
+          {' '}
+          ✕ runs into {THINGS[c.with]}, {formatLength(c.depth, units.length)}
+        </span>
+      ))}
+    </p>
+  )
+}
