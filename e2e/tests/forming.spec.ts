@@ -150,3 +150,60 @@ test('a bender is added to the tables, changed and taken out', async ({ page }) 
   await row.getByRole('button', { name: 'Take out Shed bender' }).click()
   await expect(row).toBeHidden()
 })
+
+test('a loom is drawn as a smooth curve, turned into bends within 1 mm, and a limit of the stock is cured', async ({
+  page,
+}) => {
+  await startPart(page, 'Pump loom', 'Straight bar')
+  await station(page, 'Path').click()
+  await page.getByRole('textbox', { name: 'x of node 1', exact: true }).focus()
+  await paste(page, '0\t0\t0\n80\t60\t20\n160\t10\t60\n260\t80\t40\n340\t0\t0\n')
+  await inspector(page).getByLabel('Through nodes by').selectOption('one smooth curve')
+  await expect(inspector(page).getByText('no bend table')).toBeVisible()
+  await expect(figure(page, 'Path length')).toHaveText('476.822 mm')
+  await inspector(page).getByRole('button', { name: 'Turn into bends' }).click()
+  await expect(inspector(page).getByRole('heading', { name: 'Path: Bends of a curve' })).toBeVisible()
+  const off = figure(page, 'At most')
+  await expect
+    .poll(async () => Number(await off.getAttribute('title')), { timeout: 20_000 })
+    .toBeGreaterThan(0.01)
+  expect(Number(await off.getAttribute('title'))).toBeLessThanOrEqual(1.000001)
+  expect(parseFloat((await figure(page, 'Path length').textContent())!)).toBeCloseTo(477, -1)
+  const bends = async () =>
+    parseInt(
+      (await inspector(page)
+        .getByText(/^\d+ bends?$/)
+        .first()
+        .textContent())!,
+      10,
+    )
+  const within1 = await bends()
+  // Dragged wider, fewer will do; the picture and the figures follow.
+  const slider = page.getByRole('slider', { name: 'May lie off by, dragged' })
+  await slider.focus()
+  for (let i = 0; i < 10; i++) await page.keyboard.press('PageUp')
+  await expect.poll(bends, { timeout: 20_000 }).toBeLessThan(within1)
+  await page.getByRole('textbox', { name: 'May lie off by', exact: true }).fill('1')
+  await page.keyboard.press('Enter')
+  await expect.poll(bends, { timeout: 20_000 }).toBe(within1)
+  await station(page, 'Shop').click()
+  await inspector(page).getByRole('button', { name: 'Forming' }).click()
+  await expect(page.getByRole('table', { name: 'Moves of the bender' })).toBeVisible({ timeout: 20_000 })
+  await tab(page, 'Stock')
+  await page.getByRole('textbox', { name: 'Smallest radius' }).fill('16')
+  await page.keyboard.press('Enter')
+  const findings = page.getByRole('region', { name: 'Findings' })
+  const tight = findings.getByText(/has a radius of .* the smallest for this stock is 16 mm/).first()
+  await expect(tight).toBeVisible()
+  await findings
+    .getByRole('button', { name: /^Use radius 16 mm/ })
+    .first()
+    .click()
+  await expect(tight).toBeHidden({ timeout: 20_000 })
+  // The bends can be typed from here on.
+  await station(page, 'Path').click()
+  await inspector(page).getByRole('button', { name: 'Type these bends' }).click()
+  await expect(bendCell(page, 'angle', 'bend 1')).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(off).toBeVisible()
+})

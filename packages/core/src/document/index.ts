@@ -134,6 +134,7 @@ export {
 } from '../steps/run/typed-ends.ts'
 export { COPY_AXES, MIRROR_PLANES, type CopiesEntry } from '../steps/shared/typed-copies.ts'
 export type { FreeStrand, StrandsEntry } from '../steps/run/typed-strands.ts'
+export type { BentPathStep } from '../steps/bent-path/typed.ts'
 export type { BendShare, BlankStep, ShareRow } from '../steps/blank/typed.ts'
 export {
   BENDER_SIZES,

@@ -35,6 +35,7 @@ function begun(seed: number): Part {
     'holes',
     'meeting',
     'forming',
+    'bent-path',
   ] as const)
     put(kind)
   // These wait for something to be picked, and all after them for them.

@@ -51,3 +51,10 @@ export {
   type InBend,
 } from './stretch.ts'
 export { fitTrials, radiusGot, radiusOfTool, setAngle, type Trial, type TrialFit } from './trial-fit.ts'
+export {
+  bendsOfCurve,
+  type BendRules,
+  type CurveBends,
+  type NoBends,
+  type Polybend,
+} from './curve-bends/index.ts'

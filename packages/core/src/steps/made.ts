@@ -1,6 +1,7 @@
 import type { Step, StepBase, StepKindName } from '../document/index.ts'
 import type { StepMaker } from '../evaluate/kind.ts'
 import { formingMaker } from './forming/made.ts'
+import { bentPathMaker } from './bent-path/made.ts'
 import { blankMaker } from './blank/made.ts'
 import { broughtBodyMaker } from './brought-body/made.ts'
 import { blendedMaker } from './blended/made.ts'
@@ -28,6 +29,7 @@ const OWN: { readonly [K in StepKindName]: StepMaker<Extract<Step, { kind: K }>>
   sketch: sketchMaker,
   'node-path': nodePathMaker,
   'bend-table': bendTableMaker,
+  'bent-path': bentPathMaker,
   'helix-path': helixPathMaker,
   'sketch-path': sketchPathMaker,
   'stock-profile': stockProfileMaker,

@@ -230,6 +230,27 @@ export const TRIES: Readonly<Record<string, Try>> = {
       { cutOff: undefined },
     ]),
   })),
+  changeBentPath: through(edit.changeBentPath, (part, r) => ({
+    step: idOf(part, r, 'bent-path'),
+    choices: { path: r.pick(['path', 'coil', 'none']) },
+  })),
+  turnIntoBends: through(edit.turnIntoBends, (part, r) => ({
+    step: {
+      id: newId(part, 's'),
+      kind: 'bent-path' as const,
+      name: 'Bends',
+      aside: false,
+      path: r.pick(['path', 'none']),
+      tolerance: formula(r),
+      radius: '5',
+      straight: '0',
+      last: formula(r),
+    },
+  })),
+  typeBends: through(edit.typeBends, (part, r) => {
+    const ids = countingIds('n', idsIn(part))
+    return { step: idOf(part, r, 'bent-path'), table: bendFigures(ids()), first: ids(), end: ids() }
+  }),
   changeForming: through(edit.changeForming, (part, r) => ({
     step: idOf(part, r, 'forming'),
     choices: r.pick<edit.FormingChoices>([

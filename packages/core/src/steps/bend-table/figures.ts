@@ -1,11 +1,15 @@
+import type { Id } from '../../base/index.ts'
 import type { BendFigures, NodePlace, PathStart } from '../../document/index.ts'
 import type { StepOutput } from '../../evaluate/output.ts'
 import { bendStartOf, bendTableOf, turnsOf } from '../../forming/index.ts'
 import { deg, tolerance } from '../../num/index.ts'
 import { reversePath } from '../../path/index.ts'
 
-/** The table of a path through nodes with where it begins, in the figures that a table is typed in; undefined where it has none. */
-export function bendFiguresOf({ path: given }: StepOutput): BendFigures | undefined {
+/**
+ * The table of a path with where it begins, in the figures that a table is typed in; undefined where it has none. Its bends go by the ids of
+ * their nodes; those of a path without nodes by new ones.
+ */
+export function bendFiguresOf({ path: given }: StepOutput, newId?: () => Id): BendFigures | undefined {
   if (!given || given.path.closed) return undefined
   const { path, nodes } = given
   const table = bendTableOf(path, true)
@@ -13,7 +17,7 @@ export function bendFiguresOf({ path: given }: StepOutput): BendFigures | undefi
   const start = bendStartOf(path)
   const { heading, rise, roll } = turnsOf(start)
   const rows = table.value.rows.map((r) => ({
-    id: r.origin.kind === 'node' ? nodes[r.origin.index]?.id : undefined,
+    id: newId ? newId() : r.origin.kind === 'node' ? nodes[r.origin.index]?.id : undefined,
     length: r.length,
     rotationDeg: deg(r.rotation),
     angleDeg: deg(r.angle),

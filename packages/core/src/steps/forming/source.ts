@@ -35,6 +35,8 @@ export function bendSource(
     node: (bend) => nodeOf(bend)?.id,
     radiusField(bend) {
       const node = nodeOf(bend)
+      // Bends of a curve have one smallest radius for all.
+      if (source?.kind === 'bent-path') return { step: source.id, field: 'radius' }
       if (!source || !node) return undefined
       return { step: source.id, field: node.radiusField ?? `nodes/${node.id}/radius` }
     },
@@ -46,6 +48,12 @@ export function bendSource(
         if (straight < rows.length && row === undefined) return []
         const field = row === undefined ? 'last' : `rows/${row}/length`
         const label = `Make the straight ${called(straight)} ${shortBound(was + by, display, 'above')}`
+        return [formulaCure(label, source.id, field, formulaBound(was + by, display, 'above'))]
+      }
+      if (source?.kind === 'bent-path') {
+        const field = straight < rows.length ? 'straight' : 'last'
+        const was = straight < rows.length ? (rows[straight]?.length ?? 0) : run.table.last
+        const label = `Keep straights of ${shortBound(was + by, display, 'above')} ${straight < rows.length ? 'before bends' : 'after the last bend'}`
         return [formulaCure(label, source.id, field, formulaBound(was + by, display, 'above'))]
       }
       if (source?.kind !== 'node-path' || source.smooth || source.closed) return []

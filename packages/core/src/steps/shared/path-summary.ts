@@ -9,5 +9,5 @@ export function pathSummary({ path: given }: StepOutput, display: LengthDisplay)
   const curved = path.segments.filter((g) => g.kind === 'arc').length
   const words = curved === 1 ? '1 bend' : `${curved} bends`
   const kinds = new Set(path.segments.map((g) => g.kind))
-  return `${shortLength(path.length, display)}, ${kinds.has('helix') ? 'helix' : kinds.has('spline') ? 'spline' : words}`
+  return `${shortLength(path.length, display)}, ${kinds.has('helix') ? 'helix' : kinds.has('spline') || kinds.has('curve') ? 'free curve' : words}`
 }

@@ -9,7 +9,7 @@ import {
   type SketchItem,
   type Step,
 } from '@flexum/core/document'
-import { addStep } from '@flexum/core/edit'
+import { addStep, turnIntoBends } from '@flexum/core/edit'
 import { partOf, type Session } from '../../../bench/session.ts'
 import { newId } from './ids.ts'
 
@@ -30,6 +30,23 @@ export function addNewStep(session: Session, kind: Step['kind']): void {
       label: `Add ${step.name}`,
       select: { station: stationOf(step, [...part.steps, step]), step: id, node: null },
     },
+  )
+}
+
+/** Puts the fewest bends that follow a free curve in its place. */
+export function bendCurve(session: Session, path: Id): void {
+  const part = partOf(session.store.getState())
+  const before = part.steps.findIndex((s) => s.id === path) + 1
+  const made = freshStep(part, 'bent-path', { id: newId(part, 's'), before })
+  if (!made.ok) {
+    toast.error(made.fault.message)
+    return
+  }
+  const step = { ...made.value, path }
+  session.run(
+    turnIntoBends,
+    { step },
+    { label: 'Turn into bends', select: { station: 'path', step: step.id, node: null } },
   )
 }
 

@@ -1,5 +1,6 @@
 import { createElement, type ReactNode } from 'react'
 import type { Step, StepKindName } from '@flexum/core/document'
+import { bentPathPage } from './bent-path/index.tsx'
 import { blankPage } from './blank/index.tsx'
 import { formingPage } from './forming/index.tsx'
 import { broughtBodyPage } from './brought-body/index.tsx'
@@ -30,6 +31,7 @@ const OWN: { readonly [K in StepKindName]: PageKind<Extract<Step, { kind: K }>> 
   sketch: sketchPage,
   'node-path': nodePathPage,
   'bend-table': bendTablePage,
+  'bent-path': bentPathPage,
   'helix-path': helixPathPage,
   'sketch-path': sketchPathPage,
   'stock-profile': stockProfilePage,

@@ -15,11 +15,13 @@ import { counted } from '../../../../ui/counted.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
 import { tightLength } from '../../../../ui/units.ts'
 import { useBench, useUnits, useSessionState } from '../../context.ts'
+import { bendCurve } from '../../actions/recipe.ts'
 import { BendingPlot } from './BendingPlot.tsx'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 
 /** What the inspector of every path has: its name and bends, the fields of its kind, findings, and what it measures. */
 export function PathPanel({ step, children }: { readonly step: Step; readonly children: ReactNode }) {
+  const { session } = useBench()
   const result = useSessionState((s) => stepResult(s.result, step.id))
   const output = result?.output?.path
   const table = result?.output?.table?.table
@@ -34,11 +36,21 @@ export function PathPanel({ step, children }: { readonly step: Step; readonly ch
         )}
       </div>
       {children}
+      {output && !table && !output.path.closed && output.path.segments.every(isFree) && (
+        <div className="px-3 pb-2">
+          <button type="button" className="btn btn-xs btn-paper" onClick={() => bendCurve(session, step.id)}>
+            Turn into bends
+          </button>
+        </div>
+      )}
       <StationFindings station="path" />
       {output && <PathFigures output={output} stale={result?.stale ?? false} />}
     </>
   )
 }
+
+/** What bends can follow: all but the turns of a coil, which have none. */
+const isFree = (g: PathGiven['path']['segments'][number]): boolean => g.kind !== 'helix'
 
 function PathFigures({ output, stale }: { readonly output: PathGiven; readonly stale: boolean }) {
   const { session } = useBench()

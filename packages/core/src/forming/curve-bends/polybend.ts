@@ -1,0 +1,103 @@
+import { vec3, type Vec3 } from '../../space/index.ts'
+
+/** Straights through nodes with a bend at each but the first and the last: `radii[i]` is that of node i + 1. */
+export interface Polybend {
+  readonly nodes: readonly Vec3[]
+  readonly radii: readonly number[]
+}
+
+/** A bend at a node: how much of each leg it takes, its arc from where it begins, going along `way`, toward `inward`. */
+export interface Corner {
+  readonly angle: number
+  readonly takes: number
+  readonly radius: number
+  readonly begin: Vec3
+  readonly end: Vec3
+  readonly centre: Vec3
+  readonly way: Vec3
+  readonly inward: Vec3
+}
+
+/** Legs that turn by less than this, rad, need no bend: they are one straight but for round-off. */
+const NO_TURN = 1e-9
+
+export function cornerAt(before: Vec3, node: Vec3, after: Vec3, radius: number): Corner {
+  const way = unitOr(vec3.sub(node, before), [1, 0, 0])
+  const out = unitOr(vec3.sub(after, node), way)
+  const angle = vec3.angleBetween(way, out)
+  const side = vec3.addScaled(out, way, -vec3.dot(out, way))
+  const inward = angle > NO_TURN && vec3.length(side) > 0 ? vec3.unit(side) : vec3.squareTo(way)
+  const takes = angle > NO_TURN ? radius * Math.tan(angle / 2) : 0
+  const begin = vec3.addScaled(node, way, -takes)
+  return {
+    angle,
+    takes,
+    radius,
+    begin,
+    end: vec3.addScaled(node, out, takes),
+    centre: vec3.addScaled(begin, inward, radius),
+    way,
+    inward,
+  }
+}
+
+const unitOr = (v: Vec3, other: Vec3): Vec3 => (vec3.length(v) > 0 ? vec3.unit(v) : other)
+
+export const cornersOf = ({ nodes, radii }: Polybend): Corner[] =>
+  radii.map((r, i) => cornerAt(nodes[i]!, nodes[i + 1]!, nodes[i + 2]!, r))
+
+/** The straights between bends, mm; below 0 where bends overlap. */
+export function straightsOf({ nodes }: Polybend, corners: readonly Corner[]): number[] {
+  return nodes
+    .slice(1)
+    .map((n, i) => vec3.distance(nodes[i]!, n) - (corners[i - 1]?.takes ?? 0) - (corners[i]?.takes ?? 0))
+}
+
+/** Distances are asked for so often here that the care which hypot takes with huge figures counts; a curve is never so large. */
+const away = (a: Vec3, b: Vec3): number => {
+  const [x, y, z] = [a[0] - b[0], a[1] - b[1], a[2] - b[2]]
+  return Math.sqrt(x * x + y * y + z * z)
+}
+
+/** The place of a straight stretch that is nearest to a point. */
+export function nearestOnStraight(p: Vec3, from: Vec3, to: Vec3): Vec3 {
+  const way = vec3.sub(to, from)
+  const long = vec3.dot(way, way)
+  const t = long > 0 ? Math.min(1, Math.max(0, vec3.dot(vec3.sub(p, from), way) / long)) : 0
+  return vec3.addScaled(from, way, t)
+}
+
+/** The place of a bend's arc that is nearest to a point. */
+export function nearestOnArc(p: Vec3, c: Corner): Vec3 {
+  if (c.takes === 0) return c.begin
+  const d = vec3.sub(p, c.centre)
+  const [x, y] = [vec3.dot(d, c.way), -vec3.dot(d, c.inward)]
+  const turn = Math.atan2(x, y)
+  if (turn <= 0 || turn >= c.angle) {
+    const [a, b] = [away(p, c.begin), away(p, c.end)]
+    return a <= b ? c.begin : c.end
+  }
+  const [s, k] = [Math.sin(turn) * c.radius, -Math.cos(turn) * c.radius]
+  return vec3.addScaled(vec3.addScaled(c.centre, c.way, s), c.inward, k)
+}
+
+/** The place of a path that is nearest to a point, among the pieces from one to another: straights are even, bends odd. */
+export function nearestOn(
+  p: Vec3,
+  { nodes }: Polybend,
+  corners: readonly Corner[],
+  first: number,
+  last: number,
+): { readonly at: Vec3; readonly piece: number; readonly distance: number } {
+  let best = { at: p, piece: first, distance: Infinity }
+  for (let piece = Math.max(0, first); piece <= Math.min(last, 2 * corners.length); piece++) {
+    const k = piece >> 1
+    const at =
+      piece % 2 === 1
+        ? nearestOnArc(p, corners[k]!)
+        : nearestOnStraight(p, corners[k - 1]?.end ?? nodes[0]!, corners[k]?.begin ?? nodes.at(-1)!)
+    const distance = away(p, at)
+    if (distance < best.distance) best = { at, piece, distance }
+  }
+  return best
+}
