@@ -173,7 +173,7 @@ function nearBends(
     pieces.findIndex((p) => p >= 2 * first + 1 - MOVES),
   )
   const to = pieces.findLastIndex((p) => p <= 2 * last + 1 + MOVES)
-  return { samples: samples.slice(from, to + 1), piece: pieces[from]! }
+  return { samples: samples.slice(from, to + 1), piece: pieces[from] ?? 0 }
 }
 
 const ON = 'bends along the curve'
@@ -207,7 +207,9 @@ function columnsOf(
     const corners = [...still]
     for (let c = Math.max(0, first + (k >> 2) - 1); c <= first + (k >> 2) + 1 && c < still.length; c++)
       corners[c] = cornerAt(other.nodes[c]!, other.nodes[c + 1]!, other.nodes[c + 2]!, other.radii[c]!)
-    const from = now.pieces.findIndex((p) => p >= own - MOVES)
+    // No sample may lie near a bend that is out of place.
+    const near = now.pieces.findIndex((p) => p >= own - MOVES)
+    const from = near < 0 ? n : near
     const to = now.pieces.findLastIndex((p) => p <= own + MOVES)
     const values = new Float64Array(Math.max(0, to - from + 1))
     spend(values.length * 3, ON)
