@@ -33,6 +33,7 @@ export type {
   Strand,
 } from './output.ts'
 export type { ComingBody, Body, BodyFigures, BodyMaterial, EndMade, Origin, Origins, Solid } from './body.ts'
+export { bendKey } from '../steps/shared/bend-key.ts'
 export { barAt, barBody } from '../steps/forming/bar-body.ts'
 export { bendFiguresOf, endAsStart, meetingPointsOf } from '../steps/bend-table/figures.ts'
 export { addMaker } from '../steps/made.ts'

@@ -91,6 +91,8 @@ export interface FormingStep extends StepBase {
   readonly fromEnd: boolean
   /** Bends by their numbers in the bend table in the order in which they are made; one after the other along the bar where it is left out. */
   readonly order?: readonly number[]
+  /** How far lengths and angles may be off, either way, for the bend sheet. */
+  readonly tolerances?: { readonly length: Formula; readonly angle: Formula }
 }
 
 /** Made-up figures of a small bench bender. */
@@ -186,6 +188,9 @@ export const formingKind: StepKind<FormingStep> = {
             .strict()
             .max(MOST_ORDER, `an order has at most ${MOST_ORDER} bends`),
     ),
+    tolerances: lazy((v: unknown) =>
+      v === undefined ? mixed() : record({ length: formulaSchema, angle: formulaSchema }),
+    ),
   }),
   gives: ['forming'],
   inputs: (step) => [
@@ -208,6 +213,7 @@ export const formingKind: StepKind<FormingStep> = {
       springback: 'none',
       trials: [],
       fromEnd: false,
+      tolerances: { length: '0.5 mm', angle: '0.5' },
     })
   },
   ids: (step) => [...step.trials.map((t) => t.id), ...step.bender.dies.map((d) => d.id)],
@@ -234,7 +240,22 @@ export const formingKind: StepKind<FormingStep> = {
     const bender = dies === step.bender.dies ? plain : { ...plain, dies }
     const stock = mapFields(step.stock, formingRules, 'stock/', visit)
     const trials = mapSame(step.trials, (t) => mapTrial(t, visit))
-    const same = bender === step.bender && stock === step.stock && trials === step.trials
-    return same ? step : { ...step, bender, stock, trials }
+    const tolerances =
+      step.tolerances &&
+      mapFields(
+        step.tolerances,
+        [
+          ['length', 'length'],
+          ['angle', 'angle'],
+        ],
+        'tolerances/',
+        visit,
+      )
+    const same =
+      bender === step.bender &&
+      stock === step.stock &&
+      trials === step.trials &&
+      tolerances === step.tolerances
+    return same ? step : { ...step, bender, stock, trials, ...(tolerances ? { tolerances } : {}) }
   },
 }

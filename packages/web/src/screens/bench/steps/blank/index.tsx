@@ -7,6 +7,8 @@ import { useUnits, useSessionState } from '../../context.ts'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
 import type { PageKind } from '../page-kind.ts'
+import { CutOffFields } from './CutOffFields.tsx'
+import { NeutralFields } from './NeutralFields.tsx'
 import { Glyph } from '../shared/Glyph.tsx'
 
 export const blankPage: PageKind<BlankStep> = {
@@ -24,13 +26,7 @@ function BlankInspector({ step }: { readonly step: BlankStep }) {
   return (
     <>
       <div className="flex flex-col gap-1.5 px-3 py-2">
-        <StepField
-          step={step}
-          field="neutral"
-          label="Neutral line, share of depth"
-          formula={step.neutral}
-          dimension="number"
-        />
+        <NeutralFields step={step} />
         <StepField
           step={step}
           field="startAllowance"
@@ -52,6 +48,7 @@ function BlankInspector({ step }: { readonly step: BlankStep }) {
           formula={step.roundUp}
           dimension="length"
         />
+        <CutOffFields step={step} />
       </div>
       <StationFindings station="shop" />
       {blank && (
@@ -68,6 +65,13 @@ function BlankInspector({ step }: { readonly step: BlankStep }) {
                   ? [
                       'Cuts and domes at its ends',
                       formatLength(blank.tips.start + blank.tips.end, units.length),
+                    ]
+                  : undefined,
+                blank.cutOff.start + blank.cutOff.end > 0
+                  ? [
+                      'Cut off after bending',
+                      formatLength(blank.cutOff.start + blank.cutOff.end, units.length),
+                      String(blank.cutOff.start + blank.cutOff.end),
                     ]
                   : undefined,
                 blank.fitted !== 0

@@ -5,6 +5,7 @@ import { useSessionState } from '../../context.ts'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 import type { PageKind } from '../page-kind.ts'
 import { Glyph } from '../shared/Glyph.tsx'
+import { BendSheetFields } from './BendSheetFields.tsx'
 import { BenderFields } from './BenderFields.tsx'
 import { FormedTable } from './FormedTable.tsx'
 import { OrderFields } from './OrderFields.tsx'
@@ -51,6 +52,7 @@ function FormingInspector({ step }: { readonly step: FormingStep }) {
         {tab === 'bends' && (
           <>
             <OrderFields step={step} forming={forming} />
+            <BendSheetFields step={step} forming={result?.stale ? undefined : forming} />
             {forming && <FormedTable forming={forming} stale={result?.stale ?? false} />}
           </>
         )}

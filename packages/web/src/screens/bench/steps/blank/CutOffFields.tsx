@@ -1,0 +1,50 @@
+import type { BlankStep } from '@flexum/core/document'
+import { changeBlank } from '@flexum/core/edit'
+import { useBench } from '../../context.ts'
+import { StepField } from '../../inspector/StepField.tsx'
+
+/** What holds the bar while it is bent and is cut off after; told apart from what stays on. */
+export function CutOffFields({ step }: { readonly step: BlankStep }) {
+  const { session } = useBench()
+  const { cutOff } = step
+  return (
+    <>
+      <label className="flex items-center justify-between gap-2">
+        <span className="muted">Something is cut off after bending</span>
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={cutOff !== undefined}
+          onChange={(e) =>
+            session.run(
+              changeBlank,
+              {
+                step: step.id,
+                choices: { cutOff: e.target.checked ? { start: '0', end: '30 mm' } : undefined },
+              },
+              { label: 'Cut off after bending' },
+            )
+          }
+        />
+      </label>
+      {cutOff && (
+        <>
+          <StepField
+            step={step}
+            field="cutOff/start"
+            label="Cut off at the start"
+            formula={cutOff.start}
+            dimension="length"
+          />
+          <StepField
+            step={step}
+            field="cutOff/end"
+            label="Cut off at the end"
+            formula={cutOff.end}
+            dimension="length"
+          />
+        </>
+      )}
+    </>
+  )
+}

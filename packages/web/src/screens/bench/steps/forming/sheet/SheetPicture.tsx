@@ -1,0 +1,69 @@
+import { segmentPoint, type Path } from '@flexum/core/path'
+import type { Vec3 } from '@flexum/core/space'
+
+const WIDE = 340
+const HIGH = 220
+const PAD = 26
+/** Places of a curved segment. */
+const FINE = 24
+
+/** Seen from the front, right and above, all three axes alike. */
+const seen = ([x, y, z]: Vec3): readonly [number, number] => [
+  (x - y) * Math.cos(Math.PI / 6),
+  -(z + (x + y) * Math.sin(Math.PI / 6)),
+]
+
+/** The part as lines: its centre line as thick as the section, bends by their numbers. */
+export function SheetPicture(props: {
+  readonly path: Path
+  readonly reach: number
+  /** The middle of each bend, mm. */
+  readonly bends: readonly Vec3[]
+}) {
+  const { path, bends } = props
+  const places = path.segments.flatMap((g) =>
+    Array.from({ length: g.kind === 'line' ? 2 : FINE + 1 }, (_, i) =>
+      seen(segmentPoint(g, (g.length * i) / (g.kind === 'line' ? 1 : FINE))),
+    ),
+  )
+  const [us, vs] = [places.map((p) => p[0]), places.map((p) => p[1])]
+  const [left, top] = [Math.min(...us), Math.min(...vs)]
+  const scale = Math.min(
+    (WIDE - 2 * PAD) / Math.max(Math.max(...us) - left, 1e-6),
+    (HIGH - 2 * PAD) / Math.max(Math.max(...vs) - top, 1e-6),
+  )
+  const place = ([u, v]: readonly [number, number]): readonly [number, number] => [
+    PAD + (u - left) * scale,
+    PAD + (v - top) * scale,
+  ]
+  const line = places
+    .map((p) =>
+      place(p)
+        .map((v) => v.toFixed(1))
+        .join(','),
+    )
+    .join(' ')
+  const thick = Math.min(Math.max(2 * props.reach * scale, 3), 14)
+  const start = place(places[0]!)
+  return (
+    <svg viewBox={`0 0 ${WIDE} ${HIGH}`} role="img" aria-label="The part" className="w-full">
+      <polyline points={line} fill="none" stroke="#23282c" strokeWidth={thick + 1.6} strokeLinejoin="round" />
+      <polyline points={line} fill="none" stroke="#fff" strokeWidth={thick} strokeLinejoin="round" />
+      <polyline points={line} fill="none" stroke="#23282c" strokeWidth="0.7" strokeDasharray="8 2 2 2" />
+      <text x={start[0]} y={start[1] - thick / 2 - 5} textAnchor="middle" fontSize="9">
+        start
+      </text>
+      {bends.map((b, i) => {
+        const [x, y] = place(seen(b))
+        return (
+          <g key={i} transform={`translate(${x} ${y})`}>
+            <circle r="7.5" fill="#fff" stroke="#23282c" />
+            <text y="3" textAnchor="middle" fontSize="9">
+              {i + 1}
+            </text>
+          </g>
+        )
+      })}
+    </svg>
+  )
+}
