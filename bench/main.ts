@@ -10,6 +10,7 @@ import { meshRun, placeRings, squareFrames } from '@flexum/core/sweep'
 import { solvePositive } from '@flexum/core/num'
 import { freedomOf, solve, unknownsOf } from '@flexum/core/sketch'
 import { drilled, memoryAfterEdits } from './bodies.ts'
+import { collisions, conversions, curvesBent } from './forming.ts'
 import { measure } from './measure.ts'
 import { liveEdit, shapedSweeps } from './runs.ts'
 import { savesAtOnce } from './saves.ts'
@@ -292,6 +293,28 @@ function tracing(): void {
   lines.push('', 'Aim: all of them, within 1 px.', '')
 }
 
+/** Bend tables, the sequence of bends, and curves turned into bends. */
+function forming(): void {
+  const tables = conversions([100, 1000, 4000], ROUNDS)
+  lines.push('## Bend tables: into a path and back', '')
+  row('bends', 'time per bend, against 100 bends')
+  row('---:', '---:')
+  for (const [n, time] of tables) row(n, times(time / tables[0]![1]))
+  lines.push('', 'Aim: flat.', '')
+  const sequences = collisions([10, 20, 30], 2)
+  lines.push('## Collisions looked for all through the bending', '')
+  row('bends', 'time', 'against 10 bends')
+  row('---:', '---:', '---:')
+  for (const [n, time] of sequences) row(n, `${time.toFixed(0)} ms`, times(time / sequences[0]![1]))
+  lines.push('', 'Aim: no worse than the square of the number of bends.', '')
+  lines.push('## Curves through 200 points turned into bends', '')
+  row('curve', 'may lie off by', 'bends', 'lies off by', 'time')
+  row('---', '---:', '---:', '---:', '---:')
+  for (const [name, tolerance, bends, off, ms] of curvesBent())
+    row(name, `${tolerance} mm`, bends, `${off.toFixed(2)} mm`, `${ms.toFixed(0)} ms`)
+  lines.push('')
+}
+
 /** Bodies that are put together, and what stays of it in memory. */
 async function bodies(): Promise<void> {
   const { triangles, atOnce, oneByOne } = await drilled()
@@ -324,6 +347,7 @@ evaluationAgainstMesh()
 growth()
 sketches()
 tracing()
+forming()
 await bodies()
 await saves(process.argv[3] ?? 'packages/server/migrations')
 const text = `${lines.join('\n').trimEnd()}\n`

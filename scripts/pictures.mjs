@@ -92,12 +92,6 @@ const PICTURES = {
     await page.getByText('New cut length').first().waitFor({ timeout: 60000 })
     await page.waitForTimeout(6000)
   },
-  'bench-holes': async (page) => {
-    await open(page, 'Vent lamp')
-    await page.getByText('Hanging hole', { exact: true }).first().click()
-    await page.locator('[data-hole]').first().waitFor({ timeout: 60000 })
-    await page.waitForTimeout(6000)
-  },
   'bench-edges': async (page) => {
     await open(page, 'Potting board')
     await page.getByText('Rounded rim', { exact: true }).first().click()
@@ -184,6 +178,15 @@ const PICTURES = {
     await page.keyboard.up('Shift')
     await page.keyboard.press('Enter')
     await page.keyboard.press('Escape')
+  },
+  'bench-forming': async (page) => {
+    await open(page, 'Mist rail')
+    await page.getByText('Forming', { exact: true }).first().click()
+    await page.getByRole('button', { name: 'Play the bending' }).click()
+    for (let i = 0; i < 13; i++) await page.getByRole('button', { name: 'On by one motion' }).click()
+    await page.getByRole('slider', { name: 'Time of the bending' }).focus()
+    for (let i = 0; i < 40; i++) await page.keyboard.press('ArrowRight')
+    await page.waitForTimeout(1500)
   },
   'bench-table': async (page) => {
     await open(page, 'Trellis arch')

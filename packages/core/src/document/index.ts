@@ -135,6 +135,14 @@ export {
 export { COPY_AXES, MIRROR_PLANES, type CopiesEntry } from '../steps/shared/typed-copies.ts'
 export type { FreeStrand, StrandsEntry } from '../steps/run/typed-strands.ts'
 export type { BentPathStep } from '../steps/bent-path/typed.ts'
+export {
+  benderEntry,
+  rulesEntry,
+  shareRows,
+  trialEntries,
+  type BenderFigures,
+  type FormingFigures,
+} from '../steps/forming/typed-entries.ts'
 export type { BendShare, BlankStep, ShareRow } from '../steps/blank/typed.ts'
 export {
   BENDER_SIZES,

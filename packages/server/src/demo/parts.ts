@@ -12,6 +12,7 @@ import {
 import { bailSection, hookLine, hoopLine } from './sketches.ts'
 import { ALUMINIUM, ASH, BRASS, COPPER, LIMESTONE, SPRING_STEEL, STAINLESS } from './part-materials.ts'
 import { pumpLoom, trayRim, valveWheel, withRun } from './run-parts.ts'
+import { formed } from './formed.ts'
 
 /** A part whose path is a chain of a sketch. */
 function partOnSketch(
@@ -115,26 +116,30 @@ const drawerBail: Part = (() => {
 })()
 
 /** The mist rail: copper tube, six bends in space. */
-const mistRail: Part = partOnPath(
-  'Mist rail',
-  {
-    id: 'path',
-    kind: 'node-path',
-    name: 'Rail line',
-    aside: false,
-    closed: false,
-    nodes: [
-      nodeEntry('n1', '0', '0', '0'),
-      nodeEntry('n2', '0', '0', '180', '35'),
-      nodeEntry('n3', '150', '0', '260', '40'),
-      nodeEntry('n4', '330', '0', '260', '30'),
-      nodeEntry('n5', '330', '170', '260', '30'),
-      nodeEntry('n6', '330', '240', '190', '35'),
-      nodeEntry('n7', '400', '300', '190', '35'),
-      nodeEntry('n8', '520', '300', '190'),
-    ],
-  },
-  { name: 'Copper tube', shape: 'tube', sizes: { diameter: '15', wall: '1' }, material: COPPER },
+const mistRail: Part = formed(
+  partOnPath(
+    'Mist rail',
+    {
+      id: 'path',
+      kind: 'node-path',
+      name: 'Rail line',
+      aside: false,
+      closed: false,
+      nodes: [
+        nodeEntry('n1', '0', '0', '0'),
+        nodeEntry('n2', '0', '0', '180', '35'),
+        nodeEntry('n3', '150', '0', '260', '40'),
+        nodeEntry('n4', '330', '0', '260', '30'),
+        nodeEntry('n5', '330', '170', '260', '30'),
+        nodeEntry('n6', '330', '240', '190', '35'),
+        nodeEntry('n7', '400', '300', '190', '35'),
+        nodeEntry('n8', '520', '300', '190'),
+      ],
+    },
+    { name: 'Copper tube', shape: 'tube', sizes: { diameter: '15', wall: '1' }, material: COPPER },
+  ),
+  'bench',
+  'tu-15-cu',
 )
 
 /** Rows of the trellis arch as they came from the smithy's sheet: straight, turn of the plane, angle, radius. */

@@ -87,4 +87,4 @@ export function reachOfBending({ bar, program, reach }: FormingGiven): Box3 {
 }
 
 /** Room below, as a share of how far the bending reaches. */
-const ROOM = 0.3
+const ROOM = 0.15

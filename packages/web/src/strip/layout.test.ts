@@ -37,6 +37,26 @@ describe('the straight bar', () => {
     expect(bend.stationTo - bend.stationFrom).toBeCloseTo(15 * Math.PI, 9)
     expect(layout.length).toBeCloseTo(12 + 290 + 14.5 * Math.PI + 8, 9)
   })
+  it('shows what is cut off after bending beside what is allowed', () => {
+    const held: Part = {
+      ...angle,
+      steps: angle.steps.map((s) =>
+        s.kind === 'blank'
+          ? { ...s, roundUp: '0', startAllowance: '4', cutOff: { start: '15', end: '25' } }
+          : s,
+      ),
+    }
+    const { zones, length } = layoutOf(held)
+    expect(zones.map((z) => [z.kind, z.to - z.from])).toEqual([
+      ['cutoff', 15],
+      ['allowance', 4],
+      ['straight', 170],
+      ['bend', expect.closeTo(15 * Math.PI, 9)],
+      ['straight', expect.closeTo(120, 9)],
+      ['cutoff', 25],
+    ])
+    expect(length).toBeCloseTo(15 + 4 + 290 + 15 * Math.PI + 25, 9)
+  })
   it('shows bends that touch as one, as the bend table does, and apart where that is asked for', () => {
     const u: Part = {
       ...angle,

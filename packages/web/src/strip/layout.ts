@@ -4,7 +4,7 @@ import { locate, segmentRadius, segmentTurn } from '@flexum/core/path'
 
 /** A stretch of the straight bar. Places are mm along the bar, stations mm along the path. */
 export interface Zone {
-  readonly kind: 'allowance' | 'straight' | 'bend' | 'curve' | 'added' | 'offcut' | 'unused'
+  readonly kind: 'allowance' | 'cutoff' | 'straight' | 'bend' | 'curve' | 'added' | 'offcut' | 'unused'
   readonly from: number
   readonly to: number
   readonly stationFrom: number
@@ -59,6 +59,9 @@ export function layOut(
   let at = start
   let bend = 0
   if (start > 0) zones.push(off('unused', 0, start, 0))
+  const { cutOff = { start: 0, end: 0 } } = blank ?? {}
+  if (cutOff.start > 0) zones.push(off('cutoff', at, cutOff.start, start))
+  at += cutOff.start
   const before = (blank?.startAllowance ?? 0) + (blank?.tips.start ?? 0)
   if (before > 0) zones.push(off('allowance', at, before, start))
   at += before
@@ -96,6 +99,10 @@ export function layOut(
     zones.push(off('allowance', at, after, end))
     at += after
   }
+  if (cutOff.end > 0) {
+    zones.push(off('cutoff', at, cutOff.end, end))
+    at += cutOff.end
+  }
   if (blank && blank.cut > at - start) {
     zones.push(off('offcut', at, start + blank.cut - at, end))
     at = start + blank.cut
@@ -128,7 +135,11 @@ export function stationBeside(layout: StripLayout, place: number): number {
 export function placeOf(layout: StripLayout, station: number): number | undefined {
   const zone = layout.zones.find(
     (z) =>
-      z.kind !== 'allowance' && z.kind !== 'offcut' && station >= z.stationFrom && station <= z.stationTo,
+      z.kind !== 'allowance' &&
+      z.kind !== 'cutoff' &&
+      z.kind !== 'offcut' &&
+      station >= z.stationFrom &&
+      station <= z.stationTo,
   )
   if (!zone) return undefined
   const span = zone.stationTo - zone.stationFrom

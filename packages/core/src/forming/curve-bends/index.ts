@@ -6,7 +6,7 @@ import { bendTableOf, nodesOfBendTable } from '../bend-table.ts'
 import { chooseBends, type BendRules } from './choose.ts'
 import { deviationOf, distancesFrom, merged, polish, shortfall, without, type Deviation } from './polish.ts'
 import { cornersOf, straightsOf, type Polybend } from './polybend.ts'
-import { samplesOf, type Sample } from './samples.ts'
+import { samplesOf, thinned, type Sample } from './samples.ts'
 
 export type { BendRules } from './choose.ts'
 export type { Polybend } from './polybend.ts'
@@ -49,8 +49,9 @@ export function bendsOfCurve(path: Path, rules: BendRules): Result<CurveBends, N
 function fewest(samples: readonly Sample[], rules: BendRules): Polybend | undefined {
   const keeps = (path: Polybend): boolean =>
     deviationOf(samples, path).most <= rules.tolerance * (1 + FORGIVEN) && shortfall(path, rules) <= FORGIVEN
+  const candidates = thinned(samples)
   for (const share of WITHIN) {
-    const chosen = chooseBends(samples, { ...rules, tolerance: rules.tolerance * share })
+    const chosen = chooseBends(candidates, { ...rules, tolerance: rules.tolerance * share })
     if (!chosen) continue
     let best = polish(samples, chosen, rules)
     if (!keeps(best)) {

@@ -9,24 +9,27 @@ export interface Sample {
   readonly way: Vec3
 }
 
-/** Most samples of a curve, and least of a segment; one for so much turn, rad, where that asks for more. */
-const MOST = 480
-const LEAST = 4
+/** Most samples of a curve beside the joints of its segments; of each segment so many while there are few; and one for so much turn, rad. */
+const MOST = 320
+const FEW = 4
 const TURN = 0.06
+/** Most samples whose tangents bends are chosen on. */
+const CANDIDATES = 150
 
 /**
- * Places along a curve near enough that nothing of it is missed: with the joints of its segments, more where it turns more, at most about
- * `MOST` in all. A straight needs its ends and middle only.
+ * Places along a curve near enough that nothing of it is missed: the joints of its segments, and more where it turns more, at most about
+ * `MOST` in all besides. A straight needs its ends and middle only.
  */
 export function samplesOf(path: Path): Sample[] {
+  const least = Math.max(1, Math.min(FEW, Math.floor(MOST / path.segments.length)))
   const wanted = path.segments.map((g) =>
-    g.kind === 'line' ? 2 : Math.max(LEAST, Math.ceil(segmentTurn(g) / TURN)),
+    g.kind === 'line' ? 2 : Math.max(least, Math.ceil(segmentTurn(g) / TURN)),
   )
   const sum = wanted.reduce((a, b) => a + b, 0)
   const share = Math.min(1, MOST / sum)
   const samples: Sample[] = []
   path.segments.forEach((g, i) => {
-    const count = Math.max(g.kind === 'line' ? 2 : LEAST, Math.ceil(wanted[i]! * share))
+    const count = Math.max(g.kind === 'line' ? 2 : least, Math.ceil(wanted[i]! * share))
     spend(count * 4, 'the samples of the curve')
     for (let k = i === 0 ? 0 : 1; k <= count; k++) {
       const s = (g.length * k) / count
@@ -34,4 +37,10 @@ export function samplesOf(path: Path): Sample[] {
     }
   })
   return samples
+}
+
+/** As many of them, evenly, as bends are chosen on; the first and the last with them. */
+export function thinned(samples: readonly Sample[]): readonly Sample[] {
+  const every = Math.ceil(samples.length / CANDIDATES)
+  return every <= 1 ? samples : samples.filter((_, i) => i % every === 0 || i === samples.length - 1)
 }

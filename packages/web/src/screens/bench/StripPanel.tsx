@@ -232,7 +232,7 @@ function fits(text: string, from: number, to: number): boolean {
   return to - from > text.length * CHARACTER + 6
 }
 
-const DASHED: ReadonlySet<Zone['kind']> = new Set(['allowance', 'offcut', 'unused'])
+const DASHED: ReadonlySet<Zone['kind']> = new Set(['allowance', 'cutoff', 'offcut', 'unused'])
 
 /** How far figures of a bend may reach over a straight beside it, px. */
 const OVER = 14
@@ -306,7 +306,16 @@ const ZoneMark = memo(function ZoneMark(props: {
           )}
         </>
       )}
-      {!curved && zone.kind !== 'offcut' && fits(length, from, to) && (
+      {zone.kind === 'cutoff' && width > NARROW && (
+        <path
+          d={`M${from} ${BAR_TOP}L${to} ${BAR_TOP + BAR_HEIGHT}M${from} ${BAR_TOP + BAR_HEIGHT}L${to} ${BAR_TOP}`}
+          stroke="var(--ink3)"
+          strokeWidth="0.8"
+        >
+          <title>Cut off after bending: {length}</title>
+        </path>
+      )}
+      {!curved && zone.kind !== 'offcut' && zone.kind !== 'cutoff' && fits(length, from, to) && (
         <text
           x={mid}
           y={BAR_TOP + BAR_HEIGHT / 2 + 4}

@@ -1,10 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
-import type { FormingStep } from '@flexum/core/document'
+import { benderEntry, type FormingStep } from '@flexum/core/document'
 import { changeForming } from '@flexum/core/edit'
 import { fetchBenders } from '../../../../api/catalogue.ts'
 import { newIds } from '../../actions/ids.ts'
 import { useBench, usePart } from '../../context.ts'
-import { benderEntry } from './from-table.ts'
 import { Picker } from './Picker.tsx'
 
 /** Which bender of the table the part is bent on; its figures are copied into the part. */

@@ -2,10 +2,11 @@ import { useShallow } from 'zustand/react/shallow'
 import { locate } from '@flexum/core/path'
 import type { FormingGiven } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
-import { formatDecimal, formatLengthFigures } from '@flexum/core/units'
+import { formatDecimal } from '@flexum/core/units'
 import { runView, stationOnPath } from '../../../../bench/results.ts'
 import { partOf, selectionOf } from '../../../../bench/session.ts'
 import { Section } from '../../../../ui/Figures.tsx'
+import { tightLength } from '../../../../ui/units.ts'
 import { useBench, useSessionState, useUnits } from '../../context.ts'
 
 /** The moves of the bender as its operator needs them: corrected angles and tools, with what is wanted below. */
@@ -16,13 +17,13 @@ export function FormedTable({ forming, stale }: { readonly forming: FormingGiven
   const shown = useSessionState(useShallow((s) => runView(partOf(s), s.result, selectionOf(s).step)))
   const { run, path } = shown ?? {}
   const { bar, bends, program } = forming
-  const length = (v: number): string => formatLengthFigures(v, units.length)
+  const length = (v: number): string => tightLength(v, units.length)
   return (
     <Section title={stale ? 'Last good moves' : 'Moves'}>
       {bends.length === 0 ? (
         <p className="muted">No bends: the bar stays straight.</p>
       ) : (
-        <table className="figure w-full text-right" aria-label="Moves of the bender">
+        <table className="figure w-full text-right [&_td]:pl-1.5" aria-label="Moves of the bender">
           <thead>
             <tr className="font-sans [&>th]:pb-1 [&>th]:font-medium">
               <th className="text-left">#</th>

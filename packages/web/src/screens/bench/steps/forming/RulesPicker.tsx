@@ -1,10 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
-import type { FormingStep } from '@flexum/core/document'
+import { rulesEntry, shareRows, trialEntries, type FormingStep } from '@flexum/core/document'
 import { changeBlank, changeForming } from '@flexum/core/edit'
 import { fetchStock } from '../../../../api/catalogue.ts'
 import { newIds } from '../../actions/ids.ts'
 import { useBench, usePart } from '../../context.ts'
-import { rulesEntry, shareRows, trialEntries } from './from-table.ts'
 import { Picker } from './Picker.tsx'
 
 /** Which stock of the table it is: its limits are copied into the part, and its trial bends where there are none yet. */

@@ -7,10 +7,10 @@ const PAD = 26
 /** Places of a curved segment. */
 const FINE = 24
 
-/** Seen from the front, right and above, all three axes alike. */
+/** Seen as the picture on the Bench is at first, all three axes alike. */
 const seen = ([x, y, z]: Vec3): readonly [number, number] => [
-  (x - y) * Math.cos(Math.PI / 6),
-  -(z + (x + y) * Math.sin(Math.PI / 6)),
+  (x + y) * Math.cos(Math.PI / 6),
+  (x - y) * Math.sin(Math.PI / 6) - z,
 ]
 
 /** The part as lines: its centre line as thick as the section, bends by their numbers. */
@@ -28,13 +28,14 @@ export function SheetPicture(props: {
   )
   const [us, vs] = [places.map((p) => p[0]), places.map((p) => p[1])]
   const [left, top] = [Math.min(...us), Math.min(...vs)]
+  const [right, bottom] = [Math.max(...us), Math.max(...vs)]
   const scale = Math.min(
-    (WIDE - 2 * PAD) / Math.max(Math.max(...us) - left, 1e-6),
-    (HIGH - 2 * PAD) / Math.max(Math.max(...vs) - top, 1e-6),
+    (WIDE - 2 * PAD) / Math.max(right - left, 1e-6),
+    (HIGH - 2 * PAD) / Math.max(bottom - top, 1e-6),
   )
   const place = ([u, v]: readonly [number, number]): readonly [number, number] => [
-    PAD + (u - left) * scale,
-    PAD + (v - top) * scale,
+    WIDE / 2 + (u - (left + right) / 2) * scale,
+    HIGH / 2 + (v - (top + bottom) / 2) * scale,
   ]
   const line = places
     .map((p) =>
