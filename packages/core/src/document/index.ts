@@ -134,6 +134,13 @@ export {
 } from '../steps/run/typed-ends.ts'
 export { COPY_AXES, MIRROR_PLANES, type CopiesEntry } from '../steps/shared/typed-copies.ts'
 export type { FreeStrand, StrandsEntry } from '../steps/run/typed-strands.ts'
+export {
+  FIRST_CHANGES,
+  PATH_CHANGES,
+  type ChangedPathStep,
+  type PathChange,
+  type PathChangeKind,
+} from '../steps/changed-path/typed.ts'
 export type { BentPathStep } from '../steps/bent-path/typed.ts'
 export {
   benderEntry,

@@ -35,9 +35,11 @@ function begun(seed: number): Part {
     'holes',
     'meeting',
     'forming',
-    'bent-path',
+    'changed-path',
   ] as const)
     put(kind)
+  // Looked for anew each time, so that not every part has them.
+  if (seed % 4 === 0) put('bent-path')
   // These wait for something to be picked, and all after them for them.
   for (const kind of ['bend-table', 'edge-path', 'hollowed', 'edges', 'pushed'] as const) put(kind)
   return {

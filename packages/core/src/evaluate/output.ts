@@ -47,7 +47,7 @@ export interface PathGiven {
   readonly analysis: PathAnalysis
   readonly nodes: readonly PlacedNode[]
   /** What follows a curve: how far it lies off, at most and where along the curve, and all along. */
-  readonly follows?: Pick<CurveBends, 'deviation' | 'off'>
+  readonly follows?: Pick<CurveBends, 'deviation'> & Partial<Pick<CurveBends, 'off'>>
   /** Along edges: how a section sits by the two faces that it runs between. */
   readonly facing?: Facing
   /** The sketch curves it runs along, by the index of a segment's origin; only for a path of a sketch. */

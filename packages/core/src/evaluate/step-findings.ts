@@ -145,6 +145,7 @@ const CHEAPER: Readonly<Record<Step['kind'], string>> = {
   sketch: 'Part the drawing into smaller sketches, or take constraints out.',
   'node-path': 'Fewer nodes would fit.',
   'bend-table': 'Fewer bends would fit.',
+  'changed-path': 'A shorter path or fewer spans would fit.',
   'bent-path': 'A shorter curve or a larger tolerance would fit.',
   'helix-path': 'Fewer turns would fit.',
   'sketch-path': 'A path of fewer curves would fit.',

@@ -45,3 +45,6 @@ export { coilOf, pathOfCoil, type CoilEnd, type CoilSizes, type CoilSource } fro
 export { FURTHEST, pathFaults, type PathFault } from './sound.ts'
 export { bendingAlong, type BendingAlong } from './bending.ts'
 export { analysePath, planeOf, type PathAnalysis, type SegmentRow } from './analysis.ts'
+export { bentToArc, rebuilt, simplified, startedAt, straightened, type Apart } from './changed.ts'
+export { joinedPaths, type JoinedAt } from './joined.ts'
+export { mirroredPath } from './mirrored.ts'

@@ -2,6 +2,7 @@ import type { Step, StepBase, StepKindName } from '../document/index.ts'
 import type { StepMaker } from '../evaluate/kind.ts'
 import { formingMaker } from './forming/made.ts'
 import { bentPathMaker } from './bent-path/made.ts'
+import { changedPathMaker } from './changed-path/made.ts'
 import { blankMaker } from './blank/made.ts'
 import { broughtBodyMaker } from './brought-body/made.ts'
 import { blendedMaker } from './blended/made.ts'
@@ -30,6 +31,7 @@ const OWN: { readonly [K in StepKindName]: StepMaker<Extract<Step, { kind: K }>>
   'node-path': nodePathMaker,
   'bend-table': bendTableMaker,
   'bent-path': bentPathMaker,
+  'changed-path': changedPathMaker,
   'helix-path': helixPathMaker,
   'sketch-path': sketchPathMaker,
   'stock-profile': stockProfileMaker,

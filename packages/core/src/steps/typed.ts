@@ -2,6 +2,7 @@ import type { Id } from '../base/index.ts'
 import type { FormulaVisitor, Input, Station, StepBase, StepKind } from '../document/kind.ts'
 import { formingKind, type FormingStep } from './forming/typed.ts'
 import { bentPathKind, type BentPathStep } from './bent-path/typed.ts'
+import { changedPathKind, type ChangedPathStep } from './changed-path/typed.ts'
 import { blankKind, type BlankStep } from './blank/typed.ts'
 import { broughtBodyKind, type BroughtBodyStep } from './brought-body/typed.ts'
 import { blendedKind, type BlendedStep } from './blended/typed.ts'
@@ -31,6 +32,7 @@ interface StepTypes {
   readonly 'node-path': NodePathStep
   readonly 'bend-table': BendTableStep
   readonly 'bent-path': BentPathStep
+  readonly 'changed-path': ChangedPathStep
   readonly 'helix-path': HelixPathStep
   readonly 'sketch-path': SketchPathStep
   readonly 'stock-profile': StockProfileStep
@@ -59,6 +61,7 @@ const OWN: { readonly [K in StepKindName]: StepKind<StepTypes[K]> } = {
   'node-path': nodePathKind,
   'bend-table': bendTableKind,
   'bent-path': bentPathKind,
+  'changed-path': changedPathKind,
   'helix-path': helixPathKind,
   'sketch-path': sketchPathKind,
   'stock-profile': stockProfileKind,

@@ -4,8 +4,10 @@ import {
   idsIn,
   bendEntry,
   FIRST_BENDER,
+  FIRST_CHANGES,
   FIRST_RULES,
   nodeEntry,
+  PATH_CHANGES,
   STOCK_SIZES,
   TURNINGS,
   type HolesStep,
@@ -14,6 +16,7 @@ import {
   type NodePathStep,
   type NodePlace,
   type Part,
+  type PathChange,
   type SketchStep,
   type Step,
   type StepKindName,
@@ -251,6 +254,21 @@ export const TRIES: Readonly<Record<string, Try>> = {
     const ids = countingIds('n', idsIn(part))
     return { step: idOf(part, r, 'bent-path'), table: bendFigures(ids()), first: ids(), end: ids() }
   }),
+  changeChangedPath: through(edit.changeChangedPath, (part, r) => ({
+    step: idOf(part, r, 'changed-path'),
+    choices: r.chance(0.2)
+      ? { path: r.pick(['path', 'none']) }
+      : {
+          change: r.pick<PathChange>([
+            ...PATH_CHANGES.map((k) => FIRST_CHANGES[k]),
+            { kind: 'join', with: [r.pick(['path', 'none'])], radius: formula(r) },
+            { kind: 'part', from: formula(r), to: formula(r) },
+            { kind: 'start', at: formula(r) },
+            { kind: 'arc', angle: formula(r), x: '0', y: '0', z: formula(r) },
+            { kind: 'rebuild', spans: r.pick(['1', '3', '2.5', '40']) },
+          ]),
+        },
+  })),
   changeForming: through(edit.changeForming, (part, r) => ({
     step: idOf(part, r, 'forming'),
     choices: r.pick<edit.FormingChoices>([

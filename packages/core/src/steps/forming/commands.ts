@@ -46,8 +46,9 @@ export const pasteTrials: Command<{
       ),
     )
   const trials = [...step.value.trials]
+  const first = Math.min(args.row, trials.length)
   cells.forEach((row, r) => {
-    const at = args.row + r
+    const at = first + r
     const before: TrialEntry = trials[at] ?? {
       id: args.newId(),
       radius: trials.at(-1)?.radius ?? '40',

@@ -5,6 +5,7 @@ import {
   idsIn,
   kindOf,
   stationOf,
+  type Part,
   type SheetPlane,
   type SketchItem,
   type Step,
@@ -17,7 +18,9 @@ import { newId } from './ids.ts'
 export function addNewStep(session: Session, kind: Step['kind']): void {
   const part = partOf(session.store.getState())
   const id = newId(part, 's')
-  const made = freshStep(part, kind, { id })
+  // What is made of a path stands right after the last one, so that the runs along it can take it.
+  const index = ON_PATHS.has(kind) ? afterPaths(part) : part.steps.length
+  const made = freshStep(part, kind, { id, before: index })
   if (!made.ok) {
     toast.error(made.fault.message)
     return
@@ -25,12 +28,21 @@ export function addNewStep(session: Session, kind: Step['kind']): void {
   const step = made.value
   session.run(
     addStep,
-    { step, index: part.steps.length },
+    { step, index },
     {
       label: `Add ${step.name}`,
       select: { station: stationOf(step, [...part.steps, step]), step: id, node: null },
     },
   )
+}
+
+const ON_PATHS: ReadonlySet<Step['kind']> = new Set(['changed-path', 'bent-path'])
+
+/** After the last path that a run goes along, or the last of all. */
+function afterPaths({ steps }: Part): number {
+  const run = steps.findIndex((s) => s.kind === 'run')
+  const before = run < 0 ? steps : steps.slice(0, run)
+  return before.findLastIndex((s) => kindOf(s).gives.includes('path')) + 1 || steps.length
 }
 
 /** Puts the fewest bends that follow a free curve in its place. */

@@ -1,6 +1,7 @@
 import { createElement, type ReactNode } from 'react'
 import type { Step, StepKindName } from '@flexum/core/document'
 import { bentPathPage } from './bent-path/index.tsx'
+import { changedPathPage } from './changed-path/index.tsx'
 import { blankPage } from './blank/index.tsx'
 import { formingPage } from './forming/index.tsx'
 import { broughtBodyPage } from './brought-body/index.tsx'
@@ -32,6 +33,7 @@ const OWN: { readonly [K in StepKindName]: PageKind<Extract<Step, { kind: K }>> 
   'node-path': nodePathPage,
   'bend-table': bendTablePage,
   'bent-path': bentPathPage,
+  'changed-path': changedPathPage,
   'helix-path': helixPathPage,
   'sketch-path': sketchPathPage,
   'stock-profile': stockProfilePage,

@@ -15,7 +15,7 @@ export function DeviationPlot({
   follows,
   stale,
 }: {
-  readonly follows: NonNullable<PathGiven['follows']>
+  readonly follows: Required<NonNullable<PathGiven['follows']>>
   readonly stale: boolean
 }) {
   const units = useUnits()

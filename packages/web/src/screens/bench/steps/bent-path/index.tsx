@@ -72,7 +72,9 @@ function BentPathInspector({ step }: { readonly step: BentPathStep }) {
           dimension="length"
         />
       </div>
-      {follows && <DeviationPlot follows={follows} stale={result?.stale ?? false} />}
+      {follows?.off && (
+        <DeviationPlot follows={{ ...follows, off: follows.off }} stale={result?.stale ?? false} />
+      )}
       <div className="flex gap-2 px-3 pb-2">
         <button
           type="button"

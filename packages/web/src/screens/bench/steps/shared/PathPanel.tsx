@@ -36,7 +36,7 @@ export function PathPanel({ step, children }: { readonly step: Step; readonly ch
         )}
       </div>
       {children}
-      {output && !table && !output.path.closed && output.path.segments.every(isFree) && (
+      {output && !table && !output.path.closed && output.path.segments.some(isFree) && (
         <div className="px-3 pb-2">
           <button type="button" className="btn btn-xs btn-paper" onClick={() => bendCurve(session, step.id)}>
             Turn into bends
@@ -49,8 +49,9 @@ export function PathPanel({ step, children }: { readonly step: Step; readonly ch
   )
 }
 
-/** What bends can follow: all but the turns of a coil, which have none. */
-const isFree = (g: PathGiven['path']['segments'][number]): boolean => g.kind !== 'helix'
+/** What bends can follow: a free curve. */
+const isFree = (g: PathGiven['path']['segments'][number]): boolean =>
+  g.kind === 'curve' || g.kind === 'spline'
 
 function PathFigures({ output, stale }: { readonly output: PathGiven; readonly stale: boolean }) {
   const { session } = useBench()

@@ -1,0 +1,100 @@
+import { describe, expect, it } from 'vitest'
+import { codesOf, evaluated, wholePath } from '../../../testing/parts.ts'
+import {
+  FIRST_CHANGES,
+  freshStep,
+  PATH_CHANGES,
+  readPartText,
+  STARTERS,
+  writePart,
+  type Part,
+  type PathChange,
+} from '../../document/index.ts'
+import { changeChangedPath, setFormula } from '../../edit/index.ts'
+import { pathPoint } from '../../path/index.ts'
+
+const done = (r: { ok: true; value: Part } | { ok: false; fault: unknown }): Part => {
+  if (!r.ok) throw new Error(JSON.stringify(r.fault))
+  return r.value
+}
+/** A part with its path changed after it. */
+const changed = (part: Part, change: PathChange): Part => {
+  const made = freshStep(part, 'changed-path', { id: 'changed' })
+  if (!made.ok) throw new Error(made.fault.message)
+  const steps = [...part.steps, { ...made.value, path: 'path' }]
+  return done(changeChangedPath({ ...part, steps }, { step: 'changed', choices: { change } }))
+}
+const pathOf = (part: Part) => wholePath(evaluated(part).steps.find((s) => s.id === 'changed')!.output)
+const findingsOf = (part: Part) => evaluated(part).steps.find((s) => s.id === 'changed')!.findings
+const bar = STARTERS.straight.make('Bar')
+const angle = STARTERS.angle.make('Angle')
+const frame = STARTERS.frame.make('Frame')
+
+describe('a path from a path', () => {
+  it('is read back as it was written, whatever its change', () => {
+    for (const kind of PATH_CHANGES) {
+      const part = changed(angle, FIRST_CHANGES[kind])
+      const read = readPartText(writePart(part))
+      expect(read.ok && read.value).toEqual(part)
+    }
+    const odd = writePart(changed(angle, FIRST_CHANGES.part)).replace('"kind": "part"', '"kind": "twirl"')
+    const read = readPartText(odd.includes('twirl') ? odd : odd.replace('"kind":"part"', '"kind":"twirl"'))
+    expect(read.ok).toBe(false)
+  })
+  it('mirrored lies on the other side; its bend table turns the other way', () => {
+    const { path, table } = pathOf(changed(angle, { kind: 'mirror', plane: 'yz', offset: '10' }))
+    expect(pathPoint(path, path.length)).toEqual([-180, 150, 0].map((v) => expect.closeTo(v, 9)))
+    expect(table!.rows).toHaveLength(1)
+  })
+  it('is a part of it, by stations', () => {
+    const part = changed(angle, { kind: 'part', from: '50', to: '120' })
+    expect(pathOf(part).path.length).toBeCloseTo(70, 9)
+    // Past the end it goes to the end.
+    const long = done(setFormula(part, { step: 'changed', field: 'change/to', formula: '1 m' }))
+    const whole = evaluated(angle).steps[0]!.output!.path!.path.length
+    expect(pathOf(long).path.length).toBeCloseTo(whole - 50, 9)
+    const none = done(setFormula(part, { step: 'changed', field: 'change/to', formula: '50' }))
+    expect(findingsOf(none)).toMatchObject([{ code: 'path.part', field: 'change/to' }])
+  })
+  it('closed begins elsewhere, and open says that it cannot', () => {
+    const ring = changed(frame, { kind: 'start', at: '40' })
+    expect(pathOf(ring).path.closed).toBe(true)
+    expect(findingsOf(changed(bar, { kind: 'start', at: '40' }))).toMatchObject([{ code: 'path.open' }])
+  })
+  it('bends a straight at the same length, and keeps it when straightened', () => {
+    const arc = pathOf(changed(bar, { kind: 'arc', angle: '180', x: '0', y: '0', z: '1' }))
+    expect(arc.path.length).toBeCloseTo(300, 9)
+    expect(arc.table!.rows).toMatchObject([{ angle: expect.closeTo(Math.PI, 9) }])
+    const straight = pathOf(changed(angle, { kind: 'straighten' }))
+    expect(straight.path.segments).toHaveLength(1)
+    expect(findingsOf(changed(angle, FIRST_CHANGES.arc))).toMatchObject([{ code: 'path.not-straight' }])
+  })
+  it('joined tells how the paths meet', () => {
+    const two = changed(angle, { kind: 'join', with: [], radius: '0' })
+    const other = freshStep(two, 'node-path', { id: 'other' })
+    if (!other.ok) throw new Error(other.fault.message)
+    const steps = [two.steps[0]!, other.value, ...two.steps.slice(1)]
+    const part = done(
+      changeChangedPath(
+        { ...two, steps },
+        {
+          step: 'changed',
+          choices: { change: { kind: 'join', with: ['other'], radius: '0' } },
+        },
+      ),
+    )
+    const found = evaluated(part)
+    expect(codesOf(found).some((c) => c === 'path.bridged' || c === 'path.joint')).toBe(true)
+  })
+  it('rebuilt tells how far it lies off; with fewer corners how many are left out', () => {
+    const smooth = pathOf(changed(angle, { kind: 'rebuild', spans: '12' }))
+    expect(smooth.follows!.deviation.most).toBeGreaterThan(0)
+    expect(smooth.table).toBeUndefined()
+    expect(findingsOf(changed(angle, { kind: 'rebuild', spans: '1.5' }))).toMatchObject([
+      { code: 'path.spans', field: 'change/spans' },
+    ])
+    expect(findingsOf(changed(bar, { kind: 'simplify', within: '1' }))).toMatchObject([
+      { message: '0 corners are left out.' },
+    ])
+  })
+})

@@ -1,0 +1,136 @@
+import { ok, type Result } from '../../base/index.ts'
+import type { ChangedPathStep } from '../../document/index.ts'
+import type { Finding } from '../../evaluate/finding.ts'
+import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import { deg } from '../../num/index.ts'
+import {
+  bentToArc,
+  joinedPaths,
+  mirroredPath,
+  pathPart,
+  rebuilt,
+  simplified,
+  startedAt,
+  straightened,
+  type Apart,
+  type JoinedAt,
+  type Path,
+} from '../../path/index.ts'
+import type { Vec3 } from '../../space/index.ts'
+import { formatDecimal } from '../../units/index.ts'
+import { pathEvaluation } from '../shared/path-output.ts'
+import { pathSummary } from '../shared/path-summary.ts'
+import { refusal, unbuilt } from '../shared/refusal.ts'
+
+/** What came of a change: the path, how far it lies off the one before, joints, corners left out. */
+interface Changed {
+  readonly path: Path
+  readonly apart?: Apart
+  readonly joints?: readonly JoinedAt[]
+  readonly left?: number
+}
+
+const NORMALS: Readonly<Record<string, Vec3>> = { xy: [0, 0, 1], xz: [0, 1, 0], yz: [1, 0, 0] }
+/** The field that what cannot be is most likely about. */
+const ABOUT: Readonly<Record<string, string>> = {
+  part: 'change/to',
+  start: 'change/at',
+  join: 'change/radius',
+  arc: 'change/angle',
+  rebuild: 'change/spans',
+  simplify: 'change/within',
+}
+/** A joint that breaks by less goes on, rad. */
+const TANGENT = 1e-6
+/** Joints told one by one. */
+const MOST_JOINTS = 12
+
+export const changedPathMaker: StepMaker<ChangedPathStep> = {
+  evaluate(step, context) {
+    const made = changed(step, context)
+    if (!made.ok) {
+      const { message } = made.fault
+      const sentence = `${message.charAt(0).toUpperCase()}${message.slice(1)}.`
+      return unbuilt(refusal(step, 'path', made.fault.code, sentence, ABOUT[step.change.kind]))
+    }
+    const { path, apart, joints = [], left } = made.value
+    const output = pathEvaluation(step, path, context)
+    const findings: Finding[] = [
+      ...joints.flatMap((j, i) => jointFinding(step, j, i, context)).slice(0, MOST_JOINTS),
+      ...(left !== undefined ? [leftFinding(step, left)] : []),
+    ]
+    const given = output.output?.path
+    return {
+      ...output,
+      ...(given && apart
+        ? { output: { ...output.output, path: { ...given, follows: { deviation: apart } } } }
+        : {}),
+      findings: [...output.findings, ...findings],
+    }
+  },
+  summary: pathSummary,
+}
+
+function changed(step: ChangedPathStep, context: StepContext): Result<Changed> {
+  const { path } = context.input(step.path, 'path')
+  const { change } = step
+  const number = (field: string): number => context.number(`change/${field}`)
+  const alone = (r: Result<Path>): Result<Changed> => (r.ok ? ok({ path: r.value }) : r)
+  switch (change.kind) {
+    case 'mirror': {
+      const normal = NORMALS[change.plane]!
+      const offset = number('offset')
+      const at: Vec3 = [normal[0] * offset, normal[1] * offset, normal[2] * offset]
+      return ok({ path: mirroredPath(path, at, normal) })
+    }
+    case 'part':
+      return alone(pathPart(path, number('from'), Math.min(number('to'), path.length)))
+    case 'start':
+      return alone(startedAt(path, number('at')))
+    case 'straighten':
+      return alone(straightened(path))
+    case 'arc':
+      return alone(bentToArc(path, number('angle'), [number('x'), number('y'), number('z')]))
+    case 'rebuild':
+      return rebuilt(path, number('spans'))
+    case 'simplify':
+      return simplified(path, number('within'))
+    case 'join': {
+      const others = change.with.map((id) => context.input(id, 'path').path)
+      return joinedPaths([path, ...others], number('radius'))
+    }
+  }
+}
+
+function jointFinding(step: ChangedPathStep, j: JoinedAt, i: number, { display }: StepContext): Finding[] {
+  if (j.gap === 0 && j.angle <= TANGENT) return []
+  const where = shortLength(j.station, display)
+  const breaks = j.angle > TANGENT ? `, and turns by ${formatDecimal(deg(j.angle), 1)}° there` : ''
+  const message =
+    j.gap > 0
+      ? `At ${where} a straight of ${shortLength(j.gap, display)} bridges the gap to the next path${breaks}.`
+      : `At ${where} the paths meet at an angle of ${formatDecimal(deg(j.angle), 1)}°; a radius would blend them.`
+  return [
+    {
+      id: `${step.id}:joint-${i}`,
+      severity: j.gap > 0 ? 'warns' : 'notes',
+      code: j.gap > 0 ? 'path.bridged' : 'path.joint',
+      message,
+      station: 'path',
+      step: step.id,
+      from: j.station,
+      to: j.station,
+      cures: [],
+    },
+  ]
+}
+
+const leftFinding = (step: ChangedPathStep, left: number): Finding => ({
+  id: `${step.id}:left`,
+  severity: 'notes',
+  code: 'path.simplified',
+  message: left === 1 ? '1 corner is left out.' : `${left} corners are left out.`,
+  station: 'path',
+  step: step.id,
+  cures: [],
+})
