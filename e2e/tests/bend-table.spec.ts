@@ -58,6 +58,19 @@ test('a bend table is pasted, its shape is seen, and a bend is turned in the pic
   await knob.focus()
   await page.keyboard.press('ArrowRight')
   await expect(bendCell(page, 'turn of the plane', 'bend 3')).toHaveValue(String(turned + 1))
+  // What goes to the bender says so.
+  await station(page, 'Shop').click()
+  await inspector(page).getByRole('button', { name: 'Forming' }).click()
+  await inspector(page).getByRole('button', { name: 'Bend sheet' }).click()
+  const sheet = page.getByRole('dialog', { name: 'Bend sheet' })
+  await expect(sheet.getByRole('table', { name: 'As it is wanted' })).toContainText(`${turned + 1}.0°`)
+  await page.evaluate(() => {
+    window.print = () => document.body.setAttribute('data-printed', 'yes')
+  })
+  await sheet.getByRole('button', { name: 'Print' }).click()
+  await expect(page.locator('body')).toHaveAttribute('data-printed', 'yes')
+  await sheet.getByRole('button', { name: 'Close' }).click()
+  await station(page, 'Path').click()
   await expect(figure(page, 'Path length')).toHaveText(`${exact.toFixed(3)} mm`)
 
   // Typed among the nodes, these lead again.
