@@ -68,11 +68,25 @@ for (const theme of ['flexum-day', 'flexum-night']) {
       await station(page, name).click()
       await look(name)
     }
+    const inspector = page.getByRole('complementary', { name: 'Inspector' })
+    await inspector.getByRole('button', { name: 'Forming' }).click()
+    // Both themes have the same panels: half of them each.
+    for (const name of theme === 'flexum-day' ? ['Springback', 'Bender'] : ['Bends', 'Stock']) {
+      await inspector.getByRole('tab', { name }).click()
+      await look(`Forming, ${name}`)
+    }
+    await page.getByRole('button', { name: 'Play the bending' }).click()
+    await page.getByRole('button', { name: 'On by one motion' }).click()
+    await look('the bending')
+    await inspector.getByRole('tab', { name: 'Bends' }).click()
+    await inspector.getByRole('button', { name: 'Bend sheet' }).click()
+    await look('the bend sheet')
+    await page.keyboard.press('Escape')
+    await page.getByRole('region', { name: 'The bending' }).getByRole('button', { name: 'Close' }).click()
     await openPart(page, 'Valve wheel')
     await station(page, 'Run').click()
     await page.getByRole('button', { name: 'Compare the turnings' }).click()
     await expect(page.getByRole('list', { name: 'Turnings side by side' })).toBeVisible()
-    // Both themes have the same panels: half of them each.
     for (const tool of theme === 'flexum-day' ? ['Lens', 'Cut through', 'Grow'] : ['Section', 'Measure']) {
       await page
         .getByRole('group', { name: 'Tools of the picture' })

@@ -177,7 +177,7 @@ const trellisArch: Part = partOnPath(
   { name: 'Arch bar', shape: 'round-bar', sizes: { diameter: '12' }, material: STAINLESS },
 )
 
-/** The vine spring: a helix of spring wire. */
+/** The vine spring: a coil of spring wire, its ends closed. */
 const vineSpring: Part = {
   ...partOnPath(
     'Vine spring',
@@ -190,6 +190,7 @@ const vineSpring: Part = {
       pitch: '9',
       turns: 'turns',
       hand: 'right',
+      closed: { start: '1', end: '1', rise: '3.2' },
     },
     { name: 'Spring wire', shape: 'round-bar', sizes: { diameter: '3' }, material: SPRING_STEEL },
   ),
