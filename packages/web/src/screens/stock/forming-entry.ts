@@ -1,6 +1,6 @@
 import { allOk, fail, fault, ok, type Result } from '@flexum/core/base'
 import { FIRST_RULES, FORMING_RULES, type FormingRule } from '@flexum/core/document'
-import { formatExact, type DimensionName } from '@flexum/core/units'
+import { formatExact, formulaText, type DimensionName } from '@flexum/core/units'
 import { boolean, lazy, object, string, type ObjectSchema } from 'yup'
 import type { StockBar, StockForming } from '../../api/catalogue.ts'
 import { readFigure } from '../../ui/readFigure.ts'
@@ -82,7 +82,7 @@ export function formingOf(e: FormingEntry): StockForming | null {
 
 const NONE: FormingEntry = {
   known: false,
-  rules: Object.fromEntries(RULES.map(([n]) => [n, String(FIRST_RULES[n])])),
+  rules: Object.fromEntries(RULES.map(([n]) => [n, formulaText(FIRST_RULES[n])])),
   shares: '',
   trials: '',
 }
