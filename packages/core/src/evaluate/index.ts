@@ -34,6 +34,7 @@ export type {
 } from './output.ts'
 export type { ComingBody, Body, BodyFigures, BodyMaterial, EndMade, Origin, Origins, Solid } from './body.ts'
 export { bendKey } from '../steps/shared/bend-key.ts'
+export { CLASH_WORDS } from '../steps/forming/made.ts'
 export { barAt, barBody } from '../steps/forming/bar-body.ts'
 export { bendFiguresOf, endAsStart, meetingPointsOf } from '../steps/bend-table/figures.ts'
 export { addMaker } from '../steps/made.ts'

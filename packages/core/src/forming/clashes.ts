@@ -17,8 +17,7 @@ import type { Program } from './program.ts'
 /** A motion of a bender in which the bar runs into itself, the floor or the bender. */
 export interface Clash {
   readonly with: BenderPart | 'itself'
-  /** When it first does, and when it is deepest in what it meets. */
-  readonly first: Moment
+  /** When it is deepest in what it meets. */
   readonly deepest: Moment
   /** How deep, mm, counted from the bar's surface. */
   readonly depth: number
@@ -66,7 +65,7 @@ export function clashesOf(bar: Bar, program: Program, sizes: BenderSizes, reach:
 }
 
 /** Whether the bar is taken out and laid in again for a move: it does not go on to the next bend along it. */
-export const isLaidIn = ({ moves }: Program, move: number): boolean =>
+const isLaidIn = ({ moves }: Program, move: number): boolean =>
   move > 0 && moves[move]!.index !== moves[move - 1]!.index + 1
 
 function motion(
@@ -86,7 +85,7 @@ function motion(
       if (gap > -SLACK * reach) continue
       const known = found.get(part)
       if (known && known.depth >= -gap) continue
-      found.set(part, { with: part, first: known?.first ?? moment, deepest: moment, depth: -gap, station })
+      found.set(part, { with: part, deepest: moment, depth: -gap, station })
     }
     if (share >= 1) break
     share = Math.min(1, share + Math.max(1 / LOOKS, speed > 0 ? least / speed : 1))

@@ -28,7 +28,7 @@ export {
   type BenderSizes,
   type Obstacle,
 } from './bender-shapes.ts'
-export { clashesOf, isLaidIn, type Clash } from './clashes.ts'
+export { clashesOf, type Clash } from './clashes.ts'
 export {
   breachesOf,
   effectsOf,

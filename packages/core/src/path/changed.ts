@@ -1,6 +1,6 @@
 import { fail, fault, ok, type Result } from '../base/index.ts'
 import { tolerance } from '../num/index.ts'
-import { vec3, type Vec3 } from '../space/index.ts'
+import { segmentDistance, vec3, type Vec3 } from '../space/index.ts'
 import { makePath, pathPoint, pathTangent, type Origin, type Path } from './path.ts'
 import { segmentPart } from './part.ts'
 import { arcSegment, lineSegment, segmentPoint, type Segment } from './segment.ts'
@@ -141,7 +141,7 @@ export function simplified(
     const [a, b] = next
     let [furthest, most] = [-1, within]
     for (let i = a + 1; i < b; i++) {
-      const d = offStraight(points[i]!, points[a]!, points[b]!)
+      const d = segmentDistance(points[i]!, points[i]!, points[a]!, points[b]!)
       if (d > most) [furthest, most] = [i, d]
     }
     if (furthest < 0) continue
@@ -158,11 +158,4 @@ export function simplified(
       : []
   })
   return ok({ path: makePath(parts, false), left: points.length - order.length })
-}
-
-function offStraight(p: Vec3, a: Vec3, b: Vec3): number {
-  const way = vec3.sub(b, a)
-  const long = vec3.dot(way, way)
-  const t = long > 0 ? Math.min(1, Math.max(0, vec3.dot(vec3.sub(p, a), way) / long)) : 0
-  return vec3.distance(p, vec3.addScaled(a, way, t))
 }

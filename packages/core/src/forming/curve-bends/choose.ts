@@ -1,6 +1,6 @@
 import { spend } from '../../base/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
-import { cornerAt, nearestOnArc, nearestOnStraight, type Corner, type Polybend } from './polybend.ts'
+import { cornerAt, meeting, nearestOnArc, nearestOnStraight, type Corner, type Polybend } from './polybend.ts'
 import type { Sample } from './samples.ts'
 
 /** What bends must keep to, mm: how far they may lie off the curve, the smallest radius, and the smallest straights. */
@@ -192,15 +192,4 @@ function offCorner(p: Vec3, before: Vec3, c: Corner, after: Vec3): number {
     vec3.distance(p, nearestOnArc(p, c)),
     vec3.distance(p, nearestOnStraight(p, c.end, after)),
   )
-}
-
-/** Where two lines come nearest: midway between them, how far from the first's place on, from there to the second's place, and their distance. */
-function meeting(p: Vec3, u: Vec3, q: Vec3, w: Vec3) {
-  const d = vec3.sub(q, p)
-  const k = vec3.dot(u, w)
-  const area = 1 - k * k
-  const along = (vec3.dot(d, u) - k * vec3.dot(d, w)) / area
-  const back = (k * vec3.dot(d, u) - vec3.dot(d, w)) / area
-  const [x, y] = [vec3.addScaled(p, u, along), vec3.addScaled(q, w, back)]
-  return { at: vec3.scale(vec3.add(x, y), 0.5), along, back: -back, gap: vec3.distance(x, y) }
 }

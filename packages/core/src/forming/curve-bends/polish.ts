@@ -1,7 +1,15 @@
 import { spend } from '../../base/index.ts'
 import { solvePositive } from '../../num/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
-import { cornerAt, cornersOf, nearestOn, straightsOf, type Corner, type Polybend } from './polybend.ts'
+import {
+  cornerAt,
+  cornersOf,
+  meeting,
+  nearestOn,
+  straightsOf,
+  type Corner,
+  type Polybend,
+} from './polybend.ts'
 import type { BendRules } from './choose.ts'
 import type { Sample } from './samples.ts'
 
@@ -273,13 +281,8 @@ export function merged({ nodes, radii }: Polybend, bend: number): Polybend | und
   const [u, w] = [vec3.sub(b, a), vec3.sub(d, c)]
   if (vec3.length(u) === 0 || vec3.length(w) === 0) return undefined
   const [x, y] = [vec3.unit(u), vec3.unit(w)]
-  const k = vec3.dot(x, y)
-  const area = 1 - k * k
-  if (area < TINY) return undefined
-  const e = vec3.sub(c, b)
-  const s = (vec3.dot(e, x) - k * vec3.dot(e, y)) / area
-  const t = (k * vec3.dot(e, x) - vec3.dot(e, y)) / area
-  const node = vec3.scale(vec3.add(vec3.addScaled(b, x, s), vec3.addScaled(c, y, t)), 0.5)
+  if (1 - vec3.dot(x, y) ** 2 < TINY) return undefined
+  const node = meeting(b, x, c, y).at
   return {
     nodes: nodes.toSpliced(bend + 1, 2, node),
     radii: radii.toSpliced(bend, 2, Math.max(radii[bend]!, radii[bend + 1]!)),

@@ -101,3 +101,14 @@ export function nearestOn(
   }
   return best
 }
+
+/** Where two lines come nearest: midway between them, how far from the first's place on, from there to the second's place, and their distance; they are not parallel. */
+export function meeting(p: Vec3, u: Vec3, q: Vec3, w: Vec3) {
+  const d = vec3.sub(q, p)
+  const k = vec3.dot(u, w)
+  const area = 1 - k * k
+  const along = (vec3.dot(d, u) - k * vec3.dot(d, w)) / area
+  const back = (k * vec3.dot(d, u) - vec3.dot(d, w)) / area
+  const [x, y] = [vec3.addScaled(p, u, along), vec3.addScaled(q, w, back)]
+  return { at: vec3.scale(vec3.add(x, y), 0.5), along, back: -back, gap: vec3.distance(x, y) }
+}

@@ -197,15 +197,25 @@ export const letBendsLead: Command<{ step: Id; table: BendFigures }> = (part, { 
   const { nodes, closed, smooth, kind: _, ...base } = step.value
   if (smooth) return fail(fault('edit.smooth', 'a smooth curve has no bend table'))
   if (closed) return fail(fault('edit.closed', 'a closed path has no bend table'))
-  const length = lengthIn(part.units.length.unit)
   const radii = new Map(
     nodes.flatMap((n) => (n.corner.kind === 'bend' ? [[n.id, n.corner.radius] as const] : [])),
   )
-  const next: BendTableStep = {
+  return ok(
+    withStep(part, typedTable(part, { ...base, first: nodes[0]!.id, end: nodes.at(-1)!.id }, table, radii)),
+  )
+}
+
+/** A bend table typed in the unit that is shown, from its figures; radii that were typed keep their text. */
+export function typedTable(
+  part: Part,
+  base: Pick<BendTableStep, 'id' | 'name' | 'aside' | 'first' | 'end'>,
+  table: BendFigures,
+  radii: ReadonlyMap<Id, Formula> = new Map(),
+): BendTableStep {
+  const length = lengthIn(part.units.length.unit)
+  return {
     ...base,
     kind: 'bend-table',
-    first: nodes[0]!.id,
-    end: nodes.at(-1)!.id,
     rows: table.rows.map((r) => ({
       id: r.id,
       length: length(r.length),
@@ -221,7 +231,6 @@ export const letBendsLead: Command<{ step: Id; table: BendFigures }> = (part, { 
     rise: written(table.riseDeg),
     roll: written(table.rollDeg),
   }
-  return ok(withStep(part, next))
 }
 
 /** Lets the nodes lead a bend table: where they are now is what is typed from here on. Radii keep their text. */

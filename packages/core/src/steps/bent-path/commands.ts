@@ -1,11 +1,7 @@
 import { fail, fault, ok, type Id } from '../../base/index.ts'
-import type { BendFigures, BendTableStep, BentPathStep } from '../../document/index.ts'
+import type { BendFigures, BentPathStep } from '../../document/index.ts'
 import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
-import { formatExact, LENGTH_FACTORS, typedFormula, type Formula } from '../../units/index.ts'
-
-/** Digits that are kept of a figure that was worked out. */
-const DIGITS = 9
-const written = (v: number): string => formatExact(Number(v.toFixed(DIGITS)) + 0)
+import { typedTable } from '../bend-table/commands.ts'
 
 /** Follows another path. */
 export const changeBentPath: Command<{ step: Id; choices: Partial<Pick<BentPathStep, 'path'>> }> = (
@@ -30,30 +26,8 @@ export const turnIntoBends: Command<{ step: BentPathStep }> = (part, { step }) =
 export const typeBends: Command<{ step: Id; table: BendFigures; first: Id; end: Id }> = (part, args) => {
   const step = stepOfKind(part, args.step, 'bent-path')
   if (!step.ok) return step
-  const { unit } = part.units.length
-  const length = (mm: number): Formula => typedFormula(written(mm / LENGTH_FACTORS[unit]), unit)
-  const { table } = args
-  const next: BendTableStep = {
-    id: step.value.id,
-    name: step.value.name,
-    aside: step.value.aside,
-    kind: 'bend-table',
-    first: args.first,
-    end: args.end,
-    rows: table.rows.map((r) => ({
-      id: r.id,
-      length: length(r.length),
-      rotation: written(r.rotationDeg),
-      angle: written(r.angleDeg),
-      radius: length(r.radius),
-    })),
-    last: length(table.last),
-    x: length(table.at[0]),
-    y: length(table.at[1]),
-    z: length(table.at[2]),
-    heading: written(table.headingDeg),
-    rise: written(table.riseDeg),
-    roll: written(table.rollDeg),
-  }
-  return ok(withStep(part, next))
+  const { id, name, aside } = step.value
+  return ok(
+    withStep(part, typedTable(part, { id, name, aside, first: args.first, end: args.end }, args.table)),
+  )
 }

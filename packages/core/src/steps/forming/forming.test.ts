@@ -3,6 +3,7 @@ import { codesOf, evaluated } from '../../../testing/parts.ts'
 import {
   bendEntry,
   freshStep,
+  nodeEntry,
   partOnPath,
   readPartText,
   STARTERS,
@@ -69,7 +70,6 @@ const twoBends = withForming(
 describe('the neutral line of a blank', () => {
   const developed = (part: Part): number =>
     evaluated(part).steps.find((s) => s.id === 'blank')!.output!.blank!.developed.length
-  const blank = stepIn<BlankStep>(hoop, 'blank')
   it('goes by the ratio of radius to depth', () => {
     const shares = [
       { id: 's1', ratio: '1', share: '0.4' },
@@ -112,7 +112,6 @@ describe('the neutral line of a blank', () => {
     expect(codesOf(evaluated(negative))).toContain('blank.cutOff')
     const turned = done(reversePath(part, { step: 'path' }))
     expect(stepIn<BlankStep>(turned, 'blank').cutOff).toEqual({ start: '35', end: '0' })
-    expect(blank.cutOff).toBeUndefined()
   })
   it('bends that are gone keep what was typed for them', () => {
     const part = done(
@@ -195,8 +194,13 @@ describe('forming', () => {
     expect(formingFindings(wrong)).toMatchObject([{ code: 'forming.trial', field: 'trials/t2/got' }])
   })
   it('belongs to a run that can be bent, and to its own blank', () => {
-    const sharp = done(setFormula(plain, { step: 'path', field: 'nodes/n2/radius', formula: '40' }))
-    expect(bent(sharp).bends).toHaveLength(2)
+    const other = freshStep(hoop, 'run', { id: 'other' })
+    if (!other.ok) throw new Error(other.fault.message)
+    const mixed = withForming({ ...hoop, steps: [...hoop.steps, other.value] }, (s) => ({
+      ...s,
+      run: 'other',
+    }))
+    expect(codesOf(evaluated(mixed))).toContain('forming.blank')
     const helix = STARTERS.hoop.make('T')
     const made = freshStep(helix, 'helix-path', { id: 'path' })
     if (!made.ok) throw new Error()
@@ -294,6 +298,20 @@ describe('the limits of stock and bender', () => {
     const tight = limited(part, { 'stock/smallest': '45' })
     const small = formingFindings(tight).find((f) => f.code === 'forming.radius')!
     expect(small.cures[0]!.label).toBe('Use radius 50 mm at bend 1')
+  })
+  it('offers no lengthening after bends that touch and are one', () => {
+    const nodes = [
+      ['0', '0', ''],
+      ['100', '0', '20'],
+      ['100', '40', '20'],
+      ['40', '40', ''],
+    ].map(([x, y, r], i) => nodeEntry(`n${i + 1}`, x!, y!, '0', r!))
+    const u = {
+      ...hoop,
+      steps: hoop.steps.map((s) => (s.kind === 'node-path' ? { ...s, nodes } : s)),
+    }
+    const short = limited(withForming(u), { 'bender/pressure': '90' })
+    expect(formingFindings(short)).toMatchObject([{ code: 'forming.pressure', cures: [] }])
   })
   it('straights that hold, lengthened where they are typed', () => {
     const short = (p: Part) => limited(p, { 'bender/clamp': '230', 'bender/pressure': '170' })

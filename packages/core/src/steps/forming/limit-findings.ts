@@ -30,7 +30,7 @@ const WORDS = {
     `is ${percent(b.value)} out of round; the stock may be ${percent(b.limit)}`,
 }
 
-/** What a breach says, with what would cure it. `number` tells which bend of the table it is, from 0; `bent` how many straights lie before it. */
+/** What a breach says, with what would cure it. `numberOf` tells which bend of the table one along the bar is, both from 0. */
 export function limitFinding(breach: Breach, numberOf: (bend: number) => number, a: About): Finding {
   const { step, context, table, path } = a
   const { display } = context

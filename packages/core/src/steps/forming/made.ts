@@ -231,13 +231,14 @@ const tooLong = (step: FormingStep): Finding => ({
   cures: [],
 })
 
-const THINGS = {
+/** What a bar may run into, in words. */
+export const CLASH_WORDS: Readonly<Record<Clash['with'], string>> = {
   clamp: 'the clamp',
   die: 'the die',
   bed: 'the bed',
   floor: 'the floor',
   itself: 'itself',
-} as const
+}
 
 function clashFinding(
   clash: Clash,
@@ -260,7 +261,7 @@ function clashFinding(
     id: `${step.id}:clash-${move}-${doing}-${clash.with}`,
     severity: 'warns',
     code: 'forming.clash',
-    message: `${when} the bar runs into ${THINGS[clash.with]}, ${shortLength(clash.depth, display)} deep.`,
+    message: `${when} the bar runs into ${CLASH_WORDS[clash.with]}, ${shortLength(clash.depth, display)} deep.`,
     station: 'shop',
     step: step.id,
     cures,

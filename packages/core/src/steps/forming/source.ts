@@ -58,6 +58,8 @@ export function bendSource(
       }
       if (source?.kind !== 'node-path' || source.smooth || source.closed) return []
       const before = rows[straight - 1]
+      // Bends that touch are one of several nodes: after which of them to lengthen is not told.
+      if (before && before.segments[0] !== before.segments[1]) return []
       const node = straight === 0 ? nodes[0] : nodeOf(straight - 1)
       const index = node ? nodes.indexOf(node) : -1
       if (index < 0) return []

@@ -1,8 +1,8 @@
 import { ChevronFirst, ChevronLast, Pause, Play, SkipBack, SkipForward } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import type { FormingStep } from '@flexum/core/document'
-import type { FormingGiven } from '@flexum/core/evaluate'
-import { timeOf, type Clash } from '@flexum/core/forming'
+import { CLASH_WORDS, type FormingGiven } from '@flexum/core/evaluate'
+import { timeOf } from '@flexum/core/forming'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLength } from '@flexum/core/units'
 import { playedMoment, reachOfBending } from '../../../../bench/playing.ts'
@@ -12,14 +12,6 @@ import { useBench, usePart, useSessionState, useUnits } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 
 const SPEEDS = { '1': 'as it is', '4': '4 times', '12': '12 times' } as const
-const THINGS: Readonly<Record<Clash['with'], string>> = {
-  clamp: 'the clamp',
-  die: 'the die',
-  bed: 'the bed',
-  floor: 'the floor',
-  itself: 'itself',
-}
-
 /** The bending played in the picture, from the straight bar to the part: forward, back, by hand. */
 export function SequenceMarks({ step, view }: { readonly step: FormingStep; readonly view: BenchView }) {
   const { session } = useBench()
@@ -116,8 +108,8 @@ function Player(props: {
             type="button"
             className="absolute -top-1.5 -translate-x-1/2 text-[12px] leading-none text-error"
             style={{ left: place(timeOf(program, c.deepest)) }}
-            aria-label={`To where it runs into ${THINGS[c.with]}`}
-            title={`Runs into ${THINGS[c.with]}`}
+            aria-label={`To where it runs into ${CLASH_WORDS[c.with]}`}
+            title={`Runs into ${CLASH_WORDS[c.with]}`}
             onClick={() => stopAt(timeOf(program, c.deepest))}
           >
             ✕
@@ -193,7 +185,7 @@ function WhatNow() {
       {clashes.map((c) => (
         <span key={c.with} className="text-error">
           {' '}
-          ✕ runs into {THINGS[c.with]}, {formatLength(c.depth, units.length)}
+          ✕ runs into {CLASH_WORDS[c.with]}, {formatLength(c.depth, units.length)}
         </span>
       ))}
     </p>
