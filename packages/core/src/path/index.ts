@@ -48,3 +48,5 @@ export { analysePath, planeOf, type PathAnalysis, type SegmentRow } from './anal
 export { bentToArc, rebuilt, simplified, startedAt, straightened, type Apart } from './changed.ts'
 export { joinedPaths, type JoinedAt } from './joined.ts'
 export { mirroredPath } from './mirrored.ts'
+export { pathBeside, type CornersBeside } from './beside.ts'
+export { pathOfViews, type View } from './views.ts'

@@ -264,6 +264,8 @@ export const TRIES: Readonly<Record<string, Try>> = {
             { kind: 'join', with: [r.pick(['path', 'none'])], radius: formula(r) },
             { kind: 'part', from: formula(r), to: formula(r) },
             { kind: 'start', at: formula(r) },
+            { kind: 'views', with: r.pick(['path', 'none', 'other']) },
+            { kind: 'beside', by: formula(r), corners: r.pick(['extended', 'rounded'] as const) },
             { kind: 'arc', angle: formula(r), x: '0', y: '0', z: formula(r) },
             { kind: 'rebuild', spans: r.pick(['1', '3', '2.5', '40']) },
           ]),
@@ -476,6 +478,10 @@ export const TRIES: Readonly<Record<string, Try>> = {
     step: idOf(part, r, 'halved'),
     choices: { plane: r.pick(['xy', 'xz', 'yz'] as const), mirrored: r.chance(0.5) },
   })),
+  grindEnds: through(edit.grindEnds, (part, r) => {
+    const ids = countingIds('g', idsIn(part))
+    return { run: idOf(part, r, 'run'), steps: [ids(), ids()] as const }
+  }),
   changePlainBody: through(edit.changePlainBody, (part, r) => ({
     step: idOf(part, r, 'plain-body'),
     choices: { shape: r.pick(['block', 'cylinder'] as const), axis: r.pick(['x', 'y', 'z'] as const) },

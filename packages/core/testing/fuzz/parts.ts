@@ -351,6 +351,9 @@ function bodiesAfter(r: Random, run: string | undefined): Step[] {
           kind: 'halved',
           of: r.pick(made.slice(0, -1)),
           plane: r.pick(['xy', 'xz', 'yz'] as const),
+          ...(r.chance(0.3)
+            ? { through: { run: r.pick(made), end: r.pick(['start', 'end'] as const) } }
+            : {}),
           offset: size(r, [0, 0, 5, -7]),
           keeps: r.pick(['before', 'behind'] as const),
           mirrored: r.chance(0.6),

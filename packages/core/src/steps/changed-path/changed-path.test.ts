@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { chainAt } from '../../../testing/sketches.ts'
 import { codesOf, evaluated, wholePath } from '../../../testing/parts.ts'
 import {
   FIRST_CHANGES,
@@ -9,6 +10,7 @@ import {
   writePart,
   type Part,
   type PathChange,
+  type Step,
 } from '../../document/index.ts'
 import { changeChangedPath, setFormula } from '../../edit/index.ts'
 import { pathPoint } from '../../path/index.ts'
@@ -85,6 +87,83 @@ describe('a path from a path', () => {
     )
     const found = evaluated(part)
     expect(codesOf(found).some((c) => c === 'path.bridged' || c === 'path.joint')).toBe(true)
+  })
+  it('goes to one side of a flat path, or says why not', () => {
+    const part = changed(frame, { kind: 'beside', by: '5 mm', corners: 'extended' })
+    const before = wholePath(evaluated(frame).steps[0]!.output).path
+    // A closed path turns by a whole turn: beside it the length changes by that much of the distance, or by its corners.
+    expect(Math.abs(pathOf(part).path.length - before.length)).toBeGreaterThan(5)
+    expect(pathOf(part).path.closed).toBe(true)
+    const none = done(setFormula(part, { step: 'changed', field: 'change/by', formula: '5 m' }))
+    const other = done(setFormula(part, { step: 'changed', field: 'change/by', formula: '-5 m' }))
+    expect([findingsOf(none), findingsOf(other)].flat()).toMatchObject([
+      { code: 'path.beside', field: 'change/by' },
+    ])
+  })
+  it('is the line in space of two sketches on crossing sheets', () => {
+    const front = {
+      ...chainAt('front', [
+        [0, 0],
+        [80, 0],
+        [160, 60],
+      ]),
+      plane: { kind: 'xz', offset: '0' },
+    } as const
+    const top = chainAt('top', [
+      [0, 20],
+      [120, 20],
+      [160, -20],
+    ])
+    const along = (id: string, sketch: string): Step => ({
+      id,
+      kind: 'sketch-path',
+      name: id,
+      aside: false,
+      sketch,
+      curves: [],
+      start: null,
+      reversed: false,
+    })
+    const views: Step = {
+      id: 'changed',
+      kind: 'changed-path',
+      name: 'Line',
+      aside: false,
+      path: 'front-path',
+      change: { kind: 'views', with: 'top-path' },
+    }
+    const part: Part = {
+      ...bar,
+      steps: [front, top, along('front-path', 'front'), along('top-path', 'top'), views],
+    }
+    const { path, table } = pathOf(part)
+    expect(path.length).toBeCloseTo(80 + 40 * Math.hypot(1, 0.75) + 40 * Math.hypot(1, 0.75, 1), 9)
+    expect(pathPoint(path, path.length)).toEqual([160, -20, 60].map((v) => expect.closeTo(v, 9)))
+    expect(table).toBeUndefined()
+    const alone = done(changeChangedPath(part, { step: 'changed', choices: { change: FIRST_CHANGES.views } }))
+    expect(findingsOf(alone)).toMatchObject([{ code: 'views.other', severity: 'blocks' }])
+    const twice = done(
+      changeChangedPath(part, {
+        step: 'changed',
+        choices: { change: { kind: 'views', with: 'front-path' } },
+      }),
+    )
+    expect(findingsOf(twice)).toMatchObject([{ code: 'views.same-way' }])
+    // A view that is longer than the other is used as far as that goes.
+    const longer = {
+      ...part,
+      steps: part.steps.with(
+        1,
+        chainAt('top', [
+          [0, 20],
+          [120, 20],
+          [200, -60],
+        ]),
+      ),
+    }
+    expect(findingsOf(longer)).toMatchObject([
+      { code: 'views.unseen', message: expect.stringContaining('56.569 mm of the other view') },
+    ])
   })
   it('rebuilt tells how far it lies off; with fewer corners how many are left out', () => {
     const smooth = pathOf(changed(angle, { kind: 'rebuild', spans: '12' }))

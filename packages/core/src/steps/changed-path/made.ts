@@ -1,12 +1,15 @@
-import { ok, type Result } from '../../base/index.ts'
+import { allOk, fail, fault, ok, type Result } from '../../base/index.ts'
 import type { ChangedPathStep } from '../../document/index.ts'
 import type { Finding } from '../../evaluate/finding.ts'
+import type { PathGiven } from '../../evaluate/output.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
-import { deg } from '../../num/index.ts'
+import { deg, tolerance } from '../../num/index.ts'
 import {
   bentToArc,
   joinedPaths,
   mirroredPath,
+  pathBeside,
+  pathOfViews,
   pathPart,
   rebuilt,
   simplified,
@@ -15,6 +18,7 @@ import {
   type Apart,
   type JoinedAt,
   type Path,
+  type View,
 } from '../../path/index.ts'
 import type { Vec3 } from '../../space/index.ts'
 import { formatDecimal } from '../../units/index.ts'
@@ -28,6 +32,7 @@ interface Changed {
   readonly apart?: Apart
   readonly joints?: readonly JoinedAt[]
   readonly left?: number
+  readonly unseen?: readonly [number, number]
 }
 
 const NORMALS: Readonly<Record<string, Vec3>> = { xy: [0, 0, 1], xz: [0, 1, 0], yz: [1, 0, 0] }
@@ -36,6 +41,7 @@ const ABOUT: Readonly<Record<string, string>> = {
   part: 'change/to',
   start: 'change/at',
   join: 'change/radius',
+  beside: 'change/by',
   arc: 'change/angle',
   rebuild: 'change/spans',
   simplify: 'change/within',
@@ -53,10 +59,11 @@ export const changedPathMaker: StepMaker<ChangedPathStep> = {
       const sentence = `${message.charAt(0).toUpperCase()}${message.slice(1)}.`
       return unbuilt(refusal(step, 'path', made.fault.code, sentence, ABOUT[step.change.kind]))
     }
-    const { path, apart, joints = [], left } = made.value
+    const { path, apart, joints = [], left, unseen = [] } = made.value
     const output = pathEvaluation(step, path, context)
     const findings: Finding[] = [
       ...joints.flatMap((j, i) => jointFinding(step, j, i, context)).slice(0, MOST_JOINTS),
+      ...unseen.flatMap((length, k) => unseenFinding(step, length, k, context)),
       ...(left !== undefined ? [leftFinding(step, left)] : []),
     ]
     const given = output.output?.path
@@ -87,6 +94,10 @@ function changed(step: ChangedPathStep, context: StepContext): Result<Changed> {
       return alone(pathPart(path, number('from'), Math.min(number('to'), path.length)))
     case 'start':
       return alone(startedAt(path, number('at')))
+    case 'beside':
+      return alone(pathBeside(path, number('by'), change.corners))
+    case 'views':
+      return ofViews(step, change.with, context)
     case 'straighten':
       return alone(straightened(path))
     case 'arc':
@@ -101,6 +112,50 @@ function changed(step: ChangedPathStep, context: StepContext): Result<Changed> {
     }
   }
 }
+
+/** How a path is looked at when it is a view: square to the sheet that it was drawn on, or to the plane that it lies in. */
+function viewOf({ path, analysis, sheet }: PathGiven, name: string): Result<View> {
+  const normal = sheet ?? analysis.normal
+  if (normal) return ok({ path, normal })
+  const why = analysis.planar
+    ? 'is straight and was drawn on no sheet, so that it cannot be told which view it is'
+    : 'lies in no plane'
+  return fail(
+    fault('views.plane', `"${name}" ${why}; a view is a path drawn on a sheet, or one that is flat`),
+  )
+}
+
+function ofViews(step: ChangedPathStep, other: string | null, context: StepContext): Result<Changed> {
+  if (other === null)
+    return fail(fault('views.other', 'choose the other view: a flat path whose plane lies across this one'))
+  const views = allOk(
+    [step.path, other].map((id) => viewOf(context.input(id, 'path'), context.around.step(id)?.name ?? id)),
+  )
+  if (!views.ok) return views
+  const [first, second] = views.value as [View, View]
+  const made = pathOfViews(first, second)
+  return made.ok ? ok({ path: made.value.path, unseen: made.value.left }) : made
+}
+
+const unseenFinding = (
+  step: ChangedPathStep,
+  unseen: number,
+  k: number,
+  { display }: StepContext,
+): Finding[] =>
+  unseen <= tolerance.pointCoincidence
+    ? []
+    : [
+        {
+          id: `${step.id}:unseen-${k}`,
+          severity: 'notes',
+          code: 'views.unseen',
+          message: `${shortLength(unseen, display)} of the ${k === 0 ? 'first' : 'other'} view have nothing beside them in the ${k === 0 ? 'other' : 'first'}, and are left out.`,
+          station: 'path',
+          step: step.id,
+          cures: [],
+        },
+      ]
 
 function jointFinding(step: ChangedPathStep, j: JoinedAt, i: number, { display }: StepContext): Finding[] {
   if (j.gap === 0 && j.angle <= TANGENT) return []

@@ -13,6 +13,9 @@ import {
 } from '../../document/kind.ts'
 import { MIRROR_PLANES } from '../shared/typed-copies.ts'
 
+/** What becomes of corners on the outside of a path beside another. */
+export const CORNERS_BESIDE = ['extended', 'rounded'] as const
+
 /** What becomes of a path. Stations are lengths along it. */
 export type PathChange =
   | { readonly kind: 'mirror'; readonly plane: (typeof MIRROR_PLANES)[number]; readonly offset: Formula }
@@ -21,6 +24,10 @@ export type PathChange =
   | { readonly kind: 'start'; readonly at: Formula }
   /** Others go on after it, straights that meet blended by an arc of a radius; 0 for none. */
   | { readonly kind: 'join'; readonly with: readonly Id[]; readonly radius: Formula }
+  /** Beside it, to the left of its travel; to the right where negative. */
+  | { readonly kind: 'beside'; readonly by: Formula; readonly corners: (typeof CORNERS_BESIDE)[number] }
+  /** The line in space of which it is one view, and another flat path the other; none yet where it is null. */
+  | { readonly kind: 'views'; readonly with: Id | null }
   | { readonly kind: 'straighten' }
   /** A straight is bent to an arc at the same length, toward a direction. */
   | {
@@ -45,6 +52,8 @@ const FIELDS: { readonly [K in PathChangeKind]: readonly (readonly [string, Dime
   ],
   start: [['at', 'length']],
   join: [['radius', 'length']],
+  beside: [['by', 'length']],
+  views: [],
   straighten: [],
   arc: [
     ['angle', 'angle'],
@@ -63,6 +72,8 @@ export const FIRST_CHANGES: { readonly [K in PathChangeKind]: Extract<PathChange
   part: { kind: 'part', from: '0', to: '100 mm' },
   start: { kind: 'start', at: '0' },
   join: { kind: 'join', with: [], radius: '0' },
+  beside: { kind: 'beside', by: '10 mm', corners: 'extended' },
+  views: { kind: 'views', with: null },
   straighten: { kind: 'straighten' },
   arc: { kind: 'arc', angle: '90', x: '0', y: '1', z: '0' },
   rebuild: { kind: 'rebuild', spans: '8' },
@@ -100,11 +111,26 @@ const changeSchema = lazy((v: unknown) => {
             .max(MOST_JOINED, `at most ${MOST_JOINED} paths are joined`),
         }
       : {}),
+    ...(kind === 'views' ? { with: idSchema.nullable() } : {}),
+    ...(kind === 'beside'
+      ? {
+          corners: string()
+            .strict()
+            .oneOf(CORNERS_BESIDE, `corners are one of ${CORNERS_BESIDE.join(', ')}`)
+            .required(),
+        }
+      : {}),
   })
 })
 
 const mapChange = (change: PathChange, visit: FormulaVisitor): PathChange =>
   mapFields(change as never, FIELDS[change.kind] as never, 'change/', visit)
+
+/** The other paths that a change takes in. */
+function othersOf(change: PathChange): readonly Id[] {
+  if (change.kind === 'join') return change.with
+  return change.kind === 'views' && change.with !== null ? [change.with] : []
+}
 
 export const changedPathKind: StepKind<ChangedPathStep> = {
   kind: 'changed-path',
@@ -119,7 +145,7 @@ export const changedPathKind: StepKind<ChangedPathStep> = {
   gives: ['path', 'table'],
   inputs: (step) => [
     { id: step.path, gives: 'path' },
-    ...(step.change.kind === 'join' ? step.change.with : []).map((id) => ({ id, gives: 'path' as const })),
+    ...othersOf(step.change).map((id) => ({ id, gives: 'path' as const })),
   ],
   fresh(base, around) {
     const path = around.last('path')

@@ -1,15 +1,44 @@
-import { ok, type Id } from '../../base/index.ts'
-import type { HalvedStep } from '../../document/index.ts'
+import { fail, fault, ok, type Id } from '../../base/index.ts'
+import { LIMITS, type HalvedStep } from '../../document/index.ts'
 import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
 
 /** Halves another body, in another plane, keeps the other side, mirrors it or not. */
 export const changeHalved: Command<{
   step: Id
-  choices: Partial<Pick<HalvedStep, 'of' | 'plane' | 'on' | 'keeps' | 'mirrored'>>
+  choices: Partial<Pick<HalvedStep, 'of' | 'plane' | 'on' | 'keeps' | 'mirrored'>> & {
+    /** Undefined is the origin. */
+    through?: HalvedStep['through'] | undefined
+  }
 }> = (part, args) => {
   const step = stepOfKind(part, args.step, 'halved')
   if (!step.ok) return step
-  const { on, ...rest } = { ...step.value, ...args.choices }
-  // A face is only kept while it is the plane.
-  return ok(withStep(part, rest.plane === 'face' && on ? { ...rest, on } : rest))
+  const { on, through, ...rest } = { ...step.value, ...args.choices }
+  // A face is only kept while it is the plane, an end of a run while none is.
+  const more = rest.plane === 'face' ? (on ? { on } : {}) : through ? { through } : {}
+  return ok(withStep(part, { ...rest, ...more }))
+}
+
+/**
+ * Grinds the ends of a coil flat: cuts what a run leaves beyond its path's ends, square to the coil's axis, Z. Two cuts right after the run.
+ */
+export const grindEnds: Command<{ run: Id; steps: readonly [Id, Id] }> = (part, { run: id, steps }) => {
+  const run = stepOfKind(part, id, 'run')
+  if (!run.ok) return run
+  if (part.steps.length + 2 > LIMITS.steps)
+    return fail(fault('edit.too-many', `a recipe has at most ${LIMITS.steps} steps`))
+  const at = part.steps.findIndex((s) => s.id === id)
+  const cut = (end: 'start' | 'end', own: Id, of: Id): HalvedStep => ({
+    id: own,
+    kind: 'halved',
+    name: `Ground ${end}`,
+    aside: false,
+    of,
+    plane: 'xy',
+    through: { run: id, end },
+    offset: '0',
+    keeps: end === 'start' ? 'before' : 'behind',
+    mirrored: false,
+  })
+  const cuts = [cut('start', steps[0], id), cut('end', steps[1], steps[0])]
+  return ok({ ...part, steps: part.steps.toSpliced(at + 1, 0, ...cuts) })
 }

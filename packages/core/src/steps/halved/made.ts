@@ -13,8 +13,16 @@ import {
 } from '../../evaluate/fit/index.ts'
 import type { Finding } from '../../evaluate/finding.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
-import { FURTHEST } from '../../path/index.ts'
-import { IN_PLACE, meshReach, vec3, type AxisName, type Placement, type Vec3 } from '../../space/index.ts'
+import { FURTHEST, pathPoint } from '../../path/index.ts'
+import {
+  IN_PLACE,
+  meshReach,
+  placePoint,
+  vec3,
+  type AxisName,
+  type Placement,
+  type Vec3,
+} from '../../space/index.ts'
 import { tolerance } from '../../num/index.ts'
 import { pickedPlane } from '../shared/picked.ts'
 import { heightsOf } from '../shared/heights.ts'
@@ -60,7 +68,8 @@ function planeOf(step: HalvedStep, offset: number, context: StepContext): Built<
   if (step.plane !== 'face') {
     const axis = NORMALS[step.plane]
     const along = IN_PLACE[axis]
-    return { ok: true, value: { at: vec3.scale(along, offset), along, mirror: { axis, offset } } }
+    const from = offset + (step.through ? vec3.dot(along, endOfRun(step.through, context)) : 0)
+    return { ok: true, value: { at: vec3.scale(along, from), along, mirror: { axis, offset: from } } }
   }
   if (!step.on) return refusal(step, 'fit', 'halved.face', 'Pick the face that it is cut along.')
   const face = pickedPlane(step, 'fit', step.on, context)
@@ -72,6 +81,12 @@ function planeOf(step: HalvedStep, offset: number, context: StepContext): Built<
     ok: true,
     value: { at: vec3.addScaled(at, normal, offset), along: normal, mirror: { axis: 'z', offset, frame } },
   }
+}
+
+/** Where the path of a run ends, in the first place where the run stands. */
+function endOfRun({ run, end }: NonNullable<HalvedStep['through']>, context: StepContext): Vec3 {
+  const { path, places } = context.input(run, 'carried')
+  return placePoint(places[0]!, pathPoint(path, end === 'start' ? 0 : path.length))
 }
 
 /** Places in single precision may be off by this share of the largest. */

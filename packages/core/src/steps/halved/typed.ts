@@ -1,4 +1,4 @@
-import { string } from 'yup'
+import { lazy, mixed, string } from 'yup'
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
@@ -22,12 +22,26 @@ export interface HalvedStep extends StepBase {
   readonly plane: (typeof HALVING_PLANES)[number]
   /** The flat face in whose plane it is, where that is the plane. */
   readonly on?: PickedFace
-  /** How far the plane is moved along its normal, the axis that it does not hold; out of a face. */
+  /** The end of a run's path that the plane goes through; through the origin without one. It says nothing of a face's. */
+  readonly through?: { readonly run: Id; readonly end: 'start' | 'end' }
+  /** How far the plane is moved from there along its normal, the axis that it does not hold; out of a face. */
   readonly offset: Formula
   /** The side that the normal points to is kept, or the other. */
   readonly keeps: 'before' | 'behind'
   readonly mirrored: boolean
 }
+
+const throughSchema = lazy((v: unknown) =>
+  v === undefined
+    ? mixed()
+    : record({
+        run: idSchema,
+        end: string()
+          .strict()
+          .oneOf(['start', 'end'], 'a run has a "start" and an "end"')
+          .required('it is missing here which end the plane goes through'),
+      }),
+)
 
 export const halvedKind: StepKind<HalvedStep> = {
   kind: 'halved',
@@ -43,6 +57,7 @@ export const halvedKind: StepKind<HalvedStep> = {
       .oneOf([...HALVING_PLANES], `a plane is one of ${HALVING_PLANES.join(', ')}`)
       .required('a plane is missing here'),
     on: pickedFaceSchema.default(undefined).optional(),
+    through: throughSchema,
     offset: formulaSchema,
     keeps: string()
       .strict()
@@ -54,6 +69,7 @@ export const halvedKind: StepKind<HalvedStep> = {
   inputs: (step) => [
     { id: step.of, gives: 'bodies' },
     ...(step.on ? [{ id: step.on.of, gives: 'bodies' } as const] : []),
+    ...(step.through ? [{ id: step.through.run, gives: 'carried' } as const] : []),
   ],
   *broken(step) {
     if (step.plane === 'face' && !step.on) yield 'a half about a face needs the face'

@@ -45,7 +45,10 @@ export const sketchPathMaker: StepMaker<SketchPathStep> = {
         .map((segment) => ({ segment, origin: { kind: 'piece', index } as const }))
     })
     if (parts.length === 0) return refuse('path.none', 'The curves of this path have no length.')
-    return pathEvaluation(step, makePath(parts, chain.value.closed), context, { pieces })
+    return pathEvaluation(step, makePath(parts, chain.value.closed), context, {
+      pieces,
+      sheet: vec3.cross(sketch.frame.x, sketch.frame.y),
+    })
   },
   summary: pathSummary,
 }

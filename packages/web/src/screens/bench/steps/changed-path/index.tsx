@@ -28,11 +28,14 @@ const CHANGES: Readonly<Record<PathChangeKind, string>> = {
   part: 'a part of it',
   start: 'closed, from another start',
   join: 'joined to others',
+  beside: 'to one side of it',
+  views: 'one line of two views',
   straighten: 'straightened',
   arc: 'a straight bent to an arc',
   rebuild: 'rebuilt, one smooth curve',
   simplify: 'with fewer corners',
 }
+const CORNERS = { extended: 'run on to where they meet', rounded: 'rounded' } as const
 const PLANES = { xy: 'level, XY', xz: 'upright, XZ', yz: 'across, YZ' } as const
 
 /** The fields of each change, with what they are called. */
@@ -44,6 +47,8 @@ const FIELDS: { readonly [K in PathChangeKind]: readonly (readonly [string, stri
   ],
   start: [['at', 'Begins at', 'length']],
   join: [['radius', 'Blend radius, 0 for none', 'length']],
+  beside: [['by', 'To the left by, right if negative', 'length']],
+  views: [],
   straighten: [],
   arc: [
     ['angle', 'Turns by', 'angle'],
@@ -93,6 +98,27 @@ function ChangedPathInspector({ step }: { readonly step: ChangedPathStep }) {
             value={change.plane}
             choices={PLANES}
             onChoose={(plane) => set({ ...change, plane }, `Mirror ${PLANES[plane]}`)}
+          />
+        )}
+        {change.kind === 'views' && (
+          <Choice
+            label="The other view"
+            value={change.with ?? ''}
+            choices={[
+              ...(change.with === null ? [['', 'choose a path…'] as const] : []),
+              ...paths.filter((p) => p.id !== step.path).map((p) => [p.id, p.name] as const),
+            ]}
+            onChoose={(id) => {
+              if (id !== '') set({ ...change, with: id }, 'Choose the other view')
+            }}
+          />
+        )}
+        {change.kind === 'beside' && (
+          <Choice
+            label="Outside corners"
+            value={change.corners}
+            choices={CORNERS}
+            onChoose={(corners) => set({ ...change, corners }, CORNERS[corners])}
           />
         )}
         {change.kind === 'join' && (

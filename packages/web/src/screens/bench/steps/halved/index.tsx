@@ -20,6 +20,7 @@ export const halvedPage: PageKind<HalvedStep> = {
 
 const PLANES = { xy: 'XY', xz: 'XZ', yz: 'YZ', face: 'that of a flat face' } as const
 const NORMALS = { xy: 'Z', xz: 'Y', yz: 'X' } as const
+const ENDS = ['start', 'end'] as const
 const FACE = 'Press the flat face in whose plane it is cut'
 
 /** Which body, in which plane, what is kept, and whether it is mirrored. */
@@ -44,6 +45,8 @@ function HalvedFields({ step }: { readonly step: HalvedStep }) {
         change({ plane: 'face', on: { of, face: name }, keeps: 'behind' }, 'Half about a face'),
     })
   const of = part.steps.find((s) => s.id === step.of)
+  const at = part.steps.findIndex((s) => s.id === step.id)
+  const runs = part.steps.slice(0, at).filter((s) => s.kind === 'run')
   return (
     <>
       <Choice
@@ -65,6 +68,23 @@ function HalvedFields({ step }: { readonly step: HalvedStep }) {
           picked={step.on}
           hint={FACE}
           onPick={(on) => change({ on }, 'Half about another face')}
+        />
+      )}
+      {along && (
+        <Choice
+          label="It goes through"
+          value={step.through ? `${step.through.end} ${step.through.run}` : ''}
+          choices={[
+            ['', 'the origin'] as const,
+            ...runs.flatMap((r) => ENDS.map((end) => [`${end} ${r.id}`, `the ${end} of ${r.name}`] as const)),
+          ]}
+          onChoose={(at) => {
+            const [end, run] = [
+              at.startsWith('end ') ? 'end' : 'start',
+              at.slice(at.indexOf(' ') + 1),
+            ] as const
+            change({ through: at === '' ? undefined : { run, end } }, 'Plane through')
+          }}
         />
       )}
       <StepField

@@ -1,8 +1,10 @@
-import type { HelixBy, HelixEnd, HelixPathStep } from '@flexum/core/document'
-import { changeHelix, type HelixChoices } from '@flexum/core/edit'
+import { countingIds } from '@flexum/core/base'
+import { idsIn, type HelixBy, type HelixEnd, type HelixPathStep } from '@flexum/core/document'
+import { changeHelix, grindEnds, type HelixChoices } from '@flexum/core/edit'
 import { coilOf } from '@flexum/core/path'
 import { formatDecimal, formatExact, formatLength, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
+import { partOf } from '../../../../bench/session.ts'
 import { Figures } from '../../../../ui/Figures.tsx'
 import { useBench, usePart, useSessionState } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
@@ -158,8 +160,32 @@ function HelixInspector({ step }: { readonly step: HelixPathStep }) {
         {(['start', 'end'] as const).map((side) => (
           <EndOfCoil key={side} step={step} side={side} change={change} />
         ))}
+        <GroundEnds step={step} />
       </div>
     </PathPanel>
+  )
+}
+
+/** The ends of what is carried along the coil ground flat, square to its axis, where they are not. */
+function GroundEnds({ step }: { readonly step: HelixPathStep }) {
+  const { session } = useBench()
+  const { steps } = usePart()
+  const run = steps.find((s) => s.kind === 'run' && s.path === step.id)
+  if (!run) return null
+  const ground = steps.some((s) => s.kind === 'halved' && s.through?.run === run.id)
+  return ground ? (
+    <p className="muted">The ends of {run.name} are ground: two steps in the recipe say how.</p>
+  ) : (
+    <button
+      type="button"
+      className="btn btn-xs btn-paper self-start"
+      onClick={() => {
+        const ids = countingIds('s', idsIn(partOf(session.store.getState())))
+        session.run(grindEnds, { run: run.id, steps: [ids(), ids()] }, { label: 'Grind the ends' })
+      }}
+    >
+      Grind the ends flat
+    </button>
   )
 }
 

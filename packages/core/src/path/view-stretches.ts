@@ -1,0 +1,61 @@
+import { vec3, type Vec3 } from '../space/index.ts'
+import type { Path } from './path.ts'
+import { segmentPoint, segmentTangent, type Segment } from './segment.ts'
+
+/** A stretch of a view's segment that goes one way along a line: on (1), back (-1), or straight across it (0). */
+export interface Stretch {
+  readonly segment: Segment
+  /** Stations within the segment. */
+  readonly from: number
+  readonly to: number
+  /** Places along the line at its ends. */
+  readonly on: readonly [number, number]
+  readonly way: -1 | 0 | 1
+  readonly along: Vec3
+}
+
+/** Looks along a curved segment for where it turns back. */
+const LOOKS = 128
+/** Halvings of a look: what is left is below round-off. */
+const HALVINGS = 48
+/** A straight within this of square to the line goes across it, rad. */
+const SQUARE = 1e-9
+
+/** A path cut where it turns back along a line. Straights across it stand still there; they are wider than `same`. */
+export function stretchesOf(path: Path, along: Vec3, same: number): readonly Stretch[] {
+  return path.segments.flatMap((g) => {
+    const slope = (s: number): number => vec3.dot(segmentTangent(g, s), along)
+    const cuts = [0, ...(g.kind === 'line' ? [] : turnings(slope, g.length)), g.length]
+    return cuts.slice(1).flatMap((to, i): Stretch[] => {
+      const from = cuts[i]!
+      if (!(to > from)) return []
+      const on = [from, to].map((s) => vec3.dot(segmentPoint(g, s), along)) as [number, number]
+      const across = g.kind === 'line' ? Math.abs(slope(0)) <= SQUARE : Math.abs(on[1] - on[0]) <= same
+      const way = across ? 0 : on[1] > on[0] ? 1 : -1
+      return [{ segment: g, from, to, on: across ? [on[0], on[0]] : on, way, along }]
+    })
+  })
+}
+
+/** Where a slope changes its sign; a slope of none at a look belongs to the one before. */
+function turnings(slope: (s: number) => number, length: number): number[] {
+  const found: number[] = []
+  let [last, before] = [0, slope(0)]
+  for (let k = 1; k <= LOOKS; k++) {
+    const s = (length * k) / LOOKS
+    const here = slope(s)
+    if (here === 0) continue
+    if (before !== 0 && here * before < 0) {
+      let [low, high] = [last, s]
+      for (let n = 0; n < HALVINGS; n++) {
+        const middle = (low + high) / 2
+        if (slope(middle) * before > 0) low = middle
+        else high = middle
+      }
+      found.push((low + high) / 2)
+    }
+    ;[last, before] = [s, here]
+  }
+  // A turn at the very end is the end.
+  return found.filter((s) => s > length * 1e-9 && s < length * (1 - 1e-9))
+}
