@@ -15,6 +15,7 @@ export function directCompute(): Compute {
     compare: async (part, run) => service.compare(part, run, { width: 8, height: 6 }),
     trace: async (picture, options) => service.trace(picture, options),
     finish: async (p) => service.evaluate(p, { owner: 'page' }),
+    distance: async (part, path, to) => service.distance(part, path, to),
     readMesh: async (bytes) => service.readMesh(bytes),
     takeOut: async (part, wanted) => service.takeOut(part, wanted),
     onProgress: () => undefined,

@@ -30,6 +30,7 @@ export {
   setBendCell,
   type BendColumn,
 } from '../steps/bend-table/commands.ts'
+export { pathFromPoints, type PointCorners } from '../steps/node-path/from-points.ts'
 export { addStep, moveStep, removeStep, renameStep, setAside, setBuiltTo } from './steps.ts'
 export { changeRun, type RunChoices } from '../steps/run/commands.ts'
 export { changeExtruded } from '../steps/extruded/commands.ts'

@@ -85,3 +85,4 @@ export {
   type FaceName,
 } from './fit/faces.ts'
 export { figureOf } from './expected.ts'
+export { pathToBodies, type PathDistance } from './path-distance.ts'

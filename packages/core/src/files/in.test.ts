@@ -55,6 +55,11 @@ const refusals: {
       /no triangle/,
     ],
   ],
+  points: [
+    ['nothing', () => FILES_IN.points.read(''), /no lines/],
+    ['a picture', () => FILES_IN.points.read('<svg/>\n<g/>'), /no numbers/],
+    ['a whole book', () => FILES_IN.points.read('1,2,3\n'.repeat(1_000_000)), /far larger/],
+  ],
   nodes: [
     ['blanks', () => FILES_IN.nodes.read(' \t \n\t'), /no cells/],
     [

@@ -1,6 +1,6 @@
 import { fail, fault, ok, type Result } from '../base/index.ts'
 import { LIMITS, readPartText } from '../document/index.ts'
-import { readImageHead, readMesh, readSvg, rowsFromText } from '../format/index.ts'
+import { readImageHead, readMesh, readPointTable, readSvg, rowsFromText } from '../format/index.ts'
 import { SORTS_IN, type FileInId } from './sorts.ts'
 
 /** Rows of cells from a spreadsheet's clipboard; more than a table takes, or none at all, is refused. */
@@ -21,6 +21,7 @@ const READERS = {
   outlines: readSvg,
   picture: readImageHead,
   mesh: readMesh,
+  points: readPointTable,
   nodes: readRows,
 } as const satisfies {
   readonly [S in FileInId]: (
@@ -34,5 +35,6 @@ export const FILES_IN = {
   outlines: { ...SORTS_IN.outlines, read: READERS.outlines },
   picture: { ...SORTS_IN.picture, read: READERS.picture },
   mesh: { ...SORTS_IN.mesh, read: READERS.mesh },
+  points: { ...SORTS_IN.points, read: READERS.points },
   nodes: { ...SORTS_IN.nodes, read: READERS.nodes },
 } as const satisfies Record<FileInId, unknown>

@@ -10,3 +10,11 @@ export {
   type FileOut,
 } from './out.ts'
 export { takeOut, type FileWanted, type MadeFile } from './take-out.ts'
+export {
+  DELIMITERS,
+  pointsOf,
+  type DecimalMark,
+  type PointColumn,
+  type PointTable,
+  type TablePoint,
+} from '../format/index.ts'

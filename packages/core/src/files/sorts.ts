@@ -39,6 +39,13 @@ export const SORTS_IN = {
     types: ['model/stl', 'model/obj', 'model/3mf'],
     as: 'bytes',
   },
+  points: {
+    title: 'Points (CSV or text)',
+    by: ['file'],
+    extensions: ['.csv', '.tsv', '.txt', '.xyz'],
+    types: ['text/csv', 'text/tab-separated-values', 'text/plain'],
+    as: 'text',
+  },
   nodes: {
     title: 'Rows of nodes',
     by: ['paste'],

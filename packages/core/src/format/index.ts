@@ -8,3 +8,11 @@ export { PICTURE_LOOKS } from './picture-looks.ts'
 export { readSvg, type SvgDrawing } from './svg/read.ts'
 export type { SubPath } from './svg/path-data.ts'
 export { sectionPicture, sectionSvg } from './svg/write.ts'
+export {
+  pointsOf,
+  readPointTable,
+  type PointColumn,
+  type PointTable,
+  type TablePoint,
+} from './points/read.ts'
+export { DELIMITERS, type DecimalMark, type Delimiter } from './points/cells.ts'

@@ -39,7 +39,7 @@ export {
 } from './nodes.ts'
 export { splineThroughPoints, type SplineEnd, type SplineFault } from './spline-through.ts'
 export { extendedPath, pathPart, segmentPart } from './part.ts'
-export { nearestOnSegment, stationNear } from './nearest.ts'
+export { nearestOnPath, nearestOnSegment, stationNear } from './nearest.ts'
 export { pathOfHelix, type HelixSource } from './helix.ts'
 export { coilOf, pathOfCoil, type CoilEnd, type CoilSizes, type CoilSource } from './coil.ts'
 export { FURTHEST, pathFaults, type PathFault } from './sound.ts'

@@ -3,7 +3,7 @@ import { bezierLength, nearestOn } from '../plane/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import { nearestOnCurve } from './curve-segment.ts'
 import type { Path } from './path.ts'
-import type { Segment } from './segment.ts'
+import { segmentPoint, type Segment } from './segment.ts'
 
 /**
  * Arc length along a segment of its point nearest to p, held to the segment. Exact for straights, arcs and splines; on a helix
@@ -36,4 +36,15 @@ const clamp = (s: number, length: number): number => Math.min(Math.max(s, 0), le
 /** The station on one segment of a path that is nearest to p. */
 export function stationNear(path: Path, segment: number, p: Vec3): number {
   return path.starts[segment]! + nearestOnSegment(path.segments[segment]!, p)
+}
+
+/** The place of a path nearest to p: its station, and how far it is. */
+export function nearestOnPath(path: Path, p: Vec3): { readonly station: number; readonly distance: number } {
+  let best = { station: 0, distance: Infinity }
+  path.segments.forEach((g, i) => {
+    const s = nearestOnSegment(g, p)
+    const distance = vec3.distance(segmentPoint(g, s), p)
+    if (distance < best.distance) best = { station: path.starts[i]! + s, distance }
+  })
+  return best
 }

@@ -6,11 +6,13 @@ import {
   createEvaluator,
   materialOf,
   meshOfBody,
+  pathToBodies,
   type Body,
   type ComparedTurning,
   type How,
   type Outside,
   type PartResult,
+  type PathDistance,
 } from '../evaluate/index.ts'
 import { FILES_IN, takeOut, type FileWanted, type MadeFile } from '../files/index.ts'
 import { PICTURE_LOOKS, pictureOf, type Picture, type ReadMesh } from '../format/index.ts'
@@ -32,6 +34,8 @@ export interface Service {
   evaluate(part: Part, how?: How): PartResult
   /** A run turned in every way. */
   compare(part: Part, run: Id, size: PictureSize): readonly TurningCard[]
+  /** How near a step's path comes to the bodies of another. */
+  distance(part: Part, path: Id, to: Id): PathDistance | undefined
   /** Outlines of what a picture shows. */
   trace(picture: ColourPicture, options: TraceOptions): ReturnType<typeof traceOutlines>
   takeOut(part: Part, wanted: FileWanted): Result<MadeFile>
@@ -50,6 +54,7 @@ export function createService(outside?: Outside): Service {
         ...card,
         picture: bodies && drawn(bodies, size),
       })),
+    distance: (part, path, to) => pathToBodies(evaluator, part, path, to),
     trace: traceOutlines,
     readMesh: FILES_IN.mesh.read,
     takeOut: (part, wanted) => takeOut(evaluator, part, wanted),

@@ -44,3 +44,4 @@ export { healthOf, isWhole, type MeshHealth, type MeshHole } from './brought/hea
 export { mended } from './brought/mend.ts'
 export { extrudedForms, turnedForms } from './made-forms.ts'
 export { sweptForms, type SweptFaces } from './swept-forms.ts'
+export { nearestPiece, type NearestPiece, type StraightPiece } from './nearest-piece.ts'

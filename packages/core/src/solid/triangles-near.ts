@@ -14,10 +14,10 @@ const SORTED = 20
 const LOOKED = 1
 
 /** A box round some triangles, and the two boxes, or the triangles, in it. */
-interface Box {
+export interface TriangleBox {
   readonly low: Vec3
   readonly high: Vec3
-  readonly in: readonly [Box, Box] | readonly Triangle[]
+  readonly in: readonly [TriangleBox, TriangleBox] | readonly Triangle[]
   readonly parted: boolean
 }
 
@@ -31,17 +31,19 @@ export function trianglesNear(triangles: readonly Triangle[]): TrianglesNear {
     for (let box = open.pop(); box; box = open.pop()) {
       spend(LOOKED, 'looking how thick a wall is')
       if (awayFromBox(box, p) >= distance) continue
-      if (box.parted) open.push(...(box.in as readonly [Box, Box]))
+      if (box.parted) open.push(...(box.in as readonly [TriangleBox, TriangleBox]))
       else if ((box.in as readonly Triangle[]).some((t) => awayFrom(t, p) < distance)) return true
     }
     return false
   }
 }
 
-const awayFrom = ([a, b, c]: Triangle, p: Vec3): number =>
+/** How far a place is from a triangle. */
+export const awayFrom = ([a, b, c]: Triangle, p: Vec3): number =>
   awayFromTriangle(vec3.sub(a, p), vec3.sub(b, p), vec3.sub(c, p))
 
-function boxed(triangles: readonly Triangle[]): Box {
+/** Triangles, one at least, in boxes within boxes. */
+export function boxed(triangles: readonly Triangle[]): TriangleBox {
   const side = (most: boolean) =>
     ([0, 1, 2] as const).map((j) =>
       triangles.reduce(
@@ -61,7 +63,8 @@ function boxed(triangles: readonly Triangle[]): Box {
   return { low, high, in: [boxed(sorted.slice(0, half)), boxed(sorted.slice(half))], parted: true }
 }
 
-function awayFromBox({ low, high }: Box, p: Vec3): number {
+/** How far a place is from a box; 0 inside. */
+export function awayFromBox({ low, high }: TriangleBox, p: Vec3): number {
   const off = (j: 0 | 1 | 2): number => Math.max(0, low[j] - p[j], p[j] - high[j])
   return Math.hypot(off(0), off(1), off(2))
 }

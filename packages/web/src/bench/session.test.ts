@@ -23,6 +23,7 @@ function directCompute(): Compute & { readonly asked: Part[] } {
       return evaluator.evaluate(p, { owner: 'page' })
     },
     finish: async (p) => evaluator.evaluate(p, { owner: 'page' }),
+    distance: async () => undefined,
     readMesh: async () => ({ ok: false, fault: { code: 'none', message: 'none' } }),
     takeOut: async () => ({ ok: false, fault: { code: 'none', message: 'none' } }),
     compare: async () => [],

@@ -13,6 +13,7 @@ import {
   type History,
 } from '@flexum/core/edit'
 import type { PartResult } from '@flexum/core/evaluate'
+import type { PointTable } from '@flexum/core/files'
 import type { PartHead } from '../api/parts.ts'
 import type { Compute } from '../compute/client.ts'
 import { Cancelled } from '../compute/client.ts'
@@ -48,6 +49,12 @@ export interface Playing {
   readonly time: number
 }
 
+/** A table of points from a file, about which it is still asked what its columns are and its unit is. */
+export interface PointsBrought {
+  readonly file: string
+  readonly table: PointTable
+}
+
 export type SaveState =
   | { readonly kind: 'saved' }
   | { readonly kind: 'unsaved' }
@@ -74,6 +81,7 @@ export interface SessionState {
   /** The bodies are shown as they were before this step, while a key is held. */
   readonly before: Id | undefined
   readonly playing: Playing | undefined
+  readonly points: PointsBrought | undefined
   readonly revision: number
   readonly save: SaveState
 }
@@ -105,6 +113,8 @@ export interface Session {
   showBefore(step: Id | undefined): void
   /** Shows a moment of the bending in place of the bodies, or no longer. */
   play(playing: Playing | undefined): void
+  /** Asks about points that were brought in, or no longer. */
+  askPoints(points: PointsBrought | undefined): void
   /** Takes a part from outside (theirs, after a conflict) as a step that can be undone. */
   replace(part: Part, label: string): void
   cancelWork(): void
@@ -154,6 +164,7 @@ export function createSession(
     picking: undefined,
     before: undefined,
     playing: undefined,
+    points: undefined,
     revision: restored?.revision ?? head.revision,
     save: { kind: present(history).part === head.part || !restored ? 'saved' : 'unsaved' },
   }))
@@ -269,6 +280,7 @@ export function createSession(
     pick: (picking) => store.setState({ picking, placing: undefined }),
     showBefore: (before) => store.setState({ before }),
     play: (playing) => store.setState({ playing }),
+    askPoints: (points) => store.setState({ points }),
     replace(part, label) {
       const { history: h } = store.getState()
       setHistory(commit(h, { part, selection: present(h).selection, label }))

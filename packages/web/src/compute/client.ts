@@ -16,6 +16,8 @@ export interface Compute {
   /** All of the same part. */
   finish(part: Part, rough?: boolean): Promise<PartResult>
   compare(part: Part, run: string): Promise<readonly TurningCard[]>
+  /** How near a step's path comes to the bodies of another. */
+  distance(part: Part, path: string, to: string): Promise<ReturnType<Service['distance']>>
   trace(picture: ColourPicture, options: TraceOptions): Promise<ReturnType<typeof traceOutlines>>
   takeOut(part: Part, wanted: FileWanted): Promise<Result<MadeFile>>
   readMesh(bytes: Uint8Array): Promise<ReturnType<Service['readMesh']>>
@@ -200,6 +202,8 @@ export function createCompute(): Compute {
     finish: (part, rough) => worked(part, 'finish', rough),
     compare: (part, run) =>
       beside.ask<readonly TurningCard[]>('compare', (r, job) => r.compare(job, part, run)),
+    distance: (part, path, to) =>
+      beside.ask<ReturnType<Service['distance']>>('distance', (r, job) => r.distance(job, part, path, to)),
     trace: (picture, options) =>
       beside.ask<ReturnType<typeof traceOutlines>>('trace', (r, job) => r.trace(job, picture, options)),
     takeOut: (part, wanted) =>

@@ -45,6 +45,10 @@ export interface ComputeApi {
   ): Promise<Done<Answer>>
   /** A run turned in every way. */
   compare(job: number, part: Part, run: string): Promise<Done<readonly TurningCard[]>>
+  distance(
+    job: number,
+    ...of: Parameters<Service['distance']>
+  ): Promise<Done<ReturnType<Service['distance']>>>
   trace(job: number, ...of: Parameters<Service['trace']>): Done<ReturnType<Service['trace']>>
   readMesh(job: number, bytes: Uint8Array): Done<ReturnType<Service['readMesh']>>
   takeOut(job: number, part: Part, wanted: FileWanted): Promise<Done<Result<MadeFile>>>

@@ -81,6 +81,10 @@ const compute: ComputeApi = {
     await ready(part)
     return job(n, () => service.compare(part, run, CARD))
   },
+  distance: async (n, part, path, to) => {
+    await ready(part)
+    return job(n, () => service.distance(part, path, to))
+  },
   trace: (n, picture, options) => job(n, () => service.trace(picture, options)),
   readMesh: (n, bytes) => job(n, () => service.readMesh(bytes)),
   takeOut: async (n, part, wanted) => {

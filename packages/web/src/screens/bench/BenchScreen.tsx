@@ -26,6 +26,7 @@ import { ConflictBar } from './ConflictBar.tsx'
 import { Inspector } from './inspector/Inspector.tsx'
 import { Palette } from './Palette.tsx'
 import { useKeptSize } from '../../ui/useKeptSize.ts'
+import { PointsDialog } from './PointsDialog.tsx'
 import { RecipePanel } from './RecipePanel.tsx'
 import { ScenePanel } from './ScenePanel.tsx'
 import { StationLine } from './StationLine.tsx'
@@ -168,6 +169,7 @@ function Bench() {
           </Panel>
         </Group>
         <Palette open={palette} onClose={() => setPalette(false)} onFile={setFile} />
+        <PointsDialog />
         {file && <FileDialog file={file} onClose={() => setFile(undefined)} />}
       </main>
     </SheetContext>

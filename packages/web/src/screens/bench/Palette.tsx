@@ -9,6 +9,8 @@ import type { Sheet } from '../../sheet/sheet.ts'
 import { TOOLS, type ToolName } from '../../sheet/tools/index.ts'
 import { toggleTheme } from '../../ui/theme.ts'
 import { UNIT_CHOICES } from '../../ui/units.ts'
+import { pickSvg } from './actions/files-in.ts'
+import { pickPoints } from './actions/points-in.ts'
 import { filesOut } from './actions/files-out.ts'
 import { removeChosenNode, reversePath } from './actions/nodes.ts'
 import { addNewStep } from './actions/recipe.ts'
@@ -50,6 +52,8 @@ export function Palette(props: { readonly open: boolean; onClose(): void; onFile
         ...allKinds().map(
           ({ kind, title }) => [`Add ${title.toLowerCase()}`, () => addNewStep(session, kind)] as const,
         ),
+        ['Path through points of a file', () => pickPoints(session)],
+        ['Path from an SVG file', () => pickSvg(session, 'sketch-path')],
       ],
     },
     {

@@ -8,6 +8,8 @@ import type { StepResult } from '@flexum/core/evaluate'
 import { selectionOf } from '../../bench/session.ts'
 import { Menu, type MenuItem } from '../../ui/Menu.tsx'
 import { counted } from '../../ui/counted.ts'
+import { pickSvg } from './actions/files-in.ts'
+import { pickPoints } from './actions/points-in.ts'
 import { addNewStep, drawBody, drawPath, drawProfile } from './actions/recipe.ts'
 import { NewSheetDialog } from './NewSheetDialog.tsx'
 import { useBench, usePart, useSessionState } from './context.ts'
@@ -70,6 +72,8 @@ export function RecipePanel() {
               onSelect: () =>
                 part.steps.some((s) => s.kind === 'sketch') ? setAsking(true) : drawPath(session),
             },
+            { label: 'Path through points of a file…', onSelect: () => pickPoints(session) },
+            { label: 'Path from an SVG file…', onSelect: () => pickSvg(session, 'sketch-path') },
             { label: 'Draw a profile', onSelect: () => drawProfile(session) },
             { label: 'Draw a body', onSelect: () => drawBody(session) },
             ...allKinds().map(({ kind, title }) => ({

@@ -1,7 +1,7 @@
 import { createElement, useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import type { Id } from '@flexum/core/base'
 import { stationOf, type Step } from '@flexum/core/document'
-import { facesOfBody, facing, frameOnFace, type PartResult } from '@flexum/core/evaluate'
+import { facesOfBody, facing, frameOnFace, inputOf, type PartResult } from '@flexum/core/evaluate'
 import { locate, type PlaneFrame } from '@flexum/core/path'
 import type { Picked } from '@flexum/core/space'
 import { playedMoment } from '../../bench/playing.ts'
@@ -28,6 +28,7 @@ import { GrowPanel } from './view/GrowPanel.tsx'
 import { LensPanel } from './view/LensPanel.tsx'
 import { MeasureMarks, MeasurePanel, useEnds, useMeasureKeys, type Ends } from './view/MeasurePanel.tsx'
 import { SceneNotes } from './view/SceneNotes.tsx'
+import { PathLine } from './view/PathLine.tsx'
 import { SheetFigure } from './view/SheetFigure.tsx'
 import { SectionPanel } from './view/SectionPanel.tsx'
 import { useLit } from './view/useLit.ts'
@@ -79,6 +80,11 @@ export function ScenePanel({
   const run = shown?.run
   const playing = useSessionState((s) => s.playing)
   const played = useMemo(() => playedMoment(part, result, playing), [part, result, playing])
+  // A chosen path that no body goes along is drawn by itself.
+  const alone =
+    chosen === null || bodies.some((b) => [...b.runs.keys()].some((r) => pathOf(part.steps, r) === chosen))
+      ? undefined
+      : stepResult(result, chosen)?.output?.path?.path
   const stale = bodies.some((b) => b.stale) || (shown?.stale ?? false)
 
   useEffect(() => {
@@ -188,6 +194,7 @@ export function ScenePanel({
               const { Handles } = pageOf(s)
               return Handles && <Handles key={s.id} step={s} view={view} shown={shown} />
             })}
+          {alone && <PathLine view={view} path={alone} />}
           <FocusChip view={view} shown={shown} />
           {tool === 'measure' && <MeasureMarks view={view} ends={ends} hover={hover} />}
         </>
@@ -228,6 +235,13 @@ export function ScenePanel({
     </section>
   )
 }
+
+/** The path that a run goes along. */
+const pathOf = (steps: readonly Step[], run: Id): Id | undefined =>
+  inputOf(
+    steps.find((s) => s.id === run),
+    'path',
+  )
 
 /** What the chosen step shows of itself over the picture. */
 function MarksOfChosen({ view, chosen }: { readonly view: BenchView; readonly chosen: Id | null }) {

@@ -132,25 +132,40 @@ export function drawOn(
     constraints: [],
   }
   const label = drawing ? `Bring in ${drawing.name}` : 'Draw it'
-  // Before the first run, so that it can be carried by it.
-  const run = part.steps.findIndex((s) => kindOf(s).gives.includes('carried'))
-  const index = run < 0 ? part.steps.length : run
+  const index = beforeRuns(part)
   session.run(addStep, { step: drawn, index }, { label, mergeKey })
   const with1 = partOf(session.store.getState())
   const step = freshStep(with1, kind, { id: taken, before: index + 1 })
   if (!step.ok) return
+  const station = kind === 'sketch-path' ? ('path' as const) : ('profile' as const)
   const select = drawing
-    ? { station: 'profile' as const, step: taken, node: null }
-    : {
-        station: kind === 'sketch-path' ? ('path' as const) : ('profile' as const),
-        step: sketch,
-        node: null,
-        sheet: sketch,
-      }
+    ? { station, step: taken, node: null }
+    : { station, step: sketch, node: null, sheet: sketch }
   session.run(addStep, { step: step.value, index: index + 1 }, { label, mergeKey, select })
-  // Nothing carries anything yet: what was drawn is carried at once, where the other half is there.
-  const with2 = partOf(session.store.getState())
-  const first = run < 0 ? freshStep(with2, 'run', { id: ids() }) : undefined
-  if (first?.ok)
-    session.run(addStep, { step: first.value, index: with2.steps.length }, { label, mergeKey, select })
+  carryAtOnce(session, { label, mergeKey, select })
+}
+
+/** A path that is made already, before the first run. */
+export function addPath(session: Session, step: Step, label: string): void {
+  const how = {
+    label,
+    mergeKey: `path-${step.id}`,
+    select: { station: 'path' as const, step: step.id, node: null },
+  }
+  if (session.run(addStep, { step, index: beforeRuns(partOf(session.store.getState())) }, how))
+    carryAtOnce(session, how)
+}
+
+/** Before the first run, so that it can be carried by it. */
+function beforeRuns({ steps }: Part): number {
+  const run = steps.findIndex((s) => kindOf(s).gives.includes('carried'))
+  return run < 0 ? steps.length : run
+}
+
+/** Where nothing carries anything yet, what came is carried at once, if its other half is there. */
+function carryAtOnce(session: Session, how: Parameters<Session['run']>[2]): void {
+  const part = partOf(session.store.getState())
+  if (part.steps.some((s) => kindOf(s).gives.includes('carried'))) return
+  const run = freshStep(part, 'run', { id: countingIds('s', idsIn(part))() })
+  if (run.ok) session.run(addStep, { step: run.value, index: part.steps.length }, how)
 }

@@ -1,4 +1,7 @@
 import { EmptyState } from '../../../ui/EmptyState.tsx'
+import { FileButton } from '../../../ui/FileButton.tsx'
+import { bringInSvg } from '../actions/files-in.ts'
+import { readPoints } from '../actions/points-in.ts'
 import { addNewStep, drawBody, drawPath, drawProfile } from '../actions/recipe.ts'
 import { useBench } from '../context.ts'
 import { BringInSvg } from '../steps/shared/BringInSvg.tsx'
@@ -34,6 +37,22 @@ export function NoPath() {
         >
           Helix
         </button>
+        <FileButton
+          sort="points"
+          className="btn-sm btn-paper"
+          onFile={(file) => void file.text().then((text) => readPoints(session, file.name, text))}
+        >
+          Points from a file…
+        </FileButton>
+        <FileButton
+          sort="outlines"
+          className="btn-sm btn-paper"
+          onFile={(file) =>
+            void file.text().then((text) => bringInSvg(session, file.name, text, 'sketch-path'))
+          }
+        >
+          From SVG…
+        </FileButton>
       </div>
     </EmptyState>
   )

@@ -41,8 +41,8 @@ export function BendingPlot({ path }: { readonly path: Path }) {
   }
   const plot = (name: string, values: readonly number[], even: boolean) => {
     const [low = 0, high = 0] = extent(values)
-    const most = Math.max(Math.abs(low), Math.abs(high)) || 1
-    const y = scaleLinear([even ? -most : 0, most], [HIGH - PAD, PAD])
+    const most = Math.max(Math.abs(low), Math.abs(high))
+    const y = scaleLinear([even ? -(most || 1) : 0, most || 1], [HIGH - PAD, PAD])
     const drawn = line<number>(
       (_, k) => x(along.stations[k]!),
       (v) => y(v),
@@ -52,7 +52,9 @@ export function BendingPlot({ path }: { readonly path: Path }) {
         <figcaption className="flex justify-between muted">
           <span>{name}</span>
           <span className="figure">
-            at most {formatDecimal(most * LENGTH_FACTORS[units.length.unit], 4)} /{units.length.unit}
+            {most === 0
+              ? 'none'
+              : `at most ${formatDecimal(most * LENGTH_FACTORS[units.length.unit], 4)} /${units.length.unit}`}
           </span>
         </figcaption>
         <svg

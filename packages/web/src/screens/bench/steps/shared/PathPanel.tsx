@@ -17,6 +17,7 @@ import { tightLength } from '../../../../ui/units.ts'
 import { useBench, useUnits, useSessionState } from '../../context.ts'
 import { bendCurve } from '../../actions/recipe.ts'
 import { BendingPlot } from './BendingPlot.tsx'
+import { PathDistance } from './PathDistance.tsx'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 
 /** What the inspector of every path has: its name and bends, the fields of its kind, findings, and what it measures. */
@@ -44,7 +45,7 @@ export function PathPanel({ step, children }: { readonly step: Step; readonly ch
         </div>
       )}
       <StationFindings station="path" />
-      {output && <PathFigures output={output} stale={result?.stale ?? false} />}
+      {output && <PathFigures step={step} output={output} stale={result?.stale ?? false} />}
     </>
   )
 }
@@ -53,7 +54,8 @@ export function PathPanel({ step, children }: { readonly step: Step; readonly ch
 const isFree = (g: PathGiven['path']['segments'][number]): boolean =>
   g.kind === 'curve' || g.kind === 'spline'
 
-function PathFigures({ output, stale }: { readonly output: PathGiven; readonly stale: boolean }) {
+function PathFigures(props: { readonly step: Step; readonly output: PathGiven; readonly stale: boolean }) {
+  const { step, output, stale } = props
   const { session } = useBench()
   const units = useUnits()
   const focus = useSessionState((s) => s.focus)
@@ -80,6 +82,8 @@ function PathFigures({ output, stale }: { readonly output: PathGiven; readonly s
         />
       </Section>
       <BendingPlot path={output.path} />
+      <Kinks kinks={analysis.kinks} display={units.length} session={session} />
+      <PathDistance step={step} path={output.path} />
       <Section title="Segments" aside={<span className="figure muted">{units.length.unit}</span>}>
         <table className="figure w-full text-right">
           <thead className="font-sans">
@@ -107,6 +111,37 @@ function PathFigures({ output, stale }: { readonly output: PathGiven; readonly s
         </table>
       </Section>
     </div>
+  )
+}
+
+/** Kinks that are listed; of more the number is told. */
+const MOST_KINKS = 12
+
+/** Where the path turns on the spot; nothing where it does nowhere. */
+function Kinks(props: {
+  readonly kinks: PathGiven['analysis']['kinks']
+  readonly display: LengthDisplay
+  readonly session: Session
+}) {
+  const { kinks, display, session } = props
+  if (kinks.length === 0) return null
+  return (
+    <Section title="Kinks" aside={<span className="muted">where it turns on the spot</span>}>
+      <ul className="figure" aria-label="Kinks">
+        {kinks.slice(0, MOST_KINKS).map((k) => (
+          <li
+            key={k.station}
+            className="flex justify-between"
+            onPointerEnter={() => session.point({ station: k.station, segment: k.after })}
+            onPointerLeave={() => session.point(undefined)}
+          >
+            <span>at {formatLength(k.station, display)}</span>
+            <span>{formatDecimal(deg(k.deflection), 2)}°</span>
+          </li>
+        ))}
+      </ul>
+      {kinks.length > MOST_KINKS && <p className="muted">and {kinks.length - MOST_KINKS} more</p>}
+    </Section>
   )
 }
 

@@ -1,0 +1,50 @@
+import { toast } from 'sonner'
+import { pathFromPoints, type PointCorners } from '@flexum/core/edit'
+import { FILES_IN, pointsOf, type PointColumn, type PointTable } from '@flexum/core/files'
+import type { LengthUnit } from '@flexum/core/units'
+import { partOf, type Session } from '../../../bench/session.ts'
+import { pickFile } from '../../../ui/pickFile.ts'
+import { newId, newIds } from './ids.ts'
+import { addPath } from './recipe.ts'
+
+/** Reads a table of points, and asks what is not said in it. */
+export function readPoints(session: Session, file: string, text: string): void {
+  const table = FILES_IN.points.read(text)
+  if (table.ok) session.askPoints({ file, table: table.value })
+  else toast.error(`${file}: ${table.fault.message}`)
+}
+
+/** Lets someone pick a file of points. */
+export const pickPoints = (session: Session): void =>
+  pickFile('points', (file) => void file.text().then((text) => readPoints(session, file.name, text)))
+
+/** What someone said about a table of points. */
+export interface PointsSaid {
+  readonly columns: readonly PointColumn[]
+  readonly decimal: PointTable['decimal']
+  readonly unit: LengthUnit
+  readonly corners: PointCorners
+}
+
+/** Makes a path of a table of points; says why where it cannot. */
+export function takePoints(
+  session: Session,
+  file: string,
+  table: PointTable,
+  said: PointsSaid,
+): string | undefined {
+  const points = pointsOf({ ...table, decimal: said.decimal }, said.columns)
+  if (!points.ok) return points.fault.message
+  const part = partOf(session.store.getState())
+  const name = file.replace(/\.[^.]*$/, '') || 'Points'
+  const step = pathFromPoints(
+    points.value,
+    said.unit,
+    said.corners,
+    { id: newId(part, 's'), name },
+    newIds(part, 'n'),
+  )
+  if (!step.ok) return step.fault.message
+  addPath(session, step.value, `Bring in ${name}`)
+  return undefined
+}

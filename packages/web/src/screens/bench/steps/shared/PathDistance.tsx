@@ -1,0 +1,112 @@
+import { useEffect, useState } from 'react'
+import type { Step } from '@flexum/core/document'
+import type { PathDistance as Distance } from '@flexum/core/evaluate'
+import { locate, nearestOnPath, type Path } from '@flexum/core/path'
+import type { Vec3 } from '@flexum/core/space'
+import { formatLength } from '@flexum/core/units'
+import { stepsGiving } from '../../../../bench/results.ts'
+import { Cancelled } from '../../../../compute/client.ts'
+import { Section } from '../../../../ui/Figures.tsx'
+import { useBench, usePart, useUnits } from '../../context.ts'
+import { Choice } from '../../inspector/Choice.tsx'
+import { LengthEntry } from '../../view/LengthEntry.tsx'
+
+/** Not the id of any step. */
+const POINT = '/point'
+
+/** How near a path comes to a place that is typed, or to a body of the part, and where along it. */
+export function PathDistance({ step, path }: { readonly step: Step; readonly path: Path }) {
+  const part = usePart()
+  const [to, setTo] = useState('')
+  const bodies = stepsGiving(part, 'bodies')
+  const known = to === POINT || bodies.some((b) => b.id === to) ? to : ''
+  return (
+    <Section title="How near it comes">
+      <div className="flex flex-col gap-1.5">
+        <Choice
+          label="To"
+          value={known}
+          choices={[['', 'nothing yet'], [POINT, 'a point'], ...bodies.map((b) => [b.id, b.name] as const)]}
+          onChoose={setTo}
+        />
+        {known === POINT && <ToPoint path={path} />}
+        {known !== '' && known !== POINT && <ToBody key={known} step={step} path={path} to={known} />}
+      </div>
+    </Section>
+  )
+}
+
+function ToPoint({ path }: { readonly path: Path }) {
+  const [point, setPoint] = useState<Vec3>([0, 0, 0])
+  return (
+    <>
+      {(['x', 'y', 'z'] as const).map((axis, i) => (
+        <LengthEntry
+          key={axis}
+          label={`${axis} of the point`}
+          value={point[i]!}
+          onKeep={(mm) => setPoint(point.with(i, mm) as unknown as Vec3)}
+        />
+      ))}
+      <Found path={path} found={nearestOnPath(path, point)} />
+    </>
+  )
+}
+
+function ToBody(props: { readonly step: Step; readonly path: Path; readonly to: string }) {
+  const { step, path, to } = props
+  const { compute } = useBench()
+  const part = usePart()
+  const [found, setFound] = useState<{ readonly of: Path; readonly distance: Distance | undefined }>()
+  const [problem, setProblem] = useState<string>()
+  useEffect(() => {
+    let over = false
+    compute.distance(part, step.id, to).then(
+      (distance) => {
+        if (over) return
+        setProblem(undefined)
+        setFound({ of: path, distance })
+      },
+      (e: unknown) => {
+        if (!over && !(e instanceof Cancelled)) setProblem(e instanceof Error ? e.message : String(e))
+      },
+    )
+    return () => {
+      over = true
+    }
+  }, [compute, part, path, step.id, to])
+  if (problem !== undefined) return <p className="text-error">✕ {problem}</p>
+  if (found?.of !== path)
+    return (
+      <p className="muted" role="status">
+        <span className="loading loading-spinner loading-xs" aria-hidden /> Looking…
+      </p>
+    )
+  if (!found.distance) return <p className="muted">It has no sound body.</p>
+  return <Found path={path} found={found.distance} />
+}
+
+/** The distance, and where along the path; pointing at it shows the place on the strip and in the picture. */
+function Found({ path, found }: { readonly path: Path; readonly found: Distance }) {
+  const { session } = useBench()
+  const units = useUnits()
+  const show = (): void =>
+    session.point({ station: found.station, segment: locate(path, found.station).index })
+  const hide = (): void => session.point(undefined)
+  return (
+    <button
+      type="button"
+      className="flex items-baseline justify-between rounded-[3px] px-1 py-0.5 hover:bg-[var(--chosen-wash)]"
+      aria-label="Show where it comes nearest"
+      onPointerEnter={show}
+      onPointerLeave={hide}
+      onFocus={show}
+      onBlur={hide}
+    >
+      <span className="muted">centre line, at {formatLength(found.station, units.length)}</span>
+      <output className="figure font-medium" aria-label="Nearest distance">
+        {formatLength(found.distance, units.length)}
+      </output>
+    </button>
+  )
+}
