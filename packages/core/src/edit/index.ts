@@ -7,6 +7,7 @@ export {
   insertNode,
   isHeld,
   moveNode,
+  moveNodesBy,
   pasteCells,
   placeNode,
   removeNodes,
@@ -28,6 +29,7 @@ export {
   pasteBends,
   removeBends,
   setBendCell,
+  setStraights,
   type BendColumn,
 } from '../steps/bend-table/commands.ts'
 export { pathFromPoints, type PointCorners } from '../steps/node-path/from-points.ts'

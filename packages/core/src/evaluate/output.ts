@@ -190,6 +190,8 @@ export interface BlankGiven {
   /** How many pieces it is the sum of. */
   readonly pieces: number
   readonly cut: number
+  /** The length of the stock bars that it is sawn from, where that is told. */
+  readonly bar: number | undefined
   /** Mass of the sawn bar. */
   readonly mass: number
 }

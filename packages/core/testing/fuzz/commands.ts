@@ -231,6 +231,7 @@ export const TRIES: Readonly<Record<string, Try>> = {
       { each: [{ bend: 'n2', share: formula(r) }] },
       { cutOff: { start: formula(r), end: '10' } },
       { cutOff: undefined },
+      { bar: formula(r) },
     ]),
   })),
   changeBentPath: through(edit.changeBentPath, (part, r) => ({
@@ -477,6 +478,17 @@ export const TRIES: Readonly<Record<string, Try>> = {
   changeHalved: through(edit.changeHalved, (part, r) => ({
     step: idOf(part, r, 'halved'),
     choices: { plane: r.pick(['xy', 'xz', 'yz'] as const), mirrored: r.chance(0.5) },
+  })),
+  moveNodesBy: through(edit.moveNodesBy, (part, r) => ({
+    step: idOf(part, r, 'node-path'),
+    moves: [
+      { node: r.pick(['n1', 'n2', 'none']), by: [r.pick([0, 3, -1e9]), 0, 7] as const },
+      { node: 'n3', by: [0, r.pick([0.1, -50]), 0] as const },
+    ],
+  })),
+  setStraights: through(edit.setStraights, (part, r) => ({
+    step: idOf(part, r, 'bend-table'),
+    lengths: [{ row: r.pick([edit.LAST, 'r1', 'n1', 'none']), length: r.pick([0, 12.5, -3, 1e12]) }],
   })),
   grindEnds: through(edit.grindEnds, (part, r) => {
     const ids = countingIds('g', idsIn(part))

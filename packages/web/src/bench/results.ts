@@ -11,6 +11,7 @@ import {
   type Body,
   type CarriedGiven,
   type Finding,
+  type FormingGiven,
   type HoleMark,
   type MeetingGiven,
   type PartResult,
@@ -120,6 +121,11 @@ export const holesOn = (result: PartResult | undefined, run: Id | undefined): re
   (result?.steps ?? []).flatMap((s) =>
     isBuilt(s) && run !== undefined ? (s.output?.holes ?? []).filter((h) => h.run === run) : [],
   )
+
+/** How a run is bent, where that is told. */
+export const formingOn = (result: PartResult | undefined, run: Id | undefined): FormingGiven | undefined =>
+  result?.steps.find((s) => isBuilt(s) && run !== undefined && s.output?.forming?.run === run)?.output
+    ?.forming
 
 /** The ends of a run that meet something. */
 export const meetingsOn = (result: PartResult | undefined, run: Id | undefined): readonly MeetingGiven[] =>

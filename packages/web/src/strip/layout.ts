@@ -1,6 +1,8 @@
 import type { BlankGiven, PathGiven, CarriedGiven } from '@flexum/core/evaluate'
 import type { BendTable } from '@flexum/core/forming'
-import { locate, segmentRadius, segmentTurn } from '@flexum/core/path'
+import { locate, segmentCurvature, segmentRadius, segmentTurn } from '@flexum/core/path'
+import { vec3 } from '@flexum/core/space'
+import { frameAt } from '@flexum/core/sweep'
 
 /** A stretch of the straight bar. Places are mm along the bar, stations mm along the path. */
 export interface Zone {
@@ -17,6 +19,17 @@ export interface Zone {
   readonly bend: number
   /** All segments of the path it takes: bends that touch are one zone. */
   readonly segments: readonly number[]
+  /** By how much the plane of a bend is turned against that of the one before, rad; undefined for the first, and what is no bend. */
+  readonly rotation: number | undefined
+  /** To which side of the section a bend goes, rad from its x toward its y; undefined without a run. */
+  readonly clock: number | undefined
+}
+
+/** What is left of the stock bar beyond the blank, and how many more of it that is. */
+export interface Beyond {
+  readonly from: number
+  readonly to: number
+  readonly more: number
 }
 
 /** The straight bar a path is bent from, zone after zone. */
@@ -27,6 +40,8 @@ export interface StripLayout {
   readonly length: number
   /** The last zone that is part of the path ends here. */
   readonly pathEnd: number
+  /** Undefined where the stock bar is not told, or is no longer than the blank. */
+  readonly beyond: Beyond | undefined
 }
 
 /**
@@ -52,6 +67,8 @@ export function layOut(
     turn: 0,
     bend: 0,
     segments: [],
+    rotation: undefined,
+    clock: undefined,
   })
   const along = run?.path ?? path.path
   const stations = run?.sourceStarts ?? path.path.starts
@@ -70,7 +87,8 @@ export function layOut(
     const g = along.segments[i]!
     const kind = g.kind === 'line' ? 'straight' : g.kind === 'arc' ? 'bend' : 'curve'
     const added = along.origins[i]!.kind === 'added'
-    const last = rows.find((r) => r.segments[0] === i)?.segments[1] ?? i
+    const row = rows.findIndex((r) => r.segments[0] === i)
+    const last = rows[row]?.segments[1] ?? i
     const own = Array.from({ length: last - i + 1 }, (_, k) => i + k)
     const length = own.reduce((sum, k) => sum + (developed.get(k) ?? along.segments[k]!.length), 0)
     const segments = added
@@ -88,6 +106,8 @@ export function layOut(
       turn: own.reduce((sum, k) => sum + segmentTurn(along.segments[k]!), 0),
       bend: kind === 'bend' ? bend : 0,
       segments,
+      rotation: row > 0 ? rows[row]!.rotation : undefined,
+      clock: kind === 'bend' && run ? insideOf(run, i) : undefined,
     })
     at += length
     i = last
@@ -110,7 +130,19 @@ export function layOut(
   const length = at - start
   const left = path.path.length - end
   if (run && left > 1e-6) zones.push(off('unused', at, left, end))
-  return { zones, start, length, pathEnd }
+  return { zones, start, length, pathEnd, beyond: beyondOf(start, length, blank) }
+}
+
+/** The side of the section that a bend of a run goes to, where it begins. */
+function insideOf({ path, frames }: CarriedGiven, segment: number): number {
+  const { n, b } = frameAt(frames, path.starts[segment]!)
+  const inward = segmentCurvature(path.segments[segment]!, 0)
+  return Math.atan2(vec3.dot(inward, b), vec3.dot(inward, n))
+}
+
+function beyondOf(start: number, length: number, blank: BlankGiven | undefined): Beyond | undefined {
+  if (blank?.bar === undefined || blank.pieces > 1 || !(blank.bar > length)) return undefined
+  return { from: start + length, to: start + blank.bar, more: Math.floor(blank.bar / length) - 1 }
 }
 
 /** The zone at a place on the bar. */

@@ -17,6 +17,7 @@ import {
   formatExact,
   formulaText,
   LENGTH_FACTORS,
+  namesUsed,
   typedFormula,
   type Formula,
   type LengthUnit,
@@ -53,6 +54,30 @@ export const setBendCell: Command<{ step: Id; row: Id; column: BendColumn; formu
     if (sameFormula(row[args.column], args.formula)) return ok(step)
     const next = { ...row, [args.column]: args.formula }
     return ok({ ...step, rows: step.rows.map((r) => (r === row ? next : r)) })
+  })
+
+/** Types the lengths of straights, mm, in the unit that is shown; what a formula with names says stays, and then nothing changes. */
+export const setStraights: Command<{
+  step: Id
+  lengths: readonly { readonly row: Id; readonly length: number }[]
+}> = (part, args) =>
+  changeRows(part, args.step, (step) => {
+    const length = lengthIn(part.units.length.unit)
+    let next = step
+    for (const { row: id, length: mm } of args.lengths) {
+      const row = step.rows.find((r) => r.id === id)
+      const before = id === LAST ? step.last : row?.length
+      if (before === undefined) return fail(fault('edit.no-bend', `there is no bend "${id}" in this table`))
+      if (namesUsed(before).length > 0)
+        return fail(fault('edit.held', `the straight is held by its formula, ${formulaText(before)}`))
+      const after = length(mm)
+      if (sameFormula(before, after)) continue
+      next =
+        id === LAST
+          ? { ...next, last: after }
+          : { ...next, rows: next.rows.map((r) => (r.id === id ? { ...r, length: after } : r)) }
+    }
+    return ok(next)
   })
 
 /** Puts a bend in at an index: 0 before the first, the number of bends after the last. */

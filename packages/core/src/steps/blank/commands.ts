@@ -4,10 +4,10 @@ import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
 
 /** What of a blank is chosen; undefined takes it away. */
 export type BlankChoices = {
-  readonly [K in 'neutral' | 'shares' | 'each' | 'cutOff']?: BlankStep[K] | undefined
+  readonly [K in 'neutral' | 'shares' | 'each' | 'cutOff' | 'bar']?: BlankStep[K] | undefined
 }
 
-/** Changes how the neutral line of bends is told, and what is cut off after bending. */
+/** Changes how the neutral line of bends is told, what is cut off after bending, and which bars it is sawn from. */
 export const changeBlank: Command<{ step: Id; choices: BlankChoices }> = (part, args) => {
   const step = stepOfKind(part, args.step, 'blank')
   if (!step.ok) return step

@@ -101,6 +101,9 @@ export const blankMaker: StepMaker<BlankStep> = {
       end: end! + cutOff.end,
       step: step_!,
     })
+    const bar = step.bar === undefined ? undefined : context.number('bar')
+    if (bar !== undefined && !(bar > 0))
+      return refuse('blank.bar', 'A stock bar has a length above 0.', 'bar')
     const unsaid = run.corners.filter((c) => !c.chosen)
     const findings: Finding[] = unsaid.map((corner, i) => ({
       ...base,
@@ -128,6 +131,17 @@ export const blankMaker: StepMaker<BlankStep> = {
         severity: 'notes',
         code: 'blank.each',
         message: `${lost === 1 ? 'A bend with a neutral share of its own is' : `${lost} bends with neutral shares of their own are`} not there any more; what was typed for it waits until it is.`,
+      })
+    }
+    if (bar !== undefined && pieces === 1 && cut > bar) {
+      const [is, has] = [cut, bar].map((v) => shortLength(v, context.display))
+      findings.push({
+        ...base,
+        id: `${step.id}:bar`,
+        severity: 'warns',
+        code: 'blank.bar',
+        message: `The cut length of ${is} is more than a stock bar of ${has} has.`,
+        field: 'bar',
       })
     }
     if (pieces > 1) {
@@ -162,6 +176,7 @@ export const blankMaker: StepMaker<BlankStep> = {
           roundUp: step_!,
           fitted: 0,
           cut,
+          bar,
           mass: cut * run.strands.reduce((sum, s) => sum + s.area * s.density, 0),
         },
       },

@@ -29,6 +29,8 @@ export interface BlankStep extends StepBase {
   readonly each?: readonly BendShare[]
   /** What holds the bar while it is bent and is cut off after: told apart from the allowances, which stay on. */
   readonly cutOff?: { readonly start: Formula; readonly end: Formula }
+  /** The length of the stock bars that it is sawn from, where that is told. */
+  readonly bar?: Formula
 }
 
 export interface ShareRow {
@@ -92,6 +94,7 @@ export const blankKind: StepKind<BlankStep> = {
     shares: sharesSchema,
     each: eachSchema,
     cutOff: cutOffSchema,
+    bar: optional(formulaSchema),
   }),
   ids: (step) => (step.shares ?? []).map((r) => r.id),
   placeOf(step, field) {
@@ -135,6 +138,7 @@ export const blankKind: StepKind<BlankStep> = {
         ['startAllowance', 'length'],
         ['endAllowance', 'length'],
         ['roundUp', 'length'],
+        ...(step.bar === undefined ? [] : [['bar', 'length'] as const]),
       ],
       '',
       visit,

@@ -115,14 +115,22 @@ export const shiftNodes: Command<{
   nodes: readonly Id[]
   by: readonly [number, number, number]
 }> = (part, args) =>
+  moveNodesBy(part, { step: args.step, moves: args.nodes.map((node) => ({ node, by: args.by })) })
+
+/** Moves each of some nodes by a way of its own, mm, in the same manner. */
+export const moveNodesBy: Command<{
+  step: Id
+  moves: readonly { readonly node: Id; readonly by: readonly [number, number, number] }[]
+}> = (part, args) =>
   changeNodes(part, args.step, (nodes) => {
-    const moved = new Set(args.nodes)
+    const moves = new Map(args.moves.map((m) => [m.node, m.by]))
     return ok(
       nodes.map((node) => {
-        if (!moved.has(node.id)) return node
+        const by = moves.get(node.id)
+        if (!by) return node
         let next = node
         for (const [k, axis] of (['x', 'y', 'z'] as const).entries())
-          if (args.by[k] !== 0) next = withCell(next, axis, shifted(node[axis], args.by[k]!))
+          if (by[k] !== 0) next = withCell(next, axis, shifted(node[axis], by[k]!))
         return next
       }),
     )

@@ -30,7 +30,7 @@ import { PointsDialog } from './PointsDialog.tsx'
 import { RecipePanel } from './RecipePanel.tsx'
 import { ScenePanel } from './ScenePanel.tsx'
 import { StationLine } from './StationLine.tsx'
-import { StripPanel } from './StripPanel.tsx'
+import { StripPanel } from './strip/StripPanel.tsx'
 import { TopLine } from './TopLine.tsx'
 import { useBenchKeys } from './useBenchKeys.ts'
 

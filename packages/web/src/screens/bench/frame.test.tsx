@@ -6,7 +6,7 @@ import { partOf, selectionOf, type Session } from '../../bench/session.ts'
 import { onBench, settled } from '../../../testing/bench.tsx'
 import { RecipePanel } from './RecipePanel.tsx'
 import { StationLine } from './StationLine.tsx'
-import { StripPanel } from './StripPanel.tsx'
+import { StripPanel } from './strip/StripPanel.tsx'
 import { TopLine } from './TopLine.tsx'
 
 const hoop = STARTERS.hoop.make('Hoop')
@@ -208,6 +208,6 @@ describe('the part that a run takes, on the strip', () => {
     const { session } = await onBench(half, <StripPanel />)
     act(() => session.select({ station: 'path' }))
     await settled()
-    expect(screen.queryByRole('slider')).toBeNull()
+    expect(screen.queryByRole('slider', { name: /of the part, on the strip/ })).toBeNull()
   })
 })

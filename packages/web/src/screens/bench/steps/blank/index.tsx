@@ -2,12 +2,14 @@ import type { BlankStep } from '@flexum/core/document'
 import { fittedBlank } from '@flexum/core/evaluate'
 import { formatLength, formatMass } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
+import { tightLength } from '../../../../ui/units.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
 import { useUnits, useSessionState } from '../../context.ts'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
 import type { PageKind } from '../page-kind.ts'
 import { CutOffFields } from './CutOffFields.tsx'
+import { StockBarFields } from './StockBarFields.tsx'
 import { NeutralFields } from './NeutralFields.tsx'
 import { Glyph } from '../shared/Glyph.tsx'
 
@@ -49,6 +51,7 @@ function BlankInspector({ step }: { readonly step: BlankStep }) {
           dimension="length"
         />
         <CutOffFields step={step} />
+        <StockBarFields step={step} />
       </div>
       <StationFindings station="shop" />
       {blank && (
@@ -86,6 +89,12 @@ function BlankInspector({ step }: { readonly step: BlankStep }) {
                   formatLength(blank.cut, units.length),
                   String(blank.cut),
                 ],
+                blank.bar !== undefined && blank.bar >= blank.cut
+                  ? [
+                      'One bar gives, before saw cuts',
+                      `${Math.floor(blank.bar / blank.cut)}, ${tightLength(blank.bar % blank.cut, units.length)} left`,
+                    ]
+                  : undefined,
                 ['Mass of the blank', formatMass(blank.mass, units.mass, 4)],
               ]}
             />

@@ -1,16 +1,16 @@
 import type { ScaleLinear } from 'd3-scale'
 import { useRef } from 'react'
 import type { RunStep, UnitSettings } from '@flexum/core/document'
-import { deg, TURN } from '@flexum/core/num'
+import { deg } from '@flexum/core/num'
 import { formatDecimal } from '@flexum/core/units'
 import type { PathGiven, CarriedGiven, HoleMark, MeetingGiven } from '@flexum/core/evaluate'
-import { placeOf, type StripLayout } from '../../strip/layout.ts'
-import { stationOnPath } from '../../bench/results.ts'
-import { tightLength } from '../../ui/units.ts'
-import { usePartLimits } from './steps/run/usePartLimits.ts'
+import { placeOf, type StripLayout } from '../../../strip/layout.ts'
+import { stationOnPath } from '../../../bench/results.ts'
+import { tightLength } from '../../../ui/units.ts'
+import { BAR_HEIGHT, BAR_TOP } from './bar.ts'
+import { heightOf } from './BendMarks.tsx'
+import { usePartLimits } from '../steps/run/usePartLimits.ts'
 
-const TOP = 46
-const HEIGHT = 27
 const LETTERS = { mitre: 'M', round: 'R', butt: 'B' } as const
 
 /** A mark where the run is cut or rounded at a corner. */
@@ -29,8 +29,8 @@ export function CornerMarks(props: {
         const at = placeOf(layout, stationOnPath(run, c.station))
         if (at === undefined) return null
         return (
-          <g key={i} transform={`translate(${x(at)} ${TOP})`}>
-            <path d={`M0 -5V${HEIGHT + 5}`} stroke="var(--color-primary)" strokeWidth="1.6" />
+          <g key={i} transform={`translate(${x(at)} ${BAR_TOP})`}>
+            <path d={`M0 -5V${BAR_HEIGHT + 5}`} stroke="var(--color-primary)" strokeWidth="1.6" />
             {!(props.handled && (c.key === 'start' || c.key === 'end')) && (
               <text y="-9" textAnchor="middle" className="figure" fill="var(--color-primary)">
                 {LETTERS[c.joint]}
@@ -58,11 +58,9 @@ export function HoleMarks(props: {
       {props.holes.map((h, i) => {
         const at = placeOf(layout, stationOnPath(run, h.station))
         if (at === undefined) return null
-        const about = h.clock / TURN
-        const up = about - Math.round(about)
         const words = `Hole ${tightLength(h.diameter, props.units.length)} at ${tightLength(h.station, props.units.length)}, ${formatDecimal(deg(h.clock), 0)}°`
         return (
-          <g key={i} data-hole transform={`translate(${x(at)} ${TOP + HEIGHT * (0.5 - up)})`}>
+          <g key={i} data-hole transform={`translate(${x(at)} ${heightOf(h.clock)})`}>
             <title>{words}</title>
             <circle r="4" fill="var(--color-base-100)" stroke="var(--color-base-content)" strokeWidth="1.6" />
             <path d="M-6 0H6M0 -6V6" stroke="var(--color-base-content)" strokeWidth="0.8" />
@@ -100,13 +98,13 @@ export function MeetingMarks(props: {
           <g key={m.side} data-meeting={m.side}>
             <title>{words}</title>
             <path
-              d={`M${inner} ${TOP + HEIGHT / 2}Q${inner} ${TOP} ${outer} ${TOP}H${x(at)}M${inner} ${TOP + HEIGHT / 2}Q${inner} ${TOP + HEIGHT} ${outer} ${TOP + HEIGHT}H${x(at)}`}
+              d={`M${inner} ${BAR_TOP + BAR_HEIGHT / 2}Q${inner} ${BAR_TOP} ${outer} ${BAR_TOP}H${x(at)}M${inner} ${BAR_TOP + BAR_HEIGHT / 2}Q${inner} ${BAR_TOP + BAR_HEIGHT} ${outer} ${BAR_TOP + BAR_HEIGHT}H${x(at)}`}
               fill="none"
               stroke="var(--color-primary)"
               strokeWidth="1.8"
             />
             <path
-              d={`M${inner} ${TOP - 6}V${TOP + HEIGHT + 6}M${outer} ${TOP - 6}V${TOP + HEIGHT + 6}`}
+              d={`M${inner} ${BAR_TOP - 6}V${BAR_TOP + BAR_HEIGHT + 6}M${outer} ${BAR_TOP - 6}V${BAR_TOP + BAR_HEIGHT + 6}`}
               stroke="var(--color-primary)"
               strokeWidth="1.2"
               strokeDasharray="3 2"
@@ -146,7 +144,7 @@ export function PartHandles(props: {
             aria-valuemin={0}
             aria-valuemax={Number(props.path.path.length.toFixed(1))}
             className="cursor-ew-resize"
-            transform={`translate(${props.x(at)} ${TOP})`}
+            transform={`translate(${props.x(at)} ${BAR_TOP})`}
             onPointerDown={(e) => {
               e.stopPropagation()
               e.currentTarget.setPointerCapture(e.pointerId)
@@ -170,9 +168,9 @@ export function PartHandles(props: {
             }}
           >
             <title>Drag to where the part {side === 'from' ? 'starts' : 'ends'}</title>
-            <rect x="-9" y="-16" width="18" height={HEIGHT + 22} fill="transparent" />
+            <rect x="-9" y="-16" width="18" height={BAR_HEIGHT + 22} fill="transparent" />
             <path d={flag} fill="var(--color-primary)" />
-            <path d={`M0 -16V${HEIGHT + 6}`} stroke="var(--color-primary)" strokeWidth="2" />
+            <path d={`M0 -16V${BAR_HEIGHT + 6}`} stroke="var(--color-primary)" strokeWidth="2" />
           </g>
         )
       })}

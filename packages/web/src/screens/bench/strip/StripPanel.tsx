@@ -1,0 +1,245 @@
+import { scaleLinear } from 'd3-scale'
+import { Printer } from 'lucide-react'
+import { memo, useMemo, useState } from 'react'
+import { useShallow } from 'zustand/react/shallow'
+import type { RunStep, Step } from '@flexum/core/document'
+import type { FormingGiven, HoleMark, MeetingGiven, PathGiven } from '@flexum/core/evaluate'
+import { formingOn, holesOn, meetingsOn, runView, type RunView } from '../../../bench/results.ts'
+import { selectionOf, shownPart } from '../../../bench/session.ts'
+import {
+  layOut,
+  placeOf,
+  stationAt,
+  stationBeside,
+  zoneAt,
+  type StripLayout,
+  type Zone,
+} from '../../../strip/layout.ts'
+import { hasStraights } from '../../../strip/straights.ts'
+import { counted } from '../../../ui/counted.ts'
+import { tightLength } from '../../../ui/units.ts'
+import { useBench, useSessionState, useUnits } from '../context.ts'
+import { BAR_HEIGHT, BAR_TOP } from './bar.ts'
+import { BendMarks, BeyondMark, GripMark } from './BendMarks.tsx'
+import { MeasureMark } from './MeasureMark.tsx'
+import { Ruler } from './Ruler.tsx'
+import { StraightHandles } from './StraightHandles.tsx'
+import { CornerMarks, HoleMarks, MeetingMarks, PartHandles } from './StripMarks.tsx'
+import { StripSheets } from './print/StripSheets.tsx'
+import { StripPatterns } from './StripPatterns.tsx'
+import { LEFT, RIGHT, useBarZoom } from './useBarZoom.ts'
+import { useMeasured } from './useMeasured.ts'
+import { isCurved, ZoneMark } from './ZoneMark.tsx'
+
+/** How much of a stock bar is seen beyond the blank at first, as a share of this. */
+const BESIDE = 0.14
+
+/** The bar of a run; while that is not sound, of its path alone. */
+function layoutOf(shown: RunView, path: PathGiven): StripLayout {
+  const { run, blank, bending, pathBending, stale } = shown
+  return stale ? layOut(path, undefined, blank, pathBending?.table) : layOut(path, run, blank, bending?.table)
+}
+
+/** The straight bar to scale along the bottom: bend zones, straights, allowances, stations. */
+export function StripPanel() {
+  // What is seen of the part, piece by piece: it stays the same while something else of the part is dragged.
+  const shown = useSessionState(useShallow((s) => runView(shownPart(s), s.result, selectionOf(s).step)))
+  const runStep = useSessionState((s) =>
+    shownPart(s).steps.find((x): x is RunStep => x.kind === 'run' && x.id === shown?.runStep),
+  )
+  const pathStep = useSessionState((s) => shownPart(s).steps.find((x) => x.id === shown?.pathStep))
+  const holes = useSessionState(useShallow((s) => holesOn(s.result, shown?.runStep)))
+  const meetings = useSessionState(useShallow((s) => meetingsOn(s.result, shown?.runStep)))
+  const forming = useSessionState((s) => formingOn(s.result, shown?.runStep))
+  return (
+    <Strip
+      shown={shown}
+      runStep={runStep}
+      pathStep={pathStep}
+      holes={holes}
+      meetings={meetings}
+      forming={forming}
+    />
+  )
+}
+
+interface StripProps {
+  readonly shown: RunView | undefined
+  readonly runStep: RunStep | undefined
+  readonly pathStep: Step | undefined
+  readonly holes: readonly HoleMark[]
+  readonly meetings: readonly MeetingGiven[]
+  readonly forming: FormingGiven | undefined
+}
+
+const Strip = memo(function Strip(props: StripProps) {
+  const { shown, runStep, pathStep, holes, meetings, forming } = props
+  const { session } = useBench()
+  const units = useUnits()
+  const focus = useSessionState((s) => s.focus)
+  const station = useSessionState((s) => selectionOf(s).station)
+  const layout = useMemo(() => (shown?.path ? layoutOf(shown, shown.path) : undefined), [shown])
+  const [printing, setPrinting] = useState(false)
+  /** What is seen at first, while something is dragged: what it was when that began. */
+  const [frozen, setFrozen] = useState<readonly [number, number]>()
+  const beyond = (side: 'start' | 'end'): number =>
+    Math.max(0, ...meetings.map((m) => (m.side === side ? m.longest.along : 0)))
+  const whole = layout?.zones.at(-1)?.to ?? 1
+  const more = layout?.beyond ? Math.min(layout.beyond.to, whole * (1 + BESIDE)) : whole
+  const domain = frozen ?? [-beyond('start'), Math.max(whole * 1.02, more) + beyond('end')]
+  const reach = Math.max(1, ((layout?.beyond?.to ?? 0) - domain[0]) / (domain[1] - domain[0]))
+  const { svg, width, transform, showAll } = useBarZoom(layout !== undefined, reach)
+  const x = transform.rescaleX(scaleLinear([...domain], [LEFT, width - RIGHT]))
+  const measuring = useMeasured(layout, x.invert(1) - x.invert(0))
+
+  if (!shown?.path || !layout) {
+    return (
+      <div className="flex h-full items-center bg-base-200 px-4">
+        <p className="muted">
+          <span className="heading text-base-content">Straight bar</span> — shown as soon as there is a sound
+          path.
+        </p>
+      </div>
+    )
+  }
+  const place = (e: React.PointerEvent): number =>
+    x.invert(e.clientX - svg.current!.getBoundingClientRect().left)
+  const point = (e: React.PointerEvent): void => {
+    if (measuring.move(e, place(e)) || e.buttons !== 0) return
+    const at = place(e)
+    const zone = zoneAt(layout, at)
+    session.point(
+      zone && zone.segment >= 0
+        ? { segment: zone.segment, station: stationAt(zone, at) }
+        : zone?.kind === 'added'
+          ? { station: stationAt(zone, at) }
+          : undefined,
+    )
+  }
+  const focusPlace = focus?.station === undefined ? undefined : placeOf(layout, focus.station)
+  const inView = (z: Zone): boolean => x(z.to) >= LEFT && x(z.from) <= width - RIGHT
+  const seen = layout.zones.filter(inView)
+  const isLit = (z: Zone): boolean => focus?.segment !== undefined && z.segments.includes(focus.segment)
+
+  return (
+    <section
+      aria-label="Straight bar"
+      className={`relative h-full bg-base-200 ${shown.stale ? 'opacity-60' : ''}`}
+    >
+      <div className="pointer-events-none absolute top-3 left-4 w-28">
+        <h2 className="heading">Straight bar</h2>
+        <p className="figure muted mt-1">
+          {shown.bar
+            ? `cut ${tightLength(shown.bar.cut, units.length)}`
+            : `length ${tightLength(layout.length, units.length)}`}
+        </p>
+        <p className="figure muted">{units.length.unit}</p>
+        {!shown.stale && (
+          <button
+            type="button"
+            className="btn btn-xs btn-paper pointer-events-auto mt-1"
+            onClick={() => setPrinting(true)}
+          >
+            <Printer size={12} aria-hidden /> True size
+          </button>
+        )}
+      </div>
+      {printing && (
+        <StripSheets
+          layout={layout}
+          run={shown.run}
+          holes={holes}
+          profile={shown.profile}
+          onClose={() => setPrinting(false)}
+        />
+      )}
+      <svg
+        ref={svg}
+        className="h-full w-full touch-none outline-offset-[-2px] select-none"
+        role="group"
+        tabIndex={0}
+        aria-label={stripSummary(layout.zones)}
+        onPointerDown={(e) => measuring.press(e, place(e))}
+        onPointerMove={point}
+        onPointerUp={measuring.letGo}
+        onPointerLeave={() => session.point(undefined)}
+        onDoubleClick={showAll}
+        onKeyDown={(e) => {
+          if (e.target !== e.currentTarget || (e.key !== 'ArrowLeft' && e.key !== 'ArrowRight')) return
+          e.preventDefault()
+          measuring.step(e.key === 'ArrowRight' ? 1 : -1, e.shiftKey)
+        }}
+      >
+        <StripPatterns width={width} />
+        <g clipPath="url(#strip-clip)">
+          <BeyondMark layout={layout} x={x} right={width - RIGHT} units={units} />
+          {seen.map((zone, i, all) => (
+            <ZoneMark
+              key={i}
+              zone={zone}
+              from={x(zone.from)}
+              to={x(zone.to)}
+              lit={isLit(zone)}
+              units={units}
+              crowded={isCurved(all[i - 1]) || isCurved(all[i + 1])}
+            />
+          ))}
+          <rect
+            x={x(layout.start)}
+            y={BAR_TOP}
+            width={x(layout.start + layout.length) - x(layout.start)}
+            height={BAR_HEIGHT}
+            fill="none"
+            stroke="var(--color-base-content)"
+            strokeWidth="1.4"
+          />
+          <Ruler x={x} width={width} units={units} />
+          <BendMarks zones={seen} x={x} units={units} />
+          <GripMark forming={forming} zone={seen.find(isLit)} x={x} />
+          <CornerMarks
+            run={shown.run}
+            layout={layout}
+            x={x}
+            handled={runStep?.part !== undefined && station === 'run'}
+          />
+          <MeetingMarks run={shown.run} meetings={meetings} layout={layout} x={x} units={units} />
+          <HoleMarks run={shown.run} holes={holes} layout={layout} x={x} units={units} />
+          {runStep?.part && station === 'run' && (
+            <PartHandles
+              step={runStep}
+              path={shown.path}
+              layout={layout}
+              x={x}
+              stationAtX={(px) => stationBeside(layout, x.invert(px))}
+              svg={svg}
+            />
+          )}
+          {!shown.stale && hasStraights(pathStep) && (station === 'path' || station === 'shop') && (
+            <StraightHandles
+              step={pathStep}
+              path={shown.path}
+              zones={seen}
+              x={x}
+              units={units}
+              onHold={(held) => setFrozen(held ? domain : undefined)}
+            />
+          )}
+          {focusPlace !== undefined && (
+            <path
+              pointerEvents="none"
+              d={`M${x(focusPlace)} ${BAR_TOP - 8}V${BAR_TOP + BAR_HEIGHT + 24}`}
+              stroke="var(--color-primary)"
+              strokeWidth="1.6"
+            />
+          )}
+          {measuring.measured && <MeasureMark measured={measuring.measured} x={x} units={units} />}
+        </g>
+      </svg>
+    </section>
+  )
+})
+
+function stripSummary(zones: readonly Zone[]): string {
+  const bends = zones.filter((z) => z.kind === 'bend').length
+  return `The straight bar with ${counted(bends, 'bend zone')}. Wheel zooms, dragging moves, a double click shows all; with Shift dragging measures, and so do the arrow keys.`
+}
