@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import { expect, test, type Page } from '@playwright/test'
 import { figure, saved, startPart, station } from './bench.ts'
 import { inspector } from './sheet.ts'
@@ -245,6 +246,14 @@ test('the neutral line by bend, what is cut off after, and the bend sheet that i
   await expect(page.getByRole('navigation', { name: 'Stations' })).toBeHidden()
   await expect(sheet.getByRole('heading', { name: 'Sheet' })).toBeVisible()
   await page.emulateMedia({ media: 'screen' })
+  // The PDF is of what is saved.
+  await expect(sheet.getByText('it is being saved')).toBeHidden()
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    sheet.getByRole('link', { name: 'PDF' }).click(),
+  ])
+  expect(download.suggestedFilename()).toBe('Sheet bend sheet.pdf')
+  expect((await readFile(await download.path())).subarray(0, 5).toString()).toBe('%PDF-')
   await sheet.getByRole('button', { name: 'Close' }).click()
   await expect(sheet).toBeHidden()
   await inspector(page).getByRole('button', { name: 'Blank' }).click()

@@ -86,3 +86,4 @@ export {
 } from './fit/faces.ts'
 export { figureOf } from './expected.ts'
 export { pathToBodies, type PathDistance } from './path-distance.ts'
+export { bendSheetOf, type BendSheet, type Seen, type SheetTable } from './bend-sheet.ts'

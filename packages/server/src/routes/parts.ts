@@ -24,6 +24,15 @@ const byFile = paramsOf(
       .required(),
   }),
 )
+/** The bend sheet of a forming step, by its id. */
+const bySheet = paramsOf(
+  object({
+    id: string().uuid('a part id is a UUID').required(),
+    sheet: string()
+      .matches(/^[A-Za-z0-9_-]{1,40}\.pdf$/, 'a bend sheet is the id of a forming step and .pdf')
+      .required(),
+  }),
+)
 /** Of which run, by its step; and how far a body may lie off the true surface, mm. */
 const fileQuery = object({
   run: string().max(40),
@@ -109,6 +118,22 @@ export function partRoutes(parts: PartService, work: Work) {
       return c.body(new Uint8Array(png), 200, {
         'content-type': 'image/png',
         'cache-control': 'private, max-age=31536000, immutable',
+      })
+    })
+    .get('/:id/bend-sheets/:sheet', bySheet, async (c) => {
+      const { id, sheet } = c.req.valid('param')
+      const head = await parts.head(id)
+      if (!head) return problem(c, 404, 'part.none', NO_PART)
+      if (!head.ok) return unreadable(c, head.fault.message)
+      const { part, revision } = head.value
+      const done = await work.bendSheet(writePart(part), { step: sheet.slice(0, -'.pdf'.length), revision })
+      if (!done.ok) {
+        const { code, message } = done.fault
+        return problem(c, code === 'sheet.none' ? 404 : 422, code, message)
+      }
+      return c.body(new Uint8Array(done.value), 200, {
+        'content-type': 'application/pdf',
+        'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(`${part.name} bend sheet.pdf`)}`,
       })
     })
     .get('/:id/files/:file', byFile, queryOf(fileQuery), async (c) => {

@@ -4,11 +4,11 @@ import type { MadeFile } from '@flexum/core/files'
 import { createService, type Service } from '@flexum/core/service'
 import { loadSolids } from '@flexum/solids'
 import type { SectionFigures } from '../db/schema.ts'
-import { readText, readWhole, workOnPart, workOnSection, type PartWork } from './jobs.ts'
-import type { Job, Work } from './work.ts'
+import { drawBendSheet, readText, readWhole, workOnPart, workOnSection, type PartWork } from './jobs.ts'
+import type { Job, SheetWanted, Work } from './work.ts'
 
 /** What came of a job, by its kind. */
-export type Answer = Result<PartWork | SectionFigures | MadeFile | Part>
+export type Answer = Result<PartWork | SectionFigures | MadeFile | Part | Uint8Array>
 
 /** Does jobs where it is called, with one memory for all of them. */
 export async function jobsHere() {
@@ -22,6 +22,8 @@ export async function jobsHere() {
     section: (body: string) => worked(body, workOnSection),
     takeOut: (body: string, wanted: Extract<Job, { kind: 'take-out' }>['wanted']) =>
       worked(body, (s, part) => s.takeOut(part, wanted)),
+    bendSheet: (body: string, wanted: SheetWanted) =>
+      worked(body, (s, part) => drawBendSheet(s, part, wanted)),
     read: readWhole,
     readKept: readText,
   }
@@ -34,6 +36,7 @@ export function directWork(): Work {
     part: async (body) => (await here).part(body),
     section: async (body) => (await here).section(body),
     takeOut: async (body, wanted) => (await here).takeOut(body, wanted),
+    bendSheet: async (body, wanted) => (await here).bendSheet(body, wanted),
     read: async (input) => (await here).read(input),
     readKept: async (body) => (await here).readKept(body),
     stop: async () => undefined,

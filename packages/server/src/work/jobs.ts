@@ -1,10 +1,12 @@
 import { PNG } from 'pngjs'
 import { breachesOf, readPart, type Part } from '@flexum/core/document'
 import { profileOf } from '@flexum/core/edit'
-import { leadOf, massOf, type PartResult } from '@flexum/core/evaluate'
+import { bendSheetOf, leadOf, massOf, type PartResult } from '@flexum/core/evaluate'
 import { sectionPicture, type Picture } from '@flexum/core/format'
 import type { Service } from '@flexum/core/service'
 import { fail, fault, ok, type Result } from '@flexum/core/base'
+import { bendSheetPdf } from '../pdf/bend-sheet.ts'
+import type { SheetWanted } from './work.ts'
 import type { PartFigures, SectionFigures } from '../db/schema.ts'
 
 /** What is worked out of a part: its key figures, and its small picture as PNG; none when it has no body to draw. */
@@ -79,4 +81,17 @@ export function workOnSection(service: Service, section: Part): Result<SectionFi
     material: output.material,
     picture: sectionPicture(output.section),
   })
+}
+
+/** The bend sheet of a forming step as a PDF; why there is none where there is not. */
+export function drawBendSheet(service: Service, part: Part, wanted: SheetWanted): Result<Uint8Array> {
+  const step = part.steps.find((s) => s.id === wanted.step)
+  if (step?.kind !== 'forming') return fail(fault('sheet.none', 'there is no such forming step in this part'))
+  const result = service.evaluate(part)
+  const sheet = bendSheetOf(part, result, wanted.step, wanted.revision)
+  if (!sheet) {
+    const why = result.findings.find((f) => f.severity === 'blocks')
+    return fail(fault('sheet.unbuilt', `"${step.name}" cannot be worked out${why ? `: ${why.message}` : ''}`))
+  }
+  return ok(bendSheetPdf(sheet))
 }

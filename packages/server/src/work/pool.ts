@@ -46,6 +46,7 @@ export function threadedWork(script: URL, limits: WorkLimits = WORK_LIMITS): Wor
     part: (body) => figuring.run({ kind: 'part', body }, limits.workMs),
     section: (body) => figuring.run({ kind: 'section', body }, limits.workMs),
     takeOut: (body, wanted) => figuring.run({ kind: 'take-out', body, wanted }, limits.workMs),
+    bendSheet: (body, wanted) => figuring.run({ kind: 'bend-sheet', body, wanted }, limits.workMs),
     async read(input) {
       if (deeperThan(input, LIMITS.depth) || sizeOf(input) <= SMALL) return readWhole(input)
       return read({ kind: 'read', input })

@@ -16,6 +16,8 @@ function done(job: Job): Answer {
       return here.section(job.body)
     case 'take-out':
       return here.takeOut(job.body, job.wanted)
+    case 'bend-sheet':
+      return here.bendSheet(job.body, job.wanted)
     case 'read':
       return here.read(job.input)
     case 'read-kept':

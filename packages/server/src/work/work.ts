@@ -15,6 +15,8 @@ export interface Work {
   section(body: string): Promise<Result<SectionFigures>>
   /** A file of a part as it is kept. */
   takeOut(body: string, wanted: FileWanted): Promise<Result<MadeFile>>
+  /** The bend sheet of a forming step of a part as it is kept, as a PDF. */
+  bendSheet(body: string, wanted: SheetWanted): Promise<Result<Uint8Array>>
   /** Reads and checks a document that came in. */
   read(input: unknown): Promise<Result<Part>>
   /** Reads and checks a document as it is kept. */
@@ -23,10 +25,17 @@ export interface Work {
   stop(): Promise<void>
 }
 
+/** Which bend sheet is wanted: of which forming step, of which revision of the part. */
+export interface SheetWanted {
+  readonly step: string
+  readonly revision: number
+}
+
 /** Something to be done in the worker thread. */
 export type Job =
   | { readonly kind: 'part' | 'section' | 'read-kept'; readonly body: string }
   | { readonly kind: 'take-out'; readonly body: string; readonly wanted: FileWanted }
+  | { readonly kind: 'bend-sheet'; readonly body: string; readonly wanted: SheetWanted }
   | { readonly kind: 'read'; readonly input: unknown }
 
 /** A job on its way to the thread, numbered so that it can be called off. */

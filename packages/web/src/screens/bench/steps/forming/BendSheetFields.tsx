@@ -43,7 +43,7 @@ export function BendSheetFields({
       >
         <Printer size={12} aria-hidden /> Bend sheet
       </button>
-      {open && forming && <BendSheet step={step} forming={forming} onClose={() => setOpen(false)} />}
+      {open && forming && <BendSheet step={step} onClose={() => setOpen(false)} />}
     </div>
   )
 }

@@ -1,51 +1,31 @@
-import { segmentPoint, type Path } from '@flexum/core/path'
-import type { Vec3 } from '@flexum/core/space'
+import type { BendSheet, Seen } from '@flexum/core/evaluate'
 
 const WIDE = 340
 const HIGH = 220
 const PAD = 26
-/** Places of a curved segment. */
-const FINE = 24
-
-/** Seen as the picture on the Bench is at first, all three axes alike. */
-const seen = ([x, y, z]: Vec3): readonly [number, number] => [
-  (x + y) * Math.cos(Math.PI / 6),
-  (x - y) * Math.sin(Math.PI / 6) - z,
-]
 
 /** The part as lines: its centre line as thick as the section, bends by their numbers. */
-export function SheetPicture(props: {
-  readonly path: Path
-  readonly reach: number
-  /** The middle of each bend, mm. */
-  readonly bends: readonly Vec3[]
-}) {
-  const { path, bends } = props
-  const places = path.segments.flatMap((g) =>
-    Array.from({ length: g.kind === 'line' ? 2 : FINE + 1 }, (_, i) =>
-      seen(segmentPoint(g, (g.length * i) / (g.kind === 'line' ? 1 : FINE))),
-    ),
-  )
-  const [us, vs] = [places.map((p) => p[0]), places.map((p) => p[1])]
+export function SheetPicture({ picture }: { readonly picture: BendSheet['picture'] }) {
+  const [us, vs] = [picture.line.map((p) => p[0]), picture.line.map((p) => p[1])]
   const [left, top] = [Math.min(...us), Math.min(...vs)]
   const [right, bottom] = [Math.max(...us), Math.max(...vs)]
   const scale = Math.min(
     (WIDE - 2 * PAD) / Math.max(right - left, 1e-6),
     (HIGH - 2 * PAD) / Math.max(bottom - top, 1e-6),
   )
-  const place = ([u, v]: readonly [number, number]): readonly [number, number] => [
+  const place = ([u, v]: Seen): Seen => [
     WIDE / 2 + (u - (left + right) / 2) * scale,
     HIGH / 2 + (v - (top + bottom) / 2) * scale,
   ]
-  const line = places
+  const line = picture.line
     .map((p) =>
       place(p)
         .map((v) => v.toFixed(1))
         .join(','),
     )
     .join(' ')
-  const thick = Math.min(Math.max(2 * props.reach * scale, 3), 14)
-  const start = place(places[0]!)
+  const thick = Math.min(Math.max(picture.thick * scale, 3), 14)
+  const start = place(picture.line[0]!)
   return (
     <svg viewBox={`0 0 ${WIDE} ${HIGH}`} role="img" aria-label="The part" className="w-full">
       <polyline points={line} fill="none" stroke="#23282c" strokeWidth={thick + 1.6} strokeLinejoin="round" />
@@ -54,8 +34,8 @@ export function SheetPicture(props: {
       <text x={start[0]} y={start[1] - thick / 2 - 5} textAnchor="middle" fontSize="9">
         start
       </text>
-      {bends.map((b, i) => {
-        const [x, y] = place(seen(b))
+      {picture.bends.map((b, i) => {
+        const [x, y] = place(b)
         return (
           <g key={i} transform={`translate(${x} ${y})`}>
             <circle r="7.5" fill="#fff" stroke="#23282c" />
