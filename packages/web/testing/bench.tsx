@@ -24,11 +24,20 @@ export function directCompute(): Compute {
   }
 }
 
-/** Lets the evaluation under way come to its end. */
+/** The session that was last put on the Bench. */
+let onIt: Session | undefined
+
+/** Looks at whether it is still working, at most. */
+const LOOKS = 400
+
+/** Lets the evaluation under way come to its end, and what follows from it onto the page. */
 export async function settled(): Promise<void> {
-  await act(async () => {
-    await new Promise((r) => setTimeout(r, 5))
-  })
+  for (let i = 0; i < LOOKS; i++) {
+    await act(async () => {
+      await new Promise((r) => setTimeout(r, 5))
+    })
+    if (i > 0 && !onIt?.store.getState().working) return
+  }
 }
 
 /** Shows a piece of the Bench on a part, worked out; `refused` collects what commands were refused with. */
@@ -40,6 +49,7 @@ export async function onBench(
   const head = { id: 'p1', revision: 1, updatedAt: 0, binnedAt: null, part }
   const compute = directCompute()
   const session = createSession(head, compute, (message) => refused.push(message))
+  onIt = session
   const shown = render(
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
       <BenchContext value={{ session, compute, view: { current: undefined } }}>

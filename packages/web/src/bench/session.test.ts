@@ -33,7 +33,8 @@ function directCompute(): Compute & { readonly asked: Part[] } {
     dispose: () => undefined,
   }
 }
-const settle = (): Promise<void> => new Promise((r) => setTimeout(r, 5))
+/** Lets what is worked out come in, and be shown. */
+const settle = (): Promise<void> => new Promise((r) => setTimeout(r, 40))
 const radius = (s: Session, formula: string, node = 'n2'): boolean =>
   s.run(setCell, { step: 'path', node, column: 'radius', formula }, { label: 'radius' })
 
@@ -49,7 +50,7 @@ describe('a session', () => {
     await settle()
     const before = compute.asked.length
     for (const formula of ['20', '21', '22', '23'])
-      s.show(setCell, { step: 'path', node: 'n2', column: 'radius', formula }, 40)
+      s.show(setCell, { step: 'path', node: 'n2', column: 'radius', formula }, 400)
     await settle()
     expect(compute.asked.length - before).toBeLessThan(2)
     await vi.waitFor(() => expect(compute.asked.at(-1)).toBe(shownPart(s.store.getState())))

@@ -121,6 +121,9 @@ export interface Session {
   dispose(): void
 }
 
+/** Lets the page do what waits before going on. */
+const breath = (): Promise<void> => new Promise((go) => setTimeout(go))
+
 /** What is chosen at first: the path; a sketch that steps wait for and that has nothing on it yet opens its sheet. */
 function firstSelection(part: Part): Selection {
   const waitedFor = (id: Id): boolean => part.steps.some((s) => needsOf(s).includes(id))
@@ -182,6 +185,8 @@ export function createSession(
       if (!store.getState().working) store.setState({ working: true })
       try {
         const result = await compute.evaluate(part, rough)
+        // What came is taken in and shown in two goes, so that neither holds the page for long.
+        await breath()
         const done = result.awaits === 0 && !wanted
         store.setState({ result, problem: undefined, ...(done ? { working: false } : {}) })
         // Figures and findings never wait for meshes; these follow, and come before the next change, or none would be seen.

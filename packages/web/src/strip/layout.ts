@@ -83,11 +83,12 @@ export function layOut(
   if (before > 0) zones.push(off('allowance', at, before, start))
   at += before
   const rows = table?.rows ?? []
+  const rowAt = new Map(rows.map((r, k) => [r.segments[0], k]))
   for (let i = 0; i < along.segments.length; i++) {
     const g = along.segments[i]!
     const kind = g.kind === 'line' ? 'straight' : g.kind === 'arc' ? 'bend' : 'curve'
     const added = along.origins[i]!.kind === 'added'
-    const row = rows.findIndex((r) => r.segments[0] === i)
+    const row = rowAt.get(i) ?? -1
     const last = rows[row]?.segments[1] ?? i
     const own = Array.from({ length: last - i + 1 }, (_, k) => i + k)
     const length = own.reduce((sum, k) => sum + (developed.get(k) ?? along.segments[k]!.length), 0)

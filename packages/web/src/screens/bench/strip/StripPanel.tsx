@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale'
 import { Printer } from 'lucide-react'
-import { memo, useMemo, useState } from 'react'
+import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import type { RunStep, Step } from '@flexum/core/document'
 import type { FormingGiven, HoleMark, MeetingGiven, PathGiven } from '@flexum/core/evaluate'
@@ -29,10 +29,12 @@ import { StripSheets } from './print/StripSheets.tsx'
 import { StripPatterns } from './StripPatterns.tsx'
 import { LEFT, RIGHT, useBarZoom } from './useBarZoom.ts'
 import { useMeasured } from './useMeasured.ts'
-import { isCurved, ZoneMark } from './ZoneMark.tsx'
+import { isCurved, isNarrow, NarrowZones, ZoneMark } from './ZoneMark.tsx'
 
 /** How much of a stock bar is seen beyond the blank at first, as a share of this. */
 const BESIDE = 0.14
+/** From so many zones on, those without room are drawn as one. */
+const MANY = 200
 
 /** The bar of a run; while that is not sound, of its path alone. */
 function layoutOf(shown: RunView, path: PathGiven): StripLayout {
@@ -51,16 +53,12 @@ export function StripPanel() {
   const holes = useSessionState(useShallow((s) => holesOn(s.result, shown?.runStep)))
   const meetings = useSessionState(useShallow((s) => meetingsOn(s.result, shown?.runStep)))
   const forming = useSessionState((s) => formingOn(s.result, shown?.runStep))
-  return (
-    <Strip
-      shown={shown}
-      runStep={runStep}
-      pathStep={pathStep}
-      holes={holes}
-      meetings={meetings}
-      forming={forming}
-    />
+  const props = useMemo(
+    () => ({ shown, runStep, pathStep, holes, meetings, forming }),
+    [shown, runStep, pathStep, holes, meetings, forming],
   )
+  // Of a bar of very many bends, what is typed comes before the strip.
+  return <Strip {...useDeferredValue(props)} />
 }
 
 interface StripProps {
@@ -117,9 +115,13 @@ const Strip = memo(function Strip(props: StripProps) {
     )
   }
   const focusPlace = focus?.station === undefined ? undefined : placeOf(layout, focus.station)
-  const inView = (z: Zone): boolean => x(z.to) >= LEFT && x(z.from) <= width - RIGHT
-  const seen = layout.zones.filter(inView)
   const isLit = (z: Zone): boolean => focus?.segment !== undefined && z.segments.includes(focus.segment)
+  const inView = (z: Zone): boolean => x(z.to) >= LEFT && x(z.from) <= width - RIGHT
+  const all = layout.zones.filter(inView)
+  // Of very many only those with room are drawn each by itself, and the one that is pointed at.
+  const narrow = all.length > MANY ? all.filter((z) => isNarrow(x(z.from), x(z.to))) : []
+  const crowd = new Set(narrow)
+  const seen = all.filter((z) => !crowd.has(z) || isLit(z))
 
   return (
     <section
@@ -173,7 +175,8 @@ const Strip = memo(function Strip(props: StripProps) {
         <StripPatterns width={width} />
         <g clipPath="url(#strip-clip)">
           <BeyondMark layout={layout} x={x} right={width - RIGHT} units={units} />
-          {seen.map((zone, i, all) => (
+          {narrow.length > 0 && <NarrowZones zones={narrow} x={x} />}
+          {seen.map((zone, i) => (
             <ZoneMark
               key={i}
               zone={zone}
@@ -181,7 +184,7 @@ const Strip = memo(function Strip(props: StripProps) {
               to={x(zone.to)}
               lit={isLit(zone)}
               units={units}
-              crowded={isCurved(all[i - 1]) || isCurved(all[i + 1])}
+              crowded={isCurved(seen[i - 1]) || isCurved(seen[i + 1])}
             />
           ))}
           <rect

@@ -9,6 +9,26 @@ import { BAR_HEIGHT, BAR_TOP, fits } from './bar.ts'
 /** Zones narrower than this have no lines of their own, px: side by side they would be a black bar. */
 const NARROW = 4
 
+/** Zones that are too narrow to be drawn each by itself, as one: bends over what is straight. */
+export const NarrowZones = memo(function NarrowZones(props: {
+  readonly zones: readonly Zone[]
+  readonly x: (place: number) => number
+}) {
+  const { zones, x } = props
+  const box = (z: Zone): string =>
+    `M${x(z.from).toFixed(2)} ${BAR_TOP}H${x(z.to).toFixed(2)}v${BAR_HEIGHT}H${x(z.from).toFixed(2)}Z`
+  const curved = zones.filter(isCurved)
+  return (
+    <g data-narrow={zones.length}>
+      <path d={zones.map(box).join('')} fill="var(--color-base-100)" />
+      <path d={curved.map(box).join('')} fill="var(--color-primary)" fillOpacity="0.45" />
+    </g>
+  )
+})
+
+/** Whether a zone has no room to be drawn by itself. */
+export const isNarrow = (from: number, to: number): boolean => to - from < NARROW / 2
+
 const DASHED: ReadonlySet<Zone['kind']> = new Set(['allowance', 'cutoff', 'offcut', 'unused'])
 
 /** How far figures of a bend may reach over a straight beside it, px. */

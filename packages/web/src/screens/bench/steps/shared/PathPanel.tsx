@@ -1,14 +1,8 @@
-import { memo, type ReactNode } from 'react'
+import { useDeferredValue, type ReactNode } from 'react'
 import type { Step } from '@flexum/core/document'
 import type { PathGiven } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
-import {
-  formatDecimal,
-  formatLength,
-  formatLengthExact,
-  formatLengthFigures,
-  type LengthDisplay,
-} from '@flexum/core/units'
+import { formatDecimal, formatLength, formatLengthExact, type LengthDisplay } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
 import type { Session } from '../../../../bench/session.ts'
 import { counted } from '../../../../ui/counted.ts'
@@ -18,6 +12,7 @@ import { useBench, useUnits, useSessionState } from '../../context.ts'
 import { bendCurve } from '../../actions/recipe.ts'
 import { BendingPlot } from './BendingPlot.tsx'
 import { PathDistance } from './PathDistance.tsx'
+import { SegmentsTable } from './SegmentsTable.tsx'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 
 /** What the inspector of every path has: its name and bends, the fields of its kind, findings, and what it measures. */
@@ -26,6 +21,8 @@ export function PathPanel({ step, children }: { readonly step: Step; readonly ch
   const result = useSessionState((s) => stepResult(s.result, step.id))
   const output = result?.output?.path
   const table = result?.output?.table?.table
+  // Of a path of very many segments, what is typed comes before what is said of it.
+  const later = useDeferredValue(output)
   return (
     <>
       <div className="flex items-baseline justify-between px-3 pt-3 pb-1">
@@ -45,7 +42,7 @@ export function PathPanel({ step, children }: { readonly step: Step; readonly ch
         </div>
       )}
       <StationFindings station="path" />
-      {output && <PathFigures step={step} output={output} stale={result?.stale ?? false} />}
+      {later && <PathFigures step={step} output={later} stale={result?.stale ?? false} />}
     </>
   )
 }
@@ -58,7 +55,6 @@ function PathFigures(props: { readonly step: Step; readonly output: PathGiven; r
   const { step, output, stale } = props
   const { session } = useBench()
   const units = useUnits()
-  const focus = useSessionState((s) => s.focus)
   const { analysis } = output
   const length = (mm: number): string => formatLength(mm, units.length)
   return (
@@ -84,32 +80,7 @@ function PathFigures(props: { readonly step: Step; readonly output: PathGiven; r
       <BendingPlot path={output.path} />
       <Kinks kinks={analysis.kinks} display={units.length} session={session} />
       <PathDistance step={step} path={output.path} />
-      <Section title="Segments" aside={<span className="figure muted">{units.length.unit}</span>}>
-        <table className="figure w-full text-right">
-          <thead className="font-sans">
-            <tr className="[&>th]:pb-1 [&>th]:font-medium">
-              <th className="text-left">#</th>
-              <th className="text-left">kind</th>
-              <th>at</th>
-              <th>length</th>
-              <th>R</th>
-              <th>turn</th>
-            </tr>
-          </thead>
-          <tbody>
-            {analysis.rows.map((row, i) => (
-              <SegmentLine
-                key={i}
-                row={row}
-                index={i}
-                lit={focus?.segment === i}
-                display={units.length}
-                session={session}
-              />
-            ))}
-          </tbody>
-        </table>
-      </Section>
+      <SegmentsTable rows={analysis.rows} />
     </div>
   )
 }
@@ -144,30 +115,3 @@ function Kinks(props: {
     </Section>
   )
 }
-
-/** One segment of the table; drawn again only when it lights up or changes. */
-const SegmentLine = memo(function SegmentLine(p: {
-  readonly row: PathGiven['analysis']['rows'][number]
-  readonly index: number
-  readonly lit: boolean
-  readonly display: LengthDisplay
-  readonly session: Session
-}) {
-  const { row, index, display } = p
-  return (
-    <tr
-      className={`border-t hairline ${p.lit ? 'bg-[var(--chosen-wash)]' : ''}`}
-      onPointerEnter={() => p.session.point({ segment: index, station: row.station + row.length / 2 })}
-      onPointerLeave={() => p.session.point(undefined)}
-    >
-      <td className="py-0.5 text-left muted">{index + 1}</td>
-      <td className="text-left font-sans">
-        {row.kind === 'arc' ? 'bend' : row.kind === 'line' ? 'straight' : row.kind}
-      </td>
-      <td>{formatLengthFigures(row.station, display)}</td>
-      <td>{formatLengthFigures(row.length, display)}</td>
-      <td>{Number.isFinite(row.radius) ? formatLengthFigures(row.radius, display) : '·'}</td>
-      <td>{row.turn > 0 ? `${formatDecimal(deg(row.turn), 1)}°` : '·'}</td>
-    </tr>
-  )
-})

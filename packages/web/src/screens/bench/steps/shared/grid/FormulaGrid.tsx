@@ -140,8 +140,12 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
       return
     }
     view.current?.lookAtNext()
-    props.onPaste(row, columns[column]!.key, read.value)
-    go(row, column)
+    // Very many rows are read, laid in and gone to one after the other, so that the page is never held for long.
+    const { onPaste } = props
+    setTimeout(() => {
+      onPaste(row, columns[column]!.key, read.value)
+      setTimeout(() => go(row, column))
+    })
   }
   const onKeep = (id: string, column: string, text: string): void => {
     const of = lines.find((l) => l.id === id)
