@@ -92,6 +92,8 @@ export interface SectionGiven {
   readonly massPerLength: number
   /** It has a wall along its outline. */
   readonly hollow: boolean
+  /** The sheet that it was drawn on, whose coordinates are its own. */
+  readonly drawn?: PlaneFrame
 }
 
 /** A corner of a run where the direction breaks. */

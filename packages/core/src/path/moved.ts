@@ -1,27 +1,37 @@
-import { vec3, type Vec3 } from '../space/index.ts'
+import { placeDirection, placePoint, type Placement, type Vec3 } from '../space/index.ts'
+import { curveSegment } from './curve-segment.ts'
+import { makePath, type Path } from './path.ts'
 import type { Segment } from './segment.ts'
+import type { SpaceCurve } from './space-curve.ts'
 
-/** A segment moved in space, exact. */
-export function movedSegment(g: Segment, by: Vec3): Segment {
+/** A path set elsewhere, turned and moved without a mirror; exact, with the origins of its source. */
+export function placedPath(path: Path, at: Placement): Path {
+  const parts = path.segments.map((g, i) => ({ segment: placedSegment(g, at), origin: path.origins[i]! }))
+  return makePath(parts, path.closed)
+}
+
+/** A segment set elsewhere, turned and moved without a mirror. */
+export function placedSegment(g: Segment, at: Placement): Segment {
+  const point = (p: Vec3): Vec3 => placePoint(at, p)
+  const way = (v: Vec3): Vec3 => placeDirection(at, v)
   switch (g.kind) {
     case 'line':
-      return { ...g, start: vec3.add(g.start, by) }
+      return { ...g, start: point(g.start), direction: way(g.direction) }
     case 'arc':
+      return { ...g, centre: point(g.centre), out: way(g.out), along: way(g.along) }
     case 'helix':
-      return { ...g, centre: vec3.add(g.centre, by) }
-    case 'spline':
-      return { ...g, plane: { ...g.plane, origin: vec3.add(g.plane.origin, by) } }
-    case 'curve': {
-      const { curve: c } = g
-      if (c.kind === 'spiral') return { ...g, curve: { ...c, centre: vec3.add(c.centre, by) } }
-      const [p, q, r, s] = c.points
-      return {
-        ...g,
-        curve: {
-          kind: 'cubic',
-          points: [vec3.add(p, by), vec3.add(q, by), vec3.add(r, by), vec3.add(s, by)],
-        },
-      }
+      return { ...g, centre: point(g.centre), out: way(g.out), along: way(g.along), axis: way(g.axis) }
+    case 'spline': {
+      const { origin, x, y } = g.plane
+      return { ...g, plane: { origin: point(origin), x: way(x), y: way(y) } }
     }
+    case 'curve':
+      return curveSegment(placedCurve(g.curve, point, way), g.from, g.to)
   }
+}
+
+function placedCurve(c: SpaceCurve, point: (p: Vec3) => Vec3, way: (v: Vec3) => Vec3): SpaceCurve {
+  if (c.kind === 'spiral') return { ...c, centre: point(c.centre), out: way(c.out), along: way(c.along) }
+  const [p, q, r, s] = c.points
+  return { kind: 'cubic', points: [point(p), point(q), point(r), point(s)] }
 }

@@ -1,11 +1,11 @@
 import { fail, fault, ok, type Result } from '../base/index.ts'
 import { tolerance } from '../num/index.ts'
-import { boxSizes, vec3, type Vec3 } from '../space/index.ts'
+import { boxSizes, shifted, vec3, type Vec3 } from '../space/index.ts'
 import { analysePath } from './analysis.ts'
 import { fittedCubics, type Asked } from './fitted.ts'
 import { segmentPart } from './part.ts'
 import { makePath, pathPoint, reversePath, type Origin, type Path } from './path.ts'
-import { movedSegment } from './moved.ts'
+import { placedSegment } from './moved.ts'
 import { lineSegment, segmentPoint, segmentTangent, type Segment } from './segment.ts'
 import { stretchesOf, type Stretch } from './view-stretches.ts'
 
@@ -221,7 +221,7 @@ function segmentsOf([p, q]: Pair, f: Frame, within: number): readonly Segment[] 
     if (other.segment.kind !== 'line') continue
     if (vec3.length(vec3.cross(other.segment.direction, f.along)) > tolerance.sameDirection) continue
     const piece = segmentPart(own.segment, own.from, own.to)
-    return [movedSegment(piece, vec3.sub(place(0), segmentPoint(piece, 0)))]
+    return [placedSegment(piece, shifted(vec3.sub(place(0), segmentPoint(piece, 0))))]
   }
   const cut = (p.on[0] + p.on[1]) / 2
   const half = (s: Stretch): number => stationAtPlace(s, cut)

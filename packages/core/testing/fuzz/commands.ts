@@ -179,6 +179,7 @@ export const TRIES: Readonly<Record<string, Try>> = {
       { scale: { kind: 'ends', start: '1', end: '0.5', ease: 'smooth' } },
       { hidden: true },
       { hidden: undefined },
+      { stands: r.pick([undefined, 'section'] as const) },
       { path: anyStep(part, r) },
       { profile: anyStep(part, r) },
       {

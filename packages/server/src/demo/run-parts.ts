@@ -102,7 +102,19 @@ export const valveWheel: Part = (() => {
   }
 })()
 
-/** The pump loom: a hose, a cable and an earth wire along one free path, twisted together. */
+const LOOM_BENDS: Step = {
+  id: 'bends',
+  kind: 'bent-path',
+  name: 'Loom bends',
+  aside: false,
+  path: 'path',
+  tolerance: '2 mm',
+  radius: '40 mm',
+  straight: '8 mm',
+  last: '20 mm',
+}
+
+/** The pump loom: a hose, a cable and an earth wire twisted together, along the fewest bends that follow one free curve. */
 export const pumpLoom: Part = (() => {
   const part = partOnPath(
     'Pump loom',
@@ -114,12 +126,13 @@ export const pumpLoom: Part = (() => {
       closed: false,
       nodes: [
         nodeEntry('n1', '0', '0', '0'),
-        nodeEntry('n2', '140', '0', '20', '60'),
-        nodeEntry('n3', '230', '120', '60', '60'),
-        nodeEntry('n4', '230', '240', '180', '60'),
-        nodeEntry('n5', '380', '280', '180', '60'),
+        nodeEntry('n2', '140', '0', '20'),
+        nodeEntry('n3', '230', '120', '60'),
+        nodeEntry('n4', '230', '240', '180'),
+        nodeEntry('n5', '380', '280', '180'),
         nodeEntry('n6', '480', '160', '120'),
       ],
+      smooth: {},
     },
     { name: 'Hose', shape: 'tube', sizes: { diameter: '10', wall: '1.5' }, material: HOSE },
   )
@@ -133,6 +146,7 @@ export const pumpLoom: Part = (() => {
   })
   const twisted = withRun(part, {
     name: 'Loom',
+    path: 'bends',
     anchor: 'origin',
     strands: {
       kind: 'free',
@@ -150,6 +164,7 @@ export const pumpLoom: Part = (() => {
     values: [{ id: 'v1', name: 'lay', dimension: 'length', formula: '120' }],
     steps: [
       path!,
+      LOOM_BENDS,
       profile!,
       bar('cable', 'Cable', '7', SHEATH),
       bar('earth', 'Earth wire', '7', COPPER),

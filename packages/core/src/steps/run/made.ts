@@ -33,6 +33,7 @@ import { carriedPath, cornerKey, jointOf, refusal, type CarriedPath } from './pa
 import { DOES } from '../shared/body-parts.ts'
 import { unbuilt, type Built } from '../shared/refusal.ts'
 import { overlaps, strandsOf } from './section.ts'
+import { standingPath } from './standing.ts'
 import { turningOf } from './turning.ts'
 
 /** How its section turns, in words. */
@@ -49,9 +50,11 @@ export const runMaker: StepMaker<RunStep> = {
     const profile = context.input(step.profile, 'section')
     const placed = strandsOf(step, profile, context)
     if (!placed.ok) return unbuilt(placed)
-    const carried = carriedPath(step, path, context)
+    const standing = standingPath(step, path, profile, context)
+    if (!standing.ok) return unbuilt(standing)
+    const carried = carriedPath(step, standing.value, context)
     if (!carried.ok) return unbuilt(carried)
-    return carry(step, path, placed.value, carried.value, context)
+    return carry(step, standing.value, placed.value, carried.value, context)
   },
   summary({ carried, coming, bodies }, _, step) {
     const body = bodies?.[0] ?? coming?.[0]

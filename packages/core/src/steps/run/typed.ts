@@ -82,6 +82,8 @@ export interface RunStep extends StepBase {
   readonly clock: Formula
   /** Mirrored left to right about its anchor. */
   readonly flip: boolean
+  /** All of it is moved so that it begins where its section was drawn; without it, it stands where its path lies. */
+  readonly stands?: 'section'
   readonly strands?: StrandsEntry
   readonly twist?: TwistEntry
   readonly scale?: ScaleEntry
@@ -120,6 +122,7 @@ export const runKind: StepKind<RunStep> = {
     point: record({ x: formulaSchema, y: formulaSchema }).optional().default(undefined),
     clock: formulaSchema,
     flip: flagSchema,
+    stands: string().strict().oneOf(['section'], 'a run may stand as its "section" was drawn').optional(),
     strands: strandsSchema,
     twist: twistSchema,
     scale: scaleSchema,

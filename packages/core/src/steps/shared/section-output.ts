@@ -19,7 +19,7 @@ export function sectionEvaluation(
   step: ProfileStep,
   section: Section,
   context: StepContext,
-  from: Pick<SectionGiven, 'shape' | 'sizes'>,
+  from: Pick<SectionGiven, 'shape' | 'sizes' | 'drawn'>,
 ): StepEvaluation {
   const walled = walledSection(section, step, context)
   if (!walled.ok) return unbuilt(walled)

@@ -11,7 +11,11 @@ export const sketchProfileMaker: StepMaker<SketchProfileStep> = {
     if (weightless) return weightless
     const section = regionsOfSketch(step, 'profile', sketch, context)
     if (!section.ok) return unbuilt(section)
-    return sectionEvaluation(step, section.value, context, { shape: undefined, sizes: {} })
+    return sectionEvaluation(step, section.value, context, {
+      shape: undefined,
+      sizes: {},
+      drawn: sketch.frame,
+    })
   },
   summary({ section }, display) {
     if (!section) return ''

@@ -82,7 +82,7 @@ export function ScenePanel({
   const played = useMemo(() => playedMoment(part, result, playing), [part, result, playing])
   // A chosen path that no body goes along is drawn by itself.
   const alone =
-    chosen === null || bodies.some((b) => [...b.runs.keys()].some((r) => pathOf(part.steps, r) === chosen))
+    chosen === null || bodies.some((b) => [...b.runs.keys()].some((r) => liesAlong(part.steps, r, chosen)))
       ? undefined
       : stepResult(result, chosen)?.output?.path?.path
   const stale = bodies.some((b) => b.stale) || (shown?.stale ?? false)
@@ -236,12 +236,11 @@ export function ScenePanel({
   )
 }
 
-/** The path that a run goes along. */
-const pathOf = (steps: readonly Step[], run: Id): Id | undefined =>
-  inputOf(
-    steps.find((s) => s.id === run),
-    'path',
-  )
+/** Whether a run goes along a path where that lies. */
+function liesAlong(steps: readonly Step[], run: Id, path: Id): boolean {
+  const step = steps.find((s) => s.id === run)
+  return inputOf(step, 'path') === path && !(step?.kind === 'run' && step.stands)
+}
 
 /** What the chosen step shows of itself over the picture. */
 function MarksOfChosen({ view, chosen }: { readonly view: BenchView; readonly chosen: Id | null }) {

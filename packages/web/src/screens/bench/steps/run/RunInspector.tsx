@@ -16,6 +16,8 @@ import { StepField } from '../../inspector/StepField.tsx'
 import { BodyFigures } from '../shared/BodyFigures.tsx'
 import { StrandsFields } from './StrandsFields.tsx'
 
+const STANDS = { path: 'where its path lies', section: 'where its section was drawn' } as const
+
 /** How a run's section goes along its path, and what the body comes to. */
 export function RunInspector({ step }: { readonly step: RunStep }) {
   const { session } = useBench()
@@ -24,6 +26,7 @@ export function RunInspector({ step }: { readonly step: RunStep }) {
   const result = useSessionState((s) => stepResult(s.result, step.id))
   const output = result?.output?.carried
   const body = result?.output?.bodies?.[0]
+  const drawn = useSessionState((s) => stepResult(s.result, step.profile)?.output?.section?.drawn)
   const runs = stepsGiving(part, 'carried')
   const others = (gives: Capability) => stepsGiving(part, gives).map((s) => [s.id, s.name] as const)
   return (
@@ -71,6 +74,18 @@ export function RunInspector({ step }: { readonly step: RunStep }) {
           />
           Flipped left to right
         </label>
+        {(drawn || step.stands) && (
+          <div className="mt-2">
+            <Choice
+              label="It stands"
+              value={step.stands ?? 'path'}
+              choices={STANDS}
+              onChoose={(where) =>
+                change({ stands: where === 'path' ? undefined : where }, `It stands ${STANDS[where]}`)
+              }
+            />
+          </div>
+        )}
         <div className="mt-2">
           <StepField step={step} field="clock" label="Clock angle" formula={step.clock} dimension="angle" />
         </div>
