@@ -87,3 +87,4 @@ export {
 export { figureOf } from './expected.ts'
 export { pathToBodies, type PathDistance } from './path-distance.ts'
 export { bendSheetOf, type BendSheet, type Seen, type SheetTable } from './bend-sheet.ts'
+export { fittedForming } from './fitted-forming.ts'

@@ -19,6 +19,7 @@ import type {
   Developed,
   LimitedBend,
   Program,
+  Speeds,
   TrialFit,
 } from '../forming/index.ts'
 import type { CornerResult, Path, PathAnalysis, PlaneFrame } from '../path/index.ts'
@@ -226,6 +227,12 @@ export interface FormingGiven {
   /** From the end that is bent first, with what is held beyond the part. */
   readonly bar: Bar
   readonly program: Program
+  /** How fast it is bent, whether to both hands, and in which order where one was asked for. */
+  readonly how: {
+    readonly speeds: Speeds
+    readonly bothHands: boolean
+    readonly order: readonly number[] | undefined
+  }
   /** Radius of the circle round the section by which collisions are looked for, mm. */
   readonly reach: number
   readonly sizes: BenderSizes

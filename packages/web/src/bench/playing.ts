@@ -11,7 +11,7 @@ import {
 } from '@flexum/core/forming'
 import { segmentPoint } from '@flexum/core/path'
 import { vec3, type Box3, type Vec3 } from '@flexum/core/space'
-import { stepResult, type ShownBody } from './results.ts'
+import { formingOf, stepResult, type ShownBody } from './results.ts'
 import type { Playing } from './session.ts'
 
 /** A moment of the bending: the bar, and the bender about it. */
@@ -31,7 +31,7 @@ export function playedMoment(
   playing: Playing | undefined,
 ): PlayedMoment | undefined {
   if (!playing) return undefined
-  const forming = stepResult(result, playing.step)?.output?.forming
+  const forming = formingOf(result, playing.step)
   const run = stepResult(result, inputOf(stepOf(part, playing.step), 'carried'))?.output
   const own = run?.bodies?.[0]
   if (!forming || !run?.carried || !own || forming.bends.length === 0) return undefined

@@ -3,6 +3,7 @@ import { kindOf, type Capability, type Part, type Station, type Step } from '@fl
 import {
   blankOf,
   fittedBlank,
+  fittedForming,
   inputOf,
   leadRun,
   takenIn,
@@ -122,10 +123,17 @@ export const holesOn = (result: PartResult | undefined, run: Id | undefined): re
     isBuilt(s) && run !== undefined ? (s.output?.holes ?? []).filter((h) => h.run === run) : [],
   )
 
-/** How a run is bent, where that is told. */
-export const formingOn = (result: PartResult | undefined, run: Id | undefined): FormingGiven | undefined =>
-  result?.steps.find((s) => isBuilt(s) && run !== undefined && s.output?.forming?.run === run)?.output
-    ?.forming
+/** How a run is bent by a forming step, its bar as its ends are cut. */
+export function formingOf(result: PartResult | undefined, step: Id): FormingGiven | undefined {
+  const own = stepResult(result, step)?.output?.forming
+  return own && fittedForming(own, result!.steps)
+}
+
+/** The same by the run, where that is told. */
+export function formingOn(result: PartResult | undefined, run: Id | undefined): FormingGiven | undefined {
+  const step = result?.steps.find((s) => isBuilt(s) && run !== undefined && s.output?.forming?.run === run)
+  return step && formingOf(result, step.id)
+}
 
 /** The ends of a run that meet something. */
 export const meetingsOn = (result: PartResult | undefined, run: Id | undefined): readonly MeetingGiven[] =>

@@ -105,6 +105,7 @@ export const formingMaker: StepMaker<FormingStep> = {
       fromEnd: step.fromEnd,
       bar,
       program,
+      how: { speeds, bothHands: step.bender.bothHands, order },
       reach,
       sizes,
       clashes: undefined,

@@ -6,7 +6,7 @@ import { timeOf } from '@flexum/core/forming'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLength } from '@flexum/core/units'
 import { playedMoment, reachOfBending } from '../../../../bench/playing.ts'
-import { stepResult } from '../../../../bench/results.ts'
+import { formingOf } from '../../../../bench/results.ts'
 import type { BenchView } from '../../../../scene/BenchView.ts'
 import { useBench, usePart, useSessionState, useUnits } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
@@ -15,7 +15,7 @@ const SPEEDS = { '1': 'as it is', '4': '4 times', '12': '12 times' } as const
 /** The bending played in the picture, from the straight bar to the part: forward, back, by hand. */
 export function SequenceMarks({ step, view }: { readonly step: FormingStep; readonly view: BenchView }) {
   const { session } = useBench()
-  const forming = useSessionState((s) => stepResult(s.result, step.id)?.output?.forming)
+  const forming = useSessionState((s) => formingOf(s.result, step.id))
   const open = useSessionState((s) => s.playing?.step === step.id)
   if (!forming || forming.bends.length === 0) return null
   return open ? (

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { FormingStep } from '@flexum/core/document'
-import { stepResult } from '../../../../bench/results.ts'
+import { formingOf, stepResult } from '../../../../bench/results.ts'
 import { useSessionState } from '../../context.ts'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 import type { PageKind } from '../page-kind.ts'
@@ -31,7 +31,7 @@ type Tab = keyof typeof TABS
 function FormingInspector({ step }: { readonly step: FormingStep }) {
   const [tab, setTab] = useState<Tab>('bends')
   const result = useSessionState((s) => stepResult(s.result, step.id))
-  const forming = result?.output?.forming
+  const forming = useSessionState((s) => formingOf(s.result, step.id))
   return (
     <>
       <div role="tablist" aria-label="Forming" className="tabs tabs-border px-2">
