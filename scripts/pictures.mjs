@@ -84,7 +84,7 @@ const PICTURES = {
     await open(page, 'Mist rail')
     await station(page, 'Path').click()
     await page.getByRole('button', { name: 'Choose node 6' }).click()
-    await page.locator('[data-zone=bend]').nth(3).hover()
+    await page.locator('[data-zone=bend] rect').nth(3).hover()
   },
   'bench-fit': async (page) => {
     await open(page, 'Vent lamp')
@@ -109,7 +109,20 @@ const PICTURES = {
   'bench-shop': async (page) => {
     await open(page, 'Mist rail')
     await station(page, 'Shop').click()
-    await page.getByRole('table', { name: 'Bend table' }).getByRole('row').nth(3).hover()
+    await page.getByLabel('Sawn from bars of one length').check()
+    await page.getByRole('textbox', { name: 'Stock bar' }).fill('3 m')
+    await page.keyboard.press('Enter')
+    const bends = page.getByRole('region', { name: 'Straight bar' }).locator('[data-zone=bend] > rect')
+    const [a, b] = [await bends.nth(0).boundingBox(), await bends.nth(2).boundingBox()]
+    const middle = a.y + a.height / 2 + 4
+    await page.keyboard.down('Shift')
+    await page.mouse.move(a.x + 2, middle)
+    await page.mouse.down()
+    await page.mouse.move(b.x - 20, middle)
+    await page.mouse.move(b.x + 2, middle)
+    await page.mouse.up()
+    await page.keyboard.up('Shift')
+    await bends.nth(3).hover()
   },
   'run-compare': async (page) => {
     await open(page, 'Mist rail')
@@ -166,18 +179,15 @@ const PICTURES = {
     await page.keyboard.press('Enter')
     await page.getByRole('region', { name: 'Clash' }).getByRole('listitem').first().hover()
   },
-  'sheet-gap': async (page) => {
-    await openSheet(page, 'Bench hoop', 'Hoop sketch')
-    await page.keyboard.press('c')
-    await clickOn(page, 120, 60)
-    await clickOn(page, 280, 60)
-    await clickOn(page, 280, 150)
-    await clickOn(page, 120, 150)
-    await page.keyboard.down('Shift')
-    await clickOn(page, 117, 63)
-    await page.keyboard.up('Shift')
-    await page.keyboard.press('Enter')
-    await page.keyboard.press('Escape')
+  'bench-curve': async (page) => {
+    await open(page, 'Pump loom')
+    await station(page, 'Path').click()
+    await page.getByText('Loom line', { exact: true }).first().click()
+    const plot = page.getByRole('slider', { name: 'Curvature along the path' })
+    await plot.scrollIntoViewIfNeeded()
+    await page.getByRole('complementary', { name: 'Inspector' }).evaluate((e) => e.scrollBy(0, 240))
+    const box = await plot.boundingBox()
+    await page.mouse.move(box.x + box.width * 0.58, box.y + box.height / 2)
   },
   'bench-forming': async (page) => {
     await open(page, 'Mist rail')

@@ -143,7 +143,7 @@ test('pointing at the strip lights the picture, and the other way round', async 
   await startPart(page, 'Lit', 'One bend')
   const zone = page.locator('[data-zone=bend]')
   await expect(zone).toHaveCount(1)
-  await zone.hover()
+  await zone.locator('rect').hover()
   await expect(page.getByRole('status', { name: 'Pointed at' })).toHaveText(
     /bend 1 · R30 · 90\.0° · at 19\d\.\d/,
   )

@@ -69,6 +69,10 @@ export const stepsGiving = (part: Part, gives: Capability): readonly Step[] =>
 /** One and the same, so that a view of nothing is the same view. */
 const NONE: readonly never[] = []
 
+/** The path of the run in work, or the first without a run: the one whose bar the strip shows. */
+export const leadPath = (part: Part, chosen: Id | null): Id | undefined =>
+  inputOf(leadRun(part, chosen), 'path') ?? stepsGiving(part, 'path')[0]?.id
+
 /** The run in work, with the blank cut for it. Without a run, the first path alone. */
 export function runView(
   part: Part,
@@ -76,7 +80,7 @@ export function runView(
   chosen: Id | null = null,
 ): RunView | undefined {
   const run = leadRun(part, chosen)
-  const pathStep = inputOf(run, 'path') ?? stepsGiving(part, 'path')[0]?.id
+  const pathStep = leadPath(part, chosen)
   if (pathStep === undefined) return undefined
   const seen = (id: Id | undefined, gives: Capability) => {
     const r = stepResult(result, id)

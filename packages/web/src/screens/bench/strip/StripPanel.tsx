@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale'
-import { Printer } from 'lucide-react'
+import { Printer, Ruler as RulerIcon } from 'lucide-react'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import type { RunStep, Step } from '@flexum/core/document'
@@ -137,13 +137,25 @@ const Strip = memo(function Strip(props: StripProps) {
         </p>
         <p className="figure muted">{units.length.unit}</p>
         {!shown.stale && (
-          <button
-            type="button"
-            className="btn btn-xs btn-paper pointer-events-auto mt-1"
-            onClick={() => setPrinting(true)}
-          >
-            <Printer size={12} aria-hidden /> True size
-          </button>
+          <div className="pointer-events-auto mt-1 flex flex-wrap gap-1">
+            <button type="button" className="btn btn-xs btn-paper px-1.5" onClick={() => setPrinting(true)}>
+              <Printer size={12} aria-hidden /> True size
+            </button>
+            <button
+              type="button"
+              className="btn btn-xs btn-paper px-1.5"
+              aria-label="Measure along the bar"
+              title="Arrow keys go from edge to edge, with Shift they measure; with Shift the pointer does too"
+              onClick={() => measuring.step(1, false)}
+              onKeyDown={(e) => {
+                if (e.key !== 'ArrowLeft' && e.key !== 'ArrowRight') return
+                e.preventDefault()
+                measuring.step(e.key === 'ArrowRight' ? 1 : -1, e.shiftKey)
+              }}
+            >
+              <RulerIcon size={12} aria-hidden />
+            </button>
+          </div>
         )}
       </div>
       {printing && (
@@ -159,18 +171,12 @@ const Strip = memo(function Strip(props: StripProps) {
         ref={svg}
         className="h-full w-full touch-none outline-offset-[-2px] select-none"
         role="group"
-        tabIndex={0}
         aria-label={stripSummary(layout.zones)}
         onPointerDown={(e) => measuring.press(e, place(e))}
         onPointerMove={point}
         onPointerUp={measuring.letGo}
         onPointerLeave={() => session.point(undefined)}
         onDoubleClick={showAll}
-        onKeyDown={(e) => {
-          if (e.target !== e.currentTarget || (e.key !== 'ArrowLeft' && e.key !== 'ArrowRight')) return
-          e.preventDefault()
-          measuring.step(e.key === 'ArrowRight' ? 1 : -1, e.shiftKey)
-        }}
       >
         <StripPatterns width={width} />
         <g clipPath="url(#strip-clip)">
@@ -244,5 +250,5 @@ const Strip = memo(function Strip(props: StripProps) {
 
 function stripSummary(zones: readonly Zone[]): string {
   const bends = zones.filter((z) => z.kind === 'bend').length
-  return `The straight bar with ${counted(bends, 'bend zone')}. Wheel zooms, dragging moves, a double click shows all; with Shift dragging measures, and so do the arrow keys.`
+  return `The straight bar with ${counted(bends, 'bend zone')}. Wheel zooms, dragging moves, a double click shows all; with Shift dragging measures.`
 }

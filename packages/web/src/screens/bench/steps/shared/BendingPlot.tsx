@@ -2,11 +2,12 @@ import { bisectLeft, extent } from 'd3-array'
 import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { useMemo } from 'react'
-import { bendingAlong, locate, type Path } from '@flexum/core/path'
+import { bendingAlong, type Path } from '@flexum/core/path'
 import { formatDecimal, formatLength, LENGTH_FACTORS } from '@flexum/core/units'
 import { Section } from '../../../../ui/Figures.tsx'
 import { tightLength } from '../../../../ui/units.ts'
-import { useBench, useSessionState, useUnits } from '../../context.ts'
+import { useUnits } from '../../context.ts'
+import type { Pointing } from './usePointing.ts'
 
 const WIDE = 276
 const HIGH = 64
@@ -15,17 +16,13 @@ const PAD = 6
 const STEP = 1 / 200
 
 /** Curvature along a path, and its torsion where it has any; what is pointed at is lit on the strip and in the picture, and the other way round. */
-export function BendingPlot({ path }: { readonly path: Path }) {
-  const { session } = useBench()
+export function BendingPlot({ path, pointing }: { readonly path: Path; readonly pointing: Pointing }) {
   const units = useUnits()
-  const focus = useSessionState((s) => s.focus?.station)
+  const focus = pointing.station
   const along = useMemo(() => bendingAlong(path), [path])
   const twists = along.torsion.some((t) => t !== 0)
   const x = scaleLinear([0, path.length], [PAD, WIDE - PAD])
-  const point = (station: number): void => {
-    const at = Math.min(Math.max(station, 0), path.length)
-    session.point({ station: at, segment: locate(path, at).index })
-  }
+  const point = pointing.at
   const under = (e: React.PointerEvent<SVGSVGElement>): number => {
     const box = e.currentTarget.getBoundingClientRect()
     return x.invert(((e.clientX - box.left) * WIDE) / box.width)
@@ -70,7 +67,7 @@ export function BendingPlot({ path }: { readonly path: Path }) {
           }
           className="w-full cursor-crosshair touch-none bg-base-100"
           onPointerMove={(e) => point(under(e))}
-          onPointerLeave={() => session.point(undefined)}
+          onPointerLeave={pointing.nowhere}
           onKeyDown={(e) => {
             const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[e.key]
             if (by === undefined) return

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react'
 import type { Step } from '@flexum/core/document'
 import type { PathDistance as Distance } from '@flexum/core/evaluate'
-import { locate, nearestOnPath, type Path } from '@flexum/core/path'
+import { nearestOnPath, type Path } from '@flexum/core/path'
 import type { Vec3 } from '@flexum/core/space'
 import { formatLength } from '@flexum/core/units'
 import { stepsGiving } from '../../../../bench/results.ts'
@@ -10,12 +10,18 @@ import { Section } from '../../../../ui/Figures.tsx'
 import { useBench, usePart, useUnits } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { LengthEntry } from '../../view/LengthEntry.tsx'
+import type { Pointing } from './usePointing.ts'
 
 /** Not the id of any step. */
 const POINT = '/point'
 
 /** How near a path comes to a place that is typed, or to a body of the part, and where along it. */
-export function PathDistance({ step, path }: { readonly step: Step; readonly path: Path }) {
+export function PathDistance(props: {
+  readonly step: Step
+  readonly path: Path
+  readonly pointing: Pointing
+}) {
+  const { step, path, pointing } = props
   const part = usePart()
   const [to, setTo] = useState('')
   const bodies = stepsGiving(part, 'bodies')
@@ -29,14 +35,16 @@ export function PathDistance({ step, path }: { readonly step: Step; readonly pat
           choices={[['', 'nothing yet'], [POINT, 'a point'], ...bodies.map((b) => [b.id, b.name] as const)]}
           onChoose={setTo}
         />
-        {known === POINT && <ToPoint path={path} />}
-        {known !== '' && known !== POINT && <ToBody key={known} step={step} path={path} to={known} />}
+        {known === POINT && <ToPoint path={path} pointing={pointing} />}
+        {known !== '' && known !== POINT && (
+          <ToBody key={known} step={step} path={path} to={known} pointing={pointing} />
+        )}
       </div>
     </Section>
   )
 }
 
-function ToPoint({ path }: { readonly path: Path }) {
+function ToPoint({ path, pointing }: { readonly path: Path; readonly pointing: Pointing }) {
   const [point, setPoint] = useState<Vec3>([0, 0, 0])
   return (
     <>
@@ -48,12 +56,17 @@ function ToPoint({ path }: { readonly path: Path }) {
           onKeep={(mm) => setPoint(point.with(i, mm) as unknown as Vec3)}
         />
       ))}
-      <Found path={path} found={nearestOnPath(path, point)} />
+      <Found pointing={pointing} found={nearestOnPath(path, point)} />
     </>
   )
 }
 
-function ToBody(props: { readonly step: Step; readonly path: Path; readonly to: string }) {
+function ToBody(props: {
+  readonly step: Step
+  readonly path: Path
+  readonly to: string
+  readonly pointing: Pointing
+}) {
   const { step, path, to } = props
   const { compute } = useBench()
   const part = usePart()
@@ -83,16 +96,14 @@ function ToBody(props: { readonly step: Step; readonly path: Path; readonly to: 
       </p>
     )
   if (!found.distance) return <p className="muted">It has no sound body.</p>
-  return <Found path={path} found={found.distance} />
+  return <Found pointing={props.pointing} found={found.distance} />
 }
 
 /** The distance, and where along the path; pointing at it shows the place on the strip and in the picture. */
-function Found({ path, found }: { readonly path: Path; readonly found: Distance }) {
-  const { session } = useBench()
+function Found({ pointing, found }: { readonly pointing: Pointing; readonly found: Distance }) {
   const units = useUnits()
-  const show = (): void =>
-    session.point({ station: found.station, segment: locate(path, found.station).index })
-  const hide = (): void => session.point(undefined)
+  const show = (): void => pointing.at(found.station)
+  const hide = pointing.nowhere
   return (
     <button
       type="button"

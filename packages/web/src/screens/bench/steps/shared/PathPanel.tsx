@@ -4,7 +4,6 @@ import type { PathGiven } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLength, formatLengthExact, type LengthDisplay } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
-import type { Session } from '../../../../bench/session.ts'
 import { counted } from '../../../../ui/counted.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
 import { tightLength } from '../../../../ui/units.ts'
@@ -13,6 +12,7 @@ import { bendCurve } from '../../actions/recipe.ts'
 import { BendingPlot } from './BendingPlot.tsx'
 import { PathDistance } from './PathDistance.tsx'
 import { SegmentsTable } from './SegmentsTable.tsx'
+import { usePointing, type Pointing } from './usePointing.ts'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 
 /** What the inspector of every path has: its name and bends, the fields of its kind, findings, and what it measures. */
@@ -53,7 +53,7 @@ const isFree = (g: PathGiven['path']['segments'][number]): boolean =>
 
 function PathFigures(props: { readonly step: Step; readonly output: PathGiven; readonly stale: boolean }) {
   const { step, output, stale } = props
-  const { session } = useBench()
+  const pointing = usePointing(step.id, output.path)
   const units = useUnits()
   const { analysis } = output
   const length = (mm: number): string => formatLength(mm, units.length)
@@ -69,6 +69,7 @@ function PathFigures(props: { readonly step: Step; readonly output: PathGiven; r
               formatLengthExact(analysis.straights, units.length.unit),
             ],
             ['Smallest radius', analysis.tightest ? length(analysis.tightest.radius) : 'none'],
+            analysis.tightest ? ['Tightest from', length(analysis.tightest.station)] : undefined,
             [
               'Extents',
               `${analysis.size.map((v) => tightLength(v, units.length)).join(' × ')} ${units.length.unit}`,
@@ -77,10 +78,10 @@ function PathFigures(props: { readonly step: Step; readonly output: PathGiven; r
           ]}
         />
       </Section>
-      <BendingPlot path={output.path} />
-      <Kinks kinks={analysis.kinks} display={units.length} session={session} />
-      <PathDistance step={step} path={output.path} />
-      <SegmentsTable rows={analysis.rows} />
+      <BendingPlot path={output.path} pointing={pointing} />
+      <Kinks kinks={analysis.kinks} display={units.length} pointing={pointing} />
+      <PathDistance step={step} path={output.path} pointing={pointing} />
+      <SegmentsTable rows={analysis.rows} pointing={pointing} />
     </div>
   )
 }
@@ -92,9 +93,9 @@ const MOST_KINKS = 12
 function Kinks(props: {
   readonly kinks: PathGiven['analysis']['kinks']
   readonly display: LengthDisplay
-  readonly session: Session
+  readonly pointing: Pointing
 }) {
-  const { kinks, display, session } = props
+  const { kinks, display, pointing } = props
   if (kinks.length === 0) return null
   return (
     <Section title="Kinks" aside={<span className="muted">where it turns on the spot</span>}>
@@ -103,8 +104,8 @@ function Kinks(props: {
           <li
             key={k.station}
             className="flex justify-between"
-            onPointerEnter={() => session.point({ station: k.station, segment: k.after })}
-            onPointerLeave={() => session.point(undefined)}
+            onPointerEnter={() => pointing.at(k.station)}
+            onPointerLeave={pointing.nowhere}
           >
             <span>at {formatLength(k.station, display)}</span>
             <span>{formatDecimal(deg(k.deflection), 2)}°</span>

@@ -1,11 +1,11 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { memo, useRef } from 'react'
+import { memo, useLayoutEffect, useRef, useState } from 'react'
 import type { PathGiven } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLengthFigures, type LengthDisplay } from '@flexum/core/units'
-import type { Session } from '../../../../bench/session.ts'
 import { Section } from '../../../../ui/Figures.tsx'
-import { useBench, useSessionState, useUnits } from '../../context.ts'
+import { useUnits } from '../../context.ts'
+import type { Pointing } from './usePointing.ts'
 
 /** Rows from which on only those that are to be seen are on the page, how high one is about, px, and how many beside them. */
 const MANY = 80
@@ -13,10 +13,24 @@ const HEIGHT = 23
 const BESIDE = 12
 
 /** The segments of a path, one after the other; what is pointed at here lights up on the strip and in the picture. */
-export function SegmentsTable({ rows }: { readonly rows: PathGiven['analysis']['rows'] }) {
-  const { session } = useBench()
+export function SegmentsTable({
+  rows,
+  pointing,
+}: {
+  readonly rows: PathGiven['analysis']['rows']
+  readonly pointing: Pointing
+}) {
   const units = useUnits()
-  const lit = useSessionState((s) => s.focus?.segment)
+  const lit = pointing.segment
+  // One object that never changes, so that only the rows that light up are drawn again.
+  const latest = useRef(pointing)
+  useLayoutEffect(() => {
+    latest.current = pointing
+  })
+  const [rowPointing] = useState(() => ({
+    at: (station: number) => latest.current.at(station),
+    nowhere: () => latest.current.nowhere(),
+  }))
   const body = useRef<HTMLTableSectionElement>(null)
   const many = rows.length > MANY
   // What it gives is read at each drawing and kept by nobody.
@@ -56,7 +70,7 @@ export function SegmentsTable({ rows }: { readonly rows: PathGiven['analysis']['
               index={from + i}
               lit={lit === from + i}
               display={units.length}
-              session={session}
+              pointing={rowPointing}
             />
           ))}
           <Gap height={after} />
@@ -80,14 +94,14 @@ const SegmentLine = memo(function SegmentLine(p: {
   readonly index: number
   readonly lit: boolean
   readonly display: LengthDisplay
-  readonly session: Session
+  readonly pointing: Pick<Pointing, 'at' | 'nowhere'>
 }) {
   const { row, index, display } = p
   return (
     <tr
       className={`border-t hairline ${p.lit ? 'bg-[var(--chosen-wash)]' : ''}`}
-      onPointerEnter={() => p.session.point({ segment: index, station: row.station + row.length / 2 })}
-      onPointerLeave={() => p.session.point(undefined)}
+      onPointerEnter={() => p.pointing.at(row.station + row.length / 2)}
+      onPointerLeave={p.pointing.nowhere}
     >
       <td className="py-0.5 text-left muted">{index + 1}</td>
       <td className="text-left font-sans">

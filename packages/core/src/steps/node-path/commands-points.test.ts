@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { countingIds } from '../../base/index.ts'
 import { emptyPart } from '../../document/index.ts'
 import { evaluated, wholePath } from '../../../testing/parts.ts'
-import { pathFromPoints, type PointCorners, type PointRow } from './from-points.ts'
+import { pathFromPoints, type PointCorners, type PointRow } from './commands-points.ts'
 import type { LengthUnit } from '../../units/index.ts'
 
 const row = (x: number, y: number, z = 0, radius?: number): PointRow => ({ x, y, z, radius })

@@ -1,0 +1,55 @@
+import { useMemo, useState } from 'react'
+import { inputOf } from '@flexum/core/evaluate'
+import { locate, type Path } from '@flexum/core/path'
+import { leadPath } from '../../../../bench/results.ts'
+import { selectionOf, shownPart } from '../../../../bench/session.ts'
+import { useBench, useSessionState } from '../../context.ts'
+
+/** Pointing along a path in the inspector: at a station of it, or nowhere any more. */
+export interface Pointing {
+  readonly station: number | undefined
+  /** The segment that is pointed at, of this path. */
+  readonly segment: number | undefined
+  at(station: number): void
+  nowhere(): void
+}
+
+/**
+ * What is pointed at along a path. Along the one that the strip shows it is the same there and in the picture; along a curve that this
+ * follows the station is; along any other path it is seen only here.
+ */
+export function usePointing(step: string, path: Path): Pointing {
+  const { session } = useBench()
+  const focus = useSessionState((s) => s.focus)
+  const tie = useSessionState((s): 'whole' | 'station' | 'none' => {
+    const part = shownPart(s)
+    const lead = leadPath(part, selectionOf(s).step)
+    if (lead === step) return 'whole'
+    return inputOf(
+      part.steps.find((x) => x.id === lead),
+      'path',
+    ) === step
+      ? 'station'
+      : 'none'
+  })
+  const [own, setOwn] = useState<number>()
+  const station = tie === 'none' ? own : focus?.station
+  return useMemo(
+    () => ({
+      station,
+      segment:
+        tie === 'whole' ? focus?.segment : station === undefined ? undefined : locate(path, station).index,
+      at(to) {
+        const held = Math.min(Math.max(to, 0), path.length)
+        if (tie === 'none') setOwn(held)
+        else
+          session.point({ station: held, ...(tie === 'whole' ? { segment: locate(path, held).index } : {}) })
+      },
+      nowhere() {
+        if (tie === 'none') setOwn(undefined)
+        else session.point(undefined)
+      },
+    }),
+    [session, path, tie, station, focus?.segment],
+  )
+}
