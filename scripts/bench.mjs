@@ -24,4 +24,5 @@ await must(run(process.execPath, [join(out, 'main.js'), target, join(ROOT, 'pack
 say('measuring in the browser')
 await build()
 await must(run(process.execPath, [join(ROOT, 'bench/browser.mjs'), ROOT, target]))
-process.exit(await run(process.execPath, [join(ROOT, 'bench/drags.mjs'), ROOT, target]))
+await must(run(process.execPath, [join(ROOT, 'bench/drags.mjs'), ROOT, target]))
+process.exit(await run(process.execPath, [join(ROOT, 'bench/paste.mjs'), ROOT, target]))

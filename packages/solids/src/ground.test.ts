@@ -62,6 +62,12 @@ describe('ground ends of a coil', () => {
     const deeper = done(setFormula(ground, { step: 'g1', field: 'offset', formula: '0.5' }))
     expect(heights(worked(deeper))[0]).toBeCloseTo(0.5, 4)
   })
+  it('are ground from the other sides where the coil goes down', () => {
+    const falling = barOn(helix({ radius: '20', pitch: '-8', turns: '4' }), 'round-bar', { diameter: '4' })
+    const own = falling.steps.find((s) => s.kind === 'run')!.id
+    const down = worked(done(grindEnds(falling, { run: own, steps: ['g1', 'g2'], down: true })))
+    expect(heights(down)).toEqual([expect.closeTo(-32, 4), expect.closeTo(0, 4)])
+  })
   it('need a run', () => {
     expect(grindEnds(part, { run: 'none', steps: ['a', 'b'] })).toMatchObject({
       ok: false,

@@ -21,7 +21,12 @@ export const changeHalved: Command<{
 /**
  * Grinds the ends of a coil flat: cuts what a run leaves beyond its path's ends, square to the coil's axis, Z. Two cuts right after the run.
  */
-export const grindEnds: Command<{ run: Id; steps: readonly [Id, Id] }> = (part, { run: id, steps }) => {
+export const grindEnds: Command<{
+  run: Id
+  steps: readonly [Id, Id]
+  /** The coil goes down from its start. */
+  down?: boolean
+}> = (part, { run: id, steps, down = false }) => {
   const run = stepOfKind(part, id, 'run')
   if (!run.ok) return run
   if (part.steps.length + 2 > LIMITS.steps)
@@ -36,7 +41,7 @@ export const grindEnds: Command<{ run: Id; steps: readonly [Id, Id] }> = (part, 
     plane: 'xy',
     through: { run: id, end },
     offset: '0',
-    keeps: end === 'start' ? 'before' : 'behind',
+    keeps: (end === 'start') !== down ? 'before' : 'behind',
     mirrored: false,
   })
   const cuts = [cut('start', steps[0], id), cut('end', steps[1], steps[0])]

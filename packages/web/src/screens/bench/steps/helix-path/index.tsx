@@ -160,14 +160,14 @@ function HelixInspector({ step }: { readonly step: HelixPathStep }) {
         {(['start', 'end'] as const).map((side) => (
           <EndOfCoil key={side} step={step} side={side} change={change} />
         ))}
-        <GroundEnds step={step} />
+        {coil.ok && coil.value.height !== 0 && <GroundEnds step={step} down={coil.value.height < 0} />}
       </div>
     </PathPanel>
   )
 }
 
 /** The ends of what is carried along the coil ground flat, square to its axis, where they are not. */
-function GroundEnds({ step }: { readonly step: HelixPathStep }) {
+function GroundEnds({ step, down }: { readonly step: HelixPathStep; readonly down: boolean }) {
   const { session } = useBench()
   const { steps } = usePart()
   const run = steps.find((s) => s.kind === 'run' && s.path === step.id)
@@ -181,7 +181,7 @@ function GroundEnds({ step }: { readonly step: HelixPathStep }) {
       className="btn btn-xs btn-paper self-start"
       onClick={() => {
         const ids = countingIds('s', idsIn(partOf(session.store.getState())))
-        session.run(grindEnds, { run: run.id, steps: [ids(), ids()] }, { label: 'Grind the ends' })
+        session.run(grindEnds, { run: run.id, steps: [ids(), ids()], down }, { label: 'Grind the ends' })
       }}
     >
       Grind the ends flat
