@@ -5,12 +5,15 @@ import {
   idsIn,
   kindOf,
   stationOf,
+  type BentPathStep,
+  type FormingStep,
   type Part,
   type SheetPlane,
   type SketchItem,
   type Step,
 } from '@flexum/core/document'
 import { addStep, turnIntoBends } from '@flexum/core/edit'
+import { formulaText, type Formula } from '@flexum/core/units'
 import { partOf, type Session } from '../../../bench/session.ts'
 import { newId } from './ids.ts'
 
@@ -54,12 +57,27 @@ export function bendCurve(session: Session, path: Id): void {
     toast.error(made.fault.message)
     return
   }
-  const step = { ...made.value, path }
+  if (made.value.kind !== 'bent-path') return
+  const step = { ...made.value, path, ...borneBy(part, path) }
   session.run(
     turnIntoBends,
     { step },
     { label: 'Turn into bends', select: { station: 'path', step: step.id, node: null } },
   )
+}
+
+/** The tightest bend and the shortest straights that the stock and the bender of a path's run bear; none that nothing says. */
+export function borneBy(part: Part, path: Id): Partial<Pick<BentPathStep, 'radius' | 'straight' | 'last'>> {
+  const along = new Set(part.steps.flatMap((s) => (s.kind === 'run' && s.path === path ? [s.id] : [])))
+  const forming = part.steps.find((s): s is FormingStep => s.kind === 'forming' && along.has(s.run))
+  if (!forming) return {}
+  const says = (f: Formula): boolean => Number(formulaText(f)) !== 0
+  const { stock, bender } = forming
+  return {
+    ...(says(stock.smallest) ? { radius: stock.smallest } : {}),
+    ...(says(bender.clamp) ? { straight: bender.clamp } : {}),
+    ...(says(bender.pressure) ? { last: bender.pressure } : {}),
+  }
 }
 
 /** Opens the sheet of a sketch. */

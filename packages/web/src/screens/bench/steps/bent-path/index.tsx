@@ -5,6 +5,7 @@ import { bendFiguresOf } from '@flexum/core/evaluate'
 import { formatExact, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
 import { stepResult, stepsGiving } from '../../../../bench/results.ts'
 import { newIds } from '../../actions/ids.ts'
+import { borneBy } from '../../actions/recipe.ts'
 import { useBench, usePart, useSessionState, useUnits } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
@@ -27,6 +28,7 @@ function BentPathInspector({ step }: { readonly step: BentPathStep }) {
   const at = part.steps.indexOf(stepOf(part, step.id)!)
   const paths = stepsGiving({ ...part, steps: part.steps.slice(0, at) }, 'path')
   const follows = result?.output?.path?.follows
+  const borne = borneBy(part, step.id)
   return (
     <PathPanel step={step}>
       <div className="flex flex-col gap-1.5 px-3 py-2">
@@ -72,6 +74,26 @@ function BentPathInspector({ step }: { readonly step: BentPathStep }) {
           dimension="length"
         />
       </div>
+      {Object.keys(borne).length > 0 && (
+        <div className="px-3 pb-2">
+          <button
+            type="button"
+            className="btn btn-xs btn-paper"
+            title="The tightest bend of the stock, and what the clamp and the pressure die need"
+            onClick={() => {
+              const mergeKey = `borne-${step.id}-${performance.now()}`
+              for (const [field, formula] of Object.entries(borne))
+                session.run(
+                  setFormula,
+                  { step: step.id, field, formula },
+                  { label: 'As stock and bender bear', mergeKey },
+                )
+            }}
+          >
+            As stock and bender bear
+          </button>
+        </div>
+      )}
       {follows?.off && (
         <DeviationPlot follows={{ ...follows, off: follows.off }} stale={result?.stale ?? false} />
       )}
