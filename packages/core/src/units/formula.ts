@@ -3,7 +3,8 @@ import { describeDimension, DIMENSIONS, isPlain, sameDimension, type DimensionNa
 import { bareUnit, evaluateExpression, type Surroundings } from './evaluate.ts'
 import { namesIn, type Expression } from './expression.ts'
 import { parse } from './parse.ts'
-import { unitNamed, type LengthUnit } from './unit.ts'
+import { writtenFigure } from './exact.ts'
+import { LENGTH_FACTORS, unitNamed, type LengthUnit } from './unit.ts'
 import { CONSTANTS, FUNCTIONS } from './functions.ts'
 
 /**
@@ -26,6 +27,10 @@ export function formulaUnit(f: Formula): LengthUnit {
 export function typedFormula(text: string, unit: LengthUnit): Formula {
   return unit === 'mm' ? text : { text, bare: unit }
 }
+
+/** A length that was worked out, mm, as it is typed in a unit. */
+export const writtenLength = (mm: number, unit: LengthUnit): Formula =>
+  typedFormula(writtenFigure(mm / LENGTH_FACTORS[unit]), unit)
 
 /** What a formula came to: the value in internal units, and the bare numbers that were given a unit on the way. */
 export interface Resolved {

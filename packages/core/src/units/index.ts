@@ -19,12 +19,13 @@ export {
   renameInFormula,
   resolveFormula,
   typedFormula,
+  writtenLength,
   type Formula,
   type Resolved,
   isDecimal,
 } from './formula.ts'
 export { evaluateValues, surroundingsOf, type NamedFormula, type ValueTable } from './values.ts'
-export { formatExact } from './exact.ts'
+export { formatExact, writtenFigure } from './exact.ts'
 export {
   DENSITY_FACTORS,
   formatAngle,

@@ -16,9 +16,10 @@ import { sameFormula } from '../../edit/fields.ts'
 import {
   formatExact,
   formulaText,
-  LENGTH_FACTORS,
   namesUsed,
   typedFormula,
+  writtenFigure,
+  writtenLength,
   type Formula,
   type LengthUnit,
 } from '../../units/index.ts'
@@ -207,13 +208,10 @@ export const nodesLeadThen =
     return led.ok ? then(led.value, args.then) : led
   }
 
-/** Digits that are kept of a figure that was worked out. */
-const DIGITS = 9
-const written = (v: number): string => formatExact(Number(v.toFixed(DIGITS)) + 0)
 const lengthIn =
   (unit: LengthUnit) =>
   (mm: number): Formula =>
-    typedFormula(written(mm / LENGTH_FACTORS[unit]), unit)
+    writtenLength(mm, unit)
 
 /** Lets the bends lead a path through nodes: its table as it is now is what is typed from here on. Radii keep their text. */
 export const letBendsLead: Command<{ step: Id; table: BendFigures }> = (part, { step: id, table }) => {
@@ -244,17 +242,17 @@ export function typedTable(
     rows: table.rows.map((r) => ({
       id: r.id,
       length: length(r.length),
-      rotation: written(r.rotationDeg),
-      angle: written(r.angleDeg),
+      rotation: writtenFigure(r.rotationDeg),
+      angle: writtenFigure(r.angleDeg),
       radius: radii.get(r.id) ?? length(r.radius),
     })),
     last: length(table.last),
     x: length(table.at[0]),
     y: length(table.at[1]),
     z: length(table.at[2]),
-    heading: written(table.headingDeg),
-    rise: written(table.riseDeg),
-    roll: written(table.rollDeg),
+    heading: writtenFigure(table.headingDeg),
+    rise: writtenFigure(table.riseDeg),
+    roll: writtenFigure(table.rollDeg),
   }
 }
 

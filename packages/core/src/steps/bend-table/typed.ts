@@ -1,6 +1,6 @@
 import { array, lazy, mixed, string } from 'yup'
 import { ok, type Id } from '../../base/index.ts'
-import { formatExact, typedFormula, type Formula } from '../../units/index.ts'
+import { writtenFigure, writtenLength, type Formula } from '../../units/index.ts'
 import {
   baseFields,
   formulaSchema,
@@ -103,10 +103,7 @@ const mapRow = (row: BendEntry, visit: FormulaVisitor): BendEntry =>
     visit,
   )
 
-/** Digits that are kept of a figure that was worked out. */
-const DIGITS = 9
-const degrees = (v: number): string => formatExact(Number(v.toFixed(DIGITS)) + 0)
-const mm = (v: number): Formula => typedFormula(degrees(v), 'mm')
+const mm = (v: number): Formula => writtenLength(v, 'mm')
 
 export const bendTableKind: StepKind<BendTableStep> = {
   kind: 'bend-table',
@@ -165,9 +162,9 @@ export const bendTableKind: StepKind<BendTableStep> = {
       x,
       y,
       z,
-      heading: degrees(begins.headingDeg),
-      rise: degrees(begins.riseDeg),
-      roll: degrees(begins.rollDeg),
+      heading: writtenFigure(begins.headingDeg),
+      rise: writtenFigure(begins.riseDeg),
+      roll: writtenFigure(begins.rollDeg),
       first: step.end,
       end: step.first,
     }

@@ -1,5 +1,5 @@
 import type { Id } from '../../base/index.ts'
-import { formatExact, type DimensionName, type Formula } from '../../units/index.ts'
+import { formatExact, writtenFigure, type DimensionName, type Formula } from '../../units/index.ts'
 import type { ShareRow } from '../blank/typed.ts'
 import {
   BENDER_SIZES,
@@ -26,12 +26,9 @@ export interface FormingFigures {
   readonly trials: readonly { readonly radius: number; readonly set: number; readonly got: number }[]
 }
 
-/** Digits that are kept of an angle in figures. */
-const DIGITS = 9
-
 /** A figure as a formula that means the same in every unit. */
 function formulaOf(value: number, dimension: DimensionName): Formula {
-  if (dimension === 'angle') return `${formatExact(Number(((value * 180) / Math.PI).toFixed(DIGITS)))} deg`
+  if (dimension === 'angle') return `${writtenFigure((value * 180) / Math.PI)} deg`
   return dimension === 'length' ? `${formatExact(value)} mm` : formatExact(value)
 }
 

@@ -13,6 +13,8 @@ import {
   LENGTH_FACTORS,
   namesUsed,
   typedFormula,
+  writtenFigure,
+  writtenLength,
   type Formula,
 } from '../../units/index.ts'
 import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
@@ -103,8 +105,7 @@ export const placeNode: Command<{
     let node = nodes[index.value]!
     for (const axis of args.axes) {
       if (isHeld(node, axis)) continue
-      const value = args.point[['x', 'y', 'z'].indexOf(axis)]! / LENGTH_FACTORS[unit]
-      node = withCell(node, axis, typedFormula(formatExact(Number(value.toFixed(9))), unit))
+      node = withCell(node, axis, writtenLength(args.point[['x', 'y', 'z'].indexOf(axis)]!, unit))
     }
     return ok(node === nodes[index.value] ? nodes : nodes.map((n, i) => (i === index.value ? node : n)))
   })
@@ -144,7 +145,7 @@ function shifted(formula: Formula, by: number): Formula {
   if (more === 0) return formula
   const value =
     text !== '' && Number.isFinite(Number(text))
-      ? formatExact(Number((Number(text) + more).toFixed(9)))
+      ? writtenFigure(Number(text) + more)
       : `(${text}) ${more < 0 ? '-' : '+'} ${formatExact(Math.abs(more))} ${own}`
   return typeof formula === 'string' ? value : { ...formula, text: value }
 }

@@ -2,7 +2,7 @@ import { countingIds } from '@flexum/core/base'
 import { idsIn, type HelixBy, type HelixEnd, type HelixPathStep } from '@flexum/core/document'
 import { changeHelix, grindEnds, type HelixChoices } from '@flexum/core/edit'
 import { coilOf } from '@flexum/core/path'
-import { formatDecimal, formatExact, formatLength, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
+import { formatDecimal, formatLength, writtenFigure, writtenLength } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
 import { partOf } from '../../../../bench/session.ts'
 import { Figures } from '../../../../ui/Figures.tsx'
@@ -53,13 +53,12 @@ function HelixInspector({ step }: { readonly step: HelixPathStep }) {
   )
   const { unit } = part.units.length
   const typeBy = (next: HelixBy): void => {
-    const length = (mm: number) =>
-      typedFormula(formatExact(Number((mm / LENGTH_FACTORS[unit]).toFixed(9))), unit)
+    const length = (mm: number) => writtenLength(mm, unit)
     // What is typed from here on begins as it is.
     const now: HelixChoices = coil.ok
       ? {
           ...(by.includes('pitch') ? {} : { pitch: length(coil.value.pitch) }),
-          ...(by.includes('turns') ? {} : { turns: formatExact(Number(coil.value.turns.toFixed(9))) }),
+          ...(by.includes('turns') ? {} : { turns: writtenFigure(coil.value.turns) }),
           ...(by.includes('height') ? {} : { height: length(coil.value.height) }),
         }
       : { height: step.height ?? '50' }

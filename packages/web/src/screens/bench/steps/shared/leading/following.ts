@@ -2,16 +2,13 @@ import type { BendFigures } from '@flexum/core/document'
 import type { BendColumn, NodeColumn } from '@flexum/core/edit'
 import type { PlacedNode } from '@flexum/core/evaluate'
 import { rad } from '@flexum/core/num'
-import { formatExact, LENGTH_FACTORS, typedFormula, type Formula, type LengthUnit } from '@flexum/core/units'
+import { writtenFigure, writtenLength, type Formula, type LengthUnit } from '@flexum/core/units'
 import type { GridLine } from '../grid/lines.ts'
 
-/** Digits that are shown to be typed over of a figure that was worked out. */
-const DIGITS = 9
-const written = (v: number): string => formatExact(Number(v.toFixed(DIGITS)) + 0)
 const lengthIn =
   (unit: LengthUnit) =>
   (mm: number): Formula =>
-    typedFormula(written(mm / LENGTH_FACTORS[unit]), unit)
+    writtenLength(mm, unit)
 
 /** The rows of a bend table that follows from nodes. */
 export function bendLines(table: BendFigures, end: string, unit: LengthUnit): GridLine<BendColumn>[] {
@@ -23,8 +20,8 @@ export function bendLines(table: BendFigures, end: string, unit: LengthUnit): Gr
       head: String(i + 1),
       formulas: {
         length: length(r.length),
-        rotation: i === 0 ? undefined : written(r.rotationDeg),
-        angle: written(r.angleDeg),
+        rotation: i === 0 ? undefined : writtenFigure(r.rotationDeg),
+        angle: writtenFigure(r.angleDeg),
         radius: length(r.radius),
       },
       values: {
