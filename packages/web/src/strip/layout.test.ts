@@ -57,6 +57,43 @@ describe('the straight bar', () => {
     ])
     expect(length).toBeCloseTo(15 + 4 + 290 + 15 * Math.PI + 25, 9)
   })
+  it('says to which side each bend goes, and by how much its plane is turned', () => {
+    const rows = [
+      ['0', '0', '0', ''],
+      ['100', '0', '0', '20'],
+      ['100', '80', '0', '20'],
+      ['100', '80', '60', '20'],
+      ['40', '80', '60', ''],
+    ] as const
+    const inSpace: Part = {
+      ...angle,
+      steps: angle.steps.map((s) =>
+        s.kind === 'node-path'
+          ? { ...s, nodes: rows.map(([x, y, z, r], i) => nodeEntry(`n${i + 1}`, x, y, z, r)) }
+          : s,
+      ),
+    }
+    const bends = layoutOf(inSpace).zones.filter((z) => z.kind === 'bend')
+    expect(bends.map((z) => z.rotation)).toEqual([
+      undefined,
+      expect.closeTo(Math.PI / 2, 9),
+      expect.closeTo(-Math.PI / 2, 9),
+    ])
+    // The section does not roll along the bar: from side to side is the turn of the plane.
+    bends.slice(1).forEach((z, i) => {
+      const turn = z.clock! - bends[i]!.clock!
+      expect(Math.cos(turn - z.rotation!)).toBeCloseTo(1, 9)
+    })
+    // From above, a bend to the left goes to the section's x.
+    expect(Math.cos(bends[0]!.clock!)).toBeCloseTo(1, 9)
+    expect(layoutOf(inSpace).zones.find((z) => z.kind === 'straight')!.clock).toBeUndefined()
+  })
+  it('says what is left of the stock bar beyond the blank, and how many more of it that is', () => {
+    expect(layoutOf(angle).beyond).toBeUndefined()
+    expect(layoutOf(withBlank({ bar: '1 m' })).beyond).toEqual({ from: 338, to: 1000, more: 1 })
+    expect(layoutOf(withBlank({ bar: '400' })).beyond).toEqual({ from: 338, to: 400, more: 0 })
+    expect(layoutOf(withBlank({ bar: '300' })).beyond).toBeUndefined()
+  })
   it('shows bends that touch as one, as the bend table does, and apart where that is asked for', () => {
     const u: Part = {
       ...angle,

@@ -1,6 +1,5 @@
 import type { BlankStep } from '@flexum/core/document'
 import { changeBlank } from '@flexum/core/edit'
-import { typedFormula } from '@flexum/core/units'
 import { useBench, usePart } from '../../context.ts'
 import { StepField } from '../../inspector/StepField.tsx'
 
@@ -8,7 +7,7 @@ import { StepField } from '../../inspector/StepField.tsx'
 export function StockBarFields({ step }: { readonly step: BlankStep }) {
   const { session } = useBench()
   const { unit } = usePart().units.length
-  const first = unit === 'in' || unit === 'ft' ? typedFormula('20', 'ft') : typedFormula('6', 'm')
+  const first = unit === 'in' || unit === 'ft' ? '20 ft' : '6 m'
   return (
     <>
       <label className="flex items-center justify-between gap-2">
