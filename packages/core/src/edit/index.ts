@@ -32,7 +32,7 @@ export {
   setStraights,
   type BendColumn,
 } from '../steps/bend-table/commands.ts'
-export { pathFromPoints, type PointCorners } from '../steps/node-path/commands-points.ts'
+export { addPathFromPoints, type PointCorners } from '../steps/node-path/commands-points.ts'
 export { addStep, moveStep, removeStep, renameStep, setAside, setBuiltTo } from './steps.ts'
 export { changeRun, type RunChoices } from '../steps/run/commands.ts'
 export { changeExtruded } from '../steps/extruded/commands.ts'

@@ -491,6 +491,19 @@ export const TRIES: Readonly<Record<string, Try>> = {
     step: idOf(part, r, 'bend-table'),
     lengths: [{ row: r.pick([edit.LAST, 'r1', 'n1', 'none']), length: r.pick([0, 12.5, -3, 1e12]) }],
   })),
+  addPathFromPoints: through(edit.addPathFromPoints, (part, r) => ({
+    points: Array.from({ length: r.pick([1, 2, 4]) }, (_, i) => ({
+      x: r.pick([0, 12.5, -1e9, 40 * i]),
+      y: r.pick([0, 30 * i]),
+      z: 0,
+      radius: r.pick([undefined, 3]),
+    })),
+    unit: r.pick(['mm', 'in'] as const),
+    corners: r.pick([{ kind: 'table' }, { kind: 'smooth' }, { kind: 'bend', radius: 2 }] as const),
+    base: { id: newId(part, 's'), name: 'Points' },
+    index: r.pick([0, part.steps.length]),
+    newId: countingIds('p', idsIn(part)),
+  })),
   grindEnds: through(edit.grindEnds, (part, r) => {
     const ids = countingIds('g', idsIn(part))
     return { run: idOf(part, r, 'run'), steps: [ids(), ids()] as const }

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { countingIds } from '../../base/index.ts'
-import { emptyPart } from '../../document/index.ts'
+import { emptyPart, STARTERS } from '../../document/index.ts'
 import { evaluated, wholePath } from '../../../testing/parts.ts'
-import { pathFromPoints, type PointCorners, type PointRow } from './commands-points.ts'
+import { addPathFromPoints, pathFromPoints, type PointCorners, type PointRow } from './commands-points.ts'
 import type { LengthUnit } from '../../units/index.ts'
 
 const row = (x: number, y: number, z = 0, radius?: number): PointRow => ({ x, y, z, radius })
@@ -40,6 +40,22 @@ describe('a path through the points of a table', () => {
     expect(ring.path.length).toBeCloseTo(20 + Math.SQRT2 * 10, 9)
     // There and back again is no closed path.
     expect(pathOf([row(0, 0), row(10, 0), row(9, 1)]).step.closed).toBe(false)
+  })
+  it('is put into a recipe where it is said', () => {
+    const part = STARTERS.straight.make('Bar')
+    const args = {
+      points: corner,
+      unit: 'cm',
+      corners: { kind: 'table' },
+      base: { id: 'rail', name: 'Rail' },
+      index: 1,
+      newId: countingIds('p', []),
+    } as const
+    const added = addPathFromPoints(part, args)
+    expect(added.ok && added.value.steps.map((s) => s.id).indexOf('rail')).toBe(1)
+    expect(addPathFromPoints(part, { ...args, points: [row(1, 1)] })).toMatchObject({
+      fault: { code: 'points.few' },
+    })
   })
   it('needs two places, and no more than a path holds', () => {
     expect(made([row(1, 2), row(1, 2)])).toMatchObject({ fault: { code: 'points.few' } })

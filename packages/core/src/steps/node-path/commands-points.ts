@@ -1,5 +1,6 @@
 import { fail, fault, ok, type Id, type Result } from '../../base/index.ts'
 import { LIMITS, nodeEntry, type NodePathStep } from '../../document/index.ts'
+import type { Command } from '../../edit/command.ts'
 import { formatExact, typedFormula, type Formula, type LengthUnit } from '../../units/index.ts'
 
 /** A point of a table, with the bend radius at it where it has one; lengths in the table's unit. */
@@ -54,4 +55,19 @@ export function pathFromPoints(
     nodes,
     ...(corners.kind === 'smooth' ? { smooth: {} } : {}),
   })
+}
+
+/** Adds a path through the points of a table at an index of the recipe. */
+export const addPathFromPoints: Command<{
+  points: readonly PointRow[]
+  unit: LengthUnit
+  corners: PointCorners
+  base: { readonly id: Id; readonly name: string }
+  index: number
+  newId: () => Id
+}> = (part, { points, unit, corners, base, index, newId }) => {
+  if (part.steps.length >= LIMITS.steps)
+    return fail(fault('edit.too-many', `a recipe has at most ${LIMITS.steps} steps`))
+  const step = pathFromPoints(points, unit, corners, base, newId)
+  return step.ok ? ok({ ...part, steps: part.steps.toSpliced(index, 0, step.value) }) : step
 }

@@ -1,11 +1,11 @@
 import { toast } from 'sonner'
-import { pathFromPoints, type PointCorners } from '@flexum/core/edit'
+import { addPathFromPoints, type PointCorners } from '@flexum/core/edit'
 import { FILES_IN, pointsOf, type PointColumn, type PointTable } from '@flexum/core/files'
 import type { LengthUnit } from '@flexum/core/units'
 import { partOf, type Session } from '../../../bench/session.ts'
 import { pickFile } from '../../../ui/pickFile.ts'
 import { newId, newIds } from './ids.ts'
-import { addPath } from './recipe.ts'
+import { addPath, beforeRuns } from './recipe.ts'
 
 /** Reads a table of points, and asks what is not said in it. */
 export function readPoints(session: Session, file: string, text: string): void {
@@ -37,14 +37,17 @@ export function takePoints(
   if (!points.ok) return points.fault.message
   const part = partOf(session.store.getState())
   const name = file.replace(/\.[^.]*$/, '') || 'Points'
-  const step = pathFromPoints(
-    points.value,
-    said.unit,
-    said.corners,
-    { id: newId(part, 's'), name },
-    newIds(part, 'n'),
-  )
-  if (!step.ok) return step.fault.message
-  addPath(session, step.value, `Bring in ${name}`)
+  const args = {
+    points: points.value,
+    unit: said.unit,
+    corners: said.corners,
+    base: { id: newId(part, 's'), name },
+    index: beforeRuns(part),
+    newId: newIds(part, 'n'),
+  }
+  // What keeps it from being a path is said where it was asked for.
+  const could = addPathFromPoints(part, { ...args, newId: newIds(part, 'n') })
+  if (!could.ok) return could.fault.message
+  addPath(session, addPathFromPoints, args, args.base.id, `Bring in ${name}`)
   return undefined
 }

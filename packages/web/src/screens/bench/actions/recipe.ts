@@ -12,7 +12,7 @@ import {
   type SketchItem,
   type Step,
 } from '@flexum/core/document'
-import { addStep, turnIntoBends } from '@flexum/core/edit'
+import { addStep, turnIntoBends, type Command } from '@flexum/core/edit'
 import { formulaText, type Formula } from '@flexum/core/units'
 import { partOf, type Session } from '../../../bench/session.ts'
 import { newId } from './ids.ts'
@@ -163,19 +163,18 @@ export function drawOn(
   carryAtOnce(session, { label, mergeKey, select })
 }
 
-/** A path that is made already, before the first run. */
-export function addPath(session: Session, step: Step, label: string): void {
+/** A path that a command adds, carried at once where nothing is yet. */
+export function addPath<A>(session: Session, command: Command<A>, args: A, id: Id, label: string): void {
   const how = {
     label,
-    mergeKey: `path-${step.id}`,
-    select: { station: 'path' as const, step: step.id, node: null },
+    mergeKey: `path-${id}`,
+    select: { station: 'path' as const, step: id, node: null },
   }
-  if (session.run(addStep, { step, index: beforeRuns(partOf(session.store.getState())) }, how))
-    carryAtOnce(session, how)
+  if (session.run(command, args, how)) carryAtOnce(session, how)
 }
 
 /** Before the first run, so that it can be carried by it. */
-function beforeRuns({ steps }: Part): number {
+export function beforeRuns({ steps }: Part): number {
   const run = steps.findIndex((s) => kindOf(s).gives.includes('carried'))
   return run < 0 ? steps.length : run
 }
