@@ -190,7 +190,11 @@ export function createSession(
         const done = result.awaits === 0 && !wanted
         store.setState({ result, problem: undefined, ...(done ? { working: false } : {}) })
         // Figures and findings never wait for meshes; these follow, and come before the next change, or none would be seen.
-        if (result.awaits > 0) store.setState({ result: await compute.finish(part, rough) })
+        if (result.awaits > 0) {
+          const whole = await compute.finish(part, rough)
+          await breath()
+          store.setState({ result: whole })
+        }
       } catch (error) {
         const message = error instanceof Error ? error.message : String(error)
         store.setState({

@@ -23,7 +23,9 @@ export function bringInSvg(session: Session, file: string, text: string, as: Svg
   const { strokes, leftOut } = read.value
   const others = [...leftOut].map(([tag, n]) => `${n} ${tag}`).join(', ')
   if (strokes.length === 0) {
-    toast.error(`${file} holds no line${others ? `; it holds ${others}` : ''}. Turn text into paths first.`)
+    toast.error(
+      `${file} holds no ${as === 'sketch-path' ? 'line' : 'outline'}${others ? `; it holds ${others}` : ''}. Turn text into paths first.`,
+    )
     return
   }
   const entities = entitiesOf(strokes)

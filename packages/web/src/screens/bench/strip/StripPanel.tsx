@@ -34,7 +34,7 @@ import { isCurved, isNarrow, NarrowZones, ZoneMark } from './ZoneMark.tsx'
 /** How much of a stock bar is seen beyond the blank at first, as a share of this. */
 const BESIDE = 0.14
 /** From so many zones on, those without room are drawn as one. */
-const MANY = 200
+const MANY = 80
 
 /** The bar of a run; while that is not sound, of its path alone. */
 function layoutOf(shown: RunView, path: PathGiven): StripLayout {

@@ -47,7 +47,7 @@ const FIELDS: { readonly [K in PathChangeKind]: readonly (readonly [string, stri
   ],
   start: [['at', 'Begins at', 'length']],
   join: [['radius', 'Blend radius, 0 for none', 'length']],
-  beside: [['by', 'To the left by, right if negative', 'length']],
+  beside: [['by', 'To the left, − to the right', 'length']],
   views: [],
   straighten: [],
   arc: [
