@@ -15,8 +15,11 @@ export const tolerance = {
   /** A turn nearer than this to half a turn folds the path back on itself, rad: tan(d/2) is then of no use. */
   foldBack: 1e-6,
 
-  /** A bend-plane turn this near -180 degrees is +180, and this near 0 is 0, rad; a planar S must not read -179.999, and directions from points 1 m apart are good to 1e-12. */
-  halfTurnSide: 1e-9,
+  /**
+   * A bend-plane turn this near -180 degrees is +180, and this near 0 is 0, rad; a planar S must not read -179.999, and directions from points
+   * 1 m apart are good to 1e-12. What is left away moves the end of a metre of bar by no more than pointCoincidence.
+   */
+  halfTurnSide: 1e-10,
 
   /** Bends whose planes differ by less turn in one plane, rad: the round-off of directions taken from points. */
   sameBendPlane: 1e-7,
