@@ -53,7 +53,7 @@ describe('a path beside another', () => {
     const radii = (p: Path): number[] => p.segments.flatMap((g) => (g.kind === 'arc' ? [g.radius] : []))
     expect(radii(beside(bent, 5))).toEqual([expect.closeTo(10, 9)])
     expect(radii(beside(bent, -5))).toEqual([expect.closeTo(20, 9)])
-    expect(refusal(bent, 15)).toContain('the bend at 85.00 mm is tighter')
+    expect(refusal(bent, 15)).toContain('the bend at 85 mm is tighter')
     // Back again it is itself.
     const back = beside(beside(bent, 5), -5)
     expect(back.length).toBeCloseTo(bent.length, 9)

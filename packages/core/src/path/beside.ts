@@ -1,18 +1,12 @@
-import { fail, fault, ok, type Result } from '../base/index.ts'
+import { fail, fault, lengthFault, ok, type Result } from '../base/index.ts'
 import { tolerance } from '../num/index.ts'
 import { arc2, line2, offsetChain, type SimpleCurve, type Vec2 } from '../plane/index.ts'
 import { boxSizes, vec3, type Vec3 } from '../space/index.ts'
 import { analysePath } from './analysis.ts'
 import { fittedCubics } from './fitted.ts'
+import { segmentsOnPlane } from './on-plane.ts'
 import { kinksOf, makePath, type Origin, type Path } from './path.ts'
-import {
-  arcSegment,
-  lineSegment,
-  segmentCurvature,
-  segmentPoint,
-  segmentTangent,
-  type Segment,
-} from './segment.ts'
+import { lineSegment, segmentCurvature, segmentPoint, segmentTangent, type Segment } from './segment.ts'
 
 /** What becomes of corners on the outside: their sides run on to where they meet, or an arc goes round. */
 export type CornersBeside = 'extended' | 'rounded'
@@ -65,18 +59,12 @@ function besideSimple(path: Path, by: number, up: Vec3, corners: CornersBeside):
   })
   const moved = offsetChain(chain, path.closed, by, corners)
   if ('kind' in moved) return fail(noRoom(path, moved.at, moved.kind))
-  const place = (p: Vec2): Vec3 => vec3.addScaled(vec3.addScaled(origin, x, p[0]), y, p[1])
-  const parts = moved.map(({ beside, round, curve: c }): { segment: Segment; origin: Origin } => {
-    const kept = path.origins[beside ?? round!]!
-    if (c.kind === 'line') {
-      const [from, to] = [place(c.from), place(c.to)]
-      const way = vec3.sub(to, from)
-      return { segment: lineSegment(from, vec3.unit(way), vec3.length(way)), origin: kept }
-    }
-    const ahead = vec3.scale(vec3.round(y, vec3.scale(x, -1), c.start), Math.sign(c.sweep))
-    const segment = arcSegment(place(c.centre), vec3.round(x, y, c.start), ahead, c.radius, Math.abs(c.sweep))
-    return { segment, origin: kept }
-  })
+  const parts = moved.flatMap(({ beside, round, curve }): { segment: Segment; origin: Origin }[] =>
+    segmentsOnPlane(curve, { origin, x, y }).map((segment) => ({
+      segment,
+      origin: path.origins[beside ?? round!]!,
+    })),
+  )
   return ok(
     makePath(
       parts.filter((p) => p.segment.length > tolerance.vanishes),
@@ -85,13 +73,13 @@ function besideSimple(path: Path, by: number, up: Vec3, corners: CornersBeside):
   )
 }
 
-const noRoom = (path: Path, at: number, why: 'tight' | 'corner') =>
-  fault(
-    'path.beside',
-    why === 'tight'
-      ? `the bend at ${path.starts[at]!.toFixed(2)} mm is tighter than the distance to its inside; less of it, or the other side, would fit`
-      : `at the corner after ${(path.starts[at]! + path.segments[at]!.length).toFixed(2)} mm the sides do not meet at this distance; less of it would fit`,
-  )
+const noRoom = (path: Path, at: number, why: 'tight' | 'corner') => {
+  const start = path.starts[at]!
+  const lengths = lengthFault('path.beside')
+  return why === 'tight'
+    ? lengths`the bend at ${start} is tighter than the distance to its inside; less of it, or the other side, would fit`
+    : lengths`at the corner after ${start + path.segments[at]!.length} the sides do not meet at this distance; less of it would fit`
+}
 
 /** Looks along a segment for where it turns more tightly than the distance. */
 const LOOKS = 64
@@ -101,10 +89,9 @@ function besideFree(path: Path, by: number, up: Vec3, size: number): Result<Path
   const kink = kinksOf(path).find((k) => k.deflection > tolerance.runsOnSmoothly)
   if (kink)
     return fail(
-      fault(
+      lengthFault(
         'path.beside',
-        `a free curve goes beside only where it runs on smoothly; it turns on the spot at ${kink.station.toFixed(2)} mm`,
-      ),
+      )`a free curve goes beside only where it runs on smoothly; it turns on the spot at ${kink.station}`,
     )
   const parts: { segment: Segment; origin: Origin }[] = []
   for (const [i, g] of path.segments.entries()) {

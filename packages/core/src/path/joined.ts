@@ -1,4 +1,4 @@
-import { fail, fault, ok, type Result } from '../base/index.ts'
+import { fail, fault, lengthFault, ok, type Result } from '../base/index.ts'
 import { tolerance } from '../num/index.ts'
 import { vec3 } from '../space/index.ts'
 import { makePath, pathPoint, type Origin, type Path } from './path.ts'
@@ -91,10 +91,9 @@ function blend(
     const room = Math.min(a.length, b.length)
     if (takes > room)
       return fail(
-        fault(
+        lengthFault(
           'path.blend',
-          `an arc of this radius takes ${takes.toFixed(3)} mm of either straight, of which one has ${room.toFixed(3)}; a radius of ${(room / Math.tan(angle / 2)).toFixed(3)} mm would fit`,
-        ),
+        )`an arc of this radius takes ${takes} of either straight, of which one has ${room}; a radius of ${room / Math.tan(angle / 2)} would fit`,
       )
     const corner = segmentPoint(a, a.length)
     const begin = vec3.addScaled(corner, a.direction, -takes)

@@ -228,7 +228,7 @@ describe('a line from two views', () => {
           [120, 9, 0],
         ]),
       ),
-    ).toContain('at (100.00, 0.00, 20.00) in the one view')
+    ).toContain('at (100 mm, 0 mm, 20 mm) in the one view')
     const ring = makePath(
       [
         {

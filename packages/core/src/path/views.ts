@@ -1,4 +1,4 @@
-import { fail, fault, ok, type Result } from '../base/index.ts'
+import { fail, fault, lengthFault, ok, type Result } from '../base/index.ts'
 import { tolerance } from '../num/index.ts'
 import { boxSizes, shifted, vec3, type Vec3 } from '../space/index.ts'
 import { analysePath } from './analysis.ts'
@@ -114,12 +114,7 @@ function travelled(
       continue
     }
     if (p.way !== q.way)
-      return fail(
-        fault(
-          'views.turn-back',
-          `at (${placeOf(p)}) in the one view and (${placeOf(q)}) in the other, one turns back and the other goes on; both must turn back at the same place`,
-        ),
-      )
+      return fail(turnsBack(segmentPoint(p.segment, p.from), segmentPoint(q.segment, q.from)))
     const to = p.way > 0 ? Math.min(p.on[1], q.on[1]) : Math.max(p.on[1], q.on[1])
     const [p1, p2] = splitAt(p, to, same)
     const [q1, q2] = splitAt(q, to, same)
@@ -140,10 +135,10 @@ function travelled(
   return ok({ together: pairs, left })
 }
 
-const placeOf = (s: Stretch): string =>
-  segmentPoint(s.segment, s.from)
-    .map((v) => (v + 0).toFixed(2))
-    .join(', ')
+const turnsBack = ([x, y, z]: Vec3, [u, v, w]: Vec3) =>
+  lengthFault(
+    'views.turn-back',
+  )`at (${x}, ${y}, ${z}) in the one view and (${u}, ${v}, ${w}) in the other, one turns back and the other goes on; both must turn back at the same place`
 
 /** Leaves out what lies before a place; how long that is, mm. */
 function skipTo(queue: Stretch[], on: number, same: number): number {

@@ -46,8 +46,7 @@ type Change = (step: StraightsStep, path: ReturnType<typeof pathOf>) => ReturnTy
 const changed = (part: Part, change: Change): Part => {
   const step = part.steps[0]!
   if (!hasStraights(step)) throw new Error('no straights')
-  const { command, args } = change(step, pathOf(part))
-  const made = (command as (p: Part, a: unknown) => ReturnType<typeof command>)(part, args)
+  const made = change(step, pathOf(part))(part, null)
   if (!made.ok) throw new Error(made.fault.message)
   return made.value
 }

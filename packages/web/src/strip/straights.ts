@@ -7,12 +7,8 @@ import { namesUsed } from '@flexum/core/units'
 /** A path whose straights can be drawn longer on the strip: bends that were typed, or nodes with corners. */
 export type StraightsStep = BendTableStep | NodePathStep
 
-/** A change of the part that is not made yet. */
-export interface Ready<A = never> {
-  readonly command: Command<A>
-  readonly args: A
-}
-type AnyReady = Ready<Parameters<typeof setStraights>[1]> | Ready<Parameters<typeof moveNodesBy>[1]>
+/** A change of a path that needs nothing more to be told. */
+export type StraightsChange = Command<null>
 
 export const hasStraights = (step: Step | undefined): step is StraightsStep =>
   step?.kind === 'bend-table' || (step?.kind === 'node-path' && !step.closed && !step.smooth)
@@ -39,32 +35,35 @@ export function isStraightHeld(step: StraightsStep, straight: number): boolean {
 const rowOf = (step: BendTableStep, straight: number): string => step.rows[straight]?.id ?? LAST
 
 /** Makes a straight as long as is said, mm, and lets all that comes after it go along. */
-export function straightTo(step: StraightsStep, path: Path, straight: number, length: number): AnyReady {
+export function straightTo(
+  step: StraightsStep,
+  path: Path,
+  straight: number,
+  length: number,
+): StraightsChange {
   if (step.kind === 'bend-table')
-    return {
-      command: setStraights,
-      args: { step: step.id, lengths: [{ row: rowOf(step, straight), length }] },
-    }
+    return (part) => setStraights(part, { step: step.id, lengths: [{ row: rowOf(step, straight), length }] })
   const by = vec3.scale(wayOf(path, straight), length - lengthOfStraight(path, straight))
   const moves = step.nodes.slice(straight + 1).map((n) => ({ node: n.id, by }))
-  return { command: moveNodesBy, args: { step: step.id, moves } }
+  return (part) => moveNodesBy(part, { step: step.id, moves })
 }
 
 /** Moves the bend between a straight and the next along the bar, mm: as much as one gets longer the other gets shorter. */
-export function bendBy(step: StraightsStep, path: Path, before: number, by: number): AnyReady {
+export function bendBy(step: StraightsStep, path: Path, before: number, by: number): StraightsChange {
   if (step.kind === 'bend-table') {
     const to = (straight: number, more: number) => ({
       row: rowOf(step, straight),
       length: lengthOfStraight(path, straight) + more,
     })
-    return { command: setStraights, args: { step: step.id, lengths: [to(before, by), to(before + 1, -by)] } }
+    const lengths = [to(before, by), to(before + 1, -by)]
+    return (part) => setStraights(part, { step: step.id, lengths })
   }
   const [u, v] = [wayOf(path, before), wayOf(path, before + 1)]
   const rest = vec3.scale(vec3.sub(u, v), by)
   const moves = step.nodes
     .slice(before + 1)
     .map((n, i) => ({ node: n.id, by: i === 0 ? vec3.scale(u, by) : rest }))
-  return { command: moveNodesBy, args: { step: step.id, moves } }
+  return (part) => moveNodesBy(part, { step: step.id, moves })
 }
 
 /** The way that a straight goes; where bends touch, the way between them. */

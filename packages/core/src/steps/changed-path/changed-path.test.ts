@@ -100,6 +100,16 @@ describe('a path from a path', () => {
       { code: 'path.beside', field: 'change/by' },
     ])
   })
+  it('says what does not fit in the unit of the part', () => {
+    const inches = (part: Part): Part => ({
+      ...part,
+      units: { ...part.units, length: { unit: 'in', style: { kind: 'decimal', places: 3 } } },
+    })
+    const beside = changed(inches(angle), { kind: 'beside', by: '50 mm', corners: 'extended' })
+    expect(findingsOf(beside)).toMatchObject([
+      { message: expect.stringMatching(/^The bend at 6\.693 in is tighter/) },
+    ])
+  })
   it('is the line in space of two sketches on crossing sheets', () => {
     const front = {
       ...chainAt('front', [

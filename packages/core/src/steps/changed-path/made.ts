@@ -1,4 +1,4 @@
-import { allOk, fail, fault, ok, type Result } from '../../base/index.ts'
+import { allOk, fail, fault, faultWords, ok, type Result } from '../../base/index.ts'
 import type { ChangedPathStep } from '../../document/index.ts'
 import type { Finding } from '../../evaluate/finding.ts'
 import type { PathGiven } from '../../evaluate/output.ts'
@@ -55,7 +55,7 @@ export const changedPathMaker: StepMaker<ChangedPathStep> = {
   evaluate(step, context) {
     const made = changed(step, context)
     if (!made.ok) {
-      const { message } = made.fault
+      const message = faultWords(made.fault, (mm) => shortLength(mm, context.display))
       const sentence = `${message.charAt(0).toUpperCase()}${message.slice(1)}.`
       return unbuilt(refusal(step, 'path', made.fault.code, sentence, ABOUT[step.change.kind]))
     }

@@ -1,15 +1,8 @@
 import type { SketchPathStep } from '../../document/index.ts'
-import { reverseCurve, type Curve2 } from '../../plane/index.ts'
-import {
-  arcSegment,
-  lineSegment,
-  makePath,
-  splineSegments,
-  type PlaneFrame,
-  type Segment,
-} from '../../path/index.ts'
+import { reverseCurve } from '../../plane/index.ts'
+import { makePath, segmentsOnPlane } from '../../path/index.ts'
 import { chainOf, firstChain, piecesOf, placesOf, type ChainFault } from '../../sketch/index.ts'
-import { vec3, type Vec3 } from '../../space/index.ts'
+import { vec3 } from '../../space/index.ts'
 import type { SketchGiven } from '../../evaluate/output.ts'
 import { shortFigures, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 import { refusal, unbuilt } from '../shared/refusal.ts'
@@ -41,7 +34,7 @@ export const sketchPathMaker: StepMaker<SketchPathStep> = {
       const travelled = forward ? drawn : drawn.map(reverseCurve).reverse()
       const index = pieces.push(curve) - 1
       return travelled
-        .flatMap((c) => segmentsOf(c, sketch.frame))
+        .flatMap((c) => segmentsOnPlane(c, sketch.frame))
         .map((segment) => ({ segment, origin: { kind: 'piece', index } as const }))
     })
     if (parts.length === 0) return refuse('path.none', 'The curves of this path have no length.')
@@ -74,26 +67,5 @@ function chainWords(fault: ChainFault, sketch: SketchGiven, { display }: StepCon
           : '.') +
         ' Close the gap, or choose the curves of one piece.'
       )
-  }
-}
-
-/** A curve of the sheet as path segments in space. */
-function segmentsOf(c: Curve2, f: PlaneFrame): Segment[] {
-  const place = (p: readonly [number, number]): Vec3 =>
-    vec3.addScaled(vec3.addScaled(f.origin, f.x, p[0]), f.y, p[1])
-  switch (c.kind) {
-    case 'line': {
-      const [from, to] = [place(c.from), place(c.to)]
-      const way = vec3.sub(to, from)
-      return [lineSegment(from, vec3.unit(way), vec3.length(way))]
-    }
-    case 'arc': {
-      const out = vec3.round(f.x, f.y, c.start)
-      const ahead = vec3.round(f.y, vec3.scale(f.x, -1), c.start)
-      const along = c.sweep > 0 ? ahead : vec3.scale(ahead, -1)
-      return [arcSegment(place(c.centre), out, along, c.radius, Math.abs(c.sweep))]
-    }
-    case 'bezier':
-      return splineSegments(f, c)
   }
 }

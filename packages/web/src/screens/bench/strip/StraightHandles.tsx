@@ -48,15 +48,13 @@ export function StraightHandles(props: {
   const grain = units.length.unit === 'in' || units.length.unit === 'ft' ? LENGTH_FACTORS.in / 16 : 1
 
   const change = (h: Handle, from: PathGiven['path'], by: number, keep: boolean, mergeKey?: string): void => {
-    const { command, args } =
+    const command =
       h.kind === 'straight'
         ? straightTo(step, from, h.straight, Math.max(lengthOfStraight(from, h.straight) + by, 0))
         : bendBy(step, from, h.straight, by)
     const label = h.kind === 'straight' ? `Straight ${h.straight + 1}` : `Place of bend ${h.straight + 1}`
-    // Each of both kinds goes with its own arguments.
-    const [run, given] = [command as never, args as never]
-    if (keep) session.run(run, given, { label, ...(mergeKey ? { mergeKey } : {}) })
-    else session.show(run, given, PACE)
+    if (keep) session.run(command, null, { label, ...(mergeKey ? { mergeKey } : {}) })
+    else session.show(command, null, PACE)
   }
   /** How far something is moved, on whole steps of its length and no further than the straights beside it allow. */
   const wanted = (h: Handle, from: PathGiven['path'], by: number, free: boolean): number => {
