@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { figure, startPart, station } from './bench.ts'
-import { inspector } from './sheet.ts'
+import { clickAt, inspector, startDrawn } from './sheet.ts'
 
 /** Adds a step by its title. */
 async function add(page: Page, title: string): Promise<void> {
@@ -131,4 +131,42 @@ test('one line is made of two views, and the ends of a coil are ground', async (
   await expect(inspector(page).getByText(/The ends of Run are ground/)).toBeVisible()
   await expect(page.getByRole('list', { name: 'Steps' }).getByText('Ground start')).toBeVisible()
   await expect(station(page, 'Check')).toContainText('nothing open')
+})
+
+test('two views drawn by hand on crossing sheets make one line in space', async ({ page }) => {
+  await startDrawn(page, 'By two hands')
+  const draw = async (places: readonly (readonly [number, number])[]): Promise<void> => {
+    await page.keyboard.press('c')
+    for (const [i, [x, y]] of places.entries()) {
+      await clickAt(page, x, y)
+      await expect(page.locator('[data-entity]')).toHaveCount(i)
+    }
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: 'Back to the part' }).click()
+  }
+  await draw([
+    [0, 0],
+    [50, 0],
+    [90, 30],
+  ])
+  // The second is drawn on a plane that crosses the first.
+  await page.getByRole('button', { name: 'Add a step' }).click()
+  await page.getByRole('menuitem', { name: 'Draw a path', exact: true }).click()
+  const dialog = page.getByRole('dialog', { name: 'On which plane?' })
+  await expect(dialog.getByText('as Centre line sketch')).toBeVisible()
+  await dialog.getByRole('radio', { name: 'XY, seen from above' }).check()
+  await dialog.getByRole('button', { name: 'Draw' }).click()
+  await expect(page.getByRole('toolbar', { name: 'Sheet' })).toBeVisible()
+  await draw([
+    [0, 0],
+    [70, 0],
+    [90, 40],
+  ])
+  await add(page, 'Path from a path')
+  await inspector(page).getByLabel('It is').selectOption('one line of two views')
+  await inspector(page).getByLabel('Made of').selectOption({ index: 0 })
+  await inspector(page).getByLabel('The other view').selectOption({ index: 1 })
+  await expect(figure(page, 'Extents')).toHaveText('90 × 40 × 30 mm')
+  await expect(inspector(page).getByRole('list', { name: 'Kinks' }).getByRole('listitem')).toHaveCount(2)
 })

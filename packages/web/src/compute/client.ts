@@ -5,7 +5,8 @@ import type { Body, PartResult, StepResult } from '@flexum/core/evaluate'
 import type { FileWanted, MadeFile } from '@flexum/core/files'
 import { callOff, createFlag, createQueue, type Service, type TurningCard } from '@flexum/core/service'
 import type { ColourPicture, traceOutlines, TraceOptions } from '@flexum/core/trace'
-import type { Answer, ComputeApi, Done } from './messages.ts'
+import { together, type SentPart } from './in-parts.ts'
+import type { Answer, Begun, ComputeApi, Done } from './messages.ts'
 
 export type LaneName = 'edited' | 'beside'
 
@@ -175,6 +176,15 @@ export function mergeAnswer(answer: Answer, known: Map<string, StepResult>): Par
   return { values, steps, findings, awaits, ...(areas ? { areas } : {}) }
 }
 
+/** An answer with the parts that follow it, which come one at a time, each in a task of the page. */
+async function whole(remote: Remote<ComputeApi>, job: number, begun: Done<Begun>): Promise<Done<Answer>> {
+  if (!begun.ok) return begun
+  const { answer, parts } = begun.value
+  const came: SentPart[] = []
+  for (let i = 0; i < parts; i++) came.push(await remote.part(job, i))
+  return { ok: true, value: together(answer, came) }
+}
+
 /**
  * Two workers: one for the part as it is edited, so that this never waits, and one for all that is asked beside it:
  * comparisons, files, traced pictures. Each keeps what it worked out for what is asked next.
@@ -191,9 +201,9 @@ export function createCompute(): Compute {
     (at) => told.get('beside')?.(at),
   )
   const worked = async (part: Part, phase: 'evaluate' | 'finish', rough = false): Promise<PartResult> => {
-    const answer = await edited.ask<Answer>(phase, (r, job) => {
+    const answer = await edited.ask<Answer>(phase, async (r, job) => {
       const versions = Object.fromEntries([...known].map(([id, s]) => [id, s.version]))
-      return r[phase](job, part, versions, rough)
+      return whole(r, job, await r[phase](job, part, versions, rough))
     })
     return mergeAnswer(answer, known)
   }

@@ -5,6 +5,7 @@ import { setCell } from '@flexum/core/edit'
 import type { Progress } from '@flexum/core/base'
 import { createService, doJob, type Flag } from '@flexum/core/service'
 import { Cancelled, createCompute, type Compute } from './client.ts'
+import { inParts, type SentPart } from './in-parts.ts'
 import type { ComputeApi, Done } from './messages.ts'
 
 /** Workers that were started, each with what it was asked for, and how long it takes over it. */
@@ -41,10 +42,14 @@ class NearWorker {
       mine.ends.push(`${name} ${wanted() ? 'done' : 'called off'}`)
       return doJob(flag, job, of)
     }
+    let following: readonly SentPart[] = []
     const answer = (part: Part, known: Readonly<Record<string, number>>) => {
       const { values, steps, findings, awaits } = service.evaluate(part, { owner: 'page' })
       const sent = steps.map((s) => (known[s.id] === s.version ? { id: s.id, version: s.version } : s))
-      return { values, findings, awaits, steps: sent }
+      // Few values a message, so that answers come in many parts.
+      const { first, rest } = inParts({ values, findings, awaits, steps: sent }, 20)
+      following = rest
+      return { answer: first, parts: rest.length }
     }
     const api = {
       watch(shared: Flag | undefined, progress: (at: Progress) => void) {
@@ -55,6 +60,7 @@ class NearWorker {
         work(`evaluate ${part.name}`, job, () => answer(part, known)),
       finish: (job: number, part: Part, known: Record<string, number>) =>
         work(`finish ${part.name}`, job, () => answer(part, known)),
+      part: (_: number, number: number) => following[number],
       compare: (job: number, part: Part) => work(`compare ${part.name}`, job, () => []),
     } as unknown as ComputeApi
     expose(api, port1)

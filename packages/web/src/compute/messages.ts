@@ -3,6 +3,7 @@ import type { Part } from '@flexum/core/document'
 import type { Finding, PartResult, StepResult, ValueResult } from '@flexum/core/evaluate'
 import type { FileWanted, MadeFile } from '@flexum/core/files'
 import type { Flag, Service, TurningCard } from '@flexum/core/service'
+import type { SentPart } from './in-parts.ts'
 
 /** A step result that the page has already, by its version. */
 export interface Unchanged {
@@ -17,6 +18,12 @@ export interface Answer {
   readonly findings: readonly Finding[]
   readonly awaits: number
   readonly areas?: PartResult['areas']
+}
+
+/** An answer, and how many parts of it follow by themselves. */
+export interface Begun {
+  readonly answer: Answer
+  readonly parts: number
 }
 
 /** What came of a job, unless it was called off. */
@@ -35,14 +42,16 @@ export interface ComputeApi {
     part: Part,
     known: Readonly<Record<string, number>>,
     rough: boolean,
-  ): Promise<Done<Answer>>
+  ): Promise<Done<Begun>>
   /** All of the same part, with its bodies. */
   finish(
     job: number,
     part: Part,
     known: Readonly<Record<string, number>>,
     rough: boolean,
-  ): Promise<Done<Answer>>
+  ): Promise<Done<Begun>>
+  /** A part of the answer to that job, by its number from 0. Parts are kept until the next answer. */
+  part(job: number, number: number): SentPart
   /** A run turned in every way. */
   compare(job: number, part: Part, run: string): Promise<Done<readonly TurningCard[]>>
   distance(

@@ -6,7 +6,8 @@ import { needsSolids, type Part } from '@flexum/core/document'
 import type { Outside, Phase } from '@flexum/core/evaluate'
 import { createService, doJob, type Flag } from '@flexum/core/service'
 import { handOver } from './hand-over.ts'
-import type { Answer, ComputeApi, Done } from './messages.ts'
+import { inParts, type SentPart } from './in-parts.ts'
+import type { Answer, Begun, ComputeApi, Done } from './messages.ts'
 
 /** The library of solids is loaded for the first part whose bodies meet. */
 const outside: { -readonly [K in keyof Outside]: Outside[K] } = {}
@@ -57,11 +58,17 @@ function answer(part: Part, known: Readonly<Record<string, number>>, phase: Phas
   }
 }
 
-/** An answer on its way to the page, its heavy meshes handed over. */
-function handed(done: Done<Answer>): Done<Answer> {
+/** Parts that follow the last answer, and the job that it was of. */
+let following: { readonly job: number; readonly parts: readonly SentPart[] } | undefined
+
+/** An answer on its way to the page: its heavy meshes are handed over, what has many values in it follows by itself. */
+function handed(job: number, done: Done<Answer>): Done<Begun> {
   if (!done.ok) return done
-  const { answer: value, buffers } = handOver(done.value)
-  return buffers.length === 0 ? done : transfer({ ok: true, value }, [...buffers])
+  const { answer: whole, buffers } = handOver(done.value)
+  const { first, rest } = inParts(whole)
+  following = { job, parts: rest }
+  const begun: Done<Begun> = { ok: true, value: { answer: first, parts: rest.length } }
+  return buffers.length === 0 ? begun : transfer(begun, [...buffers])
 }
 
 const compute: ComputeApi = {
@@ -71,11 +78,22 @@ const compute: ComputeApi = {
   },
   evaluate: async (n, part, known, rough) => {
     await ready(part)
-    return handed(job(n, () => answer(part, known, 'figures', rough)))
+    return handed(
+      n,
+      job(n, () => answer(part, known, 'figures', rough)),
+    )
   },
   finish: async (n, part, known, rough) => {
     await ready(part)
-    return handed(job(n, () => answer(part, known, 'whole', rough)))
+    return handed(
+      n,
+      job(n, () => answer(part, known, 'whole', rough)),
+    )
+  },
+  part(n, number) {
+    const part = following?.job === n ? following.parts[number] : undefined
+    if (!part) throw new Error(`there is no part ${number} of the answer ${n}`)
+    return part
   },
   compare: async (n, part, run) => {
     await ready(part)
