@@ -21,7 +21,7 @@ export const CORE = {
   sweep: { may: ['base', 'num', 'plane', 'space', 'profile', 'path'], npm: [] },
   solid: { may: ['base', 'num', 'plane', 'space', 'profile', 'path', 'sweep'], npm: [] },
   forming: { may: ['base', 'num', 'plane', 'space', 'profile', 'path'], npm: [] },
-  cutting: { may: ['base', 'num', 'plane', 'space'], npm: [] },
+  cutting: { may: ['base', 'num', 'plane', 'space'], npm: ['d3-polygon'] },
   document: { may: ['base', 'units'], doors: { steps: 'typed' }, npm: ['yup'] },
   edit: { may: ['base', 'units', 'document'], doors: { steps: 'commands' }, npm: [] },
   evaluate: {

@@ -126,6 +126,9 @@ export const tolerance = {
   /** What elimination leaves below this is round-off. */
   eliminated: 1e-14,
 
+  /** Sides of the line round a section whose directions differ by less are one side (sine), and widths by less are as wide, relative. */
+  sameSide: 1e-9,
+
   /** Substituted equalities that differ by less than this say the same, relative. */
   sameDifference: 1e-10,
 } as const
