@@ -16,8 +16,8 @@ const WORTH = 0.15
 
 /**
  * Sides that a bar of a section can lie on without falling over, the widest first: straights of its hull above which its centroid
- * stands. A cornice bears on the two edges of its hollow back: that counts as a side. A round section has none, for its outline's short
- * sides are steps of a curve; `step` is the longest of those, mm.
+ * stands; of sides as wide, the one first on which it lies most as it stands. A cornice bears on the two edges of its hollow back: that
+ * counts as a side. A round section has none, for its outline's short sides are steps of a curve; `step` is the longest of those, mm.
  */
 export function restsOf(points: readonly Vec2[], centroid: Vec2, step: number): Rest[] {
   const hull = polygonHull(points.map(([x, y]): [number, number] => [x, y]))
@@ -42,7 +42,9 @@ export function restsOf(points: readonly Vec2[], centroid: Vec2, step: number): 
   const widest = Math.max(...stands.map((r) => r.width))
   return stands
     .filter((r) => r.width >= WORTH * widest && r.width > step * (1 + tolerance.sameSide))
-    .sort((a, b) => (Math.abs(b.width - a.width) > tolerance.sameSide * widest ? b.width - a.width : 0))
+    .sort((a, b) =>
+      Math.abs(b.width - a.width) > tolerance.sameSide * widest ? b.width - a.width : b.up[1] - a.up[1],
+    )
 }
 
 /** Corners of a hull without those that lie on the straight between their neighbours. */

@@ -13,12 +13,12 @@ export function partedAt(
   scarf: number,
 ): readonly number[] | undefined {
   if (length + tips.start + tips.end <= bar) return []
+  // Joints that take more than half a bar leave no sensible parts.
+  if (scarf > bar / 2) return undefined
   for (let n = 2; n <= MOST; n++) {
     const part = length / n
     const most = Math.max(part + Math.max(tips.start, tips.end) + scarf / 2, n > 2 ? part + scarf : 0)
     if (most <= bar) return Array.from({ length: n - 1 }, (_, i) => (i + 1) * part)
-    // Longer joints than bars never fit.
-    if (scarf >= bar) return undefined
   }
   return undefined
 }

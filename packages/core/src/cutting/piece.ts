@@ -25,16 +25,22 @@ export type Reach = (d: Vec2) => number
 
 /**
  * Lengths of a straight piece, or of one that is bent and stretched out straight, whose line is `length` mm long. Exact: each is a
- * section's reach toward one direction.
+ * section's reach toward one direction. `endReach` is that of its end, where the section changes on the way.
  */
-export function pieceLengths(length: number, start: PieceEnd, end: PieceEnd, reach: Reach): PieceLengths {
+export function pieceLengths(
+  length: number,
+  start: PieceEnd,
+  end: PieceEnd,
+  reach: Reach,
+  endReach: Reach = reach,
+): PieceLengths {
   const line = length + start.beyond + end.beyond
   const [s, e] = [start.slope, end.slope]
   const back = (d: Vec2): Vec2 => vec2.scale(d, -1)
   const apart = vec2.sub(e, s)
   return {
-    long: line + reach(e) + reach(back(s)),
-    short: line - reach(back(e)) - reach(s),
+    long: line + endReach(e) + reach(back(s)),
+    short: line - endReach(back(e)) - reach(s),
     longest: line + reach(apart),
     shortest: line - reach(back(apart)),
     line,

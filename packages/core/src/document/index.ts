@@ -166,6 +166,7 @@ export {
   type SpringbackBy,
   type TrialEntry,
 } from '../steps/forming/typed.ts'
+export type { MeasuredCorner, PiecesStep } from '../steps/pieces/typed.ts'
 export { freshStep } from './fresh.ts'
 export { LIMITS } from './limits.ts'
 export { deeperThan, readPart, readPartText, writePart } from './read.ts'

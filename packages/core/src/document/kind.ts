@@ -45,6 +45,7 @@ export const CAPABILITIES = [
   'table',
   'blank',
   'forming',
+  'cuts',
   'figures',
 ] as const
 export type Capability = (typeof CAPABILITIES)[number]

@@ -29,6 +29,11 @@ const FIGURES: { readonly [C in Capability]: (given: Given<C>) => Figures } = {
     radius: bends.flatMap((b) => [b.tool, b.got]),
     time: program.time,
   }),
+  cuts: ({ pieces }) => ({
+    length: pieces.flatMap((p) => [p.lengths.long, p.lengths.short]),
+    angle: pieces.flatMap((p) => [p.start, p.end].flatMap((e) => [e.setting.mitre, e.setting.bevel])),
+    mass: pieces.map((p) => p.mass),
+  }),
   figures: (figures) => ({ size: figures.values() }),
 }
 

@@ -1,3 +1,4 @@
+export { cutPieces, PLAIN_CUTS, restName, type CutChoices } from './cut-pieces.ts'
 export { fittedBlank } from './fitted-blank.ts'
 export { compareTurnings, type ComparedTurning } from '../steps/run/compare.ts'
 export {
@@ -15,6 +16,7 @@ export type {
   Bending,
   BlankGiven,
   CarriedGiven,
+  CutsGiven,
   FieldResult,
   FormedBend,
   FormingGiven,
@@ -25,6 +27,9 @@ export type {
   PathGiven,
   PlacedNode,
   RunCorner,
+  SawnCorner,
+  SawnEnd,
+  SawnPiece,
   SectionGiven,
   SketchGiven,
   StepOutput,

@@ -22,6 +22,7 @@ import type {
   Speeds,
   TrialFit,
 } from '../forming/index.ts'
+import type { Lie, PieceLengths, Rest, SawSetting, Slope } from '../cutting/index.ts'
 import type { CornerResult, Path, PathAnalysis, PlaneFrame } from '../path/index.ts'
 import type { Outline, Section, SectionProperties } from '../profile/index.ts'
 import type { Gap, LooseEnd, SketchEntity, SketchRegion } from '../sketch/index.ts'
@@ -240,6 +241,58 @@ export interface FormingGiven {
   readonly clashes: readonly Clash[] | undefined
 }
 
+/** One end of a piece: its cut, and how the saw is set for it. */
+export interface SawnEnd {
+  readonly made: 'square' | 'mitre' | 'butt' | 'angled' | 'domed' | 'scarf'
+  /** The plane of the cut over the section's x and y, along the travel. */
+  readonly slope: Slope
+  /** How far from the end of the piece's line, outward, it crosses that, mm. */
+  readonly beyond: number
+  readonly setting: SawSetting
+  /** The corner it lies in. */
+  readonly corner?: SawnCorner
+}
+
+/** A corner that pieces meet in, its angle on the side of the section, rad: over pi outside. */
+export interface SawnCorner {
+  /** Its node or curve; `start` and `end` for those of returns. */
+  readonly key: Id
+  readonly drawn: number
+  readonly measured: number | undefined
+  /** How the saw would be set for it as drawn. */
+  readonly drawnSetting: SawSetting
+}
+
+/** A piece as it is sawn from a bar. */
+export interface SawnPiece extends Piece {
+  /** From 1, in the order of the path. */
+  readonly number: number
+  /** It is a return at this end of the run. */
+  readonly isReturn: 'start' | 'end' | undefined
+  readonly straight: boolean
+  readonly start: SawnEnd
+  readonly end: SawnEnd
+  readonly lengths: PieceLengths
+  /** Turn about its axis from where its start is longest to where its end is. */
+  readonly turn: number | undefined
+  readonly mass: number
+}
+
+/** The pieces of a run as they are sawn, and how they lie on the saw. */
+export interface CutsGiven {
+  readonly run: Id
+  readonly pieces: readonly SawnPiece[]
+  /** Sides that the bar can lie on, the widest first. */
+  readonly rests: readonly Rest[]
+  /** The side it lies on; none as it stands in the part. */
+  readonly rest: Rest | undefined
+  readonly lie: Lie
+  /** The spring angle of its widest side, rad; none for what has no side to lie on. */
+  readonly spring: number | undefined
+  /** Length of the bars that it comes from, where that is told. */
+  readonly bar: number | undefined
+}
+
 /**
  * All that a step's result gives, by what it can be used for. Who needs one asks for it, and never for the kind of step that
  * made it.
@@ -263,6 +316,8 @@ export interface StepOutput {
   readonly table?: Bending
   readonly blank?: BlankGiven
   readonly forming?: FormingGiven
+  /** The pieces as they are sawn. */
+  readonly cuts?: CutsGiven
   /** Figures that formulas of later steps see by name, internal units, by the id of the name. */
   readonly figures?: ReadonlyMap<Id, number>
 }

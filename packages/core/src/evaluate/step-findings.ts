@@ -63,6 +63,7 @@ const GIVEN_WORDS: Readonly<Record<Capability, string>> = {
   table: 'bend table',
   blank: 'blank',
   forming: 'way of bending',
+  cuts: 'list of pieces',
   figures: 'figure',
 }
 
@@ -166,6 +167,7 @@ const CHEAPER: Readonly<Record<Step['kind'], string>> = {
   run: 'A shorter path, fewer turns, less twist, fewer strands or a formula with fewer waves would fit.',
   blank: 'A shorter path would fit.',
   forming: 'Fewer bends would fit.',
+  pieces: 'Fewer corners would fit.',
 }
 
 /** A step that asked for more work than it may, or than the steps before it left of what the whole part may. */

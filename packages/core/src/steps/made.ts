@@ -1,6 +1,7 @@
 import type { Step, StepBase, StepKindName } from '../document/index.ts'
 import type { StepMaker } from '../evaluate/kind.ts'
 import { formingMaker } from './forming/made.ts'
+import { piecesMaker } from './pieces/made.ts'
 import { bentPathMaker } from './bent-path/made.ts'
 import { changedPathMaker } from './changed-path/made.ts'
 import { blankMaker } from './blank/made.ts'
@@ -51,6 +52,7 @@ const OWN: { readonly [K in StepKindName]: StepMaker<Extract<Step, { kind: K }>>
   'edge-path': edgePathMaker,
   blank: blankMaker,
   forming: formingMaker,
+  pieces: piecesMaker,
 }
 
 type AnyMaker = StepMaker<Step>

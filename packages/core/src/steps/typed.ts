@@ -1,6 +1,7 @@
 import type { Id } from '../base/index.ts'
 import type { FormulaVisitor, Input, Station, StepBase, StepKind } from '../document/kind.ts'
 import { formingKind, type FormingStep } from './forming/typed.ts'
+import { piecesKind, type PiecesStep } from './pieces/typed.ts'
 import { bentPathKind, type BentPathStep } from './bent-path/typed.ts'
 import { changedPathKind, type ChangedPathStep } from './changed-path/typed.ts'
 import { blankKind, type BlankStep } from './blank/typed.ts'
@@ -52,6 +53,7 @@ interface StepTypes {
   readonly 'edge-path': EdgePathStep
   readonly blank: BlankStep
   readonly forming: FormingStep
+  readonly pieces: PiecesStep
 }
 export type StepKindName = keyof StepTypes
 export type Step = StepTypes[StepKindName]
@@ -81,6 +83,7 @@ const OWN: { readonly [K in StepKindName]: StepKind<StepTypes[K]> } = {
   'edge-path': edgePathKind,
   blank: blankKind,
   forming: formingKind,
+  pieces: piecesKind,
 }
 
 /** A kind as it is kept among all: of some step, and only ever given steps of that kind. */

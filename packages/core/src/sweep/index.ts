@@ -49,6 +49,7 @@ export { foldsOf, reachInBend, type Fold } from './folds.ts'
 export { contactsOf, type Contact } from './contact.ts'
 export { leastWidth, thinnestOf, type Thinnest } from './thickness.ts'
 export { piecesBetween, type Piece } from './pieces.ts'
+export { cutsOfPiece, type PieceCut } from './piece-ends.ts'
 export {
   drawRun,
   grownTo,

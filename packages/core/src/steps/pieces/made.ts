@@ -1,0 +1,158 @@
+import type { PiecesStep } from '../../document/index.ts'
+import { cutPieces, legsOf } from '../../evaluate/cut-pieces.ts'
+import type { Finding } from '../../evaluate/finding.ts'
+import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import type { CarriedGiven, CutsGiven, SawnPiece } from '../../evaluate/output.ts'
+import { formatAngle } from '../../units/index.ts'
+import { refusal, unbuilt } from '../shared/refusal.ts'
+
+/** A corner sharper than this, or straighter than half a turn less this, is no corner that a saw cuts, rad: 20 degrees. */
+const SHARPEST = Math.PI / 9
+/** A corner is straight from so near half a turn on, rad. */
+const STRAIGHT = 1e-6
+/** Joints of parts lean at most by so much from square, rad: 80 degrees. */
+const MOST_SCARF = (80 / 180) * Math.PI
+
+export const piecesMaker: StepMaker<PiecesStep> = {
+  evaluate(step, context) {
+    const refuse = (code: string, message: string, field?: string) =>
+      unbuilt(refusal(step, 'shop', code, message, field))
+    const run = context.input(step.run, 'carried')
+    const pieces = context.input(step.run, 'pieces')
+    if (run.turning === 'fixed') {
+      return refuse(
+        'pieces.fixed',
+        'A run that only travels is not sawn from a bar: its section leans differently to each straight. A run that turns square with its path is.',
+      )
+    }
+    const hold = context.number('hold')
+    if (hold < 0) return refuse('pieces.hold', 'The shortest piece that can be held is 0 or longer.', 'hold')
+    const bar = step.bar && { length: context.number('bar/length'), scarf: context.number('bar/scarf') }
+    if (bar && !(bar.length > 0)) return refuse('pieces.bar', 'A bar has a length above 0.', 'bar/length')
+    if (bar && !(Math.abs(bar.scarf) <= MOST_SCARF))
+      return refuse('pieces.scarf', 'A joint leans by at most 80° from square.', 'bar/scarf')
+    const measured = new Map(
+      (step.measured ?? []).map((m) => [m.corner, context.number(`measured/${m.corner}/angle`)]),
+    )
+    const wrong = wrongAngle(measured)
+    if (wrong) return refuse('pieces.measured', wrong.message, wrong.field)
+    const cuts = cutPieces(step.run, run, pieces, {
+      lies: step.lies,
+      turned: step.turned,
+      measured,
+      ...(bar ? { bar } : {}),
+    })
+    return { output: { cuts }, findings: findingsOf(step, run, cuts, hold, measured, context) }
+  },
+  summary({ cuts }) {
+    if (!cuts) return ''
+    return cuts.pieces.length === 1 ? '1 piece' : `${cuts.pieces.length} pieces`
+  },
+}
+
+/** A measured angle that no corner can have, or that turns it to the other side. */
+function wrongAngle(
+  measured: ReadonlyMap<string, number>,
+): { readonly message: string; readonly field: string } | undefined {
+  for (const [key, angle] of measured) {
+    const field = `measured/${key}/angle`
+    const said = formatAngle(angle, 2)
+    if (!(angle >= SHARPEST && angle <= 2 * Math.PI - SHARPEST))
+      return { field, message: `A corner of ${said} is none that a saw cuts; it has 20° to 340°.` }
+    if (Math.abs(angle - Math.PI) < STRAIGHT)
+      return { field, message: `A corner of ${said} is straight on; no cut halves it.` }
+  }
+  return undefined
+}
+
+function findingsOf(
+  step: PiecesStep,
+  run: CarriedGiven,
+  cuts: CutsGiven,
+  hold: number,
+  measured: ReadonlyMap<string, number>,
+  { display }: StepContext,
+): Finding[] {
+  const findings: Finding[] = []
+  const told = (
+    severity: Finding['severity'],
+    code: string,
+    key: string | number,
+    message: string,
+    at?: { readonly from: number; readonly to: number } | { readonly field: string },
+  ): void => {
+    findings.push({
+      id: `${step.id}:${code}-${key}`,
+      severity,
+      code: `pieces.${code}`,
+      message,
+      station: 'shop',
+      step: step.id,
+      cures: [],
+      ...at,
+    })
+  }
+  const long = (mm: number): string => shortLength(mm, display)
+  for (const p of cuts.pieces) {
+    const at = { from: p.from, to: p.to }
+    const named = nameOf(p)
+    if (p.lengths.shortest <= 0) {
+      told(
+        'blocks',
+        'crossed',
+        p.number,
+        `The cuts of ${named} cross within the section: it is ${long(p.to - p.from)} along the path, and the section is too wide for that.`,
+        at,
+      )
+      continue
+    }
+    if (p.lengths.short < hold) {
+      const short = long(Math.max(p.lengths.short, 0))
+      told(
+        'warns',
+        'small',
+        p.number,
+        `${named[0]!.toUpperCase()}${named.slice(1)} is ${short} at its short point, less than the ${long(hold)} that can be held: saw its far cut first, from a longer bar.`,
+        at,
+      )
+    }
+    if (cuts.bar !== undefined && p.lengths.long > cuts.bar) {
+      told(
+        'warns',
+        'long',
+        p.number,
+        `${named[0]!.toUpperCase()}${named.slice(1)} needs ${long(p.lengths.long)} of bar, and one has ${long(cuts.bar)}.`,
+        at,
+      )
+    }
+  }
+  for (const [key, angle] of measured) {
+    const field = `measured/${key}/angle`
+    const corner = cuts.pieces
+      .flatMap((p) => [p.start, p.end])
+      .find((e) => e.made === 'mitre' && e.corner?.key === key)?.corner
+    if (!corner) {
+      const butted = run.corners.some((c) => c.key === key && c.joint === 'butt')
+      told(
+        'notes',
+        'no-corner',
+        key,
+        butted
+          ? 'A corner that is butted has no cut that follows its angle; what was measured waits until it is mitred.'
+          : 'A corner that was measured is not there any more; what was typed for it waits until it is.',
+        { field },
+      )
+    } else if (corner.drawn > Math.PI !== angle > Math.PI) {
+      told(
+        'warns',
+        'other-side',
+        key,
+        `The corner is drawn as ${formatAngle(corner.drawn, 2)} in the room and was measured as ${formatAngle(angle, 2)}: one is inside, the other outside. It is sawn for ${formatAngle(legsOf(angle), 2)} between its legs.`,
+        { field },
+      )
+    }
+  }
+  return findings
+}
+
+const nameOf = (p: SawnPiece): string => (p.isReturn ? `piece ${p.number}, a return,` : `piece ${p.number}`)
