@@ -20,7 +20,7 @@ export default defineConfig({
         test: {
           name: 'server',
           testTimeout: 180_000,
-          include: ['packages/{server,cli,solids}/src/**/*.test.ts'],
+          include: ['packages/{server,cli,solids,linear}/src/**/*.test.ts'],
           environment: 'node',
         },
       },

@@ -7,6 +7,7 @@ const projects = [
   'packages/core/tsconfig.json',
   'packages/core/tsconfig.test.json',
   'packages/solids/tsconfig.json',
+  'packages/linear/tsconfig.json',
   'packages/server/tsconfig.json',
   'packages/cli/tsconfig.json',
   'packages/web/tsconfig.json',

@@ -12,3 +12,18 @@ export {
 export { restsOf, springAngle, type Rest } from './lie.ts'
 export { pieceLengths, turnBetweenCuts, type PieceEnd, type PieceLengths, type Reach } from './piece.ts'
 export { partedAt } from './parted.ts'
+export {
+  costOf,
+  leftOver,
+  roomOf,
+  takes,
+  type BarKind,
+  type Pattern,
+  type PatternUse,
+  type PlanProblem,
+  type Saw,
+  type WantedPiece,
+} from './plan/problem.ts'
+export { faultsOf } from './plan/verify.ts'
+export { planCuts, type CutPlan, type Search } from './plan/solve.ts'
+export type { LinearColumn, LinearProgram, LinearSolution, LinearSolver } from './plan/linear.ts'

@@ -35,6 +35,7 @@ function begun(seed: number): Part {
     'holes',
     'meeting',
     'forming',
+    'pieces',
     'changed-path',
   ] as const)
     put(kind)

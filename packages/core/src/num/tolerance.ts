@@ -126,6 +126,21 @@ export const tolerance = {
   /** What elimination leaves below this is round-off. */
   eliminated: 1e-14,
 
+  /** Pieces that overrun a bar by less than this share of it fit: the round-off of lengths added up. */
+  barFits: 1e-12,
+
+  /** What a bar that costs nothing counts as, a mm, when bars are weighed against each other: next to nothing. */
+  freeBar: 1e-9,
+
+  /** Ways to fill bars whose worth differs by less are as good, relative. */
+  sameRate: 1e-9,
+
+  /** A cost below 0 by less than this, relative, brings a plan nothing more. */
+  nothingGained: 1e-7,
+
+  /** A share of a bar nearer than this to a whole number is that. */
+  wholeBar: 1e-6,
+
   /** Sides of the line round a section whose directions differ by less are one side (sine), and widths by less are as wide, relative. */
   sameSide: 1e-9,
 

@@ -224,6 +224,17 @@ export const TRIES: Readonly<Record<string, Try>> = {
     step: idOf(part, r, 'bend-table'),
     points: somePoints(part, r),
   })),
+  changePieces: through(edit.changePieces, (part, r) => ({
+    step: idOf(part, r, 'pieces'),
+    choices: r.pick<edit.PiecesChoices>([
+      { lies: r.pick([0, 1, 2, 9]) },
+      { turned: r.chance(0.5) },
+      { bar: { length: formula(r), scarf: formula(r) } },
+      { bar: undefined },
+      { measured: [{ corner: r.pick(['n2', 'n3', 'start']), angle: formula(r) }] },
+      { measured: undefined },
+    ]),
+  })),
   changeBlank: through(edit.changeBlank, (part, r) => ({
     step: idOf(part, r, 'blank'),
     choices: r.pick<edit.BlankChoices>([

@@ -48,6 +48,23 @@ function place(r: Random): string {
 const size = (r: Random, usual: readonly number[]): string =>
   r.chance(0.04) ? r.pick(WILD) : String(r.pick(usual) + (r.chance(0.2) ? r.pick(NEARLY) : 0))
 
+/** What it is sawn into, from bars of odd lengths. */
+function randomPieces(r: Random): Step {
+  const bar = { length: size(r, [20, 300, 2400]), scarf: size(r, [0, 45, 79]) }
+  return {
+    id: 'pieces',
+    kind: 'pieces',
+    name: 'Pieces',
+    aside: false,
+    run: 'run',
+    lies: r.pick([0, 1, 2, 7]),
+    turned: r.chance(0.5),
+    hold: size(r, [0, 75]),
+    ...(r.chance(0.4) ? { bar } : {}),
+    ...(r.chance(0.3) ? { measured: [{ corner: 'n2', angle: size(r, [45, 91, 270]) }] } : {}),
+  }
+}
+
 /** How it is bent, on benders of odd sizes. */
 function randomForming(r: Random): Step {
   const some = (usual: readonly number[]): string => size(r, usual)
@@ -560,6 +577,7 @@ export function randomPart(r: Random): Part {
       ...(sketched ? [randomSketch(r, 'section')] : []),
       ...steps,
       ...(r.chance(0.4) ? [randomForming(r)] : []),
+      ...(r.chance(0.4) ? [randomPieces(r)] : []),
       ...(r.chance(0.3) ? bodiesAfter(r, steps.find((s) => s.kind === 'run')?.id) : []),
       ...(r.chance(0.25) ? [sheetAfter(r, path.id, steps.find((s) => s.kind === 'run')?.id)] : []),
     ],

@@ -13,6 +13,7 @@ import { bailSection, hookLine, hoopLine } from './sketches.ts'
 import { ALUMINIUM, ASH, BRASS, COPPER, LIMESTONE, SPRING_STEEL, STAINLESS } from './part-materials.ts'
 import { pumpLoom, trayRim, valveWheel, withRun } from './run-parts.ts'
 import { formed } from './formed.ts'
+import { noticeFrame, sawn } from './sawn-parts.ts'
 
 /** A part whose path is a chain of a sketch. */
 function partOnSketch(
@@ -250,7 +251,8 @@ export function bayCornice(picture: SheetPicture): Part {
     constraints: [],
     picture,
   }
-  return { ...part, steps: [tracing, ...part.steps.filter((s) => s.kind !== 'blank')] }
+  const pieces = sawn(part)
+  return { ...pieces, steps: [tracing, ...pieces.steps] }
 }
 
 /** The made-up parts of the Fernhollow glasshouse, as far as recipes can express them. */
@@ -309,6 +311,7 @@ const dripGroove: Part = (() => {
 })()
 
 export const DEMO_PARTS: readonly Part[] = [
+  noticeFrame,
   dripGroove,
   ventLamp,
   pottingBoard,

@@ -156,6 +156,8 @@ describe('typing into the table', () => {
       ['50', '-90', '45', '20'],
     ])
     expect((part.steps[0] as BendTableStep).last).toBe('60')
+    const beyond = change(part, pasteBends, { ...at, row: 7, cells: [['30', '0', '15', '20']] })
+    expect(rowsOf(beyond).map((r) => r.angle)).toEqual(['90', '45', '15'])
     const wide = pasteBends(part, { ...at, column: 'angle', cells: [['1', '2', '3']] })
     expect(!wide.ok && wide.fault.message).toContain('3 columns; from angle on there are 2')
   })

@@ -130,9 +130,11 @@ export const pasteBends: Command<{
       return fail(fault('edit.too-many', `that would make more than ${LIMITS.nodes} bends`))
     const { unit } = part.units.length
     const rows = [...step.rows]
+    // Past the end they go on from it: there are no rows between.
+    const first = Math.min(args.row, rows.length)
     let last = step.last
     cells.forEach((texts, r) => {
-      const at = args.row + r
+      const at = first + r
       const filled = texts.filter((t) => t.trim() !== '')
       const endsTable = r === cells.length - 1 && from === 0 && at >= rows.length && filled.length === 1
       if (endsTable && texts[0]!.trim() !== '') {

@@ -177,8 +177,10 @@ export const pasteCells: Command<{
     }
     const { unit } = part.units.length
     const result = [...nodes]
+    // Past the end they go on from it: there are no rows between.
+    const first = Math.min(args.row, nodes.length)
     args.cells.forEach((row, r) => {
-      const at = args.row + r
+      const at = first + r
       let node: NodeEntry = result[at] ?? {
         id: args.newId(),
         x: '0',

@@ -119,7 +119,7 @@ function stateOf(
     ends: view?.run !== undefined,
     fit: part.steps.some((s) => stationOf(s, part.steps) === 'fit'),
     check: result !== undefined,
-    shop: view?.blank !== undefined,
+    shop: view?.blank !== undefined || stepsGiving(part, 'cuts').length > 0,
   }
   return there[station] ? 'good' : 'none'
 }
@@ -163,7 +163,7 @@ function figureOf(
       return blocks + warns === 0 ? 'nothing open' : `${blocks + warns} open`
     }
     case 'shop':
-      return view?.bar ? `cut ${tightLength(view.bar.cut, display)}` : 'none yet'
+      return view?.bar ? `cut ${tightLength(view.bar.cut, display)}` : stepSummary('cuts')
   }
 }
 

@@ -25,8 +25,10 @@ export function ShopInspector() {
   const all = useSessionState((s) => s.result)
   const blanks = stepsGiving(part, 'blank')
   const formings = stepsGiving(part, 'forming')
-  const step = [...blanks, ...formings].find((s) => s.id === selection.step) ?? blanks[0]
-  const isForming = step !== undefined && formings.includes(step)
+  const sawn = stepsGiving(part, 'cuts')
+  const shop = [...blanks, ...formings, ...sawn]
+  const step = shop.find((s) => s.id === selection.step) ?? shop[0]
+  const showsBends = step === undefined || blanks.includes(step)
   const view = runView(part, all, selection.step)
   const bends = view && bendsShown(view)
   const runStep = part.steps.find((s) => s.id === view?.runStep)
@@ -39,23 +41,43 @@ export function ShopInspector() {
       </div>
       {step && (
         <ShopSteps
-          steps={[...blanks, ...formings]}
+          steps={shop}
           chosen={step.id}
-          onAdd={formings.length > 0 ? undefined : () => addNewStep(session, 'forming')}
+          adds={[
+            ...(blanks.length > 0 && formings.length === 0 ? [['Forming', 'forming'] as const] : []),
+            ...(sawn.length === 0 ? [['Pieces', 'pieces'] as const] : []),
+          ]}
+          onAdd={(kind) => addNewStep(session, kind)}
         />
       )}
       {step ? (
         <StepInspector step={step} />
       ) : (
-        <EmptyState title="No blank yet">
-          <p className="mb-3">A blank is the straight bar to saw off before bending.</p>
-          <button type="button" className="btn btn-sm btn-paper" onClick={() => addNewStep(session, 'blank')}>
-            Add a blank
-          </button>
+        <EmptyState title="Nothing for the shop yet">
+          <p className="mb-3">
+            A blank is the straight bar to saw off before bending. Pieces are what a run is sawn into at its
+            corners, with the settings of the saw.
+          </p>
+          <div className="flex justify-center gap-2">
+            <button
+              type="button"
+              className="btn btn-sm btn-paper"
+              onClick={() => addNewStep(session, 'blank')}
+            >
+              Add a blank
+            </button>
+            <button
+              type="button"
+              className="btn btn-sm btn-paper"
+              onClick={() => addNewStep(session, 'pieces')}
+            >
+              Add its pieces
+            </button>
+          </div>
           <StationFindings station="shop" />
         </EmptyState>
       )}
-      {bends && !isForming && (
+      {bends && showsBends && (
         <Section
           title="Bend table"
           aside={
@@ -78,11 +100,13 @@ export function ShopInspector() {
   )
 }
 
-/** Blanks and ways of bending of the part, and how the first way of bending is added. */
+/** What the shop has of the part, and how the first of what it lacks is added. */
 function ShopSteps(props: {
   readonly steps: readonly Step[]
   readonly chosen: string
-  readonly onAdd: (() => void) | undefined
+  /** What can be added, by its name here and its kind. */
+  readonly adds: readonly (readonly [string, 'forming' | 'pieces'])[]
+  onAdd(kind: 'forming' | 'pieces'): void
 }) {
   const { session } = useBench()
   return (
@@ -98,11 +122,11 @@ function ShopSteps(props: {
           {s.name}
         </button>
       ))}
-      {props.onAdd && (
-        <button type="button" className="btn btn-xs btn-paper" onClick={props.onAdd}>
-          <Plus size={12} aria-hidden /> Forming
+      {props.adds.map(([name, kind]) => (
+        <button key={kind} type="button" className="btn btn-xs btn-paper" onClick={() => props.onAdd(kind)}>
+          <Plus size={12} aria-hidden /> {name}
         </button>
-      )}
+      ))}
     </div>
   )
 }

@@ -4,6 +4,7 @@ import { bentPathPage } from './bent-path/index.tsx'
 import { changedPathPage } from './changed-path/index.tsx'
 import { blankPage } from './blank/index.tsx'
 import { formingPage } from './forming/index.tsx'
+import { piecesPage } from './pieces/index.tsx'
 import { broughtBodyPage } from './brought-body/index.tsx'
 import { blendedPage } from './blended/index.tsx'
 import { edgePathPage } from './edge-path/index.tsx'
@@ -53,6 +54,7 @@ const OWN: { readonly [K in StepKindName]: PageKind<Extract<Step, { kind: K }>> 
   hollowed: hollowedPage,
   blank: blankPage,
   forming: formingPage,
+  pieces: piecesPage,
 }
 
 type AnyPage = PageKind<Step>

@@ -1,0 +1,1 @@
+export { loadLinear } from './load.ts'

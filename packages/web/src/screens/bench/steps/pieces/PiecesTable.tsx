@@ -1,0 +1,96 @@
+import type { CutsGiven, SawnEnd, SawnPiece } from '@flexum/core/evaluate'
+import { formatLengthFigures } from '@flexum/core/units'
+import { Section } from '../../../../ui/Figures.tsx'
+import { useUnits } from '../../context.ts'
+import { bevelWords, leftAndRight, MADE, mitreWords, pieceName } from './saw-words.ts'
+
+/** The pieces with their lengths and how the saw is set for both cuts; one can be chosen. */
+export function PiecesTable(props: {
+  readonly cuts: CutsGiven
+  readonly chosen: number
+  readonly lit: number | undefined
+  onChoose(number: number): void
+  onPoint(piece: SawnPiece | undefined): void
+}) {
+  const { cuts } = props
+  const { length } = useUnits()
+  return (
+    <Section title="Pieces" aside={<span className="figure muted">{length.unit}</span>}>
+      <table className="figure w-full text-right" aria-label="Pieces">
+        <thead className="font-sans">
+          <tr className="[&>th]:pb-1 [&>th]:font-medium">
+            <th className="text-left">#</th>
+            <th>long point</th>
+            <th>short point</th>
+          </tr>
+          <tr className="muted [&>th]:pb-1 [&>th]:font-normal">
+            <th className="pl-3 text-left">cut</th>
+            <th>handle to</th>
+            <th>blade leans</th>
+          </tr>
+        </thead>
+        {cuts.pieces.map((p) => {
+          const [left, right] = leftAndRight(p, cuts.lie)
+          const chosen = p.number === props.chosen
+          return (
+            <tbody
+              key={p.number}
+              className={`cursor-pointer border-t hairline ${chosen || p.number === props.lit ? 'bg-[var(--chosen-wash)]' : ''}`}
+              onPointerEnter={() => props.onPoint(p)}
+              onPointerLeave={() => props.onPoint(undefined)}
+              onClick={() => props.onChoose(p.number)}
+            >
+              <tr>
+                <td className="py-0.5 text-left font-sans">
+                  <button
+                    type="button"
+                    aria-pressed={chosen}
+                    aria-label={`Show piece ${p.number}`}
+                    className={`link ${chosen ? 'font-semibold' : ''}`}
+                    onFocus={() => props.onPoint(p)}
+                    onBlur={() => props.onPoint(undefined)}
+                  >
+                    {pieceName(p)}
+                  </button>
+                </td>
+                <td className="font-medium">{formatLengthFigures(p.lengths.long, length)}</td>
+                <td>{formatLengthFigures(p.lengths.short, length)}</td>
+              </tr>
+              <CutLine side="left" end={left} />
+              <CutLine side="right" end={right} />
+            </tbody>
+          )
+        })}
+      </table>
+      <p className="muted pt-2">
+        The handle and the top of the blade go to the side told, seen from where you stand.
+      </p>
+    </Section>
+  )
+}
+
+/** How the saw is set for one cut. */
+function CutLine({ side, end }: { readonly side: 'left' | 'right'; readonly end: SawnEnd }) {
+  const plain = end.made === 'square' || end.made === 'domed'
+  return (
+    <tr className="[&>td]:pb-0.5">
+      <td className="pl-3 text-left font-sans muted">
+        {side} {MADE[end.made]}
+      </td>
+      {plain ? (
+        <td colSpan={2} />
+      ) : (
+        <>
+          <td title="The handle of the saw from square">
+            <span className="sr-only">mitre </span>
+            {mitreWords(end.setting)}
+          </td>
+          <td title="The blade from upright">
+            <span className="sr-only">bevel </span>
+            {bevelWords(end.setting)}
+          </td>
+        </>
+      )}
+    </tr>
+  )
+}

@@ -1,0 +1,151 @@
+import { useState } from 'react'
+import type { PiecesStep } from '@flexum/core/document'
+import { changePieces } from '@flexum/core/edit'
+import { restName } from '@flexum/core/evaluate'
+import { deg } from '@flexum/core/num'
+import { formatDecimal, formatLength, formatMass } from '@flexum/core/units'
+import { stationOnPath, stationOnRun, stepResult } from '../../../../bench/results.ts'
+import { Figures, Section } from '../../../../ui/Figures.tsx'
+import { useBench, usePart, useSessionState, useUnits } from '../../context.ts'
+import { Choice } from '../../inspector/Choice.tsx'
+import { StationFindings } from '../../inspector/StationFindings.tsx'
+import { StepField } from '../../inspector/StepField.tsx'
+import type { PageKind } from '../page-kind.ts'
+import { Glyph } from '../shared/Glyph.tsx'
+import { CornersTable } from './CornersTable.tsx'
+import { LieDrawing } from './LieDrawing.tsx'
+import { PieceDrawing } from './PieceDrawing.tsx'
+import { PiecesTable } from './PiecesTable.tsx'
+
+export const piecesPage: PageKind<PiecesStep> = {
+  Picture: () => <Glyph d="M3 18L8 12H14V18ZM16 18V12H21L25 18Z" />,
+  Inspector: PiecesInspector,
+}
+
+/** How the pieces of a run lie on the saw, which bars they come from, and what is sawn. */
+function PiecesInspector({ step }: { readonly step: PiecesStep }) {
+  const { session } = useBench()
+  const part = usePart()
+  const units = useUnits()
+  const [chosen, setChosen] = useState(1)
+  const result = useSessionState((s) => stepResult(s.result, step.id))
+  const carried = useSessionState((s) => stepResult(s.result, step.run)?.output?.carried)
+  const focus = useSessionState((s) => s.focus?.station)
+  const cuts = result?.output?.cuts
+  const change = (choices: Parameters<typeof changePieces>[1]['choices'], label: string) =>
+    session.run(changePieces, { step: step.id, choices }, { label })
+  const imperial = part.units.length.unit === 'in' || part.units.length.unit === 'ft'
+  const piece = cuts?.pieces.find((p) => p.number === chosen) ?? cuts?.pieces[0]
+  const at = carried && focus !== undefined ? stationOnRun(carried, focus) : undefined
+  const lit = at === undefined ? undefined : cuts?.pieces.find((p) => at >= p.from && at < p.to)?.number
+  const sides = Math.max(cuts?.rests.length ?? 0, step.lies)
+  return (
+    <>
+      <div className="flex flex-col gap-1.5 px-3 py-2">
+        <Choice
+          label="Lies on"
+          value={String(step.lies)}
+          choices={[
+            ['0', 'as it stands'],
+            ...Array.from({ length: sides }, (_, i) => {
+              const rest = cuts?.rests[i]
+              const wide = rest ? `, ${formatLength(rest.width, units.length)}` : ''
+              return [String(i + 1), `${restName(cuts?.rests ?? [], i + 1)}${wide}`] as const
+            }),
+          ]}
+          onChoose={(lies) => change({ lies: Number(lies) }, 'Lay it on another side')}
+        />
+        <Choice
+          label="Its start is"
+          value={step.turned ? 'right' : 'left'}
+          choices={{ left: 'at the left', right: 'at the right' }}
+          onChoose={(side) => change({ turned: side === 'right' }, 'Turn the pieces end for end')}
+        />
+        <StepField step={step} field="hold" label="Can be held from" formula={step.hold} dimension="length" />
+        <label className="flex items-center justify-between gap-2">
+          <span className="muted">Parted to bars of one length</span>
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={step.bar !== undefined}
+            onChange={(e) =>
+              change(
+                {
+                  bar: e.target.checked ? { length: imperial ? '96 in' : '2400 mm', scarf: '45' } : undefined,
+                },
+                'Part to bars',
+              )
+            }
+          />
+        </label>
+        {step.bar && (
+          <>
+            <StepField
+              step={step}
+              field="bar/length"
+              label="Bar"
+              formula={step.bar.length}
+              dimension="length"
+            />
+            <StepField
+              step={step}
+              field="bar/scarf"
+              label="Joints lean by"
+              formula={step.bar.scarf}
+              dimension="angle"
+            />
+          </>
+        )}
+      </div>
+      <StationFindings station="shop" of={step.id} />
+      {cuts && carried && (
+        <div className={result?.stale ? 'opacity-55' : ''}>
+          <PiecesTable
+            cuts={cuts}
+            chosen={piece?.number ?? 1}
+            lit={lit}
+            onChoose={setChosen}
+            onPoint={(p) =>
+              session.point(
+                p && { station: stationOnPath(carried, (p.from + Math.min(p.to, carried.path.length)) / 2) },
+              )
+            }
+          />
+          <Section title="On the saw" aside={<span className="muted">seen from the left</span>}>
+            <LieDrawing run={carried} cuts={cuts} />
+            <Figures
+              rows={[
+                cuts.spring !== undefined && cuts.spring > 0
+                  ? ['Spring angle, back to wall', `${formatDecimal(deg(cuts.spring), 2)}°`]
+                  : undefined,
+              ]}
+            />
+          </Section>
+          {piece && (
+            <Section title={`Piece ${piece.number}`}>
+              <PieceDrawing run={carried} cuts={cuts} piece={piece} />
+              <Figures
+                rows={[
+                  ['Long point to long point', formatLength(piece.lengths.long, units.length)],
+                  ['Short point to short point', formatLength(piece.lengths.short, units.length)],
+                  ['On the line of its path', formatLength(piece.lengths.line, units.length)],
+                  piece.straight
+                    ? ['Longest edge', formatLength(piece.lengths.longest, units.length)]
+                    : undefined,
+                  piece.straight
+                    ? ['Shortest edge', formatLength(piece.lengths.shortest, units.length)]
+                    : undefined,
+                  piece.turn === undefined
+                    ? undefined
+                    : ['Turned between its cuts', `${formatDecimal(deg(piece.turn), 2)}°`],
+                  ['Mass', formatMass(piece.mass, units.mass, 4)],
+                ]}
+              />
+            </Section>
+          )}
+          <CornersTable step={step} cuts={cuts} />
+        </div>
+      )}
+    </>
+  )
+}
