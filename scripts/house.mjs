@@ -59,6 +59,7 @@ export const CORE = {
     ],
     npm: ['d3-dsv', 'fflate', 'saxes', 'svgpath'],
   },
+  order: { may: ['base', 'cutting', 'evaluate'], npm: ['yup'] },
   files: { may: ['base', 'document', 'evaluate', 'format'], npm: [] },
   service: { may: ['base', 'document', 'evaluate', 'format', 'trace', 'files'], npm: [] },
 }

@@ -11,11 +11,14 @@ import { drain, knownHosts, ownOrigin, plainQuery } from './http/guards.ts'
 import { problem } from './http/problem.ts'
 import { catalogueRoutes } from './routes/catalogue.ts'
 import { imageRoutes } from './routes/images.ts'
+import { orderRoutes } from './routes/orders.ts'
 import { partRoutes } from './routes/parts.ts'
 import { sectionRoutes } from './routes/sections.ts'
 import { catalogueService } from './services/catalogue.ts'
 import { imageService } from './services/images.ts'
+import { orderService } from './services/orders.ts'
 import { partService } from './services/parts.ts'
+import type { PlanningService } from './services/planning.ts'
 import { sectionService } from './services/sections.ts'
 import type { WorkingService } from './services/working.ts'
 import type { Work } from './work/work.ts'
@@ -31,6 +34,7 @@ export interface Ground {
   readonly db: Database
   readonly work: Work
   readonly working: WorkingService
+  readonly planning: PlanningService
   /** The built web app, if it is to be served. */
   readonly webRoot?: string
   /** Names it answers to; those of this machine when left out. */
@@ -41,12 +45,13 @@ export interface Ground {
 const OWN_NAMES: ReadonlySet<string> = new Set(['localhost', '127.0.0.1', '::1'])
 
 /** The API, typed for its client. */
-function apiRoutes({ db, work, working }: Ground) {
+function apiRoutes({ db, work, working, planning }: Ground) {
   return new Hono()
     .route('/parts', partRoutes(partService(db, work, working), work))
     .route('/catalogue', catalogueRoutes(catalogueService(db)))
     .route('/sections', sectionRoutes(sectionService(db, work, working), work))
     .route('/images', imageRoutes(imageService(db)))
+    .route('/orders', orderRoutes(orderService(db, planning)))
     .get('/health', (c) => c.json({ ok: true }, 200))
 }
 

@@ -2,6 +2,7 @@ import { hc } from 'hono/client'
 import type { Api } from './app.ts'
 
 /** What the API's answers hold. */
+export type { OrderHead, OrderRowShown, PlanShown } from './services/orders.ts'
 export type { PartHead, RackRow } from './services/parts.ts'
 export type { LibraryRow, SectionVersion } from './services/sections.ts'
 export type { BenderRow, MaterialRow, StockRow } from './db/catalogue-queries.ts'

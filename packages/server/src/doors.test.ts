@@ -42,6 +42,7 @@ describe('names and origins', () => {
     const app = createApp({
       db: server.db(),
       work: undefined as never,
+      planning: undefined as never,
       working: server.working(),
       names: new Set(['bench.example']),
     })
@@ -88,6 +89,7 @@ describe('names and origins', () => {
     const app = createApp({
       db: server.db(),
       work: undefined as never,
+      planning: undefined as never,
       working: server.working(),
       webRoot: root,
     })
@@ -197,6 +199,7 @@ describe('the door', () => {
     const app = createApp({
       db: server.db(),
       work: undefined as never,
+      planning: undefined as never,
       working: server.working(),
       passPhrase: 'seven wet spoons',
     })

@@ -6,6 +6,7 @@ import { createApp } from './app.ts'
 import { CannotOpen } from './db/failure.ts'
 import { MIGRATIONS, openDatabase, type Database } from './db/open.ts'
 import { seed } from './demo/seed.ts'
+import { planningService } from './services/planning.ts'
 import { workingService } from './services/working.ts'
 import { settingsFrom } from './settings.ts'
 import { threadedWork } from './work/pool.ts'
@@ -38,6 +39,7 @@ async function open(): Promise<Database> {
 const db = await open()
 const work = threadedWork(THREAD)
 const working = workingService(db, work)
+const planning = planningService(db, work)
 try {
   const seeded = await seed(db)
   if (seeded > 0) console.log(`seeded the demo: ${seeded} parts`)
@@ -49,6 +51,7 @@ const app = createApp({
   db,
   work,
   working,
+  planning,
   names: settings.names,
   ...(settings.passPhrase === undefined ? {} : { passPhrase: settings.passPhrase }),
   ...(existsSync(WEB) ? { webRoot: WEB } : {}),
@@ -58,6 +61,7 @@ const server = serve({ fetch: app.fetch, hostname: settings.host, port: settings
   console.log(`Flexum is at http://${host}:${at.port}`)
   if (settings.warning !== undefined) console.warn(`warning: ${settings.warning}`)
   void working.takeUp()
+  void planning.takeUp()
 }) as Server
 server.on('error', (error: NodeJS.ErrnoException) => {
   void db.close()
@@ -79,6 +83,7 @@ async function stop(): Promise<void> {
   stopping = true
   setTimeout(() => process.exit(0), LAST_ANSWERS_MS + 500).unref()
   working.stop()
+  planning.stop()
   await work.stop()
   await new Promise<void>((done) => {
     server.close(() => done())

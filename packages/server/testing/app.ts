@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { afterEach, beforeEach } from 'vitest'
 import { createApp, type Ground } from '../src/app.ts'
 import { MIGRATIONS, openDatabase, type Database } from '../src/db/open.ts'
+import { planningService, type PlanningService } from '../src/services/planning.ts'
 import { workingService, type WorkingService } from '../src/services/working.ts'
 import { directWork } from '../src/work/direct.ts'
 import type { Work } from '../src/work/work.ts'
@@ -18,12 +19,13 @@ export interface Answered {
 
 /** A server on an empty database of its own for every test of a file. */
 export function serverForEach(
-  more: Partial<Omit<Ground, 'db' | 'working'>> = {},
+  more: Partial<Omit<Ground, 'db' | 'working' | 'planning'>> = {},
   makeWork: () => Work = directWork,
 ) {
   let folder: string
   let db: Database
   let working: WorkingService
+  let planning: PlanningService
   let work: Work
   let app: ReturnType<typeof createApp>
   beforeEach(async () => {
@@ -31,10 +33,12 @@ export function serverForEach(
     db = await openDatabase(join(folder, 'test.db'), MIGRATIONS)
     work = makeWork()
     working = workingService(db, work, () => undefined)
-    app = createApp({ db, work, working, ...more })
+    planning = planningService(db, work, () => undefined)
+    app = createApp({ db, work, working, planning, ...more })
   })
   afterEach(async () => {
     working.stop()
+    planning.stop()
     await work.stop()
     await db.close()
     await rm(folder, { recursive: true })
@@ -43,6 +47,7 @@ export function serverForEach(
     db: () => db,
     app: () => app,
     working: () => working,
+    planning: () => planning,
     folder: () => folder,
     /** Sends a request below /api, with a body as JSON unless it is text already. */
     async call(

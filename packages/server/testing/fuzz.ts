@@ -8,6 +8,7 @@ import { randomPart } from '../../core/testing/fuzz/parts.ts'
 import { randomOf, type Random } from '../../core/testing/fuzz/random.ts'
 import { createApp } from '../src/app.ts'
 import { openDatabase } from '../src/db/open.ts'
+import { planningService } from '../src/services/planning.ts'
 import { workingService } from '../src/services/working.ts'
 import { directWork } from '../src/work/direct.ts'
 
@@ -94,7 +95,8 @@ export async function fuzzRequests(
     },
     () => undefined,
   )
-  const app = createApp({ db, work, working })
+  const planning = planningService(db, work, () => undefined)
+  const app = createApp({ db, work, working, planning })
   const faults: string[] = []
   const ids: string[] = ['00000000-0000-4000-8000-000000000000']
   const told = console.error

@@ -27,3 +27,14 @@ export {
 export { faultsOf } from './plan/verify.ts'
 export { planCuts, type CutPlan, type Search } from './plan/solve.ts'
 export type { LinearColumn, LinearProgram, LinearSolution, LinearSolver } from './plan/linear.ts'
+export {
+  fitsOn,
+  layoutsOf,
+  leftOn,
+  movedPiece,
+  placedOn,
+  type BarLayout,
+  type Moved,
+  type Placed,
+  type PieceToSaw,
+} from './plan/layout.ts'

@@ -1,4 +1,11 @@
 export { cutPieces, PLAIN_CUTS, restName, type CutChoices } from './cut-pieces.ts'
+export {
+  listPieces,
+  type ListedCut,
+  type ListedPiece,
+  type ListedStock,
+  type PieceList,
+} from './list-pieces.ts'
 export { fittedBlank } from './fitted-blank.ts'
 export { compareTurnings, type ComparedTurning } from '../steps/run/compare.ts'
 export {

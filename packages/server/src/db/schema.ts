@@ -157,3 +157,33 @@ export interface SectionFigures {
   readonly material: string
   readonly picture: string
 }
+
+/** Orders: one row each; what an order is now is its revision `revision`. */
+export const orders = sqliteTable(
+  'orders',
+  {
+    id: text('id').primaryKey(),
+    name: text('name').notNull(),
+    revision: integer('revision').notNull(),
+    createdAt: integer('created_at').notNull(),
+    updatedAt: integer('updated_at').notNull(),
+    binnedAt: integer('binned_at'),
+    body: text('body').notNull(),
+  },
+  (t) => [index('orders_by_change').on(t.binnedAt, t.updatedAt)],
+)
+
+/** The plan of each order: what was planned last, and what is being planned. */
+export const plans = sqliteTable('plans', {
+  orderId: text('order_id')
+    .primaryKey()
+    .references(() => orders.id),
+  /** `waiting` and `working` go on after the server was stopped; a plan that was stopped is the best so far. */
+  state: text('state', { enum: ['waiting', 'working', 'done', 'stopped', 'failed'] }).notNull(),
+  /** Why there is no plan. */
+  trouble: text('trouble'),
+  /** Grows with every change of the plan. */
+  version: integer('version').notNull(),
+  /** The plan as JSON; null before the first. */
+  body: text('body'),
+})

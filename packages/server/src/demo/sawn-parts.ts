@@ -17,7 +17,7 @@ export function sawn(part: Part): Part {
   return { ...part, steps: [...part.steps.filter((s) => s.kind !== 'blank'), pieces] }
 }
 
-/** The notice frame: flats of ash on edge round a board, mitred, sized by what is seen of the board. */
+/** The notice frame: flats of ash round a board, mitred, sized by its outside. */
 export const noticeFrame: Part = sawn({
   ...withRun(
     partOnPath(
@@ -25,7 +25,7 @@ export const noticeFrame: Part = sawn({
       {
         id: 'path',
         kind: 'node-path',
-        name: 'Opening',
+        name: 'Outside',
         aside: false,
         closed: true,
         nodes: [

@@ -2,9 +2,12 @@ import { ok, type Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
 import type { MadeFile } from '@flexum/core/files'
 import { createService, type Service } from '@flexum/core/service'
+import type { LinearSolver } from '@flexum/core/cutting'
+import { loadLinear } from '@flexum/linear'
 import { loadSolids } from '@flexum/solids'
 import type { SectionFigures } from '../db/schema.ts'
 import { drawBendSheet, readText, readWhole, workOnPart, workOnSection, type PartWork } from './jobs.ts'
+import { planWanted, type PlanTold, type PlanWanted } from './order.ts'
 import type { Job, SheetWanted, Work } from './work.ts'
 
 /** What came of a job, by its kind. */
@@ -13,6 +16,8 @@ export type Answer = Result<PartWork | SectionFigures | MadeFile | Part | Uint8A
 /** Does jobs where it is called, with one memory for all of them. */
 export async function jobsHere() {
   const service = createService({ solids: await loadSolids() })
+  // Loaded for the first order.
+  let solver: Promise<LinearSolver> | undefined
   const worked = <T>(body: string, of: (service: Service, part: Part) => Result<T>): Result<T> => {
     const part = readText(body)
     return part.ok ? of(service, part.value) : part
@@ -24,6 +29,10 @@ export async function jobsHere() {
       worked(body, (s, part) => s.takeOut(part, wanted)),
     bendSheet: (body: string, wanted: SheetWanted) =>
       worked(body, (s, part) => drawBendSheet(s, part, wanted)),
+    async plan(wanted: PlanWanted, tell: (told: PlanTold) => boolean) {
+      solver ??= loadLinear()
+      return planWanted(service, await solver, wanted, tell)
+    },
     read: readWhole,
     readKept: readText,
   }
@@ -37,6 +46,14 @@ export function directWork(): Work {
     section: async (body) => (await here).section(body),
     takeOut: async (body, wanted) => (await here).takeOut(body, wanted),
     bendSheet: async (body, wanted) => (await here).bendSheet(body, wanted),
+    plan(wanted, told) {
+      let stopped = false
+      const tell = (at: PlanTold): boolean => {
+        told(at)
+        return !stopped
+      }
+      return { made: here.then((h) => h.plan(wanted, tell)), stop: () => void (stopped = true) }
+    },
     read: async (input) => (await here).read(input),
     readKept: async (body) => (await here).readKept(body),
     stop: async () => undefined,

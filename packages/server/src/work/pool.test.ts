@@ -20,7 +20,7 @@ beforeAll(async () => {
     bundle: true,
     platform: 'node',
     // Its binary part lies beside it.
-    external: ['manifold-3d/*'],
+    external: ['highs', 'manifold-3d/*'],
     format: 'esm',
     // By a name that no package uses for its own.
     banner: {

@@ -4,6 +4,7 @@ import { fail, fault, type Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
 import { callOff } from '@flexum/core/service'
 import { readText, readWhole } from './jobs.ts'
+import type { PlanTold } from './order.ts'
 import type { FromThread, Job, ToThread, Work } from './work.ts'
 
 /** How long and how large a job may become. */
@@ -14,12 +15,21 @@ export interface WorkLimits {
   readonly readMs: number
   /** Of a thread's memory, MB. */
   readonly memoryMb: number
+  /** For planning an order, ms; past it what there is is the plan. */
+  readonly planMs?: number
 }
 
-export const WORK_LIMITS: WorkLimits = { workMs: 20_000, readMs: 10_000, memoryMb: 1024 }
+export const WORK_LIMITS: WorkLimits = {
+  workMs: 20_000,
+  readMs: 10_000,
+  memoryMb: 1024,
+}
 
 /** How long work that was called off may take to leave by itself; then its thread is ended. */
 const GRACE_MS = 500
+/** How long a plan that was called off may take to its best so far: one search in whole numbers. */
+const PLAN_MS = 120_000
+const PLAN_GRACE_MS = 15_000
 
 /** What becomes of work that was ended. */
 const ended = (code: `work.${string}`, message: string) => fail(fault(code, message))
@@ -37,6 +47,7 @@ const SMALL = 16_000
 export function threadedWork(script: URL, limits: WorkLimits = WORK_LIMITS): Work {
   const figuring = lane(script, limits.memoryMb)
   const reading = lane(script, limits.memoryMb)
+  const planning = lane(script, limits.memoryMb, PLAN_GRACE_MS)
   const read = async (job: Job): Promise<Result<Part>> => {
     const done = await reading.run<Part>(job, limits.readMs)
     if (done.ok || !done.fault.code.startsWith('work.')) return done
@@ -47,6 +58,13 @@ export function threadedWork(script: URL, limits: WorkLimits = WORK_LIMITS): Wor
     section: (body) => figuring.run({ kind: 'section', body }, limits.workMs),
     takeOut: (body, wanted) => figuring.run({ kind: 'take-out', body, wanted }, limits.workMs),
     bendSheet: (body, wanted) => figuring.run({ kind: 'bend-sheet', body, wanted }, limits.workMs),
+    plan(wanted, told) {
+      const job: Job = { kind: 'plan', wanted }
+      return {
+        made: planning.run(job, limits.planMs ?? PLAN_MS, told),
+        stop: () => planning.callOff(job),
+      }
+    },
     async read(input) {
       if (deeperThan(input, LIMITS.depth) || sizeOf(input) <= SMALL) return readWhole(input)
       return read({ kind: 'read', input })
@@ -55,7 +73,7 @@ export function threadedWork(script: URL, limits: WorkLimits = WORK_LIMITS): Wor
       return body.length <= SMALL ? readText(body) : read({ kind: 'read-kept', body })
     },
     async stop() {
-      await Promise.all([figuring.stop(), reading.stop()])
+      await Promise.all([figuring.stop(), reading.stop(), planning.stop()])
     },
   }
 }
@@ -79,11 +97,12 @@ function sizeOf(input: unknown): number {
 interface Waiting {
   readonly job: Job
   readonly limitMs: number
+  told?(at: PlanTold): void
   done(outcome: Result<unknown>): void
 }
 
 /** One thread with its queue; started when first needed, and again after it was ended. */
-function lane(script: URL, memoryMb: number) {
+function lane(script: URL, memoryMb: number, graceMs = GRACE_MS) {
   const queue: Waiting[] = []
   const flag = new SharedArrayBuffer(4)
   let jobs = 0
@@ -91,10 +110,11 @@ function lane(script: URL, memoryMb: number) {
   let current: Waiting | undefined
   let timer: ReturnType<typeof setTimeout> | undefined
   let stopped = false
+  let callOffNow = (): void => undefined
   /** What is said of the job under way if it takes too long. */
   let tooLong = STOPPING
 
-  const outcomeOf = (m: FromThread): Result<unknown> => {
+  const outcomeOf = (m: Exclude<FromThread, { kind: 'told' }>): Result<unknown> => {
     switch (m.kind) {
       case 'done':
         return m.answer as Result<unknown>
@@ -124,7 +144,9 @@ function lane(script: URL, memoryMb: number) {
       workerData: { flag },
       resourceLimits: { maxOldGenerationSizeMb: memoryMb, maxYoungGenerationSizeMb: 64, stackSizeMb: 4 },
     })
-    made.on('message', (m: FromThread) => settle(outcomeOf(m)))
+    made.on('message', (m: FromThread) =>
+      m.kind === 'told' ? current?.told?.(m.told) : settle(outcomeOf(m)),
+    )
     made.on('error', (error: NodeJS.ErrnoException) => {
       drop()
       settle(
@@ -143,14 +165,16 @@ function lane(script: URL, memoryMb: number) {
     const { job, limitMs } = current
     const number = ++jobs
     tooLong = ended('work.long', `it took longer than ${limitMs / 1000} s`)
-    timer = setTimeout(() => {
+    callOffNow = () => {
+      clearTimeout(timer)
       // Work that looks at the flag leaves at once, and the thread keeps what it knows.
       callOff(flag, number)
       timer = setTimeout(() => {
         drop()
         settle(tooLong)
-      }, GRACE_MS)
-    }, limitMs)
+      }, graceMs)
+    }
+    timer = setTimeout(callOffNow, limitMs)
     try {
       worker ??= start()
       worker.postMessage({ number, job } satisfies ToThread)
@@ -158,16 +182,25 @@ function lane(script: URL, memoryMb: number) {
       settle(broken(error instanceof Error ? error.message : String(error)))
     }
   }
-  const run = <T>(job: Job, limitMs: number): Promise<Result<T>> =>
+  const run = <T>(job: Job, limitMs: number, told?: (at: PlanTold) => void): Promise<Result<T>> =>
     new Promise((resolve) => {
       if (stopped) resolve(STOPPING)
       else {
-        queue.push({ job, limitMs, done: (outcome) => resolve(outcome as Result<T>) })
+        queue.push({
+          job,
+          limitMs,
+          ...(told ? { told } : {}),
+          done: (outcome) => resolve(outcome as Result<T>),
+        })
         next()
       }
     })
   return {
     run,
+    /** Calls off a job if it is the one under way. */
+    callOff(job: Job): void {
+      if (current?.job === job) callOffNow()
+    },
     async stop(): Promise<void> {
       stopped = true
       clearTimeout(timer)

@@ -8,7 +8,7 @@ const here = await jobsHere()
 const port = parentPort!
 const { flag } = workerData as { readonly flag: Flag }
 
-function done(job: Job): Answer {
+function done(job: Exclude<Job, { kind: 'plan' }>): Answer {
   switch (job.kind) {
     case 'part':
       return here.part(job.body)
@@ -27,11 +27,33 @@ function done(job: Job): Answer {
 
 const answer = (message: FromThread): void => port.postMessage(message)
 
+/** How often it is told how far a plan has come, ms. */
+const TOLD_EVERY = 200
+
+/** Plans an order until it is called off, which leaves the best so far. */
+async function planned(number: number, { wanted }: Extract<Job, { kind: 'plan' }>): Promise<void> {
+  const calledOff = new Int32Array(flag)
+  let told = 0
+  const made = await here.plan(wanted, (at) => {
+    const now = performance.now()
+    if (now - told >= TOLD_EVERY) {
+      told = now
+      answer({ kind: 'told', told: at })
+    }
+    return Atomics.load(calledOff, 0) < number
+  })
+  answer({ kind: 'done', answer: made })
+}
+
+const broken = (error: unknown): void =>
+  answer({ kind: 'broken', error: error instanceof Error ? error.message : String(error) })
+
 port.on('message', ({ number, job }: ToThread) => {
+  if (job.kind === 'plan') return void planned(number, job).catch(broken)
   try {
     const came = doJob(flag, number, () => done(job))
     answer(came.ok ? { kind: 'done', answer: came.value } : { kind: 'called-off' })
   } catch (error) {
-    answer({ kind: 'broken', error: error instanceof Error ? error.message : String(error) })
+    broken(error)
   }
 })

@@ -3,6 +3,7 @@ import type { Part } from '@flexum/core/document'
 import type { FileWanted, MadeFile } from '@flexum/core/files'
 import type { SectionFigures } from '../db/schema.ts'
 import type { PartWork } from './jobs.ts'
+import type { PlanMade, PlanTold, PlanWanted } from './order.ts'
 
 /**
  * Work on parts that may take long, or for ever: none of it is done where requests are answered. What becomes of it is a value,
@@ -17,6 +18,8 @@ export interface Work {
   takeOut(body: string, wanted: FileWanted): Promise<Result<MadeFile>>
   /** The bend sheet of a forming step of a part as it is kept, as a PDF. */
   bendSheet(body: string, wanted: SheetWanted): Promise<Result<Uint8Array>>
+  /** Plans an order; told how far it has come. Called off, it ends with the best so far. */
+  plan(wanted: PlanWanted, told: (told: PlanTold) => void): PlanUnderWay
   /** Reads and checks a document that came in. */
   read(input: unknown): Promise<Result<Part>>
   /** Reads and checks a document as it is kept. */
@@ -31,12 +34,20 @@ export interface SheetWanted {
   readonly revision: number
 }
 
+/** A plan that is being made. */
+export interface PlanUnderWay {
+  readonly made: Promise<Result<PlanMade>>
+  /** Ends it with the best so far. */
+  stop(): void
+}
+
 /** Something to be done in the worker thread. */
 export type Job =
   | { readonly kind: 'part' | 'section' | 'read-kept'; readonly body: string }
   | { readonly kind: 'take-out'; readonly body: string; readonly wanted: FileWanted }
   | { readonly kind: 'bend-sheet'; readonly body: string; readonly wanted: SheetWanted }
   | { readonly kind: 'read'; readonly input: unknown }
+  | { readonly kind: 'plan'; readonly wanted: PlanWanted }
 
 /** A job on its way to the thread, numbered so that it can be called off. */
 export interface ToThread {
@@ -48,5 +59,7 @@ export interface ToThread {
 export type FromThread =
   | { readonly kind: 'done'; readonly answer: unknown }
   | { readonly kind: 'called-off' }
+  /** How far the job has come. */
+  | { readonly kind: 'told'; readonly told: PlanTold }
   /** It stopped with an error of ours. */
   | { readonly kind: 'broken'; readonly error: string }

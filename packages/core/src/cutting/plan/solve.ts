@@ -176,14 +176,21 @@ function priceAll(
   return { better, bound }
 }
 
-/** A bound as what bars can cost: whole multiples of what all prices are multiples of. */
+/** A bound as what bars can cost together: a whole multiple of what all their prices are multiples of, where there is such a price. */
 function rounded(problem: PlanProblem, bound: number): number {
-  const cents = problem.bars.map((b) => Math.round(b.cost * 1e4)).filter((c) => c > 0)
-  const exact = problem.bars.every((b) => Math.abs(b.cost * 1e4 - Math.round(b.cost * 1e4)) < 1e-6)
-  if (!exact || cents.length === 0) return bound
-  const unit = cents.reduce(greatestCommon) / 1e4
-  return Math.ceil(bound / unit - tolerance.wholeBar) * unit
+  const costs = problem.bars.map((b) => b.cost).filter((c) => c > 0)
+  if (costs.length === 0) return bound
+  const least = Math.min(...costs)
+  const unit = [least, 1e-2, 1e-4].find((u) => costs.every((c) => isWhole(c / u)))
+  // Money has hundredths; finer prices are none of anything.
+  const common =
+    unit === undefined || unit === least
+      ? unit
+      : costs.map((c) => Math.round(c / unit)).reduce(greatestCommon) * unit
+  return common === undefined ? bound : Math.ceil(bound / common - tolerance.wholeBar) * common
 }
+
+const isWhole = (v: number): boolean => v < 1e12 && Math.abs(v - Math.round(v)) <= tolerance.sameRate * v
 
 const greatestCommon = (a: number, b: number): number => (b === 0 ? a : greatestCommon(b, a % b))
 

@@ -1,0 +1,115 @@
+import { fail, fault, ok, type Result } from '../../base/index.ts'
+import { tolerance } from '../../num/index.ts'
+import type { PatternUse, PlanProblem, Saw } from './problem.ts'
+
+/** One piece to be sawn, by a name of its own. Its length is that of its long point, mm. */
+export interface PieceToSaw {
+  readonly id: string
+  readonly length: number
+}
+
+/** A bar and what is sawn from it, from its start on. */
+export interface BarLayout {
+  readonly id: string
+  /** Which kind of bar it is. */
+  readonly kind: string
+  readonly length: number
+  readonly cost: number
+  readonly pieces: readonly PieceToSaw[]
+  /** Someone put pieces on it by hand: it stays as it is when the rest is planned anew. */
+  readonly held: boolean
+}
+
+/** Where a piece lies on its bar, mm from the bar's start. */
+export interface Placed extends PieceToSaw {
+  readonly from: number
+  readonly to: number
+}
+
+/** Where the pieces of a bar lie: after the first trim, with a kerf between each two. */
+export function placedOn(bar: BarLayout, saw: Saw): Placed[] {
+  let at = saw.trimStart
+  return bar.pieces.map((p) => {
+    const placed = { ...p, from: at, to: at + p.length }
+    at = placed.to + saw.kerf
+    return placed
+  })
+}
+
+/** What is left of a bar behind its last piece and the cut that frees it, mm; the last trim is part of it. */
+export function leftOn(bar: BarLayout, saw: Saw): number {
+  const last = placedOn(bar, saw).at(-1)
+  const rest = bar.length - (last?.to ?? saw.trimStart)
+  return rest <= saw.kerf ? Math.max(0, rest) : rest - saw.kerf
+}
+
+/** Whether pieces fit a bar: lengths and kerfs between them within what both trims leave. */
+export function fitsOn(pieces: readonly PieceToSaw[], length: number, saw: Saw): boolean {
+  const taken = pieces.reduce((sum, p) => sum + p.length, 0) + Math.max(0, pieces.length - 1) * saw.kerf
+  return taken + saw.trimStart + saw.trimEnd <= length * (1 + tolerance.barFits)
+}
+
+/**
+ * Bars of a plan by themselves, each with pieces by name: of every kind of piece those that are given, in their order; the longest of a bar
+ * first. `newId` names the bars.
+ */
+export function layoutsOf(
+  problem: PlanProblem,
+  uses: readonly PatternUse[],
+  named: ReadonlyMap<string, readonly string[]>,
+  newId: () => string,
+): BarLayout[] {
+  const next = new Map(problem.pieces.map((p) => [p.id, 0]))
+  return uses.flatMap((u) =>
+    Array.from({ length: u.times }, (): BarLayout => {
+      const kind = problem.bars[u.bar]!
+      const pieces = problem.pieces.flatMap((p, i) =>
+        Array.from({ length: u.counts[i]! }, (): PieceToSaw => {
+          const n = next.get(p.id)!
+          next.set(p.id, n + 1)
+          return { id: named.get(p.id)![n]!, length: p.length }
+        }),
+      )
+      pieces.sort((a, b) => b.length - a.length)
+      return { id: newId(), kind: kind.id, length: kind.length, cost: kind.cost, pieces, held: false }
+    }),
+  )
+}
+
+/** What became of a plan that was changed by hand. */
+export type Moved = Result<readonly BarLayout[]>
+
+/**
+ * A piece taken from its bar and put on another, at a place among its pieces. Refused, with why, where it does not fit, and where either
+ * bar's piece was sawn already. A bar that has no piece any more goes away.
+ */
+export function movedPiece(
+  bars: readonly BarLayout[],
+  saw: Saw,
+  move: { readonly piece: string; readonly to: string; readonly at: number },
+  done: ReadonlySet<string>,
+  said: (mm: number) => string = String,
+): Moved {
+  const from = bars.find((b) => b.pieces.some((p) => p.id === move.piece))
+  const piece = from?.pieces.find((p) => p.id === move.piece)
+  if (!from || !piece) return fail(fault('plan.no-piece', 'this piece is not in the plan any more'))
+  const to = bars.find((b) => b.id === move.to)
+  if (!to) return fail(fault('plan.no-bar', 'this bar is not in the plan any more'))
+  if (done.has(piece.id)) return fail(fault('plan.done', 'this piece is sawn already'))
+  const others = to.pieces.filter((p) => p !== piece)
+  const pieces = [...others.slice(0, move.at), piece, ...others.slice(move.at)]
+  if (!fitsOn(pieces, to.length, saw)) {
+    const bare = { ...to, pieces: others }
+    const room = leftOn(bare, saw) - saw.trimEnd
+    const message = `the bar has ${said(Math.max(0, room))} left between its trims, and the piece takes ${said(piece.length)}`
+    return fail(fault('plan.full', message))
+  }
+  return ok(
+    bars.flatMap((b): BarLayout[] => {
+      if (b === to) return [{ ...b, pieces, held: true }]
+      if (b !== from) return [b]
+      const left = b.pieces.filter((p) => p !== piece)
+      return left.length === 0 ? [] : [{ ...b, pieces: left, held: true }]
+    }),
+  )
+}

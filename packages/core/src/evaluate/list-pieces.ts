@@ -1,0 +1,142 @@
+import type { Id } from '../base/index.ts'
+import { inputsOf, kindOf, type Part, type StockShape } from '../document/index.ts'
+import { cutPieces, PLAIN_CUTS } from './cut-pieces.ts'
+import type { PartResult } from './evaluator.ts'
+import { fittedBlank } from './fitted-blank.ts'
+import { blankOf } from './lead.ts'
+import type { CutsGiven, MeetingGiven, SawnEnd, SectionGiven, StepResult } from './output.ts'
+
+/** How one end of a listed piece is cut: in a word, and the saw for it, rad. */
+export interface ListedCut {
+  readonly made: SawnEnd['made'] | 'coped'
+  readonly mitre: number
+  readonly bevel: number
+}
+
+/** What a piece is sawn from: a section of a material, as it is told by its stock or by itself. */
+export interface ListedStock {
+  readonly shape: StockShape | undefined
+  /** mm, by name. */
+  readonly sizes: Readonly<Record<string, number>>
+  readonly material: string
+  /** kg/mm */
+  readonly massPerLength: number
+  /** The profile in words. */
+  readonly words: string
+  /** What tells a section that was drawn from others: its area and how it spreads, to the micrometre. */
+  readonly drawn: string | undefined
+}
+
+/** A piece of a part that is sawn from a bar. */
+export interface ListedPiece {
+  readonly run: Id
+  readonly runName: string
+  /** From 1, along its run. */
+  readonly number: number
+  /** Length of bar that it takes, mm: of its long point, or what its blank is cut to. */
+  readonly length: number
+  readonly short: number
+  readonly left: ListedCut
+  readonly right: ListedCut
+  readonly bent: boolean
+  readonly mass: number
+  readonly stock: ListedStock
+}
+
+/** The pieces of a part, and what could not be listed with why. */
+export interface PieceList {
+  readonly pieces: readonly ListedPiece[]
+  readonly faults: readonly string[]
+}
+
+/**
+ * All that a part is sawn from: each run that is carried along a path, as often as it stands in the part, sawn as its pieces say; without
+ * such a step as its blank says where it is one piece, else with nothing chosen. Runs that cut others away are no material.
+ */
+export function listPieces(part: Part, result: PartResult): PieceList {
+  const pieces: ListedPiece[] = []
+  const faults: string[] = []
+  const of = (id: Id): StepResult | undefined => result.steps.find((s) => s.id === id)
+  for (const step of part.steps) {
+    if (step.kind !== 'run' || step.aside || (step.does && step.does.kind !== 'joins')) continue
+    const r = of(step.id)
+    if (r?.state === 'unbuilt' || r?.state === 'aside') continue
+    const carried = r?.output?.carried
+    const sectionStep = inputsOf(step).find((i) => i.gives === 'section')!.id
+    const section = of(sectionStep)?.output?.section
+    if (r?.state !== 'good' || !carried || !section) {
+      faults.push(`"${step.name}" of "${part.name}" cannot be worked out`)
+      continue
+    }
+    const own = part.steps.find((s) => s.kind === 'pieces' && s.run === step.id && !s.aside)
+    const cuts =
+      (own && of(own.id)?.output?.cuts) ?? cutPieces(step.id, carried, r.output!.pieces ?? [], PLAIN_CUTS)
+    if (own && of(own.id)?.state !== 'good') {
+      faults.push(`"${own.name}" of "${part.name}" cannot be worked out`)
+      continue
+    }
+    const blankStep = own ? undefined : blankOf(part, step.id)
+    const blank = blankStep && of(blankStep.id)?.output?.blank
+    const met = result.steps.flatMap((s) => s.output?.meetings ?? []).filter((m) => m.run === step.id)
+    const single = cuts.pieces.length === 1 ? blank && fittedBlank(blank, result.steps) : undefined
+    const about: About = { name: step.name, stock: stockOf(section, of(sectionStep)!.summary), met }
+    for (const copy of carried.places.keys())
+      for (const p of cuts.pieces)
+        pieces.push({
+          ...listed(cuts, p, about),
+          number: copy * cuts.pieces.length + p.number,
+          ...(single ? { length: single.cut, mass: single.mass } : {}),
+        })
+  }
+  if (
+    pieces.length === 0 &&
+    faults.length === 0 &&
+    !part.steps.some((s) => kindOf(s).gives.includes('carried'))
+  )
+    faults.push(`"${part.name}" has no run, and nothing of it is sawn from a bar`)
+  return { pieces, faults }
+}
+
+interface About {
+  readonly name: string
+  readonly stock: ListedStock
+  readonly met: readonly MeetingGiven[]
+}
+
+function listed(cuts: CutsGiven, p: CutsGiven['pieces'][number], { name, stock, met }: About): ListedPiece {
+  const cut = (e: SawnEnd): ListedCut => ({ made: e.made, ...e.setting })
+  const ends = { start: cut(p.start), end: cut(p.end) }
+  let more = 0
+  for (const m of met) {
+    const isIts = m.side === 'start' ? p.number === 1 : p.number === cuts.pieces.length
+    if (!isIts) continue
+    more += m.longest.along
+    ends[m.side] = { made: 'coped', mitre: 0, bevel: 0 }
+  }
+  const [left, right] = cuts.lie.startLeft ? [ends.start, ends.end] : [ends.end, ends.start]
+  return {
+    run: cuts.run,
+    runName: name,
+    number: p.number,
+    length: p.lengths.long + more,
+    short: p.lengths.short + more,
+    left,
+    right,
+    bent: !p.straight,
+    mass: p.mass,
+    stock,
+  }
+}
+
+function stockOf(section: SectionGiven, words: string): ListedStock {
+  const { shape, sizes, material, massPerLength, properties } = section
+  const told = [properties.area, ...properties.box.min, ...properties.box.max, properties.perimeter]
+  return {
+    shape: section.hollow && !('wall' in sizes) ? undefined : shape,
+    sizes,
+    material,
+    massPerLength,
+    words,
+    drawn: told.map((v) => v.toFixed(3)).join(' '),
+  }
+}

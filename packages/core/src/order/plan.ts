@@ -1,0 +1,219 @@
+import { countingIds } from '../base/index.ts'
+import {
+  fitsOn,
+  layoutsOf,
+  leftOn,
+  planCuts,
+  type BarKind,
+  type BarLayout,
+  type LinearSolver,
+  type PieceToSaw,
+  type PlanProblem,
+  type Saw,
+} from '../cutting/index.ts'
+import { namesOfPiece, type OrderPiece, type StockGroup } from './gather.ts'
+import type { Order, OrderBar } from './order.ts'
+
+/** The plan of one stock. */
+export interface GroupPlan {
+  readonly key: string
+  /** Its row in the table of stock. */
+  readonly row: string | null
+  readonly name: string
+  readonly material: string
+  /** kg/mm */
+  readonly massPerLength: number
+  readonly pieces: readonly OrderPiece[]
+  /** Bars at hand. */
+  readonly kinds: readonly OrderBar[]
+  readonly bars: readonly BarLayout[]
+  /** Pieces no bar is left for. */
+  readonly missing: readonly string[]
+  /** Bars have no price, so that the least length is bought. */
+  readonly unpriced: boolean
+  /** What all bars cost, or their length where they have no price, and what is proven of that. */
+  readonly cost: number
+  readonly bound: number
+}
+
+/** What a plan is made with. */
+export interface Planning {
+  readonly solver: LinearSolver
+  /** Prices of materials a kg, by name. */
+  readonly prices: ReadonlyMap<string, number>
+  /** The plan so far: bars with pieces that were sawn or put there by hand stay. */
+  readonly before: readonly GroupPlan[]
+  /** Seconds a stock may take in whole numbers. */
+  readonly seconds: number
+  /** Told of how far it has come; where it says false, the rest is done only roughly. */
+  tell?(group: number, of: number, bars: number, bound: number): boolean
+}
+
+/** Plans every stock of an order. */
+export function planOrder(order: Order, groups: readonly StockGroup[], how: Planning): GroupPlan[] {
+  let goOn = true
+  return groups.map((g, i) =>
+    planGroup(order, g, how, (bars, bound) => {
+      goOn &&= how.tell?.(i, groups.length, bars, bound) ?? true
+      return goOn
+    }),
+  )
+}
+
+/** Bars of a stock: as the order says, else the lengths of the table. */
+export function barsAtHand(order: Order, group: StockGroup): readonly OrderBar[] {
+  const own = order.stocks.find((s) => s.key === group.key)
+  if (own) return own.bars
+  return (group.row?.barLengths ?? []).map((length) => ({
+    id: `table-${length}`,
+    length,
+    count: null,
+    price: null,
+    remnant: false,
+  }))
+}
+
+function planGroup(
+  order: Order,
+  group: StockGroup,
+  how: Planning,
+  tell: (bars: number, bound: number) => boolean,
+): GroupPlan {
+  const { saw } = order
+  const { material, massPerLength, words } = group.stock
+  const kinds = barsAtHand(order, group)
+  const perMm = priceOf(how.prices.get(material), massPerLength)
+  const unpriced = kinds.some((k) => !k.remnant && k.price === null && perMm === undefined)
+  const priced = kinds.map((k): BarKind => ({
+    id: k.id,
+    length: k.length,
+    cost: k.remnant ? 0 : unpriced ? k.length : (k.price ?? k.length * perMm!),
+    ...(k.count === null ? {} : { count: k.count }),
+  }))
+  const kept = keptBars(order, group, priced, how.before)
+  const placed = new Set(kept.flatMap((b) => b.pieces.map((p) => p.id)))
+  const open = group.pieces.map((p) => ({ piece: p, names: namesOfPiece(p).filter((n) => !placed.has(n)) }))
+  const { problem, named } = problemOf(open, withoutKept(priced, kept), saw)
+  const plan = planCuts(problem, {
+    solver: how.solver,
+    seconds: how.seconds,
+    tell: (best) =>
+      tell(
+        best.uses.reduce((sum, u) => sum + u.times, kept.length),
+        best.bound,
+      ),
+  })
+  const taken = new Set(kept.map((b) => b.id))
+  const bars = [...kept, ...layoutsOf(problem, plan.uses, named, countingIds('bar', taken))]
+  const keptCost = kept.reduce((sum, b) => sum + b.cost, 0)
+  return {
+    key: group.key,
+    row: group.row?.id ?? null,
+    name: group.row?.name ?? `${words}, ${material}`,
+    material,
+    massPerLength,
+    pieces: group.pieces,
+    kinds,
+    bars,
+    missing: problem.pieces.flatMap((p, i) => named.get(p.id)!.slice(p.count - plan.missing[i]!)),
+    unpriced,
+    cost: plan.cost + keptCost,
+    bound: plan.bound + keptCost,
+  }
+}
+
+const priceOf = (perKg: number | undefined, massPerLength: number): number | undefined =>
+  perKg === undefined || perKg === 0 ? undefined : perKg * massPerLength
+
+/** Bars of the plan before that stay: with a piece that was sawn, or held by hand. Pieces that changed since are taken off them. */
+function keptBars(
+  order: Order,
+  group: StockGroup,
+  kinds: readonly BarKind[],
+  before: readonly GroupPlan[],
+): BarLayout[] {
+  const old = before.find((g) => g.key === group.key)
+  if (!old) return []
+  const done = new Set(order.done)
+  const lengths = new Map(group.pieces.flatMap((p) => namesOfPiece(p).map((n) => [n, p.length] as const)))
+  const same = (p: PieceToSaw): boolean => Math.abs((lengths.get(p.id) ?? Infinity) - p.length) < SAME_LENGTH
+  return old.bars.flatMap((bar) => {
+    const begun = bar.pieces.some((p) => done.has(p.id))
+    if (!begun && !bar.held) return []
+    const kind = kinds.find((k) => k.id === bar.kind)
+    const pieces = bar.pieces.filter((p) => done.has(p.id) || same(p))
+    // A bar that was begun is there whatever became of its kind; one that is only held needs bars of its kind and its room.
+    if (pieces.length === 0 || (!begun && (!kind || !fitsOn(pieces, bar.length, order.saw)))) return []
+    return [{ ...bar, pieces, cost: kind?.cost ?? bar.cost }]
+  })
+}
+
+/** Lengths that differ by less are those of the same piece, mm. */
+const SAME_LENGTH = 1e-6
+
+const withoutKept = (kinds: readonly BarKind[], kept: readonly BarLayout[]): BarKind[] =>
+  kinds.map((k) =>
+    k.count === undefined
+      ? k
+      : { ...k, count: Math.max(0, k.count - kept.filter((b) => b.kind === k.id).length) },
+  )
+
+/** What is still to be planned: pieces of one length are one kind. */
+function problemOf(
+  open: readonly { readonly piece: OrderPiece; readonly names: readonly string[] }[],
+  bars: readonly BarKind[],
+  saw: Saw,
+): { readonly problem: PlanProblem; readonly named: ReadonlyMap<string, readonly string[]> } {
+  const byLength = new Map<string, { length: number; names: string[] }>()
+  for (const { piece, names } of open) {
+    if (names.length === 0) continue
+    const key = piece.length.toFixed(6)
+    const had = byLength.get(key)
+    // The longest of those that differ by round-off decides.
+    if (had)
+      byLength.set(key, { length: Math.max(had.length, piece.length), names: [...had.names, ...names] })
+    else byLength.set(key, { length: piece.length, names: [...names] })
+  }
+  const kinds = [...byLength].sort(([, a], [, b]) => b.length - a.length)
+  return {
+    problem: {
+      pieces: kinds.map(([id, k]) => ({ id, length: k.length, count: k.names.length })),
+      bars,
+      saw,
+    },
+    named: new Map(kinds.map(([id, k]) => [id, k.names])),
+  }
+}
+
+/** What of a plan's bars becomes what, mm and kg. */
+export interface GroupFigures {
+  readonly bars: number
+  readonly pieces: number
+  readonly bought: number
+  readonly used: number
+  /** What is left and kept for later, and what is not. */
+  readonly kept: number
+  readonly waste: number
+  readonly mass: number
+}
+
+/** Figures of the bars of a plan. What is bought is what they are long; waste is all that is neither piece nor kept. */
+export function figuresOf(plan: Pick<GroupPlan, 'bars' | 'massPerLength'>, saw: Saw): GroupFigures {
+  let [bought, used, kept, pieces] = [0, 0, 0, 0]
+  for (const b of plan.bars) {
+    bought += b.length
+    used += b.pieces.reduce((sum, p) => sum + p.length, 0)
+    pieces += b.pieces.length
+    const left = leftOn(b, saw)
+    if (left >= saw.keepFrom && left > 0) kept += left
+  }
+  return {
+    bars: plan.bars.length,
+    pieces,
+    bought,
+    used,
+    kept,
+    waste: bought - used - kept,
+    mass: bought * plan.massPerLength,
+  }
+}

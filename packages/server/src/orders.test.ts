@@ -1,0 +1,196 @@
+import { beforeEach, describe, expect, it } from 'vitest'
+import { STARTERS } from '@flexum/core/document'
+import { emptyOrder, type Order } from '@flexum/core/order'
+import { serverForEach } from '../testing/app.ts'
+import { DEMO_STOCK, DEMO_MATERIALS } from './demo/materials.ts'
+import { noticeFrame } from './demo/sawn-parts.ts'
+import { planningService } from './services/planning.ts'
+
+const server = serverForEach()
+const { call } = server
+
+/** A round bar of 10 mm in mild steel, 290 long: of the row for that in the table of stock. */
+const bar = STARTERS.straight.make('Peg')
+const cutOf = 200
+
+let peg: string
+let frame: string
+beforeEach(async () => {
+  for (const { id, ...m } of DEMO_MATERIALS) await call('PUT', `/catalogue/materials/${id}`, m)
+  for (const { id, ...s } of DEMO_STOCK) await call('PUT', `/catalogue/stock/${id}`, { ...s, forming: null })
+  peg = (await call('POST', '/parts', { part: bar })).json.id
+  frame = (await call('POST', '/parts', { part: noticeFrame })).json.id
+})
+
+const orderOf = (...lines: [part: string, quantity: number, variant?: string][]): Order => ({
+  ...emptyOrder('Spring'),
+  lines: lines.map(([part, quantity, variant], i) => ({
+    id: `l${i + 1}`,
+    part,
+    quantity,
+    variant: variant ?? null,
+  })),
+})
+async function planned(order: Order, id?: string): Promise<{ id: string; shown: ReturnType<typeof Object> }> {
+  const own = id ?? ((await call('POST', '/orders', { order })).json.id as string)
+  expect((await call('POST', `/orders/${own}/plan`)).status).toBe(202)
+  await server.planning().idle()
+  return { id: own, shown: (await call('GET', `/orders/${own}/plan`)).json }
+}
+const save = async (id: string, base: number, order: Order): Promise<void> => {
+  expect((await call('PUT', `/orders/${id}`, { base, order })).status).toBe(200)
+}
+const FLAT = { id: 'a', length: 2400, count: null, price: 12, remnant: false }
+
+describe('orders', () => {
+  it('are made, saved over the newest alone, listed, and binned', async () => {
+    const order = orderOf([peg, 2])
+    const { id } = (await call('POST', '/orders', { order })).json
+    expect((await call('GET', `/orders/${id}`)).json).toMatchObject({ revision: 1, order })
+    await save(id, 1, { ...order, name: 'Summer' })
+    const stale = await call('PUT', `/orders/${id}`, { base: 1, order: { ...order, name: 'Autumn' } })
+    expect(stale).toMatchObject({ status: 409, json: { error: { code: 'order.stale' } } })
+    expect((await call('GET', '/orders')).json.orders).toMatchObject([
+      { id, name: 'Summer', revision: 2, lines: 1, parts: 2, state: 'none' },
+    ])
+    await call('POST', `/orders/${id}/bin`)
+    expect((await call('GET', '/orders')).json.orders).toEqual([])
+    await call('POST', `/orders/${id}/restore`)
+    expect((await call('GET', '/orders')).json.orders).toHaveLength(1)
+  })
+  it('say what is wrong with them', async () => {
+    const wrong = async (change: object): Promise<string> =>
+      (await call('POST', '/orders', { order: { ...orderOf([peg, 1]), ...change } })).json.error.message
+    expect(await wrong({ name: ' ' })).toMatch(/name/)
+    expect(await wrong({ lines: [{ id: 'a', part: peg, variant: null, quantity: -1 }] })).toMatch(/0 or more/)
+    expect(await wrong({ lines: [{ id: 'a', part: peg, variant: null, quantity: 1.5 }] })).toMatch(/whole/)
+    expect(await wrong({ saw: { kerf: -1, trimStart: 0, trimEnd: 0, keepFrom: 0 } })).toMatch(
+      /kerf is 0 or more/,
+    )
+    expect(await wrong({ schema: 2 })).toMatch(/newer/)
+    expect((await call('GET', '/orders/00000000-0000-4000-8000-000000000000')).status).toBe(404)
+    expect((await call('GET', '/orders/x')).status).toBe(400)
+  })
+})
+
+describe('plans of orders', () => {
+  it('put pieces of all parts together by stock, found by shape, sizes and material', async () => {
+    const { shown } = await planned({
+      ...orderOf([peg, 30], [frame, 2]),
+      stocks: [],
+    })
+    expect(shown).toMatchObject({ state: 'done', trouble: null, changed: [] })
+    const [round, flat] = shown.plan.groups
+    expect(round).toMatchObject({
+      row: 'rb-10-ms',
+      name: 'Mild steel round 10',
+      missing: [],
+      unpriced: false,
+    })
+    // Bars of 6000 hold as many as their trims and kerfs allow; what they cost goes by their mass.
+    const length = round.pieces[0].length as number
+    expect(length).toBeGreaterThanOrEqual(cutOf)
+    const each = Math.floor((6000 - 20 + 3) / (length + 3))
+    expect(round.bars).toHaveLength(Math.ceil(30 / each))
+    expect(round.cost).toBeCloseTo(round.bars.length * 6000 * Math.PI * 25 * 7850e-9 * 2, 6)
+    expect(round.bound).toBeCloseTo(round.cost, 6)
+    // No row has flats of ash: all pieces are missing until bars are told.
+    expect(flat).toMatchObject({ row: null, bars: [], kinds: [] })
+    expect(flat.missing).toHaveLength(8)
+    expect(flat.pieces.map((p: { length: number }) => Math.round(p.length))).toEqual([420, 594, 420, 594])
+  })
+  it('keep what was sawn, plan the rest anew, and tell of parts that changed', async () => {
+    const first = await planned(orderOf([frame, 2]))
+    const { key } = first.shown.plan.groups[0]
+    const order = { ...orderOf([frame, 2]), stocks: [{ key, bars: [FLAT] }] }
+    await save(first.id, 1, order)
+    const { shown } = await planned(order, first.id)
+    const [group] = shown.plan.groups
+    expect(group.missing).toEqual([])
+    expect(group.bars).toHaveLength(2)
+    const begun = group.bars[1]
+    const done = [begun.pieces[0].id as string]
+    await save(first.id, 2, { ...order, done })
+    // The part is made smaller: what was sawn stays on its bar, all else is planned anew.
+    const small = { ...noticeFrame, variant: 'small' }
+    await call('PUT', `/parts/${frame}`, { base: 1, part: small })
+    expect((await call('GET', `/orders/${first.id}/plan`)).json.changed).toEqual(['l1'])
+    const again = await planned({ ...order, done }, first.id)
+    const [now] = again.shown.plan.groups
+    expect(again.shown.changed).toEqual([])
+    expect(now.bars[0].pieces[0]).toEqual(begun.pieces[0])
+    const names = now.bars.flatMap((b: { pieces: { id: string }[] }) => b.pieces.map((p) => p.id))
+    expect(new Set(names).size).toBe(8)
+    expect(names).toHaveLength(8)
+  })
+  it('are changed by hand, kept so, and refused with why', async () => {
+    const first = await planned(orderOf([frame, 2]))
+    const { key } = first.shown.plan.groups[0]
+    const order = {
+      ...orderOf([frame, 2]),
+      stocks: [{ key, bars: [FLAT, { ...FLAT, id: 'b', length: 700, price: 1 }] }],
+    }
+    await save(first.id, 1, order)
+    const { shown } = await planned(order, first.id)
+    const { bars } = shown.plan.groups[0]
+    const single = bars.find((b: { length: number }) => b.length === 700)
+    const move = (piece: string, to: string, version = shown.version) =>
+      call('POST', `/orders/${first.id}/plan/move`, { version, group: key, piece, to, at: 0, unit: 'mm' })
+    const full = await move(bars.find((b: { id: string }) => b.id !== single.id).pieces[0].id, single.id)
+    expect(full).toMatchObject({ status: 422, json: { error: { code: 'plan.refused' } } })
+    expect(full.json.error.message).toMatch(/left between its trims, and the piece takes/)
+    const [a, b] = bars
+    const moved = await move(a.pieces[0].id, b.id)
+    if (moved.status === 200) {
+      const after = (await call('GET', `/orders/${first.id}/plan`)).json
+      expect(after.plan.groups[0].bars.find((x: { id: string }) => x.id === b.id)).toMatchObject({
+        held: true,
+      })
+      // From a plan that someone looked at before.
+      expect((await move(a.pieces[0].id, b.id)).status).toBe(409)
+    } else expect(moved.status).toBe(422)
+  })
+  it('say what has no bar, no price, no run, and what is too much', async () => {
+    const first = await planned(orderOf([frame, 1], [peg, 1]))
+    const { key } = first.shown.plan.groups[0]
+    const bars = [{ ...FLAT, length: 600, price: null }]
+    const order = {
+      ...orderOf([frame, 1], ['00000000-0000-4000-8000-000000000000', 1]),
+      stocks: [{ key, bars }],
+    }
+    await save(first.id, 1, order)
+    const ash = DEMO_MATERIALS.find((m) => m.id === 'ash')!
+    await call('PUT', '/catalogue/materials/ash', { name: ash.name, density: 680, look: 'wood', price: 0 })
+    const { shown } = await planned(order, first.id)
+    expect(shown.plan.groups[0]).toMatchObject({ unpriced: true, cost: 2 * 600 })
+    expect(shown.plan.groups[0].missing).toHaveLength(2)
+    expect(shown.plan.lines[1].faults).toEqual(['this part is not on the Rack'])
+    const many = orderOf([frame, 10_000])
+    await save(first.id, 2, many)
+    const refused = await planned(many, first.id)
+    expect(refused.shown).toMatchObject({ state: 'failed' })
+    expect(refused.shown.trouble).toMatch(/40000 pieces; an order has at most 20000/)
+    // The plan of before is still there.
+    expect(refused.shown.plan.groups[0].bars).toHaveLength(2)
+  })
+  it('that wait are taken up when the server starts again', async () => {
+    const { id } = (await call('POST', '/orders', { order: orderOf([peg, 3]) })).json
+    const never = { plan: () => ({ made: new Promise<never>(() => undefined), stop: () => undefined }) }
+    const before = planningService(server.db(), never as never)
+    await before.want(id)
+    before.stop()
+    expect((await call('GET', `/orders/${id}/plan`)).json.state).toMatch(/waiting|working/)
+    await server.planning().takeUp()
+    await server.planning().idle()
+    expect((await call('GET', `/orders/${id}/plan`)).json).toMatchObject({ state: 'done' })
+  })
+  it('are halted with the best so far', async () => {
+    const { id } = (await call('POST', '/orders', { order: orderOf([peg, 300], [frame, 40]) })).json
+    await call('POST', `/orders/${id}/plan`)
+    await call('POST', `/orders/${id}/plan/halt`)
+    await server.planning().idle()
+    const { state, plan } = (await call('GET', `/orders/${id}/plan`)).json
+    expect(['stopped', 'failed']).toContain(state)
+    if (state === 'stopped' && plan) expect(plan.groups[0].bars.length).toBeGreaterThan(0)
+  })
+})

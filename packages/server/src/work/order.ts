@@ -1,0 +1,102 @@
+import { fail, fault, ok, type Result } from '@flexum/core/base'
+import type { LinearSolver } from '@flexum/core/cutting'
+import { listPieces } from '@flexum/core/evaluate'
+import {
+  byStock,
+  ORDER_LIMITS,
+  planOrder,
+  type GroupPlan,
+  type ListedLine,
+  type Order,
+  type StockOfTable,
+} from '@flexum/core/order'
+import type { Service } from '@flexum/core/service'
+import { readText } from './jobs.ts'
+
+/** All that an order is planned from. */
+export interface PlanWanted {
+  readonly order: Order
+  /** Its parts as they are kept. */
+  readonly parts: readonly { readonly id: string; readonly revision: number; readonly body: string }[]
+  readonly table: readonly StockOfTable[]
+  /** Prices a kg by the name of the material. */
+  readonly prices: readonly (readonly [material: string, price: number])[]
+  readonly before: readonly GroupPlan[]
+}
+
+/** A line of an order with what was planned of it. */
+export interface PlannedLine {
+  readonly line: string
+  readonly part: string
+  readonly name: string
+  readonly revision: number
+  readonly pieces: number
+  readonly faults: readonly string[]
+}
+
+/** The plan of an order. */
+export interface PlanMade {
+  readonly lines: readonly PlannedLine[]
+  readonly groups: readonly GroupPlan[]
+}
+
+/** How far a plan has come. */
+export interface PlanTold {
+  readonly group: number
+  readonly of: number
+  readonly bars: number
+  readonly bound: number
+}
+
+/** Seconds that a stock may take in whole numbers. */
+const WHOLE_SECONDS = 8
+
+/** Lists what the parts of an order are sawn from, and plans it; `tell` says false when what there is is enough. */
+export function planWanted(
+  service: Service,
+  solver: LinearSolver,
+  wanted: PlanWanted,
+  tell: (told: PlanTold) => boolean,
+): Result<PlanMade> {
+  const lists: ListedLine[] = []
+  const lines: PlannedLine[] = []
+  for (const line of wanted.order.lines) {
+    const found = wanted.parts.find((p) => p.id === line.part)
+    const read = found && readText(found.body)
+    const about = { line: line.id, part: line.part, revision: found?.revision ?? 0 }
+    if (!found || !read?.ok) {
+      const why = read && !read.ok ? read.fault.message : 'this part is not on the Rack'
+      lines.push({ ...about, name: '', pieces: 0, faults: [why] })
+      continue
+    }
+    const { name, variants } = read.value
+    const variant = variants.find((v) => v.id === line.variant)
+    const gone = line.variant !== null && !variant
+    const part = line.variant === null ? read.value : { ...read.value, variant: variant?.id ?? null }
+    const { pieces, faults } = listPieces(part, service.evaluate(part))
+    const named = variant ? `${name}, ${variant.name}` : name
+    lines.push({
+      ...about,
+      name: named,
+      pieces: pieces.length,
+      faults: [
+        ...(gone ? ['the variant is not there any more; its values as they are count'] : []),
+        ...faults,
+      ],
+    })
+    lists.push({ line, name: named, revision: found.revision, pieces })
+  }
+  const count = lists.reduce((sum, l) => sum + l.line.quantity * l.pieces.length, 0)
+  if (count > ORDER_LIMITS.pieces)
+    return fail(
+      fault('order.too-many', `that would be ${count} pieces; an order has at most ${ORDER_LIMITS.pieces}`),
+    )
+  const groups = planOrder(wanted.order, byStock(lists, wanted.table), {
+    solver,
+    prices: new Map(wanted.prices),
+    before: wanted.before,
+    seconds: WHOLE_SECONDS,
+    tell: (group, of, bars, bound) => tell({ group, of, bars, bound }),
+  })
+  return ok({ lines, groups })
+}
