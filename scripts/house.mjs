@@ -59,7 +59,7 @@ export const CORE = {
     ],
     npm: ['d3-dsv', 'fflate', 'saxes', 'svgpath'],
   },
-  order: { may: ['base', 'cutting', 'evaluate'], npm: ['yup'] },
+  order: { may: ['base', 'cutting', 'evaluate'], npm: ['d3-dsv', 'yup'] },
   files: { may: ['base', 'document', 'evaluate', 'format'], npm: [] },
   service: { may: ['base', 'document', 'evaluate', 'format', 'trace', 'files'], npm: [] },
 }

@@ -17,7 +17,7 @@ let peg: string
 let frame: string
 beforeEach(async () => {
   for (const { id, ...m } of DEMO_MATERIALS) await call('PUT', `/catalogue/materials/${id}`, m)
-  for (const { id, ...s } of DEMO_STOCK) await call('PUT', `/catalogue/stock/${id}`, { ...s, forming: null })
+  for (const { id, ...s } of DEMO_STOCK.filter((x) => x.materialId !== 'ash')) await call('PUT', `/catalogue/stock/${id}`, { ...s, forming: null })
   peg = (await call('POST', '/parts', { part: bar })).json.id
   frame = (await call('POST', '/parts', { part: noticeFrame })).json.id
 })
@@ -107,10 +107,14 @@ describe('plans of orders', () => {
     const { shown } = await planned(order, first.id)
     const [group] = shown.plan.groups
     expect(group.missing).toEqual([])
+    expect(shown.outdated).toBe(false)
+    await save(first.id, 2, { ...order, saw: { ...order.saw, kerf: 4 } })
+    expect((await call('GET', `/orders/${first.id}/plan`)).json.outdated).toBe(true)
+    await save(first.id, 3, order)
     expect(group.bars).toHaveLength(2)
     const begun = group.bars[1]
     const done = [begun.pieces[0].id as string]
-    await save(first.id, 2, { ...order, done })
+    await save(first.id, 4, { ...order, done })
     // The part is made smaller: what was sawn stays on its bar, all else is planned anew.
     const small = { ...noticeFrame, variant: 'small' }
     await call('PUT', `/parts/${frame}`, { base: 1, part: small })

@@ -20,6 +20,10 @@ export const router = createBrowserRouter([
           ErrorBoundary: (await import('./screens/PartProblem.tsx')).PartProblem,
         }),
       },
+      {
+        path: '/orders/:id',
+        lazy: async () => ({ Component: (await import('./screens/orders/OrderScreen.tsx')).OrderScreen }),
+      },
       { path: '*', element: <NotFound /> },
     ],
   },

@@ -19,3 +19,4 @@ export {
   type StockOfTable,
 } from './gather.ts'
 export { barsAtHand, figuresOf, planOrder, type GroupFigures, type GroupPlan, type Planning } from './plan.ts'
+export { cutListCsv, planCsv } from './lists.ts'

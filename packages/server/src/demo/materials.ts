@@ -65,4 +65,14 @@ export const DEMO_STOCK: readonly DemoStock[] = [
     'aluminium',
     6000,
   ),
+  bar('fl-45-ash', 'Ash flat 45 × 18', 'flat', { width: 45, thickness: 18 }, 'ash', 2400, 3000),
+  bar(
+    'co-90-ash',
+    'Ash cornice 90 × 14',
+    'cornice',
+    { face: 90, thickness: 14, spring: (38 * Math.PI) / 180 },
+    'ash',
+    2400,
+    4200,
+  ),
 ]

@@ -2,12 +2,14 @@ import { createHash, randomUUID } from 'node:crypto'
 import { listMaterials, listStock, putBender, putMaterial, putStock } from '../db/catalogue-queries.ts'
 import { keepImage } from '../db/image-queries.ts'
 import type { Database, Queries } from '../db/open.ts'
+import { insertOrder, setPlan } from '../db/order-queries.ts'
 import { countParts, insertPart } from '../db/part-queries.ts'
 import { insertSection, listSections } from '../db/section-queries.ts'
 import { FIRST_BENDERS } from '../db/first-benders.ts'
 import { DEMO_FORMING } from './forming.ts'
 import { DEMO_MATERIALS, DEMO_STOCK } from './materials.ts'
 import { MOULDING_AT, MOULDING_SCALE, mouldingPicture } from './moulding-picture.ts'
+import { springOpening } from './orders.ts'
 import { bayCornice, DEMO_PARTS } from './parts.ts'
 import { DEMO_SECTIONS } from './sections.ts'
 
@@ -59,7 +61,13 @@ async function seedParts(tx: Queries, now: () => number): Promise<number> {
   const parts = [bayCornice(picture), ...DEMO_PARTS]
   // The last made stands first on the Rack.
   const first = now()
-  for (const [i, part] of parts.entries())
-    await insertPart(tx, randomUUID(), { name: part.name, at: first + i, body: JSON.stringify(part) })
+  const made = parts.map((part) => ({ id: randomUUID(), name: part.name, part }))
+  for (const [i, { id, name, part }] of made.entries())
+    await insertPart(tx, id, { name, at: first + i, body: JSON.stringify(part) })
+  // The order is planned when the server first looks for what is to be planned.
+  const order = springOpening(made)
+  const id = randomUUID()
+  await insertOrder(tx, id, { name: order.name, at: first, body: JSON.stringify(order) })
+  await setPlan(tx, id, { state: 'waiting' })
   return parts.length
 }

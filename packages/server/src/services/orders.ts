@@ -50,6 +50,8 @@ export interface PlanShown {
   readonly plan: PlanMade | null
   /** Parts that were saved, or are gone, since they were planned, by line. */
   readonly changed: readonly string[]
+  /** The order was changed since in its lines, its saw or its bars. */
+  readonly outdated: boolean
 }
 
 export type OrderOutcome =
@@ -164,6 +166,7 @@ export function orderService(db: Database, planning: PlanningService, now: () =>
         told: planning.told(id) ?? null,
         plan,
         changed,
+        outdated: plan !== null && !sameAsked(plan, order),
       }
     },
 
@@ -189,5 +192,8 @@ export function orderService(db: Database, planning: PlanningService, now: () =>
     },
   }
 }
+
+const sameAsked = ({ asked }: PlanMade, { lines, saw, stocks }: Order): boolean =>
+  JSON.stringify([asked.lines, asked.saw, asked.stocks]) === JSON.stringify([lines, saw, stocks])
 
 export type OrderService = ReturnType<typeof orderService>

@@ -36,6 +36,8 @@ export interface PlannedLine {
 
 /** The plan of an order. */
 export interface PlanMade {
+  /** What of the order it was planned from. */
+  readonly asked: Pick<Order, 'lines' | 'saw' | 'stocks'>
   readonly lines: readonly PlannedLine[]
   readonly groups: readonly GroupPlan[]
 }
@@ -98,5 +100,6 @@ export function planWanted(
     seconds: WHOLE_SECONDS,
     tell: (group, of, bars, bound) => tell({ group, of, bars, bound }),
   })
-  return ok({ lines, groups })
+  const { lines: asked, saw, stocks } = wanted.order
+  return ok({ asked: { lines: asked, saw, stocks }, lines, groups })
 }

@@ -26,6 +26,11 @@ export const PLACES = {
     title: 'Stock',
     load: async () => (await import('./stock/StockScreen.tsx')).StockScreen,
   },
+  orders: {
+    path: '/orders',
+    title: 'Cut plan',
+    load: async () => (await import('./orders/OrdersScreen.tsx')).OrdersScreen,
+  },
   bin: {
     path: '/bin',
     title: 'Bin',

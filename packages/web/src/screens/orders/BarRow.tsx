@@ -1,0 +1,193 @@
+import { Check } from 'lucide-react'
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { leftOn, placedOn, type BarLayout, type Saw } from '@flexum/core/cutting'
+import { kindOfPiece } from '@flexum/core/order'
+import { formatDecimal } from '@flexum/core/units'
+import type { Move, PlanGroup } from '../../api/orders.ts'
+
+export type BareMove = Omit<Move, 'version' | 'group'>
+
+/** Width of the longest bar and height of a bar, in the drawing's own units. */
+const WIDTH = 1000
+const HEIGHT = 30
+/** Pixels that a pointer moves before a press becomes a drag. */
+const DRAGS = 5
+/** Narrowest piece with its length on it, and the most that a leaning cut is drawn to lean. */
+const NARROW = 44
+const MOST_LEAN = 12
+
+/** One bar of a plan to scale: pieces can be chosen, dragged to another bar, and ticked as sawn. */
+export function BarRow(props: {
+  readonly bar: BarLayout
+  readonly number: number
+  readonly group: PlanGroup
+  readonly saw: Saw
+  readonly longest: number
+  readonly done: ReadonlySet<string>
+  readonly chosen: string | undefined
+  readonly busy: boolean
+  onChoose(piece: string | undefined): void
+  onDone(pieces: readonly string[], sawn: boolean): void
+  onMove(move: BareMove, back: BareMove): void
+}) {
+  const { bar, group, saw, done } = props
+  const scale = WIDTH / props.longest
+  const placed = placedOn(bar, saw)
+  const left = leftOn(bar, saw)
+  const kept = left > 0 && left >= saw.keepFrom
+  const [dragged, setDragged] = useState<{
+    readonly piece: string
+    readonly dx: number
+    readonly dy: number
+  }>()
+  const press = useRef<{ readonly piece: string; readonly x: number; readonly y: number }>(undefined)
+  const allDone = bar.pieces.every((p) => done.has(p.id))
+
+  const onUp = (e: PointerEvent): void => {
+    const began = press.current
+    press.current = undefined
+    setDragged(undefined)
+    if (!began) return
+    if (!dragged) {
+      props.onChoose(began.piece)
+      return
+    }
+    const over = document.elementsFromPoint(e.clientX, e.clientY).find((x) => x.closest('[data-bar]'))
+    const target = over?.closest<HTMLElement>('[data-bar]')
+    if (!target || target.dataset['group'] !== group.key || target.dataset['bar'] === bar.id) return
+    const to = group.bars.find((b) => b.id === target.dataset['bar'])
+    if (!to) return
+    const box = target.querySelector('svg')!.getBoundingClientRect()
+    const at = ((e.clientX - box.left) / box.width) * props.longest
+    const index = placedOn(to, saw).filter((p) => (p.from + p.to) / 2 < at).length
+    const back = bar.pieces.findIndex((p) => p.id === began.piece)
+    props.onMove({ piece: began.piece, to: to.id, at: index }, { piece: began.piece, to: bar.id, at: back })
+  }
+  const onKey = (e: KeyboardEvent, piece: string): void => {
+    if (e.key === 'Enter') props.onChoose(piece)
+    else if (e.key === ' ') props.onDone([piece], !done.has(piece))
+    else if (e.key === 'Escape') props.onChoose(undefined)
+    else return
+    e.preventDefault()
+  }
+  return (
+    <li
+      data-bar={bar.id}
+      data-group={group.key}
+      className="grid grid-cols-[92px_1fr_92px_26px] items-center gap-2"
+    >
+      <span className="figure text-right">
+        <span className="muted">{props.number}</span> {formatDecimal(bar.length, 0)}
+        {bar.held && (
+          <span title="put there by hand; it stays when the rest is planned anew" aria-label="held">
+            {' '}
+            ⚑
+          </span>
+        )}
+      </span>
+      <div className="relative">
+        <svg
+          viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+          preserveAspectRatio="none"
+          className="h-[30px] w-full overflow-visible"
+        >
+          <rect
+            width={bar.length * scale}
+            height={HEIGHT}
+            fill="var(--color-base-200)"
+            stroke="var(--color-base-content)"
+            strokeWidth="1"
+            vectorEffect="non-scaling-stroke"
+          />
+          {placed.map((p) => {
+            const kind = group.pieces.find((k) => k.key === kindOfPiece(p.id))
+            const sawn = done.has(p.id)
+            const isChosen = p.id === props.chosen
+            const [x, w] = [p.from * scale, (p.to - p.from) * scale]
+            const lean = (angle: number): number =>
+              Math.max(-1, Math.min(1, Math.tan(angle))) * Math.min(MOST_LEAN, w / 3)
+            const [l, r] = [lean(kind?.left.mitre ?? 0), lean(kind?.right.mitre ?? 0)]
+            const moved = dragged?.piece === p.id
+            // The fence is at the top: a handle to the right leaves the lower side of the cut further right.
+            const shape = `M${x + Math.max(0, -l)} 0H${x + w - Math.max(0, r)}L${x + w - Math.max(0, -r)} ${HEIGHT}H${x + Math.max(0, l)}Z`
+            const words = `${kind?.part ?? 'a piece that is gone'}, ${kind?.runName ?? ''} ${kind?.number ?? ''}: ${formatDecimal(p.length, 1)} mm${sawn ? ', sawn' : ''}`
+            return (
+              <g
+                key={p.id}
+                role="button"
+                tabIndex={0}
+                aria-pressed={isChosen}
+                aria-label={words}
+                className="cursor-grab outline-offset-2"
+                transform={moved ? `translate(${dragged.dx} ${dragged.dy})` : undefined}
+                style={{ pointerEvents: moved ? 'none' : undefined, touchAction: 'none' }}
+                onKeyDown={(e) => onKey(e, p.id)}
+                onPointerDown={(e) => {
+                  if (e.button !== 0) return
+                  press.current = { piece: p.id, x: e.clientX, y: e.clientY }
+                  e.currentTarget.setPointerCapture(e.pointerId)
+                }}
+                onPointerMove={(e) => {
+                  const began = press.current
+                  if (!began || props.busy) return
+                  const [dx, dy] = [e.clientX - began.x, e.clientY - began.y]
+                  if (!dragged && Math.hypot(dx, dy) < DRAGS) return
+                  const box = e.currentTarget.ownerSVGElement!.getBoundingClientRect()
+                  setDragged({ piece: p.id, dx: (dx * WIDTH) / box.width, dy: (dy * HEIGHT) / box.height })
+                }}
+                onPointerUp={onUp}
+                onPointerCancel={() => {
+                  press.current = undefined
+                  setDragged(undefined)
+                }}
+              >
+                <title>{words}</title>
+                <path
+                  d={shape}
+                  fill={isChosen ? 'var(--chosen-wash)' : sawn ? 'var(--go-wash)' : 'var(--color-base-100)'}
+                  stroke={isChosen ? 'var(--color-primary)' : 'var(--color-base-content)'}
+                  strokeWidth={isChosen ? 2 : 1}
+                  vectorEffect="non-scaling-stroke"
+                />
+              </g>
+            )
+          })}
+        </svg>
+        {placed.map((p) => {
+          const width = (p.to - p.from) * scale
+          if (width < NARROW || dragged?.piece === p.id) return null
+          return (
+            <span
+              key={p.id}
+              aria-hidden
+              className="figure pointer-events-none absolute inset-y-0 flex items-center justify-center overflow-hidden text-[11px]"
+              style={{ left: `${(p.from * scale) / (WIDTH / 100)}%`, width: `${width / (WIDTH / 100)}%` }}
+            >
+              {done.has(p.id) && '✓ '}
+              {formatDecimal(p.length, 1)}
+            </span>
+          )
+        })}
+      </div>
+      <span className="figure text-right" title={kept ? 'what is left, kept for later' : 'what is left'}>
+        {kept ? '' : <span className="muted">waste </span>}
+        {formatDecimal(left, 0)}
+        {kept && <span className="muted"> kept</span>}
+      </span>
+      <button
+        type="button"
+        className={`btn btn-xs btn-square print:hidden ${allDone ? 'btn-success' : 'btn-paper'}`}
+        aria-label={allDone ? `Bar ${props.number} is not sawn` : `Bar ${props.number} is sawn`}
+        aria-pressed={allDone}
+        onClick={() =>
+          props.onDone(
+            bar.pieces.map((p) => p.id),
+            !allDone,
+          )
+        }
+      >
+        <Check size={13} aria-hidden />
+      </button>
+    </li>
+  )
+}

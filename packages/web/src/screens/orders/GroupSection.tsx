@@ -1,0 +1,123 @@
+import { useState } from 'react'
+import { figuresOf, type Order } from '@flexum/core/order'
+import { formatDecimal, formatMass } from '@flexum/core/units'
+import type { PlanGroup } from '../../api/orders.ts'
+import { counted } from '../../ui/counted.ts'
+import { BarRow, type BareMove } from './BarRow.tsx'
+import { BarsEditor } from './BarsEditor.tsx'
+
+/** So many bars are shown at first. */
+const FIRST_BARS = 40
+
+/** The plan of one stock: figures, the bars at hand, and each bar to scale. */
+export function GroupSection(props: {
+  readonly group: PlanGroup
+  readonly order: Order
+  readonly done: ReadonlySet<string>
+  readonly chosen: string | undefined
+  readonly busy: boolean
+  onChoose(piece: string | undefined): void
+  onDone(pieces: readonly string[], sawn: boolean): void
+  onMove(move: BareMove, back: BareMove): void
+  onChange(of: (o: Order) => Order): void
+}) {
+  const { group, order, done } = props
+  const [editing, setEditing] = useState(group.kinds.length === 0)
+  const [all, setAll] = useState(false)
+  const figures = figuresOf(group, order.saw)
+  const longest = Math.max(...group.bars.map((b) => b.length), 1)
+  const shown = all ? group.bars : group.bars.slice(0, FIRST_BARS)
+  const sawn = group.bars.flatMap((b) => b.pieces).filter((p) => done.has(p.id)).length
+  return (
+    <section className="mb-6 break-inside-avoid-page" aria-label={group.name}>
+      <div className="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <h2 className="text-[16px] font-semibold">{group.name}</h2>
+        <span className="figure">{counted(figures.bars, 'bar')}</span>
+        <span className="figure">{counted(figures.pieces, 'piece')}</span>
+        {sawn > 0 && <span className="figure">{sawn} sawn</span>}
+        {figures.bought > 0 && (
+          <span className="figure">
+            {formatDecimal((100 * figures.waste) / figures.bought, 1)} % waste
+            {figures.kept > 0 && `, ${formatDecimal(figures.kept / 1000, 2)} m kept`}
+          </span>
+        )}
+        <span className="figure">{formatMass(figures.mass, 'kg', 2)}</span>
+        <Cost group={group} />
+        <button
+          type="button"
+          className="btn btn-xs btn-ghost print:hidden"
+          aria-expanded={editing}
+          onClick={() => setEditing(!editing)}
+        >
+          Bars at hand
+        </button>
+      </div>
+      {editing && <BarsEditor group={group} order={order} onChange={props.onChange} />}
+      {group.kinds.length === 0 && !order.stocks.some((s) => s.key === group.key) && (
+        <p className="mb-2">
+          The table of stock has no row for this section and material; add the lengths that there are.
+        </p>
+      )}
+      {group.missing.length > 0 && (
+        <p role="alert" className="mb-2 rounded-[3px] bg-[var(--block-wash)] px-2 py-1.5">
+          <span aria-hidden className="text-error">
+            ✕{' '}
+          </span>
+          {counted(group.missing.length, 'piece')} without a bar: {missingWords(group)}
+        </p>
+      )}
+      <ol className="flex flex-col gap-1" aria-label={`Bars of the plan, ${group.name}`}>
+        {shown.map((bar, i) => (
+          <BarRow
+            key={bar.id}
+            bar={bar}
+            number={i + 1}
+            group={group}
+            saw={order.saw}
+            longest={longest}
+            done={done}
+            chosen={props.chosen}
+            busy={props.busy}
+            onChoose={props.onChoose}
+            onDone={props.onDone}
+            onMove={props.onMove}
+          />
+        ))}
+      </ol>
+      {group.bars.length > shown.length && (
+        <button type="button" className="btn btn-xs btn-paper mt-2" onClick={() => setAll(true)}>
+          Show all {group.bars.length} bars
+        </button>
+      )}
+    </section>
+  )
+}
+
+/** What the bars cost, and the least that is proven. */
+function Cost({ group }: { readonly group: PlanGroup }) {
+  if (group.bars.length === 0) return null
+  const said = (v: number): string =>
+    group.unpriced ? `${formatDecimal(v / 1000, 2)} m` : formatDecimal(v, 2)
+  const proven = group.cost <= group.bound * (1 + 1e-6)
+  return (
+    <>
+      <span className="figure">
+        {group.unpriced ? `${said(group.cost)} bought` : `cost ${said(group.cost)}`}
+      </span>
+      <span className={proven ? 'text-success' : 'muted'}>
+        {proven ? 'no plan does better' : `no plan gets below ${said(group.bound)}`}
+      </span>
+      {group.unpriced && <span className="muted">no price: the least length is bought</span>}
+    </>
+  )
+}
+
+function missingWords(group: PlanGroup): string {
+  const longest = Math.max(0, ...group.kinds.map((k) => k.length))
+  const pieces = group.pieces.filter((p) => group.missing.some((m) => m.startsWith(`${p.key}.`)))
+  const least = Math.max(...pieces.map((p) => p.length))
+  if (group.kinds.length === 0) return 'there is no bar at all.'
+  if (least > longest)
+    return `the longest of them takes ${formatDecimal(least, 1)} mm, and the longest bar has ${formatDecimal(longest, 1)} mm.`
+  return 'there are not enough bars.'
+}
