@@ -59,6 +59,7 @@ function solved(
         cost,
         values: Array.from(colValue, (v) => (whole ? Math.round(v) : v)),
         duals: whole ? [] : Array.from(rowDual),
+        proven: !stopped,
       }
     },
   )

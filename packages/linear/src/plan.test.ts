@@ -131,7 +131,8 @@ describe('cut plans', () => {
         }
         expect(faultsOf(problem, plan.uses)).toEqual([])
         expect(plan.cost).toBeCloseTo(least, 9)
-        expect(plan.bound).toBeLessThanOrEqual(least + 1e-9)
+        // There are few ways to fill these bars: what is found is proven.
+        expect(plan.bound).toBeCloseTo(least, 9)
       }),
       { numRuns: 500 },
     )

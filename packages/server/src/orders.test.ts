@@ -17,7 +17,8 @@ let peg: string
 let frame: string
 beforeEach(async () => {
   for (const { id, ...m } of DEMO_MATERIALS) await call('PUT', `/catalogue/materials/${id}`, m)
-  for (const { id, ...s } of DEMO_STOCK.filter((x) => x.materialId !== 'ash')) await call('PUT', `/catalogue/stock/${id}`, { ...s, forming: null })
+  for (const { id, ...s } of DEMO_STOCK.filter((x) => x.materialId !== 'ash'))
+    await call('PUT', `/catalogue/stock/${id}`, { ...s, forming: null })
   peg = (await call('POST', '/parts', { part: bar })).json.id
   frame = (await call('POST', '/parts', { part: noticeFrame })).json.id
 })

@@ -51,7 +51,8 @@ export interface PieceList {
 
 /**
  * All that a part is sawn from: each run that is carried along a path, as often as it stands in the part, sawn as its pieces say; without
- * such a step as its blank says where it is one piece, else with nothing chosen. Runs that cut others away are no material.
+ * such a step as its blank says where it is one piece, else with nothing chosen. Each strand is a piece of its own, as long as the line of all.
+ * Runs that cut others away are no material.
  */
 export function listPieces(part: Part, result: PartResult): PieceList {
   const pieces: ListedPiece[] = []
@@ -80,13 +81,17 @@ export function listPieces(part: Part, result: PartResult): PieceList {
     const met = result.steps.flatMap((s) => s.output?.meetings ?? []).filter((m) => m.run === step.id)
     const single = cuts.pieces.length === 1 ? blank && fittedBlank(blank, result.steps) : undefined
     const about: About = { name: step.name, stock: stockOf(section, of(sectionStep)!.summary), met }
-    for (const copy of carried.places.keys())
-      for (const p of cuts.pieces)
+    const strands = carried.strands.length
+    for (let copy = 0; copy < carried.places.length * strands; copy++)
+      for (const p of cuts.pieces) {
+        const piece = listed(cuts, p, about)
         pieces.push({
-          ...listed(cuts, p, about),
+          ...piece,
           number: copy * cuts.pieces.length + p.number,
-          ...(single ? { length: single.cut, mass: single.mass } : {}),
+          mass: (single?.mass ?? piece.mass) / strands,
+          ...(single ? { length: single.cut } : {}),
         })
+      }
   }
   if (
     pieces.length === 0 &&

@@ -15,7 +15,7 @@ export const DEMO_MATERIALS: readonly {
   { id: 'brass', name: 'Brass', density: 8500, look: 'brass', price: 9 },
   { id: 'spring-steel', name: 'Spring steel', density: 7800, look: 'steel', price: 4 },
   { id: 'ash', name: 'Ash wood', density: 680, look: 'wood', price: 3 },
-  { id: 'rubber', name: 'Rubber', density: 1200, look: 'rubber', price: 4 },
+  { id: 'rubber', name: 'Rubber hose', density: 1200, look: 'rubber', price: 4 },
 ]
 
 interface DemoStock {
@@ -75,4 +75,12 @@ export const DEMO_STOCK: readonly DemoStock[] = [
     2400,
     4200,
   ),
+  bar('rb-5-ss', 'Stainless round 5', 'round-bar', { diameter: 5 }, 'stainless', 3000),
+  bar('rb-12-ss', 'Stainless round 12', 'round-bar', { diameter: 12 }, 'stainless', 5000, 6000),
+  bar('hr-12-ss', 'Stainless half round 12', 'half-round', { diameter: 12 }, 'stainless', 3000, 5000),
+  bar('rb-7-br', 'Brass round 7', 'round-bar', { diameter: 7 }, 'brass', 3000),
+  bar('rb-11-br', 'Brass round 11', 'round-bar', { diameter: 11 }, 'brass', 3000),
+  bar('fl-12-br', 'Brass flat 12 × 5', 'flat', { width: 12, thickness: 5 }, 'brass', 3000),
+  bar('tu-32-br', 'Brass tube 32 × 9', 'tube', { diameter: 32, wall: 9 }, 'brass', 1000),
+  bar('tu-10-ru', 'Rubber hose 10 × 1.5', 'tube', { diameter: 10, wall: 1.5 }, 'rubber', 5000),
 ]

@@ -19,6 +19,8 @@ const WANTED: readonly (readonly [part: string, quantity: number, variant?: stri
   ['Gate latch', 4],
 ]
 
+const BAIL_BAR = 'Brass: 108.137 -7.000 0.000 7.000 8.000 41.425'
+
 /** The order over all parts, as far as they are there. */
 export function springOpening(parts: readonly { readonly id: string; readonly name: string }[]): Order {
   return {
@@ -27,5 +29,7 @@ export function springOpening(parts: readonly { readonly id: string; readonly na
       const part = parts.find((p) => p.name === name)
       return part ? [{ id: `l${i + 1}`, part: part.id, variant, quantity }] : []
     }),
+    // The drawn section of the bail is rolled for it, and has no row in the table.
+    stocks: [{ key: BAIL_BAR, bars: [{ id: 'b1', length: 3000, count: 4, price: 14, remnant: false }] }],
   }
 }

@@ -75,7 +75,9 @@ export function planWanted(
     const variant = variants.find((v) => v.id === line.variant)
     const gone = line.variant !== null && !variant
     const part = line.variant === null ? read.value : { ...read.value, variant: variant?.id ?? null }
-    const { pieces, faults } = listPieces(part, service.evaluate(part))
+    // How ends meet bodies is only known when these are there; all else is known at once.
+    const phase = part.steps.some((s) => s.kind === 'meeting') ? 'whole' : 'figures'
+    const { pieces, faults } = listPieces(part, service.evaluate(part, { phase }))
     const named = variant ? `${name}, ${variant.name}` : name
     lines.push({
       ...about,

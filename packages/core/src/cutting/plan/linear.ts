@@ -16,6 +16,8 @@ export interface LinearSolution {
   readonly values: readonly number[]
   /** What one more of each row would cost; none of a program in whole numbers. */
   readonly duals: readonly number[]
+  /** No solution costs less; false for the best found in time. */
+  readonly proven: boolean
 }
 
 /** Solves linear programs: a well-kept library, handed in from outside. Undefined where there is no solution, or none was found in time. */

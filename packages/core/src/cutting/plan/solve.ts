@@ -85,6 +85,8 @@ function planAble(problem: PlanProblem, room: readonly number[], search: Search)
   if (exact) {
     const { uses, missing } = master.plan(exact)
     take(withoutSurplus(problem, uses), missing)
+    // Over all ways to fill the bars the best in whole numbers is the best there is.
+    if (all && exact.proven && sum(best.missing) === 0) best = { ...best, bound: best.cost }
   }
   goOn()
   return best

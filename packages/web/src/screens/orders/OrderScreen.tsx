@@ -204,7 +204,9 @@ function OrderInPlace({ head }: { readonly head: OrderHead }) {
           {plan.error && (
             <CannotShow title="The plan cannot be shown" error={plan.error} onAgain={refreshPlan} />
           )}
-          {shown && !made && underWay && <Waiting what="the plan, as soon as it is made" />}
+          {shown && !made && underWay && (
+            <p className="muted pt-24 text-center">The plan stands here as soon as it is made.</p>
+          )}
           {shown && !made && !underWay && (
             <EmptyState title="No plan yet">
               {order.lines.length === 0
