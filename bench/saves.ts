@@ -19,7 +19,12 @@ export async function savesAtOnce(migrations: string): Promise<{ server: number;
   // What is worked out afterward, in a thread, is no part of a save: here it never comes to an end.
   const never = (): Promise<never> => new Promise(() => undefined)
   const aside = { ...work, part: never, section: never }
-  const app = createApp({ db, work: aside, working: workingService(db, aside, () => undefined) })
+  const app = createApp({
+    db,
+    work: aside,
+    planning: undefined as never,
+    working: workingService(db, aside, () => undefined),
+  })
   const json = { 'content-type': 'application/json' }
   const part = STARTERS.hoop.make('Hoop')
   const ask = async (path: string, method: string, body: unknown): Promise<Record<string, unknown>> => {

@@ -214,6 +214,7 @@ function outerRules() {
         ...only('^hono|^@hono', 'Hono stays in routes, http, app, client and main'),
         ...only('core/src', outOfCore),
         ...only('^manifold-3d', 'the library of solids stays in packages/solids'),
+        ...only('^highs', 'the library of linear programs stays in packages/linear'),
       ],
       [
         'packages/server/src/db/**',
@@ -239,8 +240,16 @@ function outerRules() {
       ['**/*.test.ts'],
     ),
     forbid(
+      ['packages/linear/src/**/*.ts'],
+      only(
+        'core/src|^@flexum/core/(?:[^c]|c[^u])',
+        'the library of linear programs knows cutting of the core alone',
+      ),
+      ['**/*.test.ts'],
+    ),
+    forbid(
       ['packages/cli/src/**/*.ts'],
-      only('core/src|server|web|^hono|^react|^manifold', 'the command line uses the core alone'),
+      only('core/src|server|web|^hono|^react|^manifold|^highs', 'the command line uses the core alone'),
     ),
     forbid(
       ['packages/web/src/{bench,strip,compute}/**/*.ts'],

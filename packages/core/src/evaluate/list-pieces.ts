@@ -1,6 +1,6 @@
 import type { Id } from '../base/index.ts'
 import { inputsOf, kindOf, type Part, type StockShape } from '../document/index.ts'
-import { cutPieces, PLAIN_CUTS } from './cut-pieces.ts'
+import { cutPieces, PLAIN_CUTS } from '../steps/pieces/cut-pieces.ts'
 import type { PartResult } from './evaluator.ts'
 import { fittedBlank } from './fitted-blank.ts'
 import { blankOf } from './lead.ts'

@@ -29,8 +29,8 @@ export function packWorthiest(room: number, things: Things, mostSteps = MOST_STE
   const size = order.map((i) => things.sizes[i]!)
   const worth = order.map((i) => things.worths[i]!)
   const limit = order.map((i) => things.counts[i]!)
-  const now = new Array<number>(n).fill(0)
-  let best = new Array<number>(n).fill(0)
+  const now = order.map(() => 0)
+  let best = [...now]
   let bestWorth = 0
   let steps = 0
   /** The worth of what the rest of the room holds at most, by shares, from a thing on. */

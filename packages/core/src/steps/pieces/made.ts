@@ -1,5 +1,5 @@
 import type { PiecesStep } from '../../document/index.ts'
-import { cutPieces, legsOf } from '../../evaluate/cut-pieces.ts'
+import { cutPieces, legsOf } from './cut-pieces.ts'
 import type { Finding } from '../../evaluate/finding.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 import type { CarriedGiven, CutsGiven, SawnPiece } from '../../evaluate/output.ts'

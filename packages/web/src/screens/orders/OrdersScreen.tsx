@@ -101,7 +101,7 @@ export function OrdersScreen() {
                       <td className="figure text-right">{o.done}</td>
                       <td className="figure text-right">{o.bars}</td>
                       <td>{planWords(o)}</td>
-                      <td>{ago(o.updatedAt, Date.now())}</td>
+                      <td>{ago(o.updatedAt, orders.dataUpdatedAt)}</td>
                       <td className="text-right">
                         <button
                           type="button"

@@ -36,6 +36,10 @@ export function useOrder(head: OrderHead, onSaved: () => void): OrderInWork {
   const kept = useRef(head.order)
   const going = useRef<Promise<boolean>>(Promise.resolve(true))
 
+  const put = useCallback((next: Steps): void => {
+    live.current = next
+    setSteps(next)
+  }, [])
   const save = useCallback((): void => {
     going.current = going.current.then(async () => {
       const { now } = live.current
@@ -61,18 +65,14 @@ export function useOrder(head: OrderHead, onSaved: () => void): OrderInWork {
         return false
       }
     })
-  }, [head.id, onSaved])
+  }, [head.id, onSaved, put])
 
-  const put = (next: Steps): void => {
-    live.current = next
-    setSteps(next)
-  }
   const go = useCallback(
     (next: Steps): void => {
       put(next)
       save()
     },
-    [save],
+    [put, save],
   )
   const change = useCallback(
     (of: (order: Order) => Order): void => {

@@ -35,10 +35,9 @@ export function PiecesTable(props: {
           return (
             <tbody
               key={p.number}
-              className={`cursor-pointer border-t hairline ${chosen || p.number === props.lit ? 'bg-[var(--chosen-wash)]' : ''}`}
+              className={`border-t hairline ${chosen || p.number === props.lit ? 'bg-[var(--chosen-wash)]' : ''}`}
               onPointerEnter={() => props.onPoint(p)}
               onPointerLeave={() => props.onPoint(undefined)}
-              onClick={() => props.onChoose(p.number)}
             >
               <tr>
                 <td className="py-0.5 text-left font-sans">
@@ -47,6 +46,7 @@ export function PiecesTable(props: {
                     aria-pressed={chosen}
                     aria-label={`Show piece ${p.number}`}
                     className={`link ${chosen ? 'font-semibold' : ''}`}
+                    onClick={() => props.onChoose(p.number)}
                     onFocus={() => props.onPoint(p)}
                     onBlur={() => props.onPoint(undefined)}
                   >

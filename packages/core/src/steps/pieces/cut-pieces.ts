@@ -1,4 +1,4 @@
-import type { Id } from '../base/index.ts'
+import type { Id } from '../../base/index.ts'
 import {
   partedAt,
   pieceLengths,
@@ -12,11 +12,11 @@ import {
   type Reach,
   type Rest,
   type Slope,
-} from '../cutting/index.ts'
-import { locate } from '../path/index.ts'
-import { vec2, type Vec2 } from '../plane/index.ts'
-import { cutsOfPiece, reachAt, type Piece, type PieceCut } from '../sweep/index.ts'
-import type { CarriedGiven, CutsGiven, SawnCorner, SawnEnd, SawnPiece } from './output.ts'
+} from '../../cutting/index.ts'
+import { locate } from '../../path/index.ts'
+import { vec2, type Vec2 } from '../../plane/index.ts'
+import { cutsOfPiece, reachAt, type Piece, type PieceCut } from '../../sweep/index.ts'
+import type { CarriedGiven, CutsGiven, SawnCorner, SawnEnd, SawnPiece } from '../../evaluate/output.ts'
 
 /** What is chosen of the pieces of a run; plain figures, mm and rad. */
 export interface CutChoices {
