@@ -92,11 +92,11 @@ const PICTURES = {
     await page.getByText('New cut length').first().waitFor({ timeout: 60000 })
     await page.waitForTimeout(6000)
   },
-  'bench-edges': async (page) => {
-    await open(page, 'Potting board')
-    await page.getByText('Rounded rim', { exact: true }).first().click()
-    await page.getByRole('button', { name: 'Pick edges' }).click()
-    await page.waitForTimeout(2500)
+  'bench-pieces': async (page) => {
+    await open(page, 'Bay cornice')
+    await station(page, 'Shop').click()
+    await page.getByRole('button', { name: 'Show piece 3' }).click()
+    await page.getByRole('complementary', { name: 'Inspector' }).evaluate((e) => e.scrollTo(0, 400))
   },
   'bench-values': async (page) => {
     await open(page, 'Pot hook')
@@ -138,14 +138,18 @@ const PICTURES = {
     await page.getByRole('button', { name: 'Section', exact: true }).click()
     await page.mouse.move(560, 485)
   },
-  'run-cut': async (page) => {
-    await open(page, 'Valve wheel')
-    await station(page, 'Ends').click()
-    await page.getByRole('button', { name: 'Cut through' }).click()
-    const panel = page.getByRole('region', { name: 'Cut through' })
-    await panel.getByRole('combobox').selectOption({ label: 'across X' })
-    await panel.getByLabel('Typed').fill('9')
-    await page.keyboard.press('Enter')
+  'cut-plan': async (page) => {
+    await page.goto(`${base}/orders`)
+    await page.getByRole('link', { name: 'Spring opening' }).click()
+    const flats = page.getByRole('region', { name: 'Ash flat 45 × 18' })
+    await flats.waitFor({ timeout: 120_000 })
+    const pieces = flats.getByRole('button', { name: /Notice frame/ })
+    for (const n of [0, 1, 2]) {
+      await pieces.nth(n).focus()
+      await page.keyboard.press(' ')
+    }
+    await pieces.nth(4).click()
+    await flats.evaluate((e) => e.scrollIntoView({ block: 'end' }))
   },
   stock: async (page) => {
     await page.goto(`${base}/stock`)

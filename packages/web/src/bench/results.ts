@@ -11,6 +11,7 @@ import {
   type BlankGiven,
   type Body,
   type CarriedGiven,
+  type CutsGiven,
   type Finding,
   type FormingGiven,
   type HoleMark,
@@ -120,6 +121,10 @@ export interface ShownBody {
   readonly runs: ReadonlyMap<Id, CarriedGiven>
   readonly stale: boolean
 }
+
+/** What a run is sawn into, where that is told. */
+export const cutsOn = (result: PartResult | undefined, run: Id | undefined): CutsGiven | undefined =>
+  result?.steps.find((s) => isBuilt(s) && run !== undefined && s.output?.cuts?.run === run)?.output?.cuts
 
 /** The holes that stand on a run. */
 export const holesOn = (result: PartResult | undefined, run: Id | undefined): readonly HoleMark[] =>

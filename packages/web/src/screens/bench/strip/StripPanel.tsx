@@ -3,8 +3,8 @@ import { Printer, Ruler as RulerIcon } from 'lucide-react'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import type { RunStep, Step } from '@flexum/core/document'
-import type { FormingGiven, HoleMark, MeetingGiven, PathGiven } from '@flexum/core/evaluate'
-import { formingOn, holesOn, meetingsOn, runView, type RunView } from '../../../bench/results.ts'
+import type { CutsGiven, FormingGiven, HoleMark, MeetingGiven, PathGiven } from '@flexum/core/evaluate'
+import { cutsOn, formingOn, holesOn, meetingsOn, runView, type RunView } from '../../../bench/results.ts'
 import { selectionOf, shownPart } from '../../../bench/session.ts'
 import {
   layOut,
@@ -22,6 +22,7 @@ import { useBench, useSessionState, useUnits } from '../context.ts'
 import { BAR_HEIGHT, BAR_TOP } from './bar.ts'
 import { BendMarks, BeyondMark, GripMark } from './BendMarks.tsx'
 import { MeasureMark } from './MeasureMark.tsx'
+import { PieceMarks } from './PieceMarks.tsx'
 import { Ruler } from './Ruler.tsx'
 import { StraightHandles } from './StraightHandles.tsx'
 import { CornerMarks, HoleMarks, MeetingMarks, PartHandles } from './StripMarks.tsx'
@@ -53,9 +54,10 @@ export function StripPanel() {
   const holes = useSessionState(useShallow((s) => holesOn(s.result, shown?.runStep)))
   const meetings = useSessionState(useShallow((s) => meetingsOn(s.result, shown?.runStep)))
   const forming = useSessionState((s) => formingOn(s.result, shown?.runStep))
+  const cuts = useSessionState((s) => cutsOn(s.result, shown?.runStep))
   const props = useMemo(
-    () => ({ shown, runStep, pathStep, holes, meetings, forming }),
-    [shown, runStep, pathStep, holes, meetings, forming],
+    () => ({ shown, runStep, pathStep, holes, meetings, forming, cuts }),
+    [shown, runStep, pathStep, holes, meetings, forming, cuts],
   )
   // Of a bar of very many bends, what is typed comes before the strip.
   return <Strip {...useDeferredValue(props)} />
@@ -68,10 +70,11 @@ interface StripProps {
   readonly holes: readonly HoleMark[]
   readonly meetings: readonly MeetingGiven[]
   readonly forming: FormingGiven | undefined
+  readonly cuts: CutsGiven | undefined
 }
 
 const Strip = memo(function Strip(props: StripProps) {
-  const { shown, runStep, pathStep, holes, meetings, forming } = props
+  const { shown, runStep, pathStep, holes, meetings, forming, cuts } = props
   const { session } = useBench()
   const units = useUnits()
   const focus = useSessionState((s) => s.focus)
@@ -211,6 +214,7 @@ const Strip = memo(function Strip(props: StripProps) {
             x={x}
             handled={runStep?.part !== undefined && station === 'run'}
           />
+          {!shown.stale && <PieceMarks run={shown.run} cuts={cuts} layout={layout} x={x} />}
           <MeetingMarks run={shown.run} meetings={meetings} layout={layout} x={x} units={units} />
           <HoleMarks run={shown.run} holes={holes} layout={layout} x={x} units={units} />
           {runStep?.part && station === 'run' && (
