@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test, type Page } from '@playwright/test'
-import { benchReady, station } from './bench.ts'
+import { benchReady, figure, startPart, station } from './bench.ts'
 import { inspector } from './sheet.ts'
 
 /** Time for plans of all parts of the demo, which are worked out while the server starts. */
@@ -142,4 +142,37 @@ test('the order over all parts of the demo is planned when one first looks', asy
   await expect(page.getByRole('alert')).toHaveCount(0)
   await expect(page.getByRole('region', { name: 'Ash cornice 90 × 14' })).toContainText('7 pieces')
   await expect(page.getByRole('region', { name: 'Stainless round 4' })).toContainText('no plan does better')
+})
+
+test('a room is typed; a moulding runs along its walls, and gives pieces', async ({ page }) => {
+  await startPart(page, 'Bay room', 'Straight bar')
+  const add = async (title: string): Promise<void> => {
+    await page.getByRole('button', { name: 'Add a step' }).click()
+    await page.getByRole('menuitem', { name: title, exact: true }).click()
+  }
+  await add('Walls of a room')
+  await expect(inspector(page).getByRole('heading', { name: /^Path: Walls/ })).toBeVisible()
+  const wall = (column: string, n: number) =>
+    inspector(page).getByRole('textbox', { name: `${column} of wall ${n}`, exact: true })
+  await expect(wall('length', 1)).toHaveValue('4000')
+  // A corner is measured wrongly: the walls say by how much they do not close.
+  await wall('corner after', 4).fill('89')
+  await wall('length', 4).fill('2.9 m')
+  await page.keyboard.press('Tab')
+  await expect(inspector(page).getByText(/The walls do not close: the last ends 100/)).toBeVisible()
+  await inspector(page).getByRole('button', { name: 'Leave them open' }).click()
+  await expect(inspector(page).getByLabel('All round')).not.toBeChecked()
+  await expect(figure(page, 'Path length')).toHaveText('13900.000 mm')
+  await wall('bow', 2).fill('300')
+  await page.keyboard.press('Tab')
+  await expect(figure(page, 'Smallest radius')).toHaveText(/^39\d\d\.\d+ mm/)
+  await add('Line along walls')
+  await inspector(page)
+    .getByRole('combobox', { name: /^To wall/ })
+    .selectOption('wall 3')
+  await inspector(page).getByRole('button', { name: 'Use in Run' }).click()
+  await station(page, 'Shop').click()
+  await inspector(page).getByRole('button', { name: 'Pieces' }).click()
+  await expect(inspector(page).getByRole('table', { name: 'Pieces' }).locator('tbody')).toHaveCount(3)
+  await expect(piece(page, 2)).toContainText('2, bent')
 })

@@ -2,6 +2,7 @@ import { changeBroughtBody } from '../steps/brought-body/commands.ts'
 import { changeRun } from '../steps/run/commands.ts'
 import { changeForming } from '../steps/forming/commands.ts'
 import { shiftNodes } from '../steps/node-path/commands.ts'
+import { closeWalls } from '../steps/wall-path/commands.ts'
 import { splitBend } from '../steps/bend-table/commands.ts'
 import type { Command } from './command.ts'
 import { setFormula } from './fields.ts'
@@ -18,6 +19,7 @@ const COMMANDS = {
   'change-forming': changeForming,
   'shift-nodes': shiftNodes,
   'split-bend': splitBend,
+  'close-walls': closeWalls,
 } as const
 
 /** A command by its name with what it is told, as findings carry them. */

@@ -52,6 +52,17 @@ export { changeDoing } from '../steps/shared/commands-doing.ts'
 export { changeBentPath, turnIntoBends, typeBends } from '../steps/bent-path/commands.ts'
 export { changeChangedPath } from '../steps/changed-path/commands.ts'
 export { changeBlank, type BlankChoices } from '../steps/blank/commands.ts'
+export { changeTrim, type TrimChoices } from '../steps/trim-path/commands.ts'
+export {
+  closeWalls,
+  insertWall,
+  moveWall,
+  pasteWalls,
+  removeWalls,
+  setWallCell,
+  WALL_COLUMNS,
+  type WallColumn,
+} from '../steps/wall-path/commands.ts'
 export { changePieces, type PiecesChoices } from '../steps/pieces/commands.ts'
 export { changeForming, pasteTrials, type FormingChoices } from '../steps/forming/commands.ts'
 export { changeHelix, type HelixChoices } from '../steps/helix-path/commands.ts'

@@ -44,6 +44,7 @@ export type Change =
         readonly by: readonly [number, number, number]
       }
     }
+  | { readonly do: 'close-walls'; readonly with: { readonly step: Id; readonly closed: boolean } }
   | { readonly do: 'split-bend'; readonly with: { readonly step: Id; readonly row: Id } }
   | {
       readonly do: 'change-run'

@@ -36,6 +36,8 @@ function begun(seed: number): Part {
     'meeting',
     'forming',
     'pieces',
+    'wall-path',
+    'trim-path',
     'changed-path',
   ] as const)
     put(kind)

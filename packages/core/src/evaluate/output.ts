@@ -52,6 +52,8 @@ export interface PathGiven {
   readonly follows?: Pick<CurveBends, 'deviation'> & Partial<Pick<CurveBends, 'off'>>
   /** Along edges: how a section sits by the two faces that it runs between. */
   readonly facing?: Facing
+  /** It is the foot of the walls of a room of this height, its pieces are its walls. */
+  readonly room?: { readonly height: number }
   /** Square to the sheet that it was drawn on; only for a path of a sketch. */
   readonly sheet?: Vec3
   /** The sketch curves it runs along, by the index of a segment's origin; only for a path of a sketch. */

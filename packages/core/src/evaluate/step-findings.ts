@@ -168,6 +168,8 @@ const CHEAPER: Readonly<Record<Step['kind'], string>> = {
   blank: 'A shorter path would fit.',
   forming: 'Fewer bends would fit.',
   pieces: 'Fewer corners would fit.',
+  'wall-path': 'Fewer walls would fit.',
+  'trim-path': 'Fewer walls would fit.',
 }
 
 /** A step that asked for more work than it may, or than the steps before it left of what the whole part may. */

@@ -1,6 +1,8 @@
 import type { Step, StepBase, StepKindName } from '../document/index.ts'
 import type { StepMaker } from '../evaluate/kind.ts'
 import { formingMaker } from './forming/made.ts'
+import { trimPathMaker } from './trim-path/made.ts'
+import { wallPathMaker } from './wall-path/made.ts'
 import { piecesMaker } from './pieces/made.ts'
 import { bentPathMaker } from './bent-path/made.ts'
 import { changedPathMaker } from './changed-path/made.ts'
@@ -53,6 +55,8 @@ const OWN: { readonly [K in StepKindName]: StepMaker<Extract<Step, { kind: K }>>
   blank: blankMaker,
   forming: formingMaker,
   pieces: piecesMaker,
+  'wall-path': wallPathMaker,
+  'trim-path': trimPathMaker,
 }
 
 type AnyMaker = StepMaker<Step>

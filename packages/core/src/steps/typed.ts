@@ -1,6 +1,8 @@
 import type { Id } from '../base/index.ts'
 import type { FormulaVisitor, Input, Station, StepBase, StepKind } from '../document/kind.ts'
 import { formingKind, type FormingStep } from './forming/typed.ts'
+import { trimPathKind, type TrimPathStep } from './trim-path/typed.ts'
+import { wallPathKind, type WallPathStep } from './wall-path/typed.ts'
 import { piecesKind, type PiecesStep } from './pieces/typed.ts'
 import { bentPathKind, type BentPathStep } from './bent-path/typed.ts'
 import { changedPathKind, type ChangedPathStep } from './changed-path/typed.ts'
@@ -54,6 +56,8 @@ interface StepTypes {
   readonly blank: BlankStep
   readonly forming: FormingStep
   readonly pieces: PiecesStep
+  readonly 'wall-path': WallPathStep
+  readonly 'trim-path': TrimPathStep
 }
 export type StepKindName = keyof StepTypes
 export type Step = StepTypes[StepKindName]
@@ -84,6 +88,8 @@ const OWN: { readonly [K in StepKindName]: StepKind<StepTypes[K]> } = {
   blank: blankKind,
   forming: formingKind,
   pieces: piecesKind,
+  'wall-path': wallPathKind,
+  'trim-path': trimPathKind,
 }
 
 /** A kind as it is kept among all: of some step, and only ever given steps of that kind. */

@@ -8,6 +8,7 @@ import {
   FIRST_RULES,
   nodeEntry,
   PATH_CHANGES,
+  roomWall,
   STOCK_SIZES,
   TURNINGS,
   type HolesStep,
@@ -21,6 +22,7 @@ import {
   type Step,
   type StepKindName,
   type StockShape,
+  type WallPathStep,
 } from '../../src/document/index.ts'
 import { packMesh } from '../../src/space/index.ts'
 import { altered, boxMesh } from '../meshes.ts'
@@ -75,6 +77,14 @@ const bendOf = (part: Part, r: Random): { step: string; row: string } => {
   const table = stepOf(part, r, 'bend-table') as BendTableStep | undefined
   const rows = [...(table?.rows.map((row) => row.id) ?? []), edit.LAST]
   return { step: table?.id ?? anyStep(part, r), row: r.pick(rows) }
+}
+/** A wall of a room. */
+function wallOf(part: Part, r: Random): { step: string; row: string } {
+  const room = stepOf(part, r, 'wall-path') as WallPathStep | undefined
+  return {
+    step: room?.id ?? anyStep(part, r),
+    row: room && room.rows.length > 0 ? r.pick(room.rows).id : 'n2',
+  }
 }
 /** A hook of one bend. */
 const bendFigures = (id: string): BendFigures => ({
@@ -223,6 +233,39 @@ export const TRIES: Readonly<Record<string, Try>> = {
   letNodesLead: through(edit.letNodesLead, (part, r) => ({
     step: idOf(part, r, 'bend-table'),
     points: somePoints(part, r),
+  })),
+  closeWalls: through(edit.closeWalls, (part, r) => ({
+    step: idOf(part, r, 'wall-path'),
+    closed: r.chance(0.5),
+  })),
+  setWallCell: through(edit.setWallCell, (part, r) => {
+    return { ...wallOf(part, r), column: r.pick(edit.WALL_COLUMNS), formula: formula(r) }
+  }),
+  insertWall: through(edit.insertWall, (part, r) => ({
+    step: idOf(part, r, 'wall-path'),
+    index: r.below(4),
+    row: roomWall(newId(part, 'n'), formula(r), '90', r.pick(['0', '100', '-50'])),
+  })),
+  removeWalls: through(edit.removeWalls, (part, r) => {
+    const { step, row } = wallOf(part, r)
+    return { step, rows: [row] }
+  }),
+  moveWall: through(edit.moveWall, (part, r) => ({ ...wallOf(part, r), to: r.below(4) })),
+  pasteWalls: through(edit.pasteWalls, (part, r) => ({
+    step: idOf(part, r, 'wall-path'),
+    row: r.below(7),
+    column: r.pick(edit.WALL_COLUMNS),
+    cells: [[formula(r)], [formula(r)]],
+    newId: countingIds('n', idsIn(part)),
+  })),
+  changeTrim: through(edit.changeTrim, (part, r) => ({
+    step: idOf(part, r, 'trim-path'),
+    choices: r.pick<edit.TrimChoices>([
+      { level: r.pick(['floor', 'ceiling', 'height']) },
+      { first: null, last: null },
+      { first: 'n2' },
+      { last: 'n3' },
+    ]),
   })),
   changePieces: through(edit.changePieces, (part, r) => ({
     step: idOf(part, r, 'pieces'),

@@ -13,7 +13,7 @@ const HEIGHT = 30
 /** Pixels that a pointer moves before a press becomes a drag. */
 const DRAGS = 5
 /** Narrowest piece with its length on it, and the most that a leaning cut is drawn to lean. */
-const NARROW = 44
+const NARROW = 85
 const MOST_LEAN = 12
 
 /** One bar of a plan to scale: pieces can be chosen, dragged to another bar, and ticked as sawn. */
@@ -118,7 +118,7 @@ export function BarRow(props: {
                 tabIndex={0}
                 aria-pressed={isChosen}
                 aria-label={words}
-                className="cursor-grab outline-offset-2"
+                className="cursor-grab outline-none focus-visible:[&>path]:stroke-[var(--color-primary)] focus-visible:[&>path]:stroke-[3px]"
                 transform={moved ? `translate(${dragged.dx} ${dragged.dy})` : undefined}
                 style={{ pointerEvents: moved ? 'none' : undefined, touchAction: 'none' }}
                 onKeyDown={(e) => onKey(e, p.id)}

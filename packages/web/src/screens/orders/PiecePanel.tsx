@@ -83,9 +83,9 @@ export function PiecePanel(props: {
         {kind && (
           <dl className="mt-2 flex flex-col gap-1">
             <dt className="muted">Left cut</dt>
-            <dd>{cutWords(kind.left)}</dd>
+            <dd className="figure">{cutWords(kind.left)}</dd>
             <dt className="muted">Right cut</dt>
-            <dd>{cutWords(kind.right)}</dd>
+            <dd className="figure">{cutWords(kind.right)}</dd>
           </dl>
         )}
         {kind?.bent && <p className="mt-2">It is bent after it is sawn.</p>}

@@ -39,7 +39,7 @@ export function addNewStep(session: Session, kind: Step['kind']): void {
   )
 }
 
-const ON_PATHS: ReadonlySet<Step['kind']> = new Set(['changed-path', 'bent-path'])
+const ON_PATHS: ReadonlySet<Step['kind']> = new Set(['changed-path', 'bent-path', 'wall-path', 'trim-path'])
 
 /** After the last path that a run goes along, or the last of all. */
 function afterPaths({ steps }: Part): number {

@@ -4,6 +4,8 @@ import { bentPathPage } from './bent-path/index.tsx'
 import { changedPathPage } from './changed-path/index.tsx'
 import { blankPage } from './blank/index.tsx'
 import { formingPage } from './forming/index.tsx'
+import { trimPathPage } from './trim-path/index.tsx'
+import { wallPathPage } from './wall-path/index.tsx'
 import { piecesPage } from './pieces/index.tsx'
 import { broughtBodyPage } from './brought-body/index.tsx'
 import { blendedPage } from './blended/index.tsx'
@@ -55,6 +57,8 @@ const OWN: { readonly [K in StepKindName]: PageKind<Extract<Step, { kind: K }>> 
   blank: blankPage,
   forming: formingPage,
   pieces: piecesPage,
+  'wall-path': wallPathPage,
+  'trim-path': trimPathPage,
 }
 
 type AnyPage = PageKind<Step>

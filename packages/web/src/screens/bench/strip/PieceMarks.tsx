@@ -6,6 +6,9 @@ import { stationOnPath } from '../../../bench/results.ts'
 import { placeOf, type StripLayout } from '../../../strip/layout.ts'
 import { BAR_HEIGHT, BAR_TOP, fits } from './bar.ts'
 
+/** From so wide on a piece has its number on it, beside its length, px. */
+const ROOMY = 56
+
 /** The cut of one end in figures: mitre and bevel, how far each is set from 0. */
 const cutWords = ({ setting }: SawnEnd): string => {
   const [mitre, bevel] = [setting.mitre, setting.bevel].map((a) => `${formatDecimal(Math.abs(deg(a)), 1)}°`)
@@ -27,14 +30,16 @@ export function PieceMarks(props: {
   }
   return (
     <g pointerEvents="none" aria-hidden>
-      {cuts.pieces.map((p) => {
+      {cuts.pieces.map((p, i) => {
         const [from, to] = [at(p.from), at(p.to)]
         if (from === undefined || to === undefined) return null
         const words = cutWords(p.end)
+        const next = cuts.pieces[i + 1]
+        const room = next === undefined ? undefined : at(next.to)
         const cut = p.end.made === 'mitre' || p.end.made === 'scarf'
         return (
           <g key={p.number} data-piece={p.number}>
-            {fits(String(p.number), from, to) && (
+            {to - from > ROOMY && (
               <g transform={`translate(${from + 10} ${BAR_TOP + BAR_HEIGHT - 9})`}>
                 <circle r="6.5" fill="var(--color-base-100)" stroke="var(--color-base-content)" />
                 <text y="3.5" textAnchor="middle" className="figure" fontSize="10">
@@ -42,7 +47,7 @@ export function PieceMarks(props: {
                 </text>
               </g>
             )}
-            {cut && fits(words, from, to) && (
+            {cut && room !== undefined && fits(`M ${words}`, to, room) && (
               <text x={to + 8} y={BAR_TOP - 9} className="figure" fontSize="11" fill="var(--color-primary)">
                 {words}
               </text>

@@ -1,0 +1,141 @@
+import { Plus } from 'lucide-react'
+import { useMemo } from 'react'
+import { countingIds } from '@flexum/core/base'
+import { idsIn, roomWall, type WallPathStep } from '@flexum/core/document'
+import {
+  closeWalls,
+  insertWall,
+  moveWall,
+  pasteWalls,
+  removeWalls,
+  setWallCell,
+  type WallColumn,
+} from '@flexum/core/edit'
+import { stepResult } from '../../../../bench/results.ts'
+import { selectionOf } from '../../../../bench/session.ts'
+import { newId } from '../../actions/ids.ts'
+import { useBench, usePart, useSessionState } from '../../context.ts'
+import { StepField } from '../../inspector/StepField.tsx'
+import type { PageKind } from '../page-kind.ts'
+import { Glyph } from '../shared/Glyph.tsx'
+import { faultsByRow } from '../shared/grid/faults.ts'
+import { FormulaGrid } from '../shared/grid/FormulaGrid.tsx'
+import type { GridColumn, GridLine } from '../shared/grid/lines.ts'
+import { PathPanel } from '../shared/PathPanel.tsx'
+
+export const wallPathPage: PageKind<WallPathStep> = {
+  Picture: () => <Glyph copper d="M5 22V8H17L22 13V22Z" />,
+  Inspector: WallsInspector,
+}
+
+const COLUMNS: readonly GridColumn<WallColumn>[] = [
+  { key: 'length', head: 'length', called: 'length', dimension: 'length' },
+  { key: 'bow', head: 'bow', called: 'bow', dimension: 'length' },
+  { key: 'corner', head: 'corner°', called: 'corner after', dimension: 'angle' },
+]
+
+/** The walls of a room as a table, where it begins, how high it is. */
+function WallsInspector({ step }: { readonly step: WallPathStep }) {
+  const { session } = useBench()
+  const part = usePart()
+  const chosen = useSessionState((s) => step.rows.findIndex((r) => r.id === selectionOf(s).node))
+  const result = useSessionState((s) => stepResult(s.result, step.id))
+  const lines = useMemo((): GridLine<WallColumn>[] => {
+    const value = (id: string, column: WallColumn): number | undefined =>
+      result?.fields[`rows/${id}/${column}`]?.value
+    return step.rows.map(({ id, length, bow, corner }, i): GridLine<WallColumn> => ({
+      id,
+      name: `wall ${i + 1}`,
+      head: String(i + 1),
+      formulas: { length, bow, corner },
+      values: { length: value(id, 'length'), bow: value(id, 'bow'), corner: value(id, 'corner') },
+      ...(!step.closed && i === step.rows.length - 1 ? { dim: ['corner'] as const } : {}),
+    }))
+  }, [step, result])
+  const faults = faultsByRow(result?.findings ?? [], (f) => {
+    const [, row, column] = /^rows\/([^/]+)\/(.+)$/.exec(f.field ?? '') ?? []
+    return row === undefined ? undefined : [row, column!]
+  })
+  const add = (index: number): void => {
+    const id = newId(part, 'n')
+    const length = step.rows[index - 1]?.length ?? '1000 mm'
+    session.run(
+      insertWall,
+      { step: step.id, index, row: roomWall(id, length, '90 deg') },
+      { label: 'Add wall', select: { step: step.id, node: id } },
+    )
+  }
+  return (
+    <PathPanel step={step}>
+      <FormulaGrid
+        label="Walls"
+        step={step.id}
+        columns={COLUMNS}
+        lines={lines}
+        faults={faults}
+        onKeep={(row, column, formula) =>
+          session.run(setWallCell, { step: step.id, row, column, formula }, { label: 'Walls' })
+        }
+        onRemove={(id) =>
+          session.run(
+            removeWalls,
+            { step: step.id, rows: [id] },
+            { label: 'Remove wall', select: { step: step.id, node: null } },
+          )
+        }
+        onMove={(row, to) =>
+          session.run(moveWall, { step: step.id, row, to }, { label: 'Move wall in the order' })
+        }
+        onAdd={() => add(step.rows.length)}
+        onPaste={(row, column, cells) =>
+          session.run(
+            pasteWalls,
+            { step: step.id, row, column, cells, newId: countingIds('n', idsIn(part)) },
+            { label: `Paste ${cells.length} rows` },
+          )
+        }
+      />
+      <p className="muted px-3 pt-1">
+        With the room at the left: corners as measured inside it, over 180° outside; a bow goes out of the
+        room, below 0 into it.
+      </p>
+      <div className="flex flex-wrap items-center gap-3 px-3 py-2">
+        <button
+          type="button"
+          className="btn btn-xs btn-paper"
+          onClick={() => add(chosen >= 0 ? chosen + 1 : step.rows.length)}
+        >
+          <Plus size={12} aria-hidden /> Wall
+        </button>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={step.closed}
+            onChange={(e) =>
+              session.run(
+                closeWalls,
+                { step: step.id, closed: e.target.checked },
+                { label: e.target.checked ? 'Close the walls' : 'Leave the walls open' },
+              )
+            }
+          />
+          All round
+        </label>
+      </div>
+      <fieldset className="flex flex-col gap-1.5 px-3 pb-2">
+        <legend className="pb-1 font-medium">Room</legend>
+        <StepField step={step} field="height" label="Height" formula={step.height} dimension="length" />
+        <StepField step={step} field="x" label="Begins at X" formula={step.x} dimension="length" />
+        <StepField step={step} field="y" label="Begins at Y" formula={step.y} dimension="length" />
+        <StepField
+          step={step}
+          field="heading"
+          label="First wall from +X"
+          formula={step.heading}
+          dimension="angle"
+        />
+      </fieldset>
+    </PathPanel>
+  )
+}
