@@ -38,3 +38,4 @@ export {
   type Placed,
   type PieceToSaw,
 } from './plan/layout.ts'
+export { unrolled, type Unrolled } from './unfold.ts'

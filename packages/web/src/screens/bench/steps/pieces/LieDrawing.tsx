@@ -1,6 +1,6 @@
 import type { CarriedGiven, CutsGiven } from '@flexum/core/evaluate'
 import { towardFence } from '@flexum/core/cutting'
-import { pointAt, vec2, type Vec2 } from '@flexum/core/plane'
+import { pointAt, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
 import { loopsOf, type Section } from '@flexum/core/profile'
 
 const HEIGHT = 104
@@ -8,8 +8,8 @@ const WIDTH = 268
 const PAD = 12
 /** Widest that the section is drawn, px. */
 const WIDEST = 150
-/** Steps of a curve on the drawing. */
-const STEPS = 12
+/** Steps of a free curve on the drawing. */
+const STEPS = 24
 
 /** How a piece lies on the saw, seen from its left end: the table below it, the fence at its back. */
 export function LieDrawing({ run, cuts }: { readonly run: CarriedGiven; readonly cuts: CutsGiven }) {
@@ -62,10 +62,12 @@ export function LieDrawing({ run, cuts }: { readonly run: CarriedGiven; readonly
   )
 }
 
+/** Steps of a curve on the drawing: none of an arc turns by more than 10 degrees. */
+const stepsOf = (c: Curve2): number =>
+  c.kind === 'line' ? 1 : c.kind === 'arc' ? Math.ceil(Math.abs(c.sweep) / (Math.PI / 18)) : STEPS
+
 /** The loops of a section as points. */
 export const pointsOf = (section: Section): Vec2[][] =>
   loopsOf(section).map((loop) =>
-    loop.flatMap((c) =>
-      c.kind === 'line' ? [pointAt(c, 0)] : Array.from({ length: STEPS }, (_, i) => pointAt(c, i / STEPS)),
-    ),
+    loop.flatMap((c) => Array.from({ length: stepsOf(c) }, (_, i) => pointAt(c, i / stepsOf(c)))),
   )

@@ -16,6 +16,7 @@ import { CornersTable } from './CornersTable.tsx'
 import { LieDrawing } from './LieDrawing.tsx'
 import { PieceDrawing } from './PieceDrawing.tsx'
 import { PiecesTable } from './PiecesTable.tsx'
+import { UnfoldedDrawing } from './UnfoldedDrawing.tsx'
 
 export const piecesPage: PageKind<PiecesStep> = {
   Picture: () => <Glyph d="M3 18L8 12H14V18ZM16 18V12H21L25 18Z" />,
@@ -124,6 +125,12 @@ function PiecesInspector({ step }: { readonly step: PiecesStep }) {
           {piece && (
             <Section title={`Piece ${piece.number}`}>
               <PieceDrawing run={carried} cuts={cuts} piece={piece} />
+              {piece.straight && (
+                <>
+                  <p className="muted pt-2">Its faces unfolded</p>
+                  <UnfoldedDrawing run={carried} piece={piece} />
+                </>
+              )}
               <Figures
                 rows={[
                   ['Long point to long point', formatLength(piece.lengths.long, units.length)],
