@@ -56,7 +56,7 @@ export function PieceDrawing(props: {
   const above = view(vec2.scale(fence, -1), 30)
   const gap = 30
   const front = view(vec2.scale(cuts.lie.up, -1), 30 + above.height + gap)
-  const total = 30 + above.height + gap + front.height + 10
+  const total = 30 + above.height + gap + front.height + 22
   const middle = x(drawn / 2)
   const bottom = 30 + above.height
   return (
@@ -83,13 +83,13 @@ export function PieceDrawing(props: {
         </g>
       ))}
       <path
-        d={`M${x(Math.min(...lefts))} ${total - 3}H${x(Math.max(...rights))}`}
+        d={`M${x(Math.min(...lefts))} ${total - 8}H${x(Math.max(...rights))}`}
         stroke="var(--color-base-content)"
         strokeWidth="0.8"
       />
       <text
         x={middle}
-        y={total - 6}
+        y={total - 4}
         textAnchor="middle"
         className="figure fill-current"
         stroke="var(--color-base-100)"

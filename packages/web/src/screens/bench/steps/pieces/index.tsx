@@ -23,6 +23,9 @@ export const piecesPage: PageKind<PiecesStep> = {
   Inspector: PiecesInspector,
 }
 
+/** Whether a back leans from the wall: a spring angle that is none of 0 and 90 degrees. */
+const leans = (spring: number): boolean => Math.abs(Math.sin(2 * spring)) > 1e-6
+
 /** How the pieces of a run lie on the saw, which bars they come from, and what is sawn. */
 function PiecesInspector({ step }: { readonly step: PiecesStep }) {
   const { session } = useBench()
@@ -116,7 +119,7 @@ function PiecesInspector({ step }: { readonly step: PiecesStep }) {
             <LieDrawing run={carried} cuts={cuts} />
             <Figures
               rows={[
-                cuts.spring !== undefined && cuts.spring > 0
+                cuts.spring !== undefined && leans(cuts.spring)
                   ? ['Spring angle, back to wall', `${formatDecimal(deg(cuts.spring), 2)}°`]
                   : undefined,
               ]}
