@@ -131,6 +131,11 @@ test('an order is planned, changed by hand, ticked, kept over a reload, and take
     'Ash flat 45 × 18,Ash wood,Notice frame,Run,1,2,420,330,mitre,-45,0,mitre,45,0,no',
   )
   expect((await takeOut('Plan by bar (CSV)')).trim().split('\n')).toHaveLength(9)
+  await page.getByRole('button', { name: 'Take out', exact: true }).click()
+  await page.getByRole('menuitem', { name: 'Labels…' }).click()
+  const labels = page.getByRole('list', { name: 'Labels' }).getByRole('listitem')
+  await expect(labels).toHaveCount(8)
+  await expect(labels.first()).toContainText(/Notice frame.*mitre 45\.00° left, bevel 0°/)
 })
 
 test('the order over all parts of the demo is planned when one first looks', async ({ page }) => {

@@ -24,6 +24,10 @@ export const router = createBrowserRouter([
         path: '/orders/:id',
         lazy: async () => ({ Component: (await import('./screens/orders/OrderScreen.tsx')).OrderScreen }),
       },
+      {
+        path: '/orders/:id/labels',
+        lazy: async () => ({ Component: (await import('./screens/orders/LabelsScreen.tsx')).LabelsScreen }),
+      },
       { path: '*', element: <NotFound /> },
     ],
   },

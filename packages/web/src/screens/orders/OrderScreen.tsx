@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Printer, Redo2, Undo2 } from 'lucide-react'
 import { useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { Link, useNavigate, useParams } from 'react-router'
 import { toast } from 'sonner'
 import { cutListCsv, planCsv } from '@flexum/core/order'
 import {
@@ -57,6 +57,7 @@ export function OrderScreen() {
 function OrderInPlace({ head }: { readonly head: OrderHead }) {
   const { id } = head
   const queries = useQueryClient()
+  const go = useNavigate()
   const refreshPlan = (): void => void queries.invalidateQueries({ queryKey: ['plan', id] })
   const [onSaved] = useState(() => () => void queries.invalidateQueries({ queryKey: ['plan', id] }))
   const work = useOrder(head, onSaved)
@@ -176,6 +177,7 @@ function OrderInPlace({ head }: { readonly head: OrderHead }) {
                 onSelect: () =>
                   download(`${order.name} plan.csv`, planCsv(made.groups, order.saw), 'text/csv'),
               },
+              { label: 'Labels…', onSelect: () => void go(`/orders/${id}/labels`) },
             ]}
           />
         )}

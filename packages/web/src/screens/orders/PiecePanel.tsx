@@ -1,28 +1,17 @@
 import { X } from 'lucide-react'
 import { fitsOn, type Saw } from '@flexum/core/cutting'
-import type { ListedCut } from '@flexum/core/evaluate'
-import { deg } from '@flexum/core/num'
 import { kindOfPiece } from '@flexum/core/order'
 import { formatDecimal, formatMass } from '@flexum/core/units'
 import type { PlanGroup } from '../../api/orders.ts'
 import { Figures, Section } from '../../ui/Figures.tsx'
 import type { BareMove } from './BarRow.tsx'
+import { cutWords } from './cut-words.ts'
 
 /** The piece that is looked at, of which stock. */
 export interface Chosen {
   readonly group: string
   readonly piece: string
 }
-
-const sided = (angle: number): string => {
-  const shown = deg(angle)
-  return Math.abs(shown) < 5e-3
-    ? '0°'
-    : `${formatDecimal(Math.abs(shown), 2)}° ${shown > 0 ? 'right' : 'left'}`
-}
-
-const cutWords = (c: ListedCut): string =>
-  c.mitre === 0 && c.bevel === 0 ? c.made : `${c.made} ${sided(c.mitre)}, bevel ${sided(c.bevel)}`
 
 /** One piece of the plan: what it is, how it is cut, whether it is sawn, and which bar it is on. */
 export function PiecePanel(props: {
