@@ -33,8 +33,11 @@ function directCompute(): Compute & { readonly asked: Part[] } {
     dispose: () => undefined,
   }
 }
-/** Lets what is worked out come in, and be shown. */
-const settle = (): Promise<void> => new Promise((r) => setTimeout(r, 40))
+/** Lets what is worked out come in and be shown, however long the machine takes. */
+const settle = async (s: Session): Promise<void> => {
+  await new Promise((r) => setTimeout(r, 40))
+  await vi.waitFor(() => expect(s.store.getState().working).toBe(false))
+}
 const radius = (s: Session, formula: string, node = 'n2'): boolean =>
   s.run(setCell, { step: 'path', node, column: 'radius', formula }, { label: 'radius' })
 
@@ -47,11 +50,11 @@ describe('a session', () => {
   it('follows what is dragged at the pace asked for, and ends with what was shown last', async () => {
     const compute = directCompute()
     const s = createSession(head, compute, () => undefined)
-    await settle()
+    await settle(s)
     const before = compute.asked.length
     for (const formula of ['20', '21', '22', '23'])
       s.show(setCell, { step: 'path', node: 'n2', column: 'radius', formula }, 400)
-    await settle()
+    await settle(s)
     expect(compute.asked.length - before).toBeLessThan(2)
     await vi.waitFor(() => expect(compute.asked.at(-1)).toBe(shownPart(s.store.getState())))
     expect(compute.asked.length - before).toBeLessThanOrEqual(2)
@@ -62,13 +65,13 @@ describe('a session', () => {
   })
   it('works out the part at once and after every change', async () => {
     const s = createSession(head, directCompute(), () => undefined)
-    await settle()
+    await settle(s)
     expect(s.store.getState().result?.findings).toEqual([])
     radius(s, '500')
-    await settle()
+    await settle(s)
     expect(s.store.getState().result?.findings.map((f) => f.code)).toEqual(['path.no-room'])
     s.undo()
-    await settle()
+    await settle(s)
     expect(s.store.getState().result?.findings).toEqual([])
     expect(partOf(s.store.getState())).toBe(part)
   })
@@ -76,7 +79,7 @@ describe('a session', () => {
     const compute = directCompute()
     const s = createSession(head, compute, () => undefined)
     for (const r of ['31', '32', '33', '34', '35']) radius(s, r)
-    await settle()
+    await settle(s)
     expect(compute.asked.length).toBeLessThanOrEqual(3)
     expect(compute.asked.at(-1)).toBe(partOf(s.store.getState()))
   })
@@ -88,7 +91,7 @@ describe('a session', () => {
     s.endPreview()
     expect(shownPart(s.store.getState())).toBe(part)
     expect(s.store.getState().history.past).toHaveLength(1)
-    await settle()
+    await settle(s)
   })
   it('says why a command is refused and changes nothing', () => {
     const told: string[] = []

@@ -258,7 +258,7 @@ describe('check, ends and fit', () => {
       ['path', 'No path yet'],
       ['profile', 'No profile yet'],
       ['run', 'No run yet'],
-      ['shop', 'No blank yet'],
+      ['shop', 'Nothing for the shop yet'],
       ['ends', 'No ends yet'],
     ] as const) {
       session.select({ station, step: null })
