@@ -195,6 +195,17 @@ describe('cut plans', () => {
     expect(faultsOf(problem, plan.uses)).toEqual([])
     expect(plan.cost - plan.bound).toBeLessThanOrEqual(1)
   }, 60_000)
+  it('of very many ways to fill a bar come to an end: all fits one, and nearly all', () => {
+    const pieces = Array.from({ length: 20 }, (_, i) => ({ id: `p${i}`, length: 10 + i, count: 3 }))
+    const whole = pieces.reduce((n, p) => n + p.length * p.count, 0)
+    for (const [length, bars] of [
+      [whole, 1],
+      [whole - 1, 2],
+    ] as const) {
+      const plan = planOf({ pieces, bars: [{ id: 'bar', length, cost: 1 }], saw: NO_SAW })
+      expect([plan.cost, plan.bound]).toEqual([bars, bars])
+    }
+  }, 30_000)
   it('stop when asked to, with the best so far', () => {
     const problem: PlanProblem = {
       pieces: [

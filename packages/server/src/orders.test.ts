@@ -131,29 +131,33 @@ describe('plans of orders', () => {
   it('are changed by hand, kept so, and refused with why', async () => {
     const first = await planned(orderOf([frame, 2]))
     const { key } = first.shown.plan.groups[0]
-    const order = {
-      ...orderOf([frame, 2]),
-      stocks: [{ key, bars: [FLAT, { ...FLAT, id: 'b', length: 700, price: 1 }] }],
-    }
+    const order = { ...orderOf([frame, 2]), stocks: [{ key, bars: [{ ...FLAT, length: 3000 }] }] }
     await save(first.id, 1, order)
     const { shown } = await planned(order, first.id)
-    const { bars } = shown.plan.groups[0]
-    const single = bars.find((b: { length: number }) => b.length === 700)
+    type Bar = {
+      readonly id: string
+      readonly pieces: readonly { readonly id: string; readonly length: number }[]
+    }
+    const filled = (b: Bar): number => b.pieces.reduce((sum, p) => sum + p.length, 0)
+    const [full, roomy] = (shown.plan.groups[0].bars as Bar[]).toSorted((a, b) => filled(b) - filled(a)) as [
+      Bar,
+      Bar,
+    ]
     const move = (piece: string, to: string, version = shown.version) =>
       call('POST', `/orders/${first.id}/plan/move`, { version, group: key, piece, to, at: 0, unit: 'mm' })
-    const full = await move(bars.find((b: { id: string }) => b.id !== single.id).pieces[0].id, single.id)
-    expect(full).toMatchObject({ status: 422, json: { error: { code: 'plan.refused' } } })
-    expect(full.json.error.message).toMatch(/left between its trims, and the piece takes/)
-    const [a, b] = bars
-    const moved = await move(a.pieces[0].id, b.id)
-    if (moved.status === 200) {
-      const after = (await call('GET', `/orders/${first.id}/plan`)).json
-      expect(after.plan.groups[0].bars.find((x: { id: string }) => x.id === b.id)).toMatchObject({
-        held: true,
-      })
-      // From a plan that someone looked at before.
-      expect((await move(a.pieces[0].id, b.id)).status).toBe(409)
-    } else expect(moved.status).toBe(422)
+    const refused = await move(roomy.pieces[0]!.id, full.id)
+    expect(refused).toMatchObject({ status: 422, json: { error: { code: 'plan.refused' } } })
+    expect(refused.json.error.message).toMatch(/left between its trims, and the piece takes/)
+    const piece = full.pieces[0]!.id
+    expect((await move(piece, roomy.id)).status).toBe(200)
+    const after = (await call('GET', `/orders/${first.id}/plan`)).json
+    const now = after.plan.groups[0].bars.find((b: Bar) => b.id === roomy.id)
+    expect([now.held, now.pieces[0].id, now.pieces.length]).toEqual([true, piece, roomy.pieces.length + 1])
+    // From a plan that someone looked at before.
+    expect((await move(piece, full.id)).status).toBe(409)
+    // Planned anew, both bars stay as they were put together.
+    const again = await planned(order, first.id)
+    expect(again.shown.plan.groups[0].bars.find((b: Bar) => b.id === roomy.id)).toEqual(now)
   })
   it('say what has no bar, no price, no run, and what is too much', async () => {
     const first = await planned(orderOf([frame, 1], [peg, 1]))
@@ -189,13 +193,28 @@ describe('plans of orders', () => {
     await server.planning().idle()
     expect((await call('GET', `/orders/${id}/plan`)).json).toMatchObject({ state: 'done' })
   })
-  it('are halted with the best so far', async () => {
-    const { id } = (await call('POST', '/orders', { order: orderOf([peg, 300], [frame, 40]) })).json
-    await call('POST', `/orders/${id}/plan`)
-    await call('POST', `/orders/${id}/plan/halt`)
-    await server.planning().idle()
-    const { state, plan } = (await call('GET', `/orders/${id}/plan`)).json
-    expect(['stopped', 'failed']).toContain(state)
-    if (state === 'stopped' && plan) expect(plan.groups[0].bars.length).toBeGreaterThan(0)
+  it('are halted with the best so far; one that waits is not begun', async () => {
+    const [a, b] = [
+      (await call('POST', '/orders', { order: orderOf([peg, 3]) })).json.id,
+      (await call('POST', '/orders', { order: orderOf([peg, 4]) })).json.id,
+    ]
+    // Work that goes on until it is stopped.
+    let end: (made: unknown) => void = () => undefined
+    const made = { asked: { lines: [], saw: {}, stocks: [] }, lines: [], groups: [] }
+    const endless = {
+      plan: () => ({
+        made: new Promise((r) => (end = r)),
+        stop: () => end({ ok: true, value: made }),
+      }),
+    }
+    const planning = planningService(server.db(), endless as never)
+    await planning.want(a)
+    await planning.want(b)
+    await planning.halt(b)
+    await planning.halt(a)
+    await planning.idle()
+    const stateOf = async (id: string) => (await call('GET', `/orders/${id}/plan`)).json
+    expect(await stateOf(a)).toMatchObject({ state: 'stopped', plan: made })
+    expect(await stateOf(b)).toMatchObject({ state: 'failed', plan: null })
   })
 })

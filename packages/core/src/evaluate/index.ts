@@ -1,4 +1,4 @@
-export { cutPieces, PLAIN_CUTS, restName, type CutChoices } from '../steps/pieces/cut-pieces.ts'
+export { cutPieces, PLAIN_CUTS, type CutChoices } from '../steps/pieces/cut-pieces.ts'
 export {
   listPieces,
   type ListedCut,

@@ -51,6 +51,8 @@ describe('what a part is sawn from', () => {
   it('says what cannot be worked out', () => {
     const wrong = changed(bar, (s) => (s.kind === 'stock-profile' ? { ...s, sizes: { diameter: '0' } } : s))
     expect(listOf(wrong).faults).toEqual(['"Run" of "Angle" cannot be worked out'])
+    const short = changed(bar, (s) => (s.kind === 'blank' ? { ...s, roundUp: '-1' } : s))
+    expect(listOf(short).faults).toEqual(['"Blank" of "Angle" cannot be worked out'])
     const pieces = freshStep(bar, 'pieces', { id: 'pieces' })
     if (!pieces.ok) throw new Error()
     const held = { ...bar, steps: [...bar.steps, { ...pieces.value, hold: '-1' } as Step] }

@@ -77,8 +77,15 @@ export function listPieces(part: Part, result: PartResult): PieceList {
       continue
     }
     const blankStep = own ? undefined : blankOf(part, step.id)
-    const blank = blankStep && of(blankStep.id)?.output?.blank
-    const met = result.steps.flatMap((s) => s.output?.meetings ?? []).filter((m) => m.run === step.id)
+    const blankResult = blankStep && of(blankStep.id)
+    if (blankResult?.state === 'failed') {
+      faults.push(`"${blankStep!.name}" of "${part.name}" cannot be worked out`)
+      continue
+    }
+    const blank = blankResult?.state === 'good' ? blankResult.output?.blank : undefined
+    const met = result.steps
+      .flatMap((s) => (s.state === 'good' ? (s.output?.meetings ?? []) : []))
+      .filter((m) => m.run === step.id)
     const single = cuts.pieces.length === 1 ? blank && fittedBlank(blank, result.steps) : undefined
     const about: About = { name: step.name, stock: stockOf(section, of(sectionStep)!.summary), met }
     const strands = carried.strands.length

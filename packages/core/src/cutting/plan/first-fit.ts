@@ -24,13 +24,14 @@ export function barByBar(
   const left = [...want]
   const there = bars.map((b, i) => (b.count ?? Infinity) - used[i]!)
   const sizes = pieces.map((p) => takes(p, saw))
+  const missing = pieces.map(() => 0)
   const uses: PatternUse[] = []
   for (;;) {
     const longest = pieces.reduce(
       (most, p, i) => (left[i]! > 0 && (most < 0 || p.length > pieces[most]!.length) ? i : most),
       -1,
     )
-    if (longest < 0) return { uses, missing: left }
+    if (longest < 0) return { uses, missing }
     let best: { readonly bar: number; readonly counts: number[]; readonly rate: number } | undefined
     bars.forEach((bar, b) => {
       const room = fitting(roomOf(bar, saw), bar.length)
@@ -49,7 +50,9 @@ export function barByBar(
     })
     if (!best) {
       // No bar holds it any more: it is left out, and the others go on.
-      return leaveOut(problem, left, uses, longest, there)
+      missing[longest]! += left[longest]!
+      left[longest] = 0
+      continue
     }
     const { bar, counts } = best
     const times = counts.reduce(
@@ -59,26 +62,6 @@ export function barByBar(
     counts.forEach((n, i) => (left[i]! -= n * times))
     there[bar]! -= times
     uses.push({ bar, counts, times })
-  }
-}
-
-function leaveOut(
-  problem: PlanProblem,
-  left: readonly number[],
-  uses: readonly PatternUse[],
-  which: number,
-  there: readonly number[],
-): RoughPlan {
-  const without = left.map((n, i) => (i === which ? 0 : n))
-  const used = problem.bars.map((b, i) => (b.count ?? Infinity) - there[i]!)
-  const rest = barByBar(
-    problem,
-    without,
-    used.map((n) => (Number.isFinite(n) ? n : 0)),
-  )
-  return {
-    uses: [...uses, ...rest.uses],
-    missing: rest.missing.map((n, i) => (i === which ? n + left[which]! : n)),
   }
 }
 

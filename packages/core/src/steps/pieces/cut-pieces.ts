@@ -10,7 +10,6 @@ import {
   type Lie,
   type PieceEnd,
   type Reach,
-  type Rest,
   type Slope,
 } from '../../cutting/index.ts'
 import { locate } from '../../path/index.ts'
@@ -200,11 +199,4 @@ function isStraight({ path }: CarriedGiven, { from, to }: Piece): boolean {
     if (b - a > 0 && g.kind !== 'line') return false
   }
   return true
-}
-
-/** The side a piece lies on, by its number, in words. */
-export function restName(rests: readonly Rest[], lies: number): string {
-  if (lies === 0) return 'as it stands'
-  const nth = ['its widest side', 'the next widest side', 'the third side', 'the fourth side'][lies - 1]
-  return nth ?? `side ${lies} of ${rests.length}`
 }

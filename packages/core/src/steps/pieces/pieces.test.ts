@@ -160,6 +160,9 @@ describe('pieces of a run', () => {
         fc.pre(cuts !== undefined && carried !== undefined)
         for (const [i, p] of cuts!.pieces.slice(0, -1).entries()) {
           const q = cuts!.pieces[i + 1]!
+          // Sharper corners than 20 degrees have their tips further off than a saw, or round-off, goes.
+          const { drawn } = p.end.corner!
+          if (Math.min(drawn, 2 * Math.PI - drawn) < 20 * DEG) continue
           const { x, y } = carried!.outline
           for (let k = 0; k < x.length; k++) {
             const a = placeOn(carried!, p.to, 'end', p.end, x[k]!, y[k]!)
@@ -168,7 +171,7 @@ describe('pieces of a run', () => {
           }
         }
       }),
-      { numRuns: 60 },
+      { numRuns: 100 },
     )
   })
   it('of returns are told, and are outside corners', () => {

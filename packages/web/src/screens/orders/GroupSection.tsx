@@ -42,7 +42,7 @@ export function GroupSection(props: {
           </span>
         )}
         <span className="figure">{formatMass(figures.mass, 'kg', 2)}</span>
-        <Cost group={group} />
+        <Cost group={group} begun={sawn > 0} />
         <button
           type="button"
           className="btn btn-xs btn-ghost print:hidden"
@@ -94,18 +94,24 @@ export function GroupSection(props: {
 }
 
 /** What the bars cost, and the least that is proven. */
-function Cost({ group }: { readonly group: PlanGroup }) {
+function Cost({ group, begun }: { readonly group: PlanGroup; readonly begun: boolean }) {
   if (group.bars.length === 0) return null
   const said = (v: number): string =>
     group.unpriced ? `${formatDecimal(v / 1000, 2)} m` : formatDecimal(v, 2)
+  // What is proven is proven of plans that are free to use every bar.
+  const held = begun || group.bars.some((b) => b.held)
   const proven = group.cost <= group.bound * (1 + 1e-6)
   return (
     <>
       <span className="figure">
         {group.unpriced ? `${said(group.cost)} bought` : `cost ${said(group.cost)}`}
       </span>
-      <span className={proven ? 'text-success' : 'muted'}>
-        {proven ? 'no plan does better' : `no plan gets below ${said(group.bound)}`}
+      <span className={proven && !held ? 'text-success' : 'muted'}>
+        {held
+          ? 'planned round what is sawn or held'
+          : proven
+            ? 'no plan does better'
+            : `no plan gets below ${said(group.bound)}`}
       </span>
       {group.unpriced && <span className="muted">no price: the least length is bought</span>}
     </>

@@ -6,7 +6,7 @@ import { formatDecimal, typedFormula } from '@flexum/core/units'
 import { Section } from '../../../../ui/Figures.tsx'
 import { useBench } from '../../context.ts'
 import { StepField } from '../../inspector/StepField.tsx'
-import { bevelWords, mitreWords } from './saw-words.ts'
+import { sawAngle } from '../../../../ui/saw.ts'
 
 /** The mitred corners, each as drawn and, where it was measured on site, as that, with what it does to the saw. */
 export function CornersTable({ step, cuts }: { readonly step: PiecesStep; readonly cuts: CutsGiven }) {
@@ -76,8 +76,8 @@ export function CornersTable({ step, cuts }: { readonly step: PiecesStep; readon
                     dimension="angle"
                   />
                   <p className="muted pt-1">
-                    Mitre {mitreWords(corner.drawnSetting)} becomes {mitreWords(setting)}, bevel{' '}
-                    {bevelWords(corner.drawnSetting)} becomes {bevelWords(setting)}.
+                    Mitre {sawAngle(corner.drawnSetting.mitre)} becomes {sawAngle(setting.mitre)}, bevel{' '}
+                    {sawAngle(corner.drawnSetting.bevel)} becomes {sawAngle(setting.bevel)}.
                   </p>
                 </div>
               )}

@@ -2,7 +2,8 @@ import type { CutsGiven, SawnEnd, SawnPiece } from '@flexum/core/evaluate'
 import { formatLengthFigures } from '@flexum/core/units'
 import { Section } from '../../../../ui/Figures.tsx'
 import { useUnits } from '../../context.ts'
-import { bevelWords, leftAndRight, MADE, mitreWords, pieceName } from './saw-words.ts'
+import { sawAngle } from '../../../../ui/saw.ts'
+import { leftAndRight, pieceName } from './saw-words.ts'
 
 /** The pieces with their lengths and how the saw is set for both cuts; one can be chosen. */
 export function PiecesTable(props: {
@@ -75,7 +76,7 @@ function CutLine({ side, end }: { readonly side: 'left' | 'right'; readonly end:
   return (
     <tr className="[&>td]:pb-0.5">
       <td className="pl-3 text-left font-sans muted">
-        {side} {MADE[end.made]}
+        {side} {end.made}
       </td>
       {plain ? (
         <td colSpan={2} />
@@ -83,11 +84,11 @@ function CutLine({ side, end }: { readonly side: 'left' | 'right'; readonly end:
         <>
           <td title="The handle of the saw from square">
             <span className="sr-only">mitre </span>
-            {mitreWords(end.setting)}
+            {sawAngle(end.setting.mitre)}
           </td>
           <td title="The blade from upright">
             <span className="sr-only">bevel </span>
-            {bevelWords(end.setting)}
+            {sawAngle(end.setting.bevel)}
           </td>
         </>
       )}

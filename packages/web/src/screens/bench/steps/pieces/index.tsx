@@ -1,7 +1,6 @@
 import { useState } from 'react'
 import type { PiecesStep } from '@flexum/core/document'
 import { changePieces } from '@flexum/core/edit'
-import { restName } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLength, formatMass } from '@flexum/core/units'
 import { stationOnPath, stationOnRun, stepResult } from '../../../../bench/results.ts'
@@ -16,6 +15,7 @@ import { CornersTable } from './CornersTable.tsx'
 import { LieDrawing } from './LieDrawing.tsx'
 import { PieceDrawing } from './PieceDrawing.tsx'
 import { PiecesTable } from './PiecesTable.tsx'
+import { restName } from './saw-words.ts'
 import { UnfoldedDrawing } from './UnfoldedDrawing.tsx'
 
 export const piecesPage: PageKind<PiecesStep> = {
@@ -54,7 +54,7 @@ function PiecesInspector({ step }: { readonly step: PiecesStep }) {
             ...Array.from({ length: sides }, (_, i) => {
               const rest = cuts?.rests[i]
               const wide = rest ? `, ${formatLength(rest.width, units.length)}` : ''
-              return [String(i + 1), `${restName(cuts?.rests ?? [], i + 1)}${wide}`] as const
+              return [String(i + 1), `${restName(i + 1)}${wide}`] as const
             }),
           ]}
           onChoose={(lies) => change({ lies: Number(lies) }, 'Lay it on another side')}

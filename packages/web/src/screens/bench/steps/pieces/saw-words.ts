@@ -1,29 +1,10 @@
 import type { SawnEnd, SawnPiece } from '@flexum/core/evaluate'
-import type { Lie, SawSetting } from '@flexum/core/cutting'
-import { deg } from '@flexum/core/num'
-import { formatDecimal } from '@flexum/core/units'
+import type { Lie } from '@flexum/core/cutting'
 
-/** Angles nearer than this to 0 are shown as none, deg. */
-const NONE = 5e-3
-
-const sided = (angle: number, below: string, above: string): string => {
-  const shown = deg(angle)
-  return Math.abs(shown) < NONE ? '0°' : `${formatDecimal(Math.abs(shown), 2)}° ${shown > 0 ? above : below}`
-}
-
-/** Where the handle of the saw goes. */
-export const mitreWords = (s: SawSetting): string => sided(s.mitre, 'left', 'right')
-/** Where the top of the blade leans. */
-export const bevelWords = (s: SawSetting): string => sided(s.bevel, 'left', 'right')
-
-/** What a cut is, in a word. */
-export const MADE: Readonly<Record<SawnEnd['made'], string>> = {
-  square: 'square',
-  mitre: 'mitre',
-  butt: 'butt',
-  angled: 'angled',
-  domed: 'domed',
-  scarf: 'scarf',
+/** The side a piece lies on, by its number from the widest, in words. */
+export function restName(nth: number): string {
+  const known = ['its widest side', 'the next widest side', 'the third side', 'the fourth side'][nth - 1]
+  return known ?? `side ${nth}`
 }
 
 /** The ends of a piece as they lie on the saw. */
