@@ -349,6 +349,21 @@ describe('blocks and cylinders', () => {
       { numRuns: 25 },
     )
   })
+  it('a round face that touches a flat one has nothing in common with it, and cuts nothing off', () => {
+    // By chance the mesh of this one comes to stand a hair past the plane that it touches.
+    const a = plain('a', { axis: 'x', z: '7', wide: '5', deep: '7', height: '38' })
+    const rod = (z: string, kind: Doing['kind']) =>
+      partOf(
+        a,
+        plain('b', { shape: 'cylinder', axis: 'x', z, diameter: '23', height: '5', does: { kind, with: ['a'] } }),
+      )
+    for (const kind of ['joins', 'cuts', 'common'] as const)
+      expect(codes(rod('-8', kind))).toEqual(['fit.apart'])
+    // A hundredth of a millimetre in, it is a segment of a circle.
+    const share = Math.acos(1 - 0.01 / 11.5)
+    const area = 11.5 ** 2 * (share - Math.sin(2 * share) / 2)
+    expect(volumeOf(worked(rod('-7.99', 'common')))! / (5 * area)).toBeCloseTo(1, 2)
+  })
   it('random recipes: join and common are both, cut and common the whole, and every mesh is closed', () => {
     const mm = fc.integer({ min: -12, max: 12 }).map(String)
     const size = fc.integer({ min: 5, max: 40 }).map(String)

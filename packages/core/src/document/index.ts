@@ -167,7 +167,15 @@ export {
   type TrialEntry,
 } from '../steps/forming/typed.ts'
 export { TRIM_LEVELS, type TrimLevel, type TrimPathStep } from '../steps/trim-path/typed.ts'
-export { roomWall, type RoomWall, type WallPathStep } from '../steps/wall-path/typed.ts'
+export {
+  OPENING_COLUMNS,
+  openingEntry,
+  roomWall,
+  type OpeningColumn,
+  type OpeningEntry,
+  type RoomWall,
+  type WallPathStep,
+} from '../steps/wall-path/typed.ts'
 export type { MeasuredCorner, PiecesStep } from '../steps/pieces/typed.ts'
 export { freshStep } from './fresh.ts'
 export { LIMITS } from './limits.ts'

@@ -47,6 +47,15 @@ export const formulaSchema = mixed<Formula>()
     isFormula,
   )
 
+/** A formula that need not be there. */
+export const optionalFormulaSchema = mixed<Formula>()
+  .optional()
+  .test(
+    'formula',
+    `a formula is needed here: text of at most ${LIMITS.textLength} characters, or { "text", "bare": a length unit }`,
+    (v) => v === undefined || isFormula(v),
+  )
+
 /** An object with exactly these fields. */
 export function record<T extends AnyObject>(fields: AnyObject): ObjectSchema<T> {
   return object(fields)

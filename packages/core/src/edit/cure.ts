@@ -2,6 +2,7 @@ import { changeBroughtBody } from '../steps/brought-body/commands.ts'
 import { changeRun } from '../steps/run/commands.ts'
 import { changeForming } from '../steps/forming/commands.ts'
 import { shiftNodes } from '../steps/node-path/commands.ts'
+import { breakTrim, changeTrim } from '../steps/trim-path/commands.ts'
 import { closeWalls } from '../steps/wall-path/commands.ts'
 import { splitBend } from '../steps/bend-table/commands.ts'
 import type { Command } from './command.ts'
@@ -20,6 +21,8 @@ const COMMANDS = {
   'shift-nodes': shiftNodes,
   'split-bend': splitBend,
   'close-walls': closeWalls,
+  'change-trim': changeTrim,
+  'break-trim': breakTrim,
 } as const
 
 /** A command by its name with what it is told, as findings carry them. */

@@ -52,14 +52,27 @@ export { changeDoing } from '../steps/shared/commands-doing.ts'
 export { changeBentPath, turnIntoBends, typeBends } from '../steps/bent-path/commands.ts'
 export { changeChangedPath } from '../steps/changed-path/commands.ts'
 export { changeBlank, type BlankChoices } from '../steps/blank/commands.ts'
-export { changeTrim, type TrimChoices } from '../steps/trim-path/commands.ts'
 export {
+  anchorAt,
+  breakTrim,
+  changeTrim,
+  runMoulding,
+  sameMoulding,
+  setTrimFigure,
+  type TrimChoices,
+} from '../steps/trim-path/commands.ts'
+export {
+  addOpening,
   closeWalls,
   insertWall,
   moveWall,
   pasteWalls,
+  removeOpenings,
   removeWalls,
+  setOpeningCell,
+  setOpeningWall,
   setWallCell,
+  standWallsOn,
   WALL_COLUMNS,
   type WallColumn,
 } from '../steps/wall-path/commands.ts'

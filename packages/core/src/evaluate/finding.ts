@@ -1,5 +1,5 @@
 import type { Id } from '../base/index.ts'
-import type { BroughtBodyStep, FormingStep, RunStep, Station, Step } from '../document/index.ts'
+import type { BroughtBodyStep, FormingStep, RunStep, TrimPathStep, Station, Step } from '../document/index.ts'
 import type { Formula } from '../units/index.ts'
 
 /** `blocks`: there is no sound result. `warns`: there is one, and the shop will not like it. `notes`: good to know. */
@@ -45,12 +45,20 @@ export type Change =
       }
     }
   | { readonly do: 'close-walls'; readonly with: { readonly step: Id; readonly closed: boolean } }
+  | {
+      readonly do: 'change-trim'
+      readonly with: { readonly step: Id; readonly choices: Partial<Pick<TrimPathStep, 'past'>> }
+    }
+  | {
+      readonly do: 'break-trim'
+      readonly with: { readonly step: Id; readonly opening: Id; readonly round: boolean }
+    }
   | { readonly do: 'split-bend'; readonly with: { readonly step: Id; readonly row: Id } }
   | {
       readonly do: 'change-run'
       readonly with: {
         readonly step: Id
-        readonly choices: Partial<Pick<RunStep, 'turning' | 'corners' | 'anchor'>>
+        readonly choices: Partial<Pick<RunStep, 'turning' | 'corners' | 'anchor' | 'flip' | 'ends'>>
       }
     }
 

@@ -88,7 +88,10 @@ describe('random sequences of every command', () => {
       for (let seed = 0; seed < 300; seed++) {
         const r = randomOf(seed)
         // What takes back needs something done before.
-        const before = ['addVariant', 'addValue', 'setWall'].reduce((p, n) => changed(p, n, r), begun(seed))
+        const before = ['addVariant', 'addValue', 'setWall', 'addOpening'].reduce(
+          (p, n) => changed(p, n, r),
+          begun(seed),
+        )
         if (changed(before, name, r) !== before) return false
       }
       return true

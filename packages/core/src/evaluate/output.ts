@@ -23,7 +23,7 @@ import type {
   TrialFit,
 } from '../forming/index.ts'
 import type { Lie, PieceLengths, Rest, SawSetting, Slope } from '../cutting/index.ts'
-import type { CornerResult, Path, PathAnalysis, PlaneFrame } from '../path/index.ts'
+import type { CornerResult, Opening, Path, PathAnalysis, PlaneFrame } from '../path/index.ts'
 import type { Outline, Section, SectionProperties } from '../profile/index.ts'
 import type { Gap, LooseEnd, SketchEntity, SketchRegion } from '../sketch/index.ts'
 import type { Vec2 } from '../plane/index.ts'
@@ -43,6 +43,29 @@ export interface PlacedNode {
   readonly radiusField?: string
 }
 
+/** An opening where it is, with its id. */
+export interface RoomOpening extends Opening {
+  readonly id: Id
+}
+
+/** What stands on a line along the foot of walls. */
+export interface RoomGiven {
+  readonly height: number
+  readonly openings: readonly RoomOpening[]
+}
+
+/** What is about a line along walls. */
+export interface OnWalls {
+  /** On which side of its travel the room is. */
+  readonly room: 'left' | 'right'
+  /** The corners in the room that it begins and ends in, rad, where the walls go on there. */
+  readonly corners: { readonly start?: number | undefined; readonly end?: number | undefined }
+  readonly down: number
+  readonly up: number
+  /** The ids of the walls that its segments run along. */
+  readonly walls: readonly Id[]
+}
+
 /** A path worked out. */
 export interface PathGiven {
   readonly path: Path
@@ -52,8 +75,10 @@ export interface PathGiven {
   readonly follows?: Pick<CurveBends, 'deviation'> & Partial<Pick<CurveBends, 'off'>>
   /** Along edges: how a section sits by the two faces that it runs between. */
   readonly facing?: Facing
-  /** It is the foot of the walls of a room of this height, its pieces are its walls. */
-  readonly room?: { readonly height: number }
+  /** It is the foot of the walls of a room of this height, its pieces are its walls; with its openings. */
+  readonly room?: RoomGiven
+  /** It runs along walls, which lie behind the sides of its `facing`: how far it is from there down to the floor and up to the ceiling. */
+  readonly onWalls?: OnWalls
   /** Square to the sheet that it was drawn on; only for a path of a sketch. */
   readonly sheet?: Vec3
   /** The sketch curves it runs along, by the index of a segment's origin; only for a path of a sketch. */

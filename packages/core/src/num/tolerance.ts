@@ -6,6 +6,9 @@ export const tolerance = {
   /** Two points nearer than this are one point, mm. Below what any shop or screen can tell, far above round-off at 10 m. */
   pointCoincidence: 1e-7,
 
+  /** A room whose walls miss by less than this share of their length closes: what people measure is to the millimetre. */
+  wallsClose: 1e-6,
+
   /** A straight shorter than this, relative to the leg it lies on, counts as none: bends that touch are valid. */
   straightVanishes: 1e-9,
 

@@ -50,6 +50,17 @@ export { joinedPaths, type JoinedAt } from './joined.ts'
 export { mirroredPath } from './mirrored.ts'
 export { pathBeside, type CornersBeside } from './beside.ts'
 export { pathOfViews, type View } from './views.ts'
-export { wallLine, type Wall, type WallLine, type WallStart } from './walls.ts'
+export { bowOfRadius, wallLine, type Wall, type WallLine, type WallStart } from './walls.ts'
+export {
+  intoRoom,
+  lineAlongWalls,
+  lineRoundOpening,
+  OPENING_SIDES,
+  openingsAt,
+  type LineAlong,
+  type Opening,
+  type Room,
+  type WallPlace,
+} from './room.ts'
 export { placedPath } from './moved.ts'
 export { segmentsOnPlane } from './on-plane.ts'

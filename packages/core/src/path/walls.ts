@@ -12,6 +12,18 @@ export interface Wall {
   readonly corner: number
 }
 
+/**
+ * How far a wall of a chord bows at its middle for a radius of its curve, whose sign it takes: the lesser of the two arcs that a circle has
+ * over the chord, r - sqrt(r^2 - c^2/4). Undefined where the circle is too small to reach from corner to corner.
+ */
+export function bowOfRadius(chord: number, radius: number): number | undefined {
+  const r = Math.abs(radius)
+  // As a product, so that a wall that is hardly curved keeps its figures.
+  const square = (r - chord / 2) * (r + chord / 2)
+  if (square < 0) return undefined
+  return (Math.sign(radius) * (chord * chord)) / 4 / (r + Math.sqrt(square))
+}
+
 /** Where walls begin: a corner, the way the first goes from +X, and the height. */
 export interface WallStart {
   readonly at: Vec3

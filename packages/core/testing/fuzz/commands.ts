@@ -8,6 +8,8 @@ import {
   FIRST_RULES,
   nodeEntry,
   PATH_CHANGES,
+  OPENING_COLUMNS,
+  openingEntry,
   roomWall,
   STOCK_SIZES,
   TURNINGS,
@@ -86,6 +88,23 @@ function wallOf(part: Part, r: Random): { step: string; row: string } {
     row: room && room.rows.length > 0 ? r.pick(room.rows).id : 'n2',
   }
 }
+/** An opening of a room. */
+function openingOf(part: Part, r: Random): { step: string; row: string } {
+  const room = stepOf(part, r, 'wall-path') as WallPathStep | undefined
+  return {
+    step: room?.id ?? anyStep(part, r),
+    row: room?.openings && room.openings.length > 0 ? r.pick(room.openings).id : 'o1',
+  }
+}
+const trimChoices = (part: Part, r: Random): edit.TrimChoices =>
+  r.pick<edit.TrimChoices>([
+    { level: r.pick(['floor', 'ceiling', 'height', 'opening']), around: openingOf(part, r).row },
+    { first: null, last: null },
+    { first: 'n2' },
+    { last: 'n3' },
+    { first: openingOf(part, r).row },
+    { past: [openingOf(part, r).row] },
+  ])
 /** A hook of one bend. */
 const bendFigures = (id: string): BendFigures => ({
   rows: [{ id, length: 40, rotationDeg: 0, angleDeg: 90, radius: 10 }],
@@ -258,14 +277,52 @@ export const TRIES: Readonly<Record<string, Try>> = {
     cells: [[formula(r)], [formula(r)]],
     newId: countingIds('n', idsIn(part)),
   })),
+  standWallsOn: through(edit.standWallsOn, (part, r) => ({
+    step: idOf(part, r, 'wall-path'),
+    drawn: r.pick([null, anyStep(part, r)]),
+  })),
+  addOpening: through(edit.addOpening, (part, r) => {
+    const { step, row } = wallOf(part, r)
+    const opening = openingEntry(newId(part, 'o'), row, formula(r), '800', '2000', r.pick(['0', '900']))
+    return { step, opening }
+  }),
+  setOpeningCell: through(edit.setOpeningCell, (part, r) => ({
+    ...openingOf(part, r),
+    column: r.pick(OPENING_COLUMNS),
+    formula: formula(r),
+  })),
+  setOpeningWall: through(edit.setOpeningWall, (part, r) => ({
+    ...openingOf(part, r),
+    wall: wallOf(part, r).row,
+  })),
+  removeOpenings: through(edit.removeOpenings, (part, r) => {
+    const { step, row } = openingOf(part, r)
+    return { step, rows: [row] }
+  }),
   changeTrim: through(edit.changeTrim, (part, r) => ({
     step: idOf(part, r, 'trim-path'),
-    choices: r.pick<edit.TrimChoices>([
-      { level: r.pick(['floor', 'ceiling', 'height']) },
-      { first: null, last: null },
-      { first: 'n2' },
-      { last: 'n3' },
-    ]),
+    choices: trimChoices(part, r),
+  })),
+  setTrimFigure: through(edit.setTrimFigure, (part, r) => ({
+    step: idOf(part, r, 'trim-path'),
+    figure: r.pick(['clear', 'straights'] as const),
+    formula: r.pick([formula(r), '3']),
+  })),
+  runMoulding: through(edit.runMoulding, (part, r) => ({
+    line: idOf(part, r, 'trim-path'),
+    profile: idOf(part, r, 'stock-profile'),
+    run: newId(part, 's'),
+    name: 'Moulding',
+  })),
+  sameMoulding: through(edit.sameMoulding, (part, r) => ({
+    step: idOf(part, r, 'trim-path'),
+    name: 'Again',
+    choices: trimChoices(part, r),
+  })),
+  breakTrim: through(edit.breakTrim, (part, r) => ({
+    step: idOf(part, r, 'trim-path'),
+    opening: openingOf(part, r).row,
+    round: r.chance(0.5),
   })),
   changePieces: through(edit.changePieces, (part, r) => ({
     step: idOf(part, r, 'pieces'),
@@ -590,6 +647,7 @@ export const TRIES: Readonly<Record<string, Try>> = {
 
 /** Names that `edit` gives out and that are no commands: they read, ask, or make something that is put in by one. */
 export const NO_COMMANDS: ReadonlySet<string> = new Set([
+  'anchorAt',
   'apply',
   'bendsLeadThen',
   'commit',

@@ -63,10 +63,12 @@ export function meet(m: Meeting): Result<readonly Body[], Finding> {
     const unsound = (why: string) =>
       refuse('unsound', `${names[i]} and "${m.step.name}" cannot be put together: ${why}.`)
     if (!both.ok) return unsound(both.fault)
-    if (!(both.value.value > NOTHING * Math.min(volumeIn(target), volumeIn(own))))
+    // Where a round face touches, their meshes may lie in each other by a hair: no more than its volume is sure to.
+    const least = Math.max(NOTHING * Math.min(volumeIn(target), volumeIn(own)), both.value.error)
+    if (!(both.value.value > least))
       return refuse(
         'apart',
-        `"${m.step.name}" and ${names[i]} have nothing in common: it reaches nothing of it.`,
+        `"${m.step.name}" and ${names[i]} have nothing in common: it reaches nothing of it, or they only touch.`,
       )
     const cuts = m.doing.kind === 'cuts'
     const left = cuts ? volumeIn(target) - both.value.value : both.value.value

@@ -19,6 +19,7 @@ import { formulaCure, type Cure, type Finding } from '../../evaluate/finding.ts'
 import type { PathGiven } from '../../evaluate/output.ts'
 import { formulaBound, shortBound, shortLength, type StepContext } from '../../evaluate/kind.ts'
 import type { CarriedPath } from './path.ts'
+import { wallFindings } from './walls.ts'
 
 interface About {
   readonly step: RunStep
@@ -36,7 +37,14 @@ interface About {
 
 /** What is wrong with a run or worth knowing before its body is made, in order along it. */
 export function runFindings(a: About): Finding[] {
-  return [...foldsIn(a).map((f) => foldFinding(f, a)), ...jumps(a), ...steep(a), ...away(a), ...seam(a)]
+  return [
+    ...foldsIn(a).map((f) => foldFinding(f, a)),
+    ...jumps(a),
+    ...steep(a),
+    ...away(a),
+    ...wallFindings(a),
+    ...seam(a),
+  ]
 }
 
 const foldsIn = ({ carriage, section, outline, chunks }: About): Fold[] =>

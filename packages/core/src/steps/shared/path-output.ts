@@ -10,7 +10,7 @@ export function pathEvaluation(
   step: Step,
   path: Path,
   context: StepContext,
-  more: Partial<Pick<PathGiven, 'nodes' | 'pieces' | 'facing' | 'sheet' | 'room'>> = {},
+  more: Partial<Pick<PathGiven, 'nodes' | 'pieces' | 'facing' | 'sheet' | 'room' | 'onWalls'>> = {},
 ): StepEvaluation {
   const faults = pathFaults(path)
   if (faults.length > 0) return { findings: faults.map((f, i) => findingOf(f, i, step, context)) }

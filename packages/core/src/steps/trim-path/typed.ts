@@ -1,29 +1,47 @@
-import { string } from 'yup'
+import { array, boolean, string } from 'yup'
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import type { Formula } from '../../units/index.ts'
 import {
   baseFields,
   formulaSchema,
   idSchema,
+  LIMITS,
   mapFields,
+  optionalFormulaSchema,
   record,
   type StepBase,
   type StepKind,
 } from '../../document/kind.ts'
 
-export const TRIM_LEVELS = ['floor', 'ceiling', 'height'] as const
+export const TRIM_LEVELS = ['floor', 'ceiling', 'height', 'opening'] as const
 export type TrimLevel = (typeof TRIM_LEVELS)[number]
 
-/** A line along the walls of a room, where a moulding runs: at the floor, the ceiling or a height, over some of the walls or all. */
+/**
+ * A line along the walls of a room, where a moulding runs: at the floor, the ceiling or a height, over some of the walls or all; or round an
+ * opening.
+ */
 export interface TrimPathStep extends StepBase {
   readonly kind: 'trim-path'
   readonly walls: Id
   readonly level: TrimLevel
   /** Above the floor; counts where the level is a height. */
   readonly height: Formula
-  /** The first and the last wall it runs along, in the order of the walls; all round without them. */
+  /**
+   * The first and the last wall it runs along, in the order of the walls, or the opening that it begins or ends at: the same one for all the
+   * way from its one side round to the other. All round without them.
+   */
   readonly first: Id | null
   readonly last: Id | null
+  /** The opening that it goes round, where the level is an opening. */
+  readonly around?: Id
+  /** How far it stays off the openings that it goes round, begins or ends at. */
+  readonly clear?: Formula
+  /** Openings at its height that it goes past all the same. */
+  readonly past?: readonly Id[]
+  /** How many straights stand in place of each curved wall; it is bent without. */
+  readonly straights?: Formula
+  /** Travelled with the room at the right. */
+  readonly reversed?: boolean
 }
 
 const wallSchema = string()
@@ -47,8 +65,14 @@ export const trimPathKind: StepKind<TrimPathStep> = {
     height: formulaSchema,
     first: wallSchema,
     last: wallSchema,
+    around: idSchema.optional().notRequired(),
+    clear: optionalFormulaSchema,
+    past: array(idSchema).strict().optional().max(LIMITS.nodes),
+    straights: optionalFormulaSchema,
+    reversed: boolean().strict().optional(),
   }),
   gives: ['path', 'table'],
+  isBetweenFaces: true,
   inputs: (step) => [{ id: step.walls, gives: 'path' }],
   fresh(base, around) {
     // A second line runs along the same walls.
@@ -66,5 +90,16 @@ export const trimPathKind: StepKind<TrimPathStep> = {
       last: null,
     })
   },
-  mapFormulas: (step, visit) => mapFields(step, [['height', 'length']], '', visit),
+  mapFormulas: (step, visit) =>
+    mapFields(
+      step,
+      [
+        ['height', 'length'],
+        ...(step.clear === undefined ? [] : ([['clear', 'length']] as const)),
+        ...(step.straights === undefined ? [] : ([['straights', 'number']] as const)),
+      ],
+      '',
+      visit,
+    ),
+  reversed: ({ reversed, ...step }) => (reversed ? step : { ...step, reversed: true }),
 }

@@ -1,10 +1,18 @@
 import { fail, fault, ok, type Id, type Result } from '../../base/index.ts'
-import { LIMITS, roomWall, type Part, type RoomWall, type WallPathStep } from '../../document/index.ts'
+import {
+  LIMITS,
+  roomWall,
+  type OpeningColumn,
+  type OpeningEntry,
+  type Part,
+  type RoomWall,
+  type WallPathStep,
+} from '../../document/index.ts'
 import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
 import { typedFormula, type Formula } from '../../units/index.ts'
 import { sameFormula } from '../../edit/fields.ts'
 
-export const WALL_COLUMNS = ['length', 'bow', 'corner'] as const
+export const WALL_COLUMNS = ['length', 'bow', 'radius', 'corner'] as const
 export type WallColumn = (typeof WALL_COLUMNS)[number]
 
 function changeRows(part: Part, id: Id, change: (step: WallPathStep) => Result<WallPathStep>): Result<Part> {
@@ -21,6 +29,53 @@ export const closeWalls: Command<{ step: Id; closed: boolean }> = (part, args) =
     ok(step.closed === args.closed ? step : { ...step, closed: args.closed }),
   )
 
+/** Lets walls stand on a flat path in place of the rows, or on the rows again. */
+export const standWallsOn: Command<{ step: Id; drawn: Id | null }> = (part, args) =>
+  changeRows(part, args.step, ({ drawn: _, ...step }) =>
+    ok(args.drawn === null ? step : { ...step, drawn: args.drawn }),
+  )
+
+function changeOpening(
+  part: Part,
+  id: Id,
+  opening: Id,
+  change: (o: OpeningEntry) => OpeningEntry,
+): Result<Part> {
+  return changeRows(part, id, (step) => {
+    const all = step.openings ?? []
+    const found = all.find((o) => o.id === opening)
+    if (!found) return fail(fault('edit.no-opening', `there is no opening "${opening}" in this room`))
+    const next = change(found)
+    return ok(next === found ? step : { ...step, openings: all.map((o) => (o === found ? next : o)) })
+  })
+}
+
+/** Types into one cell of the openings. */
+export const setOpeningCell: Command<{ step: Id; row: Id; column: OpeningColumn; formula: Formula }> = (
+  part,
+  { step, row, column, formula },
+) =>
+  changeOpening(part, step, row, (o) => (sameFormula(o[column], formula) ? o : { ...o, [column]: formula }))
+
+/** Puts an opening into another wall. */
+export const setOpeningWall: Command<{ step: Id; row: Id; wall: Id }> = (part, { step, row, wall }) =>
+  changeOpening(part, step, row, (o) => (o.wall === wall ? o : { ...o, wall }))
+
+/** Puts an opening in after those that are there. */
+export const addOpening: Command<{ step: Id; opening: OpeningEntry }> = (part, args) =>
+  changeRows(part, args.step, (step) => {
+    const all = step.openings ?? []
+    return all.length >= LIMITS.nodes
+      ? fail(fault('edit.too-many', `a room has at most ${LIMITS.nodes} openings`))
+      : ok({ ...step, openings: [...all, args.opening] })
+  })
+
+/** Takes openings out. */
+export const removeOpenings: Command<{ step: Id; rows: readonly Id[] }> = (part, args) =>
+  changeRows(part, args.step, (step) =>
+    ok({ ...step, openings: (step.openings ?? []).filter((o) => !args.rows.includes(o.id)) }),
+  )
+
 /** Types into one cell of the walls. */
 export const setWallCell: Command<{ step: Id; row: Id; column: WallColumn; formula: Formula }> = (
   part,
@@ -29,7 +84,8 @@ export const setWallCell: Command<{ step: Id; row: Id; column: WallColumn; formu
   changeRows(part, args.step, (step) => {
     const row = step.rows.find((r) => r.id === args.row)
     if (!row) return fail(fault('edit.no-wall', `there is no wall "${args.row}" in this room`))
-    if (sameFormula(row[args.column], args.formula)) return ok(step)
+    const before = row[args.column]
+    if (before !== undefined && sameFormula(before, args.formula)) return ok(step)
     const next = { ...row, [args.column]: args.formula }
     return ok({ ...step, rows: step.rows.map((r) => (r === row ? next : r)) })
   })

@@ -1,41 +1,213 @@
+import { ok, type Id } from '../../base/index.ts'
 import type { WallPathStep } from '../../document/index.ts'
 import type { Finding } from '../../evaluate/finding.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import type { PathGiven, RoomOpening } from '../../evaluate/output.ts'
 import { deg, tolerance, TURN } from '../../num/index.ts'
-import { wallLine, type Wall } from '../../path/index.ts'
+import {
+  bowOfRadius,
+  reversePath,
+  segmentPoint,
+  wallLine,
+  type Opening,
+  type Path,
+  type Wall,
+} from '../../path/index.ts'
 import { formatAngle } from '../../units/index.ts'
 import { pathEvaluation } from '../shared/path-output.ts'
 import { pathSummary } from '../shared/path-summary.ts'
-import { unbuilt } from '../shared/refusal.ts'
+import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 
 /** A corner between walls has more than this and less than a whole turn less this, rad: 20 degrees. */
 const SHARPEST = Math.PI / 9
-/** A room whose walls miss by less than this share of their length closes: what people measure is to the millimetre. */
-const CLOSES = 1e-6
 
 export const wallPathMaker: StepMaker<WallPathStep> = {
   evaluate(step, context) {
-    const figure = context.number
-    const walls = step.rows.map((r): Wall => ({
-      length: figure(`rows/${r.id}/length`),
-      bow: figure(`rows/${r.id}/bow`),
-      corner: figure(`rows/${r.id}/corner`),
-    }))
-    const wrong = faultsOf(step, walls, figure('height'), context)
-    if (wrong.length > 0) return unbuilt({ fault: wrong })
-    const start = { at: [figure('x'), figure('y'), 0] as const, heading: figure('heading') }
-    const line = wallLine(walls, start, step.closed && walls.length > 0)
-    if (walls.length > 0 && step.closed && line.gap > CLOSES * line.path.length) {
-      return unbuilt({ fault: [openFinding(step, line.gap, line.turnLeft, context)] })
-    }
-    return pathEvaluation(step, line.path, context, {
-      pieces: step.rows.map((r) => r.id),
-      room: { height: figure('height') },
-    })
+    const height = context.number('height')
+    if (!(height > 0))
+      return unbuilt(refusal(step, 'path', 'walls.height', 'A room is higher than 0.', 'height'))
+    const walls = step.drawn === undefined ? typedWalls(step, context) : drawnWalls(step, step.drawn, context)
+    if (!walls.ok) return unbuilt(walls)
+    const { path, ids } = walls.value
+    const openings = openingsOf(step, path, ids, height, context)
+    if (!openings.ok) return unbuilt(openings)
+    return pathEvaluation(step, path, context, { pieces: ids, room: { height, openings: openings.value } })
   },
-  summary: (output, display, step) =>
-    output.path ? `${step.rows.length} walls, ${pathSummary(output, display).split(',')[0]}` : '',
+  summary({ path }, display) {
+    if (!path) return ''
+    const openings = path.room?.openings.length ?? 0
+    const also = openings === 0 ? '' : openings === 1 ? ', 1 opening' : `, ${openings} openings`
+    return `${path.path.segments.length} walls${also}, ${pathSummary({ path }, display).split(',')[0]}`
+  },
 }
+
+interface Walls {
+  readonly path: Path
+  /** Ids of the walls, one for each segment. */
+  readonly ids: readonly Id[]
+}
+
+function typedWalls(step: WallPathStep, context: StepContext): Built<Walls> {
+  const figure = context.number
+  const wrong: Finding[] = []
+  const walls = step.rows.map((r, i): Wall => {
+    const length = figure(`rows/${r.id}/length`)
+    const corner = figure(`rows/${r.id}/corner`)
+    const bow = figure(`rows/${r.id}/bow`)
+    const radius = r.radius === undefined ? 0 : figure(`rows/${r.id}/radius`)
+    const bowed = radius === 0 ? bow : bowOfRadius(length, radius)
+    const wall = { length, corner, bow: bowed ?? 0 }
+    wrong.push(...wallFaults(step, i, { ...wall, typed: bow, radius, reaches: bowed !== undefined }, context))
+    return wall
+  })
+  if (wrong.length > 0) return { ok: false, fault: wrong }
+  const start = { at: [figure('x'), figure('y'), 0] as const, heading: figure('heading') }
+  const line = wallLine(walls, start, step.closed && walls.length > 0)
+  if (walls.length > 0 && step.closed && line.gap > tolerance.wallsClose * line.path.length)
+    return { ok: false, fault: [openFinding(step, line.gap, line.turnLeft, context)] }
+  return ok({ path: line.path, ids: step.rows.map((r) => r.id) })
+}
+
+/** The walls along a flat path; the other way round where that has the room at its right. */
+function drawnWalls(step: WallPathStep, source: Id, context: StepContext): Built<Walls> {
+  const given = context.input(source, 'path')
+  const { path, analysis } = given
+  const heights = path.segments.map((g) => segmentPoint(g, 0)[2])
+  const level = Math.max(...heights) - Math.min(...heights) <= tolerance.pointCoincidence
+  const lies = analysis.normal ? Math.abs(analysis.normal[2]) > 1 - tolerance.sameDirection : analysis.planar
+  if (!level || !lies)
+    return refusal(
+      step,
+      'path',
+      'walls.drawn',
+      `"${context.around.step(source)?.name ?? source}" does not lie flat; walls stand on a line that is drawn seen from above.`,
+    )
+  const ids = path.origins.map((o, i) => idOf(given, o, i))
+  const turned = path.closed && enclosedArea(path) < 0
+  return ok(turned ? { path: reversePath(path), ids: ids.toReversed() } : { path, ids })
+}
+
+/** By the curve, the node or the row that a wall is drawn by. */
+function idOf({ pieces, nodes }: PathGiven, origin: Path['origins'][number], i: number): Id {
+  if (origin.kind === 'piece') return pieces?.[origin.index] ?? `wall-${i + 1}`
+  const node = nodes[origin.index]?.id ?? String(origin.index)
+  return origin.kind === 'node' ? `${node}-bend` : node
+}
+
+/** Area within the corners and middles of a closed line, seen from above; above 0 anticlockwise. */
+function enclosedArea(path: Path): number {
+  const points = path.segments.flatMap((g) =>
+    [0, g.length / 3, (2 * g.length) / 3].map((s) => segmentPoint(g, s)),
+  )
+  return points.reduce((sum, [x, y], i) => {
+    const next = points[(i + 1) % points.length]!
+    return sum + (x * next[1] - next[0] * y) / 2
+  }, 0)
+}
+
+/** The openings in their walls, each of them whole within its wall, and none in another. */
+function openingsOf(
+  step: WallPathStep,
+  path: Path,
+  ids: readonly Id[],
+  ceiling: number,
+  context: StepContext,
+): Built<readonly RoomOpening[]> {
+  const wrong: Finding[] = []
+  const openings = (step.openings ?? []).map(({ id, wall }, i): RoomOpening => {
+    const figure = (column: string): number => context.number(`openings/${id}/${column}`)
+    const o = {
+      id,
+      wall: ids.indexOf(wall),
+      from: figure('from'),
+      width: figure('width'),
+      sill: figure('sill'),
+      height: figure('height'),
+    }
+    wrong.push(...openingFaults(step, i, o, path, ceiling, context))
+    return o
+  })
+  openings.forEach((o, i) => {
+    const other = openings.findIndex((p, k) => k < i && o.wall >= 0 && lieInEachOther(o, p))
+    if (other >= 0)
+      wrong.push(
+        openingFault(
+          step,
+          i,
+          o.id,
+          'overlap',
+          `Opening ${i + 1} lies in opening ${other + 1} of the same wall.`,
+          'from',
+        ),
+      )
+  })
+  return wrong.length > 0 ? { ok: false, fault: wrong } : ok(openings)
+}
+
+const lieInEachOther = (a: Opening, b: Opening): boolean =>
+  a.wall === b.wall &&
+  Math.min(a.from + a.width, b.from + b.width) - Math.max(a.from, b.from) > tolerance.pointCoincidence &&
+  Math.min(a.sill + a.height, b.sill + b.height) - Math.max(a.sill, b.sill) > tolerance.pointCoincidence
+
+function openingFaults(
+  step: WallPathStep,
+  i: number,
+  o: RoomOpening,
+  path: Path,
+  ceiling: number,
+  { display }: StepContext,
+): Finding[] {
+  const found: Finding[] = []
+  const put = (code: string, message: string, column: string): void =>
+    void found.push(openingFault(step, i, o.id, code, message, column))
+  const long = (mm: number): string => shortLength(mm, display)
+  const named = `Opening ${i + 1}`
+  const wall = path.segments[o.wall]
+  if (!wall)
+    return [
+      openingFault(
+        step,
+        i,
+        o.id,
+        'wall',
+        `The wall of opening ${i + 1} is not there any more; choose another.`,
+        'wall',
+      ),
+    ]
+  for (const column of ['width', 'height'] as const)
+    if (!(o[column] > 0))
+      put('size', `${named} has a ${column} of ${long(o[column])}; it is above 0.`, column)
+  if (!(o.sill >= 0)) put('sill', `${named} begins ${long(-o.sill)} under the floor; 0 is a door.`, 'sill')
+  const end = o.from + o.width
+  if (!(o.from >= -tolerance.pointCoincidence && end <= wall.length + tolerance.pointCoincidence))
+    put(
+      'place',
+      `${named} goes from ${long(o.from)} to ${long(end)} along wall ${o.wall + 1}, which is ${long(wall.length)} long.`,
+      'from',
+    )
+  if (o.sill + o.height > ceiling + tolerance.pointCoincidence)
+    put('high', `${named} reaches ${long(o.sill + o.height)} high; the room has ${long(ceiling)}.`, 'height')
+  return found
+}
+
+const openingFault = (
+  step: WallPathStep,
+  i: number,
+  id: Id,
+  code: string,
+  message: string,
+  column: string,
+): Finding => ({
+  id: `${step.id}:opening-${code}-${i}-${column}`,
+  severity: 'blocks',
+  code: `walls.opening-${code}`,
+  message,
+  station: 'path',
+  step: step.id,
+  cures: [],
+  field: `openings/${id}/${column}`,
+  node: id,
+})
 
 function openFinding(step: WallPathStep, gap: number, turnLeft: number, { display }: StepContext): Finding {
   const turns =
@@ -58,46 +230,52 @@ function openFinding(step: WallPathStep, gap: number, turnLeft: number, { displa
   }
 }
 
-/** Everything that keeps the rows from being walls, at once. */
-function faultsOf(
+/** A wall with what was typed of its curve. */
+interface TypedWall extends Wall {
+  readonly typed: number
+  readonly radius: number
+  /** Whether a circle of the radius reaches from corner to corner. */
+  readonly reaches: boolean
+}
+
+/** Everything that keeps a row from being a wall. */
+function wallFaults(
   step: WallPathStep,
-  walls: readonly Wall[],
-  height: number,
+  i: number,
+  { length, bow, corner, typed, radius, reaches }: TypedWall,
   { display }: StepContext,
 ): Finding[] {
+  const { id } = step.rows[i]!
+  const long = (mm: number): string => shortLength(mm, display)
   const found: Finding[] = []
-  const put = (code: string, message: string, field: string, node?: string): void => {
-    const base = { severity: 'blocks', station: 'path', step: step.id, cures: [] } as const
-    const at = node === undefined ? {} : { node }
-    found.push({ ...base, id: `${step.id}:${code}-${field}`, code: `walls.${code}`, message, field, ...at })
+  const put = (code: string, message: string, column: string): void => {
+    const base = { severity: 'blocks', station: 'path', step: step.id, cures: [], node: id } as const
+    const field = `rows/${id}/${column}`
+    found.push({ ...base, id: `${step.id}:${code}-${field}`, code: `walls.${code}`, message, field })
   }
-  if (!(height > 0)) put('height', 'A room is higher than 0.', 'height')
-  walls.forEach(({ length, bow, corner }, i) => {
-    const { id } = step.rows[i]!
-    const at = (column: keyof Wall): string => `rows/${id}/${column}`
-    if (!(length > 0))
-      put(
-        'length',
-        `Wall ${i + 1} is ${shortLength(length, display)} long; it is longer than 0.`,
-        at('length'),
-        id,
-      )
-    else if (Math.abs(bow) > 2 * length)
-      put(
-        'bow',
-        `Wall ${i + 1} bows by ${shortLength(Math.abs(bow), display)}; at most twice its ${shortLength(length, display)} fits.`,
-        at('bow'),
-        id,
-      )
-    // The corner of the last of open walls is none.
-    if (!step.closed && i === walls.length - 1) return
-    if (!(corner >= SHARPEST && corner <= TURN - SHARPEST))
-      put(
-        'corner',
-        `The corner after wall ${i + 1} has ${formatAngle(corner, 2)}; a corner in a room has ${deg(SHARPEST).toFixed(0)}° to ${deg(TURN - SHARPEST).toFixed(0)}°, over 180° outside.`,
-        at('corner'),
-        id,
-      )
-  })
+  const named = `Wall ${i + 1}`
+  if (!(length > 0)) put('length', `${named} is ${long(length)} long; it is longer than 0.`, 'length')
+  else if (radius !== 0 && typed !== 0)
+    put(
+      'curve',
+      `${named} is told how far it bows and its radius; one of them is enough, the other is 0.`,
+      'radius',
+    )
+  else if (!reaches)
+    put(
+      'radius',
+      `${named} is ${long(length)} across, and a circle of radius ${long(Math.abs(radius))} reaches over ${long(2 * Math.abs(radius))}: at least ${long(length / 2)} fits.`,
+      'radius',
+    )
+  else if (Math.abs(bow) > 2 * length)
+    put('bow', `${named} bows by ${long(Math.abs(bow))}; at most twice its ${long(length)} fits.`, 'bow')
+  // The corner of the last of open walls is none.
+  if (!step.closed && i === step.rows.length - 1) return found
+  if (!(corner >= SHARPEST && corner <= TURN - SHARPEST))
+    put(
+      'corner',
+      `The corner after wall ${i + 1} has ${formatAngle(corner, 2)}; a corner in a room has ${deg(SHARPEST).toFixed(0)}° to ${deg(TURN - SHARPEST).toFixed(0)}°, over 180° outside.`,
+      'corner',
+    )
   return found
 }

@@ -105,10 +105,19 @@ describe('walls of a room', () => {
     part = done(removeWalls(part, { step: 'walls', rows: ['n1'] }))
     expect(rows(part).map((r) => r.id)).toEqual(['n9', 'n2', 'n3', 'n4'])
     const paste = { step: 'walls', column: 'length', newId: countingIds('m', new Set()) } as const
-    part = done(pasteWalls(part, { ...paste, row: 9, cells: [['1200', '', '135'], ['800']] }))
+    part = done(
+      pasteWalls(part, {
+        ...paste,
+        row: 9,
+        cells: [
+          ['1200', '', '', '135'],
+          ['800', '0', '-900'],
+        ],
+      }),
+    )
     expect(rows(part).slice(4)).toEqual([
       { id: 'm1', length: '1200', bow: '0', corner: '135' },
-      { id: 'm2', length: '800', bow: '0', corner: '90 deg' },
+      { id: 'm2', length: '800', bow: '0', radius: '-900', corner: '90 deg' },
     ])
     expect(pasteWalls(part, { ...paste, column: 'corner', row: 0, cells: [['1', '2']] }).ok).toBe(false)
   })

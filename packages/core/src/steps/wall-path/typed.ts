@@ -9,23 +9,43 @@ import {
   LIMITS,
   mapFields,
   mapSame,
+  optionalFormulaSchema,
   record,
   type StepBase,
   type StepKind,
 } from '../../document/kind.ts'
 
-/** A wall as it is measured: straight across from corner to corner, how far it bows out of the room, and the angle where it ends. */
+/**
+ * A wall as it is measured: straight across from corner to corner, how far it bows out of the room or with which radius, and the angle where
+ * it ends.
+ */
 export interface RoomWall {
   readonly id: Id
   readonly length: Formula
   readonly bow: Formula
+  /** Of a curved wall, below 0 one that bows into the room; in place of how far it bows. */
+  readonly radius?: Formula
   readonly corner: Formula
+}
+
+/** A door, or a window where its sill is above the floor. */
+export interface OpeningEntry {
+  readonly id: Id
+  readonly wall: Id
+  /** From where its wall begins, along it. */
+  readonly from: Formula
+  readonly width: Formula
+  readonly sill: Formula
+  readonly height: Formula
 }
 
 /** The walls of a room, one after the other with the room at the left; its foot line is a path. */
 export interface WallPathStep extends StepBase {
   readonly kind: 'wall-path'
+  /** A flat path in place of the rows: each of its pieces is a wall. */
+  readonly drawn?: Id
   readonly rows: readonly RoomWall[]
+  readonly openings?: readonly OpeningEntry[]
   readonly closed: boolean
   /** Where the first wall begins, and which way it goes from +X. */
   readonly x: Formula
@@ -43,6 +63,19 @@ export const roomWall = (id: Id, length: Formula, corner: Formula, bow: Formula 
   corner,
 })
 
+export const OPENING_COLUMNS = ['from', 'width', 'sill', 'height'] as const
+export type OpeningColumn = (typeof OPENING_COLUMNS)[number]
+
+/** An opening from texts. */
+export const openingEntry = (
+  id: Id,
+  wall: Id,
+  from: Formula,
+  width: Formula,
+  height: Formula,
+  sill: Formula = '0',
+): OpeningEntry => ({ id, wall, from, width, sill, height })
+
 export const wallPathKind: StepKind<WallPathStep> = {
   kind: 'wall-path',
   title: 'Walls of a room',
@@ -50,10 +83,32 @@ export const wallPathKind: StepKind<WallPathStep> = {
   schema: record({
     ...baseFields,
     kind: string().strict().oneOf(['wall-path']).required(),
-    rows: array(record({ id: idSchema, length: formulaSchema, bow: formulaSchema, corner: formulaSchema }))
+    drawn: idSchema.optional().notRequired(),
+    rows: array(
+      record({
+        id: idSchema,
+        length: formulaSchema,
+        bow: formulaSchema,
+        radius: optionalFormulaSchema,
+        corner: formulaSchema,
+      }),
+    )
       .strict()
       .required('a list of walls is missing here')
       .max(LIMITS.nodes, `a room has at most ${LIMITS.nodes} walls`),
+    openings: array(
+      record({
+        id: idSchema,
+        wall: string().strict().required('a wall is missing here').max(64),
+        from: formulaSchema,
+        width: formulaSchema,
+        sill: formulaSchema,
+        height: formulaSchema,
+      }),
+    )
+      .strict()
+      .optional()
+      .max(LIMITS.nodes, `a room has at most ${LIMITS.nodes} openings`),
     closed: flagSchema,
     x: formulaSchema,
     y: formulaSchema,
@@ -61,10 +116,16 @@ export const wallPathKind: StepKind<WallPathStep> = {
     height: formulaSchema,
   }),
   gives: ['path', 'table'],
-  inputs: () => [],
-  ids: (step) => step.rows.map((r) => r.id),
-  limits: (step) => [[step.rows.length, LIMITS.nodes, 'walls']],
+  inputs: (step) => (step.drawn === undefined ? [] : [{ id: step.drawn, gives: 'path' }]),
+  ids: (step) => [...step.rows, ...(step.openings ?? [])].map((r) => r.id),
+  limits: (step) => [
+    [step.rows.length, LIMITS.nodes, 'walls'],
+    [step.openings?.length ?? 0, LIMITS.nodes, 'openings'],
+  ],
   placeOf(step, field) {
+    const [, opening, what] = /^openings\/([^/]+)\/(.+)$/.exec(field) ?? []
+    const at = step.openings?.findIndex((o) => o.id === opening) ?? -1
+    if (at >= 0) return { words: `Opening ${at + 1}, ${what}`, node: opening! }
     const [, row, column] = /^rows\/([^/]+)\/(.+)$/.exec(field) ?? []
     const index = step.rows.findIndex((r) => r.id === row)
     return index < 0 ? undefined : { words: `Wall ${index + 1}, ${column}`, node: row! }
@@ -91,14 +152,24 @@ export const wallPathKind: StepKind<WallPathStep> = {
         [
           ['length', 'length'],
           ['bow', 'length'],
+          ...(r.radius === undefined ? [] : ([['radius', 'length']] as const)),
           ['corner', 'angle'],
         ],
         `rows/${r.id}/`,
         visit,
       ),
     )
+    const openings = mapSame(step.openings ?? [], (o) =>
+      mapFields(
+        o,
+        OPENING_COLUMNS.map((c) => [c, 'length'] as const),
+        `openings/${o.id}/`,
+        visit,
+      ),
+    )
+    const walls = rows === step.rows ? step : { ...step, rows }
     return mapFields(
-      rows === step.rows ? step : { ...step, rows },
+      step.openings === undefined || openings === step.openings ? walls : { ...walls, openings },
       [
         ['x', 'length'],
         ['y', 'length'],
