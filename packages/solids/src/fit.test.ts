@@ -355,7 +355,14 @@ describe('blocks and cylinders', () => {
     const rod = (z: string, kind: Doing['kind']) =>
       partOf(
         a,
-        plain('b', { shape: 'cylinder', axis: 'x', z, diameter: '23', height: '5', does: { kind, with: ['a'] } }),
+        plain('b', {
+          shape: 'cylinder',
+          axis: 'x',
+          z,
+          diameter: '23',
+          height: '5',
+          does: { kind, with: ['a'] },
+        }),
       )
     for (const kind of ['joins', 'cuts', 'common'] as const)
       expect(codes(rod('-8', kind))).toEqual(['fit.apart'])

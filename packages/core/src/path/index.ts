@@ -62,5 +62,15 @@ export {
   type Room,
   type WallPlace,
 } from './room.ts'
+export {
+  roomAround,
+  roomOutline,
+  roomShape,
+  seenFrom,
+  standInRoom,
+  walked,
+  type RoomShape,
+  type WallPanel,
+} from './room-shape.ts'
 export { placedPath } from './moved.ts'
 export { segmentsOnPlane } from './on-plane.ts'

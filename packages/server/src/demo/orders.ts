@@ -9,6 +9,7 @@ const WANTED: readonly (readonly [part: string, quantity: number, variant?: stri
   ['Pump loom', 2],
   ['Drawer bail', 10],
   ['Bay cornice', 1],
+  ['Bay room', 1],
   ['Notice frame', 3],
   ['Notice frame', 2, 'small'],
   ['Tray rim', 4],

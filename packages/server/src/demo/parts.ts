@@ -13,6 +13,7 @@ import { bailSection, hookLine, hoopLine } from './sketches.ts'
 import { ALUMINIUM, ASH, BRASS, COPPER, LIMESTONE, SPRING_STEEL, STAINLESS } from './part-materials.ts'
 import { pumpLoom, trayRim, valveWheel, withRun } from './run-parts.ts'
 import { formed } from './formed.ts'
+import { bayRoom } from './rooms.ts'
 import { noticeFrame, sawn } from './sawn-parts.ts'
 
 /** A part whose path is a chain of a sketch. */
@@ -311,6 +312,7 @@ const dripGroove: Part = (() => {
 })()
 
 export const DEMO_PARTS: readonly Part[] = [
+  bayRoom,
   noticeFrame,
   dripGroove,
   ventLamp,

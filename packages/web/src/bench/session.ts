@@ -78,6 +78,8 @@ export interface SessionState {
   readonly placing: Placing | undefined
   /** A face or an edge that is being picked in the picture. */
   readonly picking: Picking | undefined
+  /** A line whose walls are pressed in the picture. */
+  readonly pressing: Id | undefined
   /** The bodies are shown as they were before this step, while a key is held. */
   readonly before: Id | undefined
   readonly playing: Playing | undefined
@@ -109,6 +111,8 @@ export interface Session {
   place(placing: Placing | undefined): void
   /** Begins picking in the picture, or leaves it. */
   pick(picking: Picking | undefined): void
+  /** Begins pressing walls in the picture for a line along them, or leaves it. */
+  pressWalls(line: Id | undefined): void
   /** Shows the bodies as they were before a step, or as they are. */
   showBefore(step: Id | undefined): void
   /** Shows a moment of the bending in place of the bodies, or no longer. */
@@ -165,6 +169,7 @@ export function createSession(
     focus: undefined,
     placing: undefined,
     picking: undefined,
+    pressing: undefined,
     before: undefined,
     playing: undefined,
     points: undefined,
@@ -280,13 +285,19 @@ export function createSession(
       // Going to another station leaves the sheet.
       const leaves = 'station' in selection && !('sheet' in selection)
       const next = { ...present(h).selection, ...selection, ...(leaves ? { sheet: null } : {}) }
-      store.setState({ history: reselect(h, next), placing: undefined, picking: undefined })
+      store.setState({
+        history: reselect(h, next),
+        placing: undefined,
+        picking: undefined,
+        pressing: undefined,
+      })
     },
     point(focus) {
       if (focus !== store.getState().focus) store.setState({ focus })
     },
-    place: (placing) => store.setState({ placing, picking: undefined }),
-    pick: (picking) => store.setState({ picking, placing: undefined }),
+    place: (placing) => store.setState({ placing, picking: undefined, pressing: undefined }),
+    pick: (picking) => store.setState({ picking, placing: undefined, pressing: undefined }),
+    pressWalls: (pressing) => store.setState({ pressing, placing: undefined, picking: undefined }),
     showBefore: (before) => store.setState({ before }),
     play: (playing) => store.setState({ playing }),
     askPoints: (points) => store.setState({ points }),

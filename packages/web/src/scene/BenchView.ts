@@ -2,6 +2,7 @@ import type { Box3 as CoreBox, CutPlane, Picked, Vec3 } from '@flexum/core/space
 import type { Body } from '@flexum/core/evaluate'
 import { Raycaster, Scene } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
+import type { RoomShape } from '@flexum/core/path'
 import type { Ray } from '../bench/drag.ts'
 import type { ShownBody } from '../bench/results.ts'
 import type { Theme } from '../ui/theme.ts'
@@ -10,9 +11,11 @@ import { Bender } from './Bender.ts'
 import { Cut } from './Cut.ts'
 import { Eye, type Lens, type StandardView } from './Eye.ts'
 import { Highlight } from './Highlight.ts'
+import { Inside, type RoomInside } from './Inside.ts'
 import { pickAlong, pickedAt, pickedEdge, type Pick } from './picking.ts'
 import { DrawnBodies } from './DrawnBodies.ts'
 import { makeRenderer, pngOf } from './renderer.ts'
+import { RoomDrawing } from './RoomDrawing.ts'
 import { SheetEye, type FacedSheet } from './SheetEye.ts'
 import { Spent } from './Spent.ts'
 import { Stage } from './Stage.ts'
@@ -47,6 +50,8 @@ export class BenchView {
   private readonly sheetEye = new SheetEye()
   private readonly bodies = new DrawnBodies(this.scene, this.spent)
   private readonly bender = new Bender(this.scene, this.spent)
+  private readonly rooms = new RoomDrawing(this.scene, this.spent)
+  private inside: Inside | undefined
   private readonly listeners = new Set<() => void>()
   private readonly observer: ResizeObserver
   private cut: Cut | undefined
@@ -98,7 +103,8 @@ export class BenchView {
     this.stage.clear()
     this.highlight.clear()
     this.chosen.clear()
-    const box = this.bodies.box()
+    const box = this.box()
+    this.rooms.setVisible(!behind)
     if (box) {
       // Nothing but the bodies themselves is seen behind a sheet.
       if (!behind && !this.bender.shown) this.stage.dress(box, this.theme)
@@ -107,6 +113,55 @@ export class BenchView {
     if (this.grown !== undefined) this.bodies.grow(this.grown)
     if (this.cutAt) this.setCut(this.cutAt)
     this.redraw()
+  }
+
+  /** Draws the rooms that what is shown stands in. */
+  setRooms(rooms: readonly RoomShape[]): void {
+    this.rooms.show(rooms, this.theme)
+    this.drawBodies(this.bodies.shown)
+  }
+
+  /** Stands in a room with the eyes at a height, or goes out again. What is drawn there already is only stood in anew. */
+  lookIn(room: RoomInside | undefined, level = 0): void {
+    if (this.inside && room) {
+      this.inside.setRoom(room)
+      this.inside.setLevel(level)
+    } else {
+      this.inside?.leave()
+      this.inside = room && new Inside(this.eye, room, level)
+      this.controls.object = this.eye.camera
+      if (!room) this.controls.target.copy(this.eye.target)
+    }
+    this.controls.enabled = room === undefined && this.sheetEye.sheet === undefined
+    if (!room) this.controls.update()
+    this.invalidate()
+  }
+
+  /** Gives the keys to the picture. */
+  focus(): void {
+    this.renderer.domElement.focus()
+  }
+
+  /** Where one stands in the room that is looked into. */
+  get standing(): Inside['place'] | undefined {
+    return this.inside?.place
+  }
+
+  /** Moves in the room that is looked into: turns the head, drags the picture, walks by strides, or goes to a place. */
+  moveInside(move: (inside: Inside) => void): void {
+    if (!this.inside) return
+    move(this.inside)
+    this.invalidate()
+  }
+
+  /** The box round the bodies and the rooms. */
+  private box(): CoreBox | undefined {
+    const [bodies, rooms] = [this.bodies.box(), this.rooms.box()]
+    if (!bodies || !rooms) return bodies ?? rooms
+    return {
+      min: bodies.min.map((v, i) => Math.min(v, rooms.min[i]!)) as unknown as Vec3,
+      max: bodies.max.map((v, i) => Math.max(v, rooms.max[i]!)) as unknown as Vec3,
+    }
   }
 
   /** Draws a bender about what is shown, those of its parts struck that are run into; undefined draws none. On its floor nothing stands. */
@@ -212,19 +267,20 @@ export class BenchView {
   setTheme(theme: Theme): void {
     this.theme = theme
     this.stage.setTheme(theme)
+    this.rooms.setTheme(theme)
     this.redrawBodies()
     this.invalidate()
   }
 
   private redrawBodies(): void {
-    if (this.bodies.shown.length > 0) this.drawBodies(this.bodies.shown, true)
+    if (this.bodies.shown.length > 0 || this.rooms.box()) this.drawBodies(this.bodies.shown, true)
   }
 
   /** Turns the view square to a sheet, true to scale, with the bodies faint behind it; undefined goes back. */
   faceSheet(sheet: FacedSheet | undefined): void {
     const changes = (sheet === undefined) !== (this.sheetEye.sheet === undefined)
     this.sheetEye.sheet = sheet
-    this.controls.enabled = sheet === undefined
+    this.controls.enabled = sheet === undefined && !this.inside
     if (changes) this.redrawBodies()
     this.invalidate()
   }
@@ -249,9 +305,10 @@ export class BenchView {
   }
 
   /** Looks at the bodies, or at a given box, from a standard direction, so that all of it is in view. */
-  look(view: StandardView, box: CoreBox | undefined = this.bodies.box()): void {
+  look(view: StandardView, box: CoreBox | undefined = this.box()): void {
     if (!box) return
-    this.fitted = this.bodies.drawn.length > 0
+    if (this.inside) this.lookIn(undefined)
+    this.fitted = this.bodies.drawn.length > 0 || this.rooms.box() !== undefined
     this.eye.fit(box, view)
     this.follow()
   }
@@ -273,6 +330,7 @@ export class BenchView {
   }
 
   cameraState(): CameraState {
+    if (this.inside) return this.inside.before
     return {
       eye: this.eye.position.toArray(),
       target: this.eye.target.toArray(),
@@ -289,24 +347,42 @@ export class BenchView {
 
   /** Turns the view by keys: degrees about the vertical and up, a factor for nearness. */
   turn(aroundDeg: number, upDeg: number, nearness: number): void {
+    if (this.inside) {
+      // The same keys turn the head and walk.
+      const forward = Math.sign(upDeg) + Math.sign(nearness - 1)
+      return this.moveInside((i) => {
+        i.turn(aroundDeg, 0)
+        if (forward !== 0) i.walk(forward, 0)
+      })
+    }
     this.eye.turn(aroundDeg, upDeg, nearness)
     this.follow()
   }
 
   /** Moves the view across by px. */
   pan(right: number, up: number): void {
+    if (this.inside)
+      return this.moveInside((i) => {
+        i.walk(0, Math.sign(right))
+        i.turn(0, 8 * Math.sign(up))
+      })
     this.eye.pan(right, up)
     this.follow()
   }
 
   /** Whether dragging on the picture turns the view. */
   setOrbiting(on: boolean): void {
-    this.controls.enabled = on
+    this.controls.enabled = on && !this.inside
   }
 
   /** A point on the canvas, px from its upper left; undefined behind the eye. */
   project(p: Vec3): readonly [number, number] | undefined {
     return this.eye.project(p)
+  }
+
+  /** Where the eye is. */
+  eyePlace(): Vec3 {
+    return this.eye.position.toArray() as unknown as Vec3
   }
 
   /** How many mm one pixel is at a point. */
@@ -391,6 +467,7 @@ export class BenchView {
     this.setCut(undefined)
     this.bodies.dispose()
     this.bender.clear()
+    this.rooms.clear()
     this.stage.clear()
     this.highlight.clear()
     this.chosen.clear()

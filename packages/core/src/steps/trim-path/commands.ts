@@ -88,23 +88,28 @@ const withSteps = (part: Part, steps: readonly Step[]) =>
     ? fail(fault('edit.too-many', `a recipe has at most ${LIMITS.steps} steps`))
     : ok({ ...part, steps })
 
-/** A line put in after another, and after each run and pieces step that is built on that one their copies on the new one. */
+/**
+ * A line put in after another, and after each run and pieces step that is built on that one their copies on the new one; all of them at the
+ * end where its walls only come later.
+ */
 function copied(part: Part, from: TrimPathStep, line: TrimPathStep) {
   const ids = countingIds('s', idsIn(part))
   const copy: TrimPathStep = { ...line, id: ids() }
   const runs = new Map<Id, Id>()
-  const steps = part.steps.flatMap((s): Step[] => {
-    if (s.id === from.id) return [s, copy]
+  const again = (s: Step): Step | undefined => {
+    if (s.id === from.id) return copy
     if (s.kind === 'run' && s.path === from.id) {
       const id = ids()
       runs.set(s.id, id)
-      return [s, { ...s, id, path: copy.id }]
+      return { ...s, id, path: copy.id }
     }
-    if (s.kind === 'pieces' && runs.has(s.run)) {
-      const { measured: _, ...pieces } = s
-      return [s, { ...pieces, id: ids(), run: runs.get(s.run)! }]
-    }
-    return [s]
-  })
-  return withSteps(part, steps)
+    if (s.kind !== 'pieces' || !runs.has(s.run)) return undefined
+    const { measured: _, ...pieces } = s
+    return { ...pieces, id: ids(), run: runs.get(s.run)! }
+  }
+  const pairs = part.steps.map((s) => [s, again(s)] as const)
+  const at = (id: Id): number => part.steps.findIndex((s) => s.id === id)
+  const late = at(copy.walls) > at(from.id)
+  const copies = pairs.flatMap(([, c]) => (c ? [c] : []))
+  return withSteps(part, late ? [...part.steps, ...copies] : pairs.flatMap(([s, c]) => (c ? [s, c] : [s])))
 }

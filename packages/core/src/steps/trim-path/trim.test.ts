@@ -280,6 +280,29 @@ describe('a moulding in its place', () => {
     const run = rail.steps.findLast((s) => s.kind === 'run')!
     expect([run.id === 'run', codes(rail), boxOf(rail, run.id)[0]![2]]).toEqual([false, [], 900])
     expect(rail.steps.find((s) => s.name === 'Again')).toMatchObject({ walls: 'walls', level: 'height' })
+    // Into a room that only comes later in the recipe, and is another one.
+    const other = part.steps.flatMap((s): Step[] =>
+      s.kind === 'wall-path'
+        ? [{ ...s, id: 'hall', rows: s.rows.map((r) => ({ ...r, id: `h${r.id}`, length: '2000' })) }]
+        : [],
+    )
+    const hall = good(
+      sameMoulding(
+        { ...part, steps: [...part.steps, ...other] },
+        {
+          step: 'line',
+          name: 'Again',
+          choices: { walls: 'hall', first: null, last: null },
+        },
+      ),
+    )
+    expect([codes(hall), boxOf(hall, hall.steps.findLast((s) => s.kind === 'run')!.id)]).toEqual([
+      [],
+      [
+        [0, 0, 0],
+        [2000, 2000, 90],
+      ],
+    ])
   })
 })
 

@@ -31,9 +31,11 @@ export const closeWalls: Command<{ step: Id; closed: boolean }> = (part, args) =
 
 /** Lets walls stand on a flat path in place of the rows, or on the rows again. */
 export const standWallsOn: Command<{ step: Id; drawn: Id | null }> = (part, args) =>
-  changeRows(part, args.step, ({ drawn: _, ...step }) =>
-    ok(args.drawn === null ? step : { ...step, drawn: args.drawn }),
-  )
+  changeRows(part, args.step, (step) => {
+    if (args.drawn !== null) return ok({ ...step, drawn: args.drawn })
+    const { drawn, ...typed } = step
+    return ok(drawn === undefined ? step : typed)
+  })
 
 function changeOpening(
   part: Part,

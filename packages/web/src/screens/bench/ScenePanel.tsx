@@ -5,6 +5,7 @@ import { facesOfBody, facing, frameOnFace, inputOf, type PartResult } from '@fle
 import { locate, type PlaneFrame } from '@flexum/core/path'
 import type { Picked } from '@flexum/core/space'
 import { playedMoment } from '../../bench/playing.ts'
+import { shownRooms, type ShownRoom } from '../../bench/rooms.ts'
 import { bodiesBefore } from '../../bench/picking.ts'
 import {
   runView,
@@ -25,6 +26,7 @@ import { PlaneOverlay } from './steps/sketch/PlaneOverlay.tsx'
 import { NodeOverlay } from './NodeOverlay.tsx'
 import { CutPanel } from './view/CutPanel.tsx'
 import { GrowPanel } from './view/GrowPanel.tsx'
+import { InsidePanel } from './view/InsidePanel.tsx'
 import { LensPanel } from './view/LensPanel.tsx'
 import { MeasureMarks, MeasurePanel, useEnds, useMeasureKeys, type Ends } from './view/MeasurePanel.tsx'
 import { SceneNotes } from './view/SceneNotes.tsx'
@@ -77,6 +79,8 @@ export function ScenePanel({
     () => (before === undefined ? shownBodies(result) : bodiesBefore(result, before)),
     [result, before],
   )
+  const rooms = useMemo(() => shownRooms(result), [result])
+  const shapes = useSame(rooms)
   const run = shown?.run
   const playing = useSessionState((s) => s.playing)
   const played = useMemo(() => playedMoment(part, result, playing), [part, result, playing])
@@ -92,6 +96,7 @@ export function ScenePanel({
     view?.setBender(played?.bender, hit)
     view?.setBodies(played?.bodies ?? bodies)
   }, [view, bodies, played])
+  useEffect(() => view?.setRooms(shapes.map((r) => r.shape)), [view, shapes])
   useEffect(() => {
     if (!sheet) view?.faceSheet(undefined)
   }, [view, sheet])
@@ -137,6 +142,7 @@ export function ScenePanel({
       if (picked) setEnds(ends[0] && !ends[1] ? [ends[0], picked] : [picked, undefined])
       return
     }
+    if (tool === 'inside') return
     const pick = view?.pick(...at)
     const made = pick && part.steps.find((s) => s.id === pick.step)
     if (made && made.id !== shown?.runStep)
@@ -159,6 +165,7 @@ export function ScenePanel({
         onPointerDown={(e) => (press.current = place(e))}
         onPointerUp={click}
         onPointerMove={(e) => {
+          if (tool === 'inside' && e.buttons === 1) view?.moveInside((i) => i.drag(e.movementX, e.movementY))
           if (e.buttons !== 0) return
           if (hand.picking) hand.move(place(e))
           else if (tool === 'measure') setHover(toMeasure(place(e)))
@@ -170,6 +177,7 @@ export function ScenePanel({
           session.point(undefined)
         }}
         onKeyDown={(e) => {
+          if (e.key === 'Escape' && tool === 'inside') return close()
           const turn = VIEW_KEYS[e.key]
           if (!turn) return
           e.preventDefault()
@@ -209,6 +217,7 @@ export function ScenePanel({
         <ViewBar
           view={view}
           tool={tool}
+          hasRoom={rooms.length > 0}
           onTool={(next) => {
             close()
             setTool(next)
@@ -221,6 +230,7 @@ export function ScenePanel({
           view={view}
           shown={shown}
           bodies={bodies}
+          rooms={rooms}
           ends={ends}
           onEnds={setEnds}
           onClose={close}
@@ -230,10 +240,18 @@ export function ScenePanel({
       <SceneNotes
         stale={stale}
         noPicture={noPicture}
-        empty={bodies.length === 0 && !sheet && !((result?.awaits ?? 0) > 0)}
+        empty={bodies.length === 0 && rooms.length === 0 && !sheet && !((result?.awaits ?? 0) > 0)}
       />
     </section>
   )
+}
+
+/** The list of before while it holds the same. */
+function useSame<T>(list: readonly T[]): readonly T[] {
+  const [kept, setKept] = useState(list)
+  if (kept === list || (kept.length === list.length && kept.every((v, i) => v === list[i]))) return kept
+  setKept(list)
+  return list
 }
 
 /** Whether a run goes along a path where that lies. */
@@ -276,14 +294,17 @@ function PanelOfTool(props: {
   readonly view: BenchView
   readonly shown: RunView | undefined
   readonly bodies: readonly ShownBody[]
+  readonly rooms: readonly ShownRoom[]
   readonly ends: Ends
   onEnds(ends: Ends): void
   onClose(): void
 }) {
-  const { tool, view, shown, bodies, ends, onEnds, onClose } = props
+  const { tool, view, shown, bodies, rooms, ends, onEnds, onClose } = props
   switch (tool) {
     case 'lens':
       return <LensPanel view={view} onClose={onClose} />
+    case 'inside':
+      return <InsidePanel view={view} rooms={rooms} onClose={onClose} />
     case 'grow':
       return <GrowPanel view={view} onClose={onClose} />
     case 'measure':

@@ -7,6 +7,7 @@ const VIEW_TOOLS = {
   section: 'Section',
   measure: 'Measure',
   grow: 'Grow',
+  inside: 'In the room',
 } as const
 export type ViewTool = keyof typeof VIEW_TOOLS
 
@@ -14,8 +15,11 @@ export type ViewTool = keyof typeof VIEW_TOOLS
 export function ViewBar(props: {
   readonly view: BenchView | undefined
   readonly tool: ViewTool | undefined
+  /** There is a room to stand in. */
+  readonly hasRoom: boolean
   onTool(tool: ViewTool | undefined): void
 }) {
+  const offered = (tool: ViewTool): boolean => tool !== 'inside' || props.hasRoom || props.tool === tool
   const button = 'btn btn-sm btn-ghost px-2 font-normal hover:bg-base-100'
   return (
     <div className="absolute top-2.5 left-3 right-3 flex flex-wrap items-center gap-x-0.5">
@@ -28,7 +32,7 @@ export function ViewBar(props: {
       </div>
       <span className="hairline mx-1.5 h-4 border-l" aria-hidden />
       <div role="group" aria-label="Tools of the picture" className="flex gap-0.5">
-        {(Object.keys(VIEW_TOOLS) as ViewTool[]).map((tool) => (
+        {(Object.keys(VIEW_TOOLS) as ViewTool[]).filter(offered).map((tool) => (
           <button
             key={tool}
             type="button"

@@ -57,7 +57,7 @@ describe('the tools of the picture', () => {
   it('open one at a time, and standard views look at once', async () => {
     const { view, looked } = standIn()
     const onTool = vi.fn()
-    await onBench(bar, <ViewBar view={view} tool="cut" onTool={onTool} />)
+    await onBench(bar, <ViewBar view={view} tool="cut" hasRoom={false} onTool={onTool} />)
     expect(screen.getByRole('button', { name: 'Cut through' })).toHaveAttribute('aria-pressed', 'true')
     fireEvent.click(screen.getByRole('button', { name: 'Cut through' }))
     expect(onTool).toHaveBeenLastCalledWith(undefined)

@@ -9,12 +9,15 @@ import {
   pasteWalls,
   removeWalls,
   setWallCell,
+  standWallsOn,
   type WallColumn,
 } from '@flexum/core/edit'
-import { stepResult } from '../../../../bench/results.ts'
+import { stepResult, stepsGiving } from '../../../../bench/results.ts'
 import { selectionOf } from '../../../../bench/session.ts'
 import { newId } from '../../actions/ids.ts'
 import { useBench, usePart, useSessionState } from '../../context.ts'
+import { counted } from '../../../../ui/counted.ts'
+import { Choice } from '../../inspector/Choice.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
 import type { PageKind } from '../page-kind.ts'
 import { Glyph } from '../shared/Glyph.tsx'
@@ -22,6 +25,7 @@ import { faultsByRow } from '../shared/grid/faults.ts'
 import { FormulaGrid } from '../shared/grid/FormulaGrid.tsx'
 import type { GridColumn, GridLine } from '../shared/grid/lines.ts'
 import { PathPanel } from '../shared/PathPanel.tsx'
+import { Openings } from './Openings.tsx'
 
 export const wallPathPage: PageKind<WallPathStep> = {
   Picture: () => <Glyph copper d="M5 22V8H17L22 13V22Z" />,
@@ -29,13 +33,69 @@ export const wallPathPage: PageKind<WallPathStep> = {
 }
 
 const COLUMNS: readonly GridColumn<WallColumn>[] = [
-  { key: 'length', head: 'length', called: 'length', dimension: 'length' },
+  { key: 'length', head: 'length', called: 'length', dimension: 'length', width: '30%' },
   { key: 'bow', head: 'bow', called: 'bow', dimension: 'length' },
-  { key: 'corner', head: 'corner°', called: 'corner after', dimension: 'angle' },
+  { key: 'radius', head: 'radius', called: 'radius', dimension: 'length' },
+  { key: 'corner', head: 'corner°', called: 'corner after', dimension: 'angle', width: '24%' },
 ]
 
-/** The walls of a room as a table, where it begins, how high it is. */
+/** The walls of a room, typed or along a path, its openings, where it begins, how high it is. */
 function WallsInspector({ step }: { readonly step: WallPathStep }) {
+  const { session } = useBench()
+  const part = usePart()
+  const result = useSessionState((s) => stepResult(s.result, step.id))
+  const before = stepsGiving({ ...part, steps: part.steps.slice(0, part.steps.indexOf(step)) }, 'path')
+  const walls = result?.output?.path?.pieces ?? step.rows.map((r) => r.id)
+  return (
+    <PathPanel step={step}>
+      {(before.length > 0 || step.drawn !== undefined) && (
+        <div className="px-3 pt-1 pb-2">
+          <Choice
+            label="Walls"
+            value={step.drawn ?? ''}
+            choices={[['', 'typed here'] as const, ...before.map((b) => [b.id, `along ${b.name}`] as const)]}
+            onChoose={(id) =>
+              session.run(
+                standWallsOn,
+                { step: step.id, drawn: id === '' ? null : id },
+                { label: id === '' ? 'Type the walls' : 'Stand walls on a path' },
+              )
+            }
+          />
+        </div>
+      )}
+      {step.drawn === undefined ? <WallRows step={step} /> : <DrawnWalls count={walls.length} />}
+      <Openings step={step} walls={walls} />
+      <fieldset className="flex flex-col gap-1.5 px-3 pb-2">
+        <legend className="pb-1 font-medium">Room</legend>
+        <StepField step={step} field="height" label="Height" formula={step.height} dimension="length" />
+        {step.drawn === undefined && (
+          <>
+            <StepField step={step} field="x" label="Begins at X" formula={step.x} dimension="length" />
+            <StepField step={step} field="y" label="Begins at Y" formula={step.y} dimension="length" />
+            <StepField
+              step={step}
+              field="heading"
+              label="First wall from +X"
+              formula={step.heading}
+              dimension="angle"
+            />
+          </>
+        )}
+      </fieldset>
+    </PathPanel>
+  )
+}
+
+const DrawnWalls = ({ count }: { readonly count: number }) => (
+  <p className="muted px-3 pb-2">
+    {counted(count, 'wall')} along the path, one for each of its pieces; the room is within them, or at the
+    left of an open path.
+  </p>
+)
+
+/** The walls as a table of what is measured. */
+function WallRows({ step }: { readonly step: WallPathStep }) {
   const { session } = useBench()
   const part = usePart()
   const chosen = useSessionState((s) => step.rows.findIndex((r) => r.id === selectionOf(s).node))
@@ -43,12 +103,17 @@ function WallsInspector({ step }: { readonly step: WallPathStep }) {
   const lines = useMemo((): GridLine<WallColumn>[] => {
     const value = (id: string, column: WallColumn): number | undefined =>
       result?.fields[`rows/${id}/${column}`]?.value
-    return step.rows.map(({ id, length, bow, corner }, i): GridLine<WallColumn> => ({
+    return step.rows.map(({ id, length, bow, radius = '0', corner }, i): GridLine<WallColumn> => ({
       id,
       name: `wall ${i + 1}`,
       head: String(i + 1),
-      formulas: { length, bow, corner },
-      values: { length: value(id, 'length'), bow: value(id, 'bow'), corner: value(id, 'corner') },
+      formulas: { length, bow, radius, corner },
+      values: {
+        length: value(id, 'length'),
+        bow: value(id, 'bow'),
+        radius: value(id, 'radius') ?? 0,
+        corner: value(id, 'corner'),
+      },
       ...(!step.closed && i === step.rows.length - 1 ? { dim: ['corner'] as const } : {}),
     }))
   }, [step, result])
@@ -66,7 +131,7 @@ function WallsInspector({ step }: { readonly step: WallPathStep }) {
     )
   }
   return (
-    <PathPanel step={step}>
+    <>
       <FormulaGrid
         label="Walls"
         step={step.id}
@@ -96,8 +161,8 @@ function WallsInspector({ step }: { readonly step: WallPathStep }) {
         }
       />
       <p className="muted px-3 pt-1">
-        With the room at the left: corners as measured inside it, over 180° outside; a bow goes out of the
-        room, below 0 into it.
+        With the room at the left: corners as measured inside it, over 180° outside. A curved wall bows out of
+        the room, or into it below 0: by its bow, or by its radius.
       </p>
       <div className="flex flex-wrap items-center gap-3 px-3 py-2">
         <button
@@ -123,19 +188,6 @@ function WallsInspector({ step }: { readonly step: WallPathStep }) {
           All round
         </label>
       </div>
-      <fieldset className="flex flex-col gap-1.5 px-3 pb-2">
-        <legend className="pb-1 font-medium">Room</legend>
-        <StepField step={step} field="height" label="Height" formula={step.height} dimension="length" />
-        <StepField step={step} field="x" label="Begins at X" formula={step.x} dimension="length" />
-        <StepField step={step} field="y" label="Begins at Y" formula={step.y} dimension="length" />
-        <StepField
-          step={step}
-          field="heading"
-          label="First wall from +X"
-          formula={step.heading}
-          dimension="angle"
-        />
-      </fieldset>
-    </PathPanel>
+    </>
   )
 }

@@ -184,7 +184,7 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
           <tr className="font-sans [&>th]:pb-1 [&>th]:font-medium">
             <th className="w-8 text-right">#</th>
             {columns.map((c) => (
-              <th key={c.key} className="pr-2 text-right">
+              <th key={c.key} className="pr-2 text-right" style={{ width: c.width }}>
                 {c.head}
               </th>
             ))}

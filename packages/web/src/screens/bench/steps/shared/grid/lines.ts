@@ -7,6 +7,8 @@ export interface GridColumn<C extends string = string> {
   /** What its cells are called, as in "bend radius of node 2". */
   readonly called: string
   readonly dimension: 'length' | 'angle'
+  /** Its share of the width, where its figures are longer or shorter than those of others. */
+  readonly width?: string
   /** What an empty cell means, where it may be. */
   readonly empty?: string
 }

@@ -1,0 +1,165 @@
+import { Plus } from 'lucide-react'
+import { useMemo } from 'react'
+import { countingIds } from '@flexum/core/base'
+import {
+  idsIn,
+  OPENING_COLUMNS,
+  openingEntry,
+  type OpeningColumn,
+  type WallPathStep,
+} from '@flexum/core/document'
+import { addOpening, removeOpenings, setOpeningCell, setOpeningWall } from '@flexum/core/edit'
+import { typedFormula } from '@flexum/core/units'
+import { stepResult } from '../../../../bench/results.ts'
+import { newId } from '../../actions/ids.ts'
+import { useBench, usePart, useSessionState } from '../../context.ts'
+import { Choice } from '../../inspector/Choice.tsx'
+import { faultsByRow } from '../shared/grid/faults.ts'
+import { FormulaGrid } from '../shared/grid/FormulaGrid.tsx'
+import type { GridColumn, GridLine } from '../shared/grid/lines.ts'
+
+const COLUMNS: readonly GridColumn<OpeningColumn>[] = [
+  { key: 'from', head: 'from', called: 'distance from where its wall begins', dimension: 'length' },
+  { key: 'width', head: 'width', called: 'width', dimension: 'length' },
+  { key: 'sill', head: 'sill', called: 'sill', dimension: 'length' },
+  { key: 'height', head: 'height', called: 'height', dimension: 'length' },
+]
+
+/** Sizes to start from, in mm and in inches. */
+const NEW = {
+  door: { mm: ['300 mm', '850 mm', '2000 mm', '0'], in: ['12 in', '32 in', '80 in', '0'] },
+  window: { mm: ['300 mm', '1200 mm', '1200 mm', '900 mm'], in: ['12 in', '48 in', '44 in', '36 in'] },
+} as const
+
+/** Doors and windows of a room: in which wall, and where. */
+export function Openings({
+  step,
+  walls,
+}: {
+  readonly step: WallPathStep
+  readonly walls: readonly string[]
+}) {
+  const { session } = useBench()
+  const part = usePart()
+  const result = useSessionState((s) => stepResult(s.result, step.id))
+  const { unit } = part.units.length
+  const openings = step.openings
+  const lines = useMemo(
+    () =>
+      (openings ?? []).map((o, i): GridLine<OpeningColumn> => {
+        const value = (c: OpeningColumn) => result?.fields[`openings/${o.id}/${c}`]?.value
+        return {
+          id: o.id,
+          name: `opening ${i + 1}`,
+          head: String(i + 1),
+          formulas: { from: o.from, width: o.width, sill: o.sill, height: o.height },
+          values: {
+            from: value('from'),
+            width: value('width'),
+            sill: value('sill'),
+            height: value('height'),
+          },
+        }
+      }),
+    [openings, result],
+  )
+  const faults = faultsByRow(result?.findings ?? [], (f) => {
+    const [, row, column] = /^openings\/([^/]+)\/(.+)$/.exec(f.field ?? '') ?? []
+    return row === undefined ? undefined : [row, column!]
+  })
+  const add = (what: keyof typeof NEW): void => {
+    const id = newId(part, 'o')
+    const [from, width, height, sill] = NEW[what][unit === 'in' || unit === 'ft' ? 'in' : 'mm']
+    const wall = openings?.at(-1)?.wall ?? walls[0]
+    if (wall === undefined) return
+    session.run(
+      addOpening,
+      { step: step.id, opening: openingEntry(id, wall, from, width, height, sill) },
+      { label: `Add ${what}`, select: { step: step.id, node: id } },
+    )
+  }
+  const paste = (row: number, column: OpeningColumn, cells: readonly (readonly string[])[]): void => {
+    const ids = countingIds('o', idsIn(part))
+    const how = { label: `Paste ${cells.length} rows`, mergeKey: `paste-${ids()}` }
+    const from = OPENING_COLUMNS.indexOf(column)
+    cells.forEach((texts, r) => {
+      let id = openings?.[row + r]?.id
+      if (id === undefined) {
+        const wall = openings?.at(-1)?.wall ?? walls[0]
+        if (wall === undefined) return
+        id = ids()
+        const [at, width, height, sill] = NEW.door.mm
+        session.run(
+          addOpening,
+          { step: step.id, opening: openingEntry(id, wall, at, width, height, sill) },
+          how,
+        )
+      }
+      const into = id
+      texts.forEach((text, c) => {
+        const to = OPENING_COLUMNS[from + c]
+        if (to && text.trim() !== '')
+          session.run(
+            setOpeningCell,
+            { step: step.id, row: into, column: to, formula: typedFormula(text.trim(), unit) },
+            how,
+          )
+      })
+    })
+  }
+  return (
+    <fieldset className="flex flex-col gap-1.5 px-3 pb-2">
+      <legend className="pb-1 font-medium">Openings</legend>
+      {lines.length > 0 && (
+        <>
+          <FormulaGrid
+            label="Openings"
+            step={step.id}
+            columns={COLUMNS}
+            lines={lines}
+            faults={faults}
+            onKeep={(row, column, formula) =>
+              session.run(setOpeningCell, { step: step.id, row, column, formula }, { label: 'Openings' })
+            }
+            onRemove={(id) =>
+              session.run(
+                removeOpenings,
+                { step: step.id, rows: [id] },
+                { label: 'Remove opening', select: { step: step.id, node: null } },
+              )
+            }
+            onMove={() => undefined}
+            onAdd={() => add('door')}
+            onPaste={paste}
+          />
+          {(openings ?? []).map((o, i) => (
+            <Choice
+              key={o.id}
+              label={`Opening ${i + 1} is in`}
+              value={walls.includes(o.wall) ? o.wall : ''}
+              choices={[
+                ...(walls.includes(o.wall) ? [] : ([['', 'a wall that is gone']] as const)),
+                ...walls.map((w, k) => [w, `wall ${k + 1}`] as const),
+              ]}
+              onChoose={(wall) =>
+                session.run(
+                  setOpeningWall,
+                  { step: step.id, row: o.id, wall },
+                  { label: 'Put into another wall' },
+                )
+              }
+            />
+          ))}
+        </>
+      )}
+      <div className="flex items-center gap-2">
+        {(['door', 'window'] as const).map((what) => (
+          <button key={what} type="button" className="btn btn-xs btn-paper" onClick={() => add(what)}>
+            <Plus size={12} aria-hidden /> {what === 'door' ? 'Door' : 'Window'}
+          </button>
+        ))}
+        {lines.length === 0 && <span className="muted">Mouldings break at them.</span>}
+      </div>
+    </fieldset>
+  )
+}
