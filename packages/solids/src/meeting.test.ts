@@ -1,3 +1,4 @@
+import { templateOf } from '@flexum/core/cutting'
 import { beforeAll, describe, expect, it } from 'vitest'
 import {
   emptyPart,
@@ -20,6 +21,8 @@ import {
   type Evaluator,
   type MeetingGiven,
   type PartResult,
+  fittedCuts,
+  listPieces,
 } from '@flexum/core/evaluate'
 import { besideFace } from '@flexum/core/solid'
 import { turnedStep } from '../../core/testing/bodies.ts'
@@ -130,6 +133,41 @@ describe('ends that meet', () => {
     expect(body.figures.mass / (coped(12, 20, 100) * 8e-6)).toBeCloseTo(1, 6)
     // The post stays as it is.
     expect(bodyIn(r, 'post').figures.volume).toBeCloseTo(Math.PI * 400 * 100, 6)
+  })
+  it('the template of a cope is the sine curve of two tubes, and its pieces are as long as its lines', () => {
+    const pieces: Step = {
+      id: 'pieces',
+      kind: 'pieces',
+      name: 'Pieces',
+      aside: false,
+      run: 'arm',
+      lies: 1,
+      turned: false,
+      hold: '0',
+    }
+    const r = worked(...arm('70', { diameter: '24' }), post(), meeting(), pieces)
+    const [piece] = fittedCuts(r.steps.find((s) => s.id === 'pieces')!.output!.cuts!, r.steps).pieces
+    expect([piece!.start.made, piece!.end.made]).toEqual(['square', 'coped'])
+    const edge = 100 - Math.sqrt(400 - 144)
+    expect(piece!.lengths).toMatchObject({
+      long: expect.closeTo(edge, 6),
+      longest: expect.closeTo(edge, 6),
+      short: expect.closeTo(80, 6),
+      shortest: expect.closeTo(80, 6),
+    })
+    const wrap = templateOf([], 70, piece!.start, piece!.end, 'end')
+    expect(wrap.around).toBeCloseTo(24 * Math.PI, 1)
+    expect([wrap.depth, wrap.at]).toEqual([expect.closeTo(edge - 80, 6), expect.closeTo(80, 6)])
+    for (const { around, out } of wrap.line) {
+      const side = 12 * Math.cos(around / 12)
+      expect(out).toBeCloseTo(20 - Math.sqrt(400 - side * side), 1)
+    }
+    // What an order is sawn from says the same.
+    const [listed] = listPieces(
+      { ...emptyPart('Trial'), steps: [...arm('70', { diameter: '24' }), post(), meeting(), pieces] },
+      r,
+    ).pieces
+    expect([listed!.length, listed!.right.made]).toEqual([expect.closeTo(edge, 6), 'coped'])
   })
   it('the bar to saw off is as long as it is then, rounded up at last, in what is told of the part too', () => {
     const blank: BlankStep = {

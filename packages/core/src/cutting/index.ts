@@ -9,7 +9,7 @@ export {
   type SawSetting,
   type Slope,
 } from './saw.ts'
-export { restsOf, springAngle, type Rest } from './lie.ts'
+export { liesAtSpring, restsOf, springAngle, type Rest } from './lie.ts'
 export { pieceLengths, turnBetweenCuts, type PieceEnd, type PieceLengths, type Reach } from './piece.ts'
 export { partedAt } from './parted.ts'
 export {
@@ -38,4 +38,12 @@ export {
   type Placed,
   type PieceToSaw,
 } from './plan/layout.ts'
-export { unrolled, type Unrolled } from './unfold.ts'
+export {
+  copedLengths,
+  templateOf,
+  unrolled,
+  type CutEnd,
+  type LineAt,
+  type Template,
+  type Unrolled,
+} from './unfold.ts'

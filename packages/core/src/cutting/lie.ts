@@ -63,3 +63,19 @@ function withoutStraights(hull: readonly [number, number][]): Vec2[] {
 export function springAngle(rest: Rest): number {
   return Math.acos(Math.min(1, Math.abs(rest.to[1] - rest.from[1]) / rest.width))
 }
+
+/**
+ * The way that is up for a moulding that lies on a back which leans from the wall by a spring angle, rad, 0 to pi/2: of the four that do, the
+ * one nearest to that of the side it would lie on by itself; without such a side, with its face up as a cornice has it.
+ */
+export function liesAtSpring(spring: number, rest: Rest | undefined): Vec2 {
+  const [c, s] = [Math.cos(spring), Math.sin(spring)]
+  const ways: Vec2[] = [
+    [c, -s],
+    [c, s],
+    [-c, -s],
+    [-c, s],
+  ]
+  if (!rest) return ways[0]!
+  return ways.reduce((best, way) => (vec2.dot(way, rest.up) > vec2.dot(best, rest.up) ? way : best))
+}

@@ -54,6 +54,7 @@ describe('a bend sheet', () => {
       gap: along,
       shortest: place,
       longest: { along, clock: 0 },
+      line: [],
       length: 0,
       leftovers: [],
     })

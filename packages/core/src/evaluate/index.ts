@@ -7,6 +7,7 @@ export {
   type PieceList,
 } from './list-pieces.ts'
 export { fittedBlank } from './fitted-blank.ts'
+export { fittedCuts } from './fitted-cuts.ts'
 export { compareTurnings, type ComparedTurning } from '../steps/run/compare.ts'
 export {
   BARE,

@@ -3,12 +3,13 @@ import { inputsOf, kindOf, type Part, type StockShape } from '../document/index.
 import { cutPieces, PLAIN_CUTS } from '../steps/pieces/cut-pieces.ts'
 import type { PartResult } from './evaluator.ts'
 import { fittedBlank } from './fitted-blank.ts'
+import { fittedCuts } from './fitted-cuts.ts'
 import { blankOf } from './lead.ts'
-import type { CutsGiven, MeetingGiven, SawnEnd, SectionGiven, StepResult } from './output.ts'
+import type { CutsGiven, SawnEnd, SectionGiven, StepResult } from './output.ts'
 
 /** How one end of a listed piece is cut: in a word, and the saw for it, rad. */
 export interface ListedCut {
-  readonly made: SawnEnd['made'] | 'coped'
+  readonly made: SawnEnd['made']
   readonly mitre: number
   readonly bevel: number
 }
@@ -70,8 +71,9 @@ export function listPieces(part: Part, result: PartResult): PieceList {
       continue
     }
     const own = part.steps.find((s) => s.kind === 'pieces' && s.run === step.id && !s.aside)
-    const cuts =
+    const sawn =
       (own && of(own.id)?.output?.cuts) ?? cutPieces(step.id, carried, r.output!.pieces ?? [], PLAIN_CUTS)
+    const cuts = fittedCuts(sawn, result.steps)
     if (own && of(own.id)?.state !== 'good') {
       faults.push(`"${own.name}" of "${part.name}" cannot be worked out`)
       continue
@@ -83,11 +85,8 @@ export function listPieces(part: Part, result: PartResult): PieceList {
       continue
     }
     const blank = blankResult?.state === 'good' ? blankResult.output?.blank : undefined
-    const met = result.steps
-      .flatMap((s) => (s.state === 'good' ? (s.output?.meetings ?? []) : []))
-      .filter((m) => m.run === step.id)
     const single = cuts.pieces.length === 1 ? blank && fittedBlank(blank, result.steps) : undefined
-    const about: About = { name: step.name, stock: stockOf(section, of(sectionStep)!.summary), met }
+    const about: About = { name: step.name, stock: stockOf(section, of(sectionStep)!.summary) }
     const strands = carried.strands.length
     for (let copy = 0; copy < carried.places.length * strands; copy++)
       for (const p of cuts.pieces) {
@@ -112,26 +111,20 @@ export function listPieces(part: Part, result: PartResult): PieceList {
 interface About {
   readonly name: string
   readonly stock: ListedStock
-  readonly met: readonly MeetingGiven[]
 }
 
-function listed(cuts: CutsGiven, p: CutsGiven['pieces'][number], { name, stock, met }: About): ListedPiece {
+function listed(cuts: CutsGiven, p: CutsGiven['pieces'][number], { name, stock }: About): ListedPiece {
   const cut = (e: SawnEnd): ListedCut => ({ made: e.made, ...e.setting })
-  const ends = { start: cut(p.start), end: cut(p.end) }
-  let more = 0
-  for (const m of met) {
-    const isIts = m.side === 'start' ? p.number === 1 : p.number === cuts.pieces.length
-    if (!isIts) continue
-    more += m.longest.along
-    ends[m.side] = { made: 'coped', mitre: 0, bevel: 0 }
-  }
-  const [left, right] = cuts.lie.startLeft ? [ends.start, ends.end] : [ends.end, ends.start]
+  const [left, right] = (cuts.lie.startLeft ? [p.start, p.end] : [p.end, p.start]).map(cut) as [
+    ListedCut,
+    ListedCut,
+  ]
   return {
     run: cuts.run,
     runName: name,
     number: p.number,
-    length: p.lengths.long + more,
-    short: p.lengths.short + more,
+    length: p.lengths.long,
+    short: p.lengths.short,
     left,
     right,
     bent: !p.straight,

@@ -22,7 +22,7 @@ import type {
   Speeds,
   TrialFit,
 } from '../forming/index.ts'
-import type { Lie, PieceLengths, Rest, SawSetting, Slope } from '../cutting/index.ts'
+import type { Lie, LineAt, PieceLengths, Rest, SawSetting, Slope } from '../cutting/index.ts'
 import type { CornerResult, Opening, Path, PathAnalysis, PlaneFrame } from '../path/index.ts'
 import type { Outline, Section, SectionProperties } from '../profile/index.ts'
 import type { Gap, LooseEnd, SketchEntity, SketchRegion } from '../sketch/index.ts'
@@ -33,6 +33,7 @@ import type { Body, ComingBody, EndMade, Strand } from './body.ts'
 
 export type { Strand } from './body.ts'
 import type { Finding } from './finding.ts'
+import type { MetAt } from './fit/cope.ts'
 
 /** A node where it stands, with what became of its corner. */
 export interface PlacedNode {
@@ -198,6 +199,8 @@ export interface MeetingGiven {
   /** How far on from the end as it was the cut goes, at the least and at the most, and at which clock angles. */
   readonly shortest: { readonly along: number; readonly clock: number }
   readonly longest: { readonly along: number; readonly clock: number }
+  /** The cut all round the outline of the section, in the section's own axes. */
+  readonly line: readonly MetAt[]
   /** Length of the run's path to the furthest point of the cut. */
   readonly length: number
   /** What falls off, from the run on; those that are kept. */
@@ -270,12 +273,14 @@ export interface FormingGiven {
 
 /** One end of a piece: its cut, and how the saw is set for it. */
 export interface SawnEnd {
-  readonly made: 'square' | 'mitre' | 'butt' | 'angled' | 'domed' | 'scarf'
+  readonly made: 'square' | 'mitre' | 'butt' | 'angled' | 'domed' | 'scarf' | 'coped'
   /** The plane of the cut over the section's x and y, along the travel. */
   readonly slope: Slope
   /** How far from the end of the piece's line, outward, it crosses that, mm. */
   readonly beyond: number
   readonly setting: SawSetting
+  /** Where it meets something: how far beyond the end of the piece's line it is cut, all round the outline; the saw only cuts to the furthest. */
+  readonly coped?: readonly LineAt[]
   /** The corner it lies in. */
   readonly corner?: SawnCorner
 }

@@ -3,6 +3,7 @@ import { kindOf, type Capability, type Part, type Station, type Step } from '@fl
 import {
   blankOf,
   fittedBlank,
+  fittedCuts,
   fittedForming,
   inputOf,
   leadRun,
@@ -122,9 +123,17 @@ export interface ShownBody {
   readonly stale: boolean
 }
 
-/** What a run is sawn into, where that is told. */
-export const cutsOn = (result: PartResult | undefined, run: Id | undefined): CutsGiven | undefined =>
-  result?.steps.find((s) => isBuilt(s) && run !== undefined && s.output?.cuts?.run === run)?.output?.cuts
+/** What a run is sawn into by a step, with the ends that meet something. */
+export function cutsOf(result: PartResult | undefined, step: Id): CutsGiven | undefined {
+  const own = stepResult(result, step)?.output?.cuts
+  return own && fittedCuts(own, result!.steps)
+}
+
+/** The same by the run, where that is told. */
+export function cutsOn(result: PartResult | undefined, run: Id | undefined): CutsGiven | undefined {
+  const step = result?.steps.find((s) => isBuilt(s) && run !== undefined && s.output?.cuts?.run === run)
+  return step && cutsOf(result, step.id)
+}
 
 /** The holes that stand on a run. */
 export const holesOn = (result: PartResult | undefined, run: Id | undefined): readonly HoleMark[] =>

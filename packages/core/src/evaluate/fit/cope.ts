@@ -1,5 +1,6 @@
 import { besideFace, lineRoots, type FaceForm, type KnownForm } from '../../solid/index.ts'
-import { pointAt, type Curve2, type Loop2, type Vec2 } from '../../plane/index.ts'
+import { tolerance } from '../../num/index.ts'
+import { pointAt, vec2, type Curve2, type Loop2, type Vec2 } from '../../plane/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { Body } from '../body.ts'
 import { crosserOf } from './entry.ts'
@@ -19,6 +20,8 @@ export interface End {
 export interface Met {
   readonly along: number
   readonly clock: number
+  /** The place on the outline. */
+  readonly at: Vec2
 }
 
 /** How an end meets bodies, by the lines along its outline. */
@@ -121,6 +124,39 @@ export function copeOf(loops: readonly Loop2[], meets: Meets): Cope | undefined 
   }
 }
 
+/** A place on the outline of an end, and how far on from the end the cut goes there; undefined where nothing is met. */
+export interface MetAt {
+  readonly at: Vec2
+  readonly along: number | undefined
+}
+
+/** Steps of a line of an outline, and of a free curve; none of an arc turns by more than 4 degrees. */
+const STEPS = { line: 12, bezier: 32 } as const
+const TURN = (4 * Math.PI) / 180
+
+/** The line of a cut all round an outline, as a template shows it, with its innermost and its outermost place where they lie on it. */
+export function copeLine(loop: Loop2, meets: Meets, { shortest, longest }: Cope): readonly MetAt[] {
+  const line = loop.flatMap((curve) => {
+    const steps = curve.kind === 'arc' ? Math.ceil(Math.abs(curve.sweep) / TURN) : STEPS[curve.kind]
+    return Array.from({ length: steps }, (_, i): MetAt => {
+      const at = pointAt(curve, i / steps)
+      return { at, along: meets(at) }
+    })
+  })
+  return [shortest, longest].reduce(withPlace, line)
+}
+
+/** A line with one more place, between the two that it lies between. */
+function withPlace(line: readonly MetAt[], { at, along }: Met): readonly MetAt[] {
+  const detour = (i: number): number => {
+    const [a, b] = [line[i]!.at, line[(i + 1) % line.length]!.at]
+    return vec2.distance(a, at) + vec2.distance(at, b) - vec2.distance(a, b)
+  }
+  const nearest = line.reduce((best, _, i) => (detour(i) < detour(best) ? i : best), 0)
+  const isThere = line.some((p) => vec2.distance(p.at, at) < tolerance.pointCoincidence)
+  return isThere ? line : line.toSpliced(nearest + 1, 0, { at, along })
+}
+
 interface Look {
   readonly curve: Curve2
   readonly t: number
@@ -149,6 +185,6 @@ function extremeOf(looks: readonly Look[], meets: Meets, sign: 1 | -1): Met {
   }
   const found = { t: f1 > f2 ? x1 : x2, along: sign * Math.max(f1, f2) }
   const { t, along } = sign * best.along >= sign * found.along ? best : found
-  const [x, y] = pointAt(best.curve, t)
-  return { along, clock: Math.atan2(y, x) }
+  const at = pointAt(best.curve, t)
+  return { along, clock: Math.atan2(at[1], at[0]), at }
 }

@@ -17,7 +17,16 @@ export { edgeNamed, edgesLike, edgesOfBody, type BodyEdge, type EdgeName } from 
 export { besideEdge } from './beside-edge.ts'
 export { formOfEdge, type EdgeForm } from './edge-form.ts'
 export { edgeWords, faceWords } from './words.ts'
-export { copeOf, meetsBodies, meetsPlane, meetsRound, type Cope, type End, type Meets } from './cope.ts'
+export {
+  copeLine,
+  copeOf,
+  meetsBodies,
+  meetsPlane,
+  meetsRound,
+  type Cope,
+  type End,
+  type Meets,
+} from './cope.ts'
 export { solidWithin, type RoundForm } from './form-solid.ts'
 export { filled, holesOf, hollowsOf, isHollow, withoutHoles, withSections } from './hollows.ts'
 export type { Leaf } from './leaf.ts'

@@ -16,6 +16,7 @@ import {
 import type { Solid } from '../../evaluate/body.ts'
 import {
   bodyOfTree,
+  copeLine,
   copeOf,
   finenessFor,
   massAfter,
@@ -88,6 +89,7 @@ export const meetingMaker: StepMaker<MeetingStep> = {
       gap: cope.shortest.along,
       shortest,
       longest,
+      line: copeLine(outerLoopsOf(run.section)[0] ?? [], meets, cope),
       length: run.path.length + longest.along,
       leftovers: [],
     }

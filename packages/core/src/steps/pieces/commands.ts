@@ -4,7 +4,7 @@ import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
 
 /** What of a list of pieces is chosen; undefined takes it away. */
 export type PiecesChoices = {
-  readonly [K in 'run' | 'lies' | 'turned' | 'bar' | 'measured']?: PiecesStep[K] | undefined
+  readonly [K in 'run' | 'lies' | 'spring' | 'turned' | 'bar' | 'measured']?: PiecesStep[K] | undefined
 }
 
 /** Changes how pieces lie on the saw, which bars they come from, and corners that were measured. */

@@ -1,5 +1,6 @@
 import type { Id } from '../../base/index.ts'
 import {
+  liesAtSpring,
   partedAt,
   pieceLengths,
   restsOf,
@@ -22,6 +23,8 @@ export interface CutChoices {
   /** 0 as they stand, 1 on the widest side that they can lie on, and so on; the narrowest where there are fewer. */
   readonly lies: number
   readonly turned: boolean
+  /** The back leans so from the wall, rad, whatever the section says. */
+  readonly spring?: number
   readonly bar?: { readonly length: number; readonly scarf: number }
   /** Angles of corners as measured in the room, by the corner. */
   readonly measured: ReadonlyMap<Id, number>
@@ -42,8 +45,10 @@ export function cutPieces(
   const points = Array.from(outline.x, (x, i): Vec2 => [x, outline.y[i]!])
   const rests = restsOf(points, centroid, curveStep(carried))
   const rest = choices.lies === 0 ? undefined : rests[Math.min(choices.lies, rests.length) - 1]
-  const lie: Lie = { up: rest?.up ?? [0, 1], startLeft: !choices.turned }
   const [widest] = rests
+  const { spring } = choices
+  const up = spring === undefined ? (rest?.up ?? [0, 1]) : liesAtSpring(spring, widest)
+  const lie: Lie = { up, startLeft: !choices.turned }
   const at = { carried, centroid, lie, measured: choices.measured }
   const whole = pieces.map((p) => endsOf(at, p))
   const parted = whole.flatMap((w) => partedToBars(at, w, choices.bar))
@@ -51,9 +56,9 @@ export function cutPieces(
     run,
     pieces: parted.map((p, i) => sawn(at, p, i + 1)),
     rests,
-    rest,
+    rest: spring === undefined ? rest : undefined,
     lie,
-    spring: widest && springAngle(widest),
+    spring: spring ?? (widest && springAngle(widest)),
     bar: choices.bar?.length,
   }
 }

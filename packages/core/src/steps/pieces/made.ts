@@ -31,6 +31,13 @@ export const piecesMaker: StepMaker<PiecesStep> = {
     if (bar && !(bar.length > 0)) return refuse('pieces.bar', 'A bar has a length above 0.', 'bar/length')
     if (bar && !(Math.abs(bar.scarf) <= MOST_SCARF))
       return refuse('pieces.scarf', 'A joint leans by at most 80° from square.', 'bar/scarf')
+    const spring = step.spring === undefined ? undefined : context.number('spring')
+    if (spring !== undefined && !(spring >= 0 && spring <= Math.PI / 2))
+      return refuse(
+        'pieces.spring',
+        `A spring angle of ${formatAngle(spring, 2)} is none; a back leans from the wall by 0° to 90°.`,
+        'spring',
+      )
     const measured = new Map(
       (step.measured ?? []).map((m) => [m.corner, context.number(`measured/${m.corner}/angle`)]),
     )
@@ -39,6 +46,7 @@ export const piecesMaker: StepMaker<PiecesStep> = {
     const cuts = cutPieces(step.run, run, pieces, {
       lies: step.lies,
       turned: step.turned,
+      ...(spring === undefined ? {} : { spring }),
       measured,
       ...(bar ? { bar } : {}),
     })

@@ -85,6 +85,55 @@ const CORNICE = {
   anchor: 'origin',
 } as const
 
+describe('a spring angle that is given', () => {
+  const room: Places = [
+    [0, 0],
+    [3000, 0],
+    [3000, 2000],
+    [2000, 3000],
+  ]
+  it('lays the back so, whatever the section says; the saw is set by the known form', () => {
+    const springs = fc.double({ min: 1, max: 89, noNaN: true })
+    fc.assert(
+      fc.property(springs, (deg) => {
+        const cuts = cutsOf(
+          along(
+            room,
+            false,
+            {
+              shape: 'cornice',
+              sizes: { face: '90', thickness: '14', spring: '38' },
+              anchor: 'origin',
+            },
+            { spring: `${deg} deg` },
+          ),
+        )
+        for (const [piece, corner] of [
+          [0, 90],
+          [1, 135],
+        ] as const) {
+          const known = mouldingFlat(deg * DEG, corner * DEG)
+          const { setting } = cuts.pieces[piece]!.end
+          expect(Math.abs(setting.mitre)).toBeCloseTo(known.mitre, 9)
+          expect(Math.abs(setting.bevel)).toBeCloseTo(known.bevel, 9)
+        }
+        expect(cuts.spring! / DEG).toBeCloseTo(deg, 9)
+      }),
+      { numRuns: 25 },
+    )
+  })
+  it('of the section itself is as it lies by itself; of no such angle it is refused', () => {
+    const section = {
+      shape: 'cornice',
+      sizes: { face: '90', thickness: '14', spring: '38' },
+      anchor: 'origin',
+    } as const
+    const [own, given] = [{}, { spring: '38 deg' }].map((c) => cutsOf(along(room, false, section, c)))
+    expect(given!.lie.up.map((v) => v.toFixed(9))).toEqual(own!.lie.up.map((v) => v.toFixed(9)))
+    expect(codes(along(room, false, section, { spring: '91 deg' }))).toEqual(['pieces.spring'])
+  })
+})
+
 describe('pieces of a run', () => {
   it('of a mitred frame of square bars, 500 x 300 outside, are 500 and 300 at the long point', () => {
     // The path is the middle line of the bars.

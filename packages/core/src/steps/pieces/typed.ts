@@ -8,6 +8,7 @@ import {
   idSchema,
   mapFields,
   mapSame,
+  optionalFormulaSchema,
   record,
   type FormulaVisitor,
   type StepBase,
@@ -20,6 +21,8 @@ export interface PiecesStep extends StepBase {
   readonly run: Id
   /** The side they lie on: 1 the widest that they can lie on, 2 the next; 0 as they stand in the part. */
   readonly lies: number
+  /** Lies flat on a back that leans so from the wall, in place of a side of its section; as the section says without. */
+  readonly spring?: Formula
   /** The start of each is at the right; the other edge is then at the fence. */
   readonly turned: boolean
   /** A piece shorter than this at its short point is told of: it cannot be held while it is sawn. */
@@ -62,6 +65,7 @@ export const piecesKind: StepKind<PiecesStep> = {
       .min(0, 'a side is told by 0 or more')
       .max(MOST_SIDES, `a section has at most ${MOST_SIDES} sides to lie on`)
       .required('it is missing here on which side the pieces lie'),
+    spring: optionalFormulaSchema,
     turned: flagSchema,
     hold: formulaSchema,
     bar: optional(record({ length: formulaSchema, scarf: formulaSchema })),
@@ -91,7 +95,12 @@ export const piecesKind: StepKind<PiecesStep> = {
     })
   },
   mapFormulas(step, visit) {
-    const held = mapFields(step, [['hold', 'length']], '', visit)
+    const held = mapFields(
+      step,
+      [['hold', 'length'], ...(step.spring === undefined ? [] : ([['spring', 'angle']] as const))],
+      '',
+      visit,
+    )
     const bar = held.bar && mapBar(held.bar, visit)
     const measured = held.measured && mapSame(held.measured, (m) => mapMeasured(m, visit))
     if (bar === held.bar && measured === held.measured) return held

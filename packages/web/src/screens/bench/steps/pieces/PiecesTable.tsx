@@ -72,7 +72,7 @@ export function PiecesTable(props: {
 
 /** How the saw is set for one cut. */
 function CutLine({ side, end }: { readonly side: 'left' | 'right'; readonly end: SawnEnd }) {
-  const plain = end.made === 'square' || end.made === 'domed'
+  const plain = end.made === 'square' || end.made === 'domed' || end.made === 'coped'
   return (
     <tr className="[&>td]:pb-0.5">
       <td className="pl-3 text-left font-sans muted">

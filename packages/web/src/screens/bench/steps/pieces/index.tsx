@@ -1,9 +1,10 @@
+import { Printer } from 'lucide-react'
 import { useState } from 'react'
 import type { PiecesStep } from '@flexum/core/document'
 import { changePieces } from '@flexum/core/edit'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLength, formatMass } from '@flexum/core/units'
-import { stationOnPath, stationOnRun, stepResult } from '../../../../bench/results.ts'
+import { cutsOf, stationOnPath, stationOnRun, stepResult } from '../../../../bench/results.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
 import { useBench, usePart, useSessionState, useUnits } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
@@ -16,6 +17,7 @@ import { LieDrawing } from './LieDrawing.tsx'
 import { PieceDrawing } from './PieceDrawing.tsx'
 import { PiecesTable } from './PiecesTable.tsx'
 import { restName } from './saw-words.ts'
+import { hasTemplate, TemplateSheets } from './TemplateSheets.tsx'
 import { UnfoldedDrawing } from './UnfoldedDrawing.tsx'
 
 export const piecesPage: PageKind<PiecesStep> = {
@@ -26,16 +28,21 @@ export const piecesPage: PageKind<PiecesStep> = {
 /** Whether a back leans from the wall: a spring angle that is none of 0 and 90 degrees. */
 const leans = (spring: number): boolean => Math.abs(Math.sin(2 * spring)) > 1e-6
 
+/** What the section says to begin with, to a hundredth of a degree. */
+const firstSpring = (spring: number | undefined): string =>
+  spring === undefined ? '38 deg' : `${Number(deg(spring).toFixed(2))} deg`
+
 /** How the pieces of a run lie on the saw, which bars they come from, and what is sawn. */
 function PiecesInspector({ step }: { readonly step: PiecesStep }) {
   const { session } = useBench()
   const part = usePart()
   const units = useUnits()
   const [chosen, setChosen] = useState(1)
+  const [templates, setTemplates] = useState(false)
   const result = useSessionState((s) => stepResult(s.result, step.id))
   const carried = useSessionState((s) => stepResult(s.result, step.run)?.output?.carried)
   const focus = useSessionState((s) => s.focus?.station)
-  const cuts = result?.output?.cuts
+  const cuts = useSessionState((s) => cutsOf(s.result, step.id))
   const change = (choices: Parameters<typeof changePieces>[1]['choices'], label: string) =>
     session.run(changePieces, { step: step.id, choices }, { label })
   const imperial = part.units.length.unit === 'in' || part.units.length.unit === 'ft'
@@ -48,17 +55,34 @@ function PiecesInspector({ step }: { readonly step: PiecesStep }) {
       <div className="flex flex-col gap-1.5 px-3 py-2">
         <Choice
           label="Lies on"
-          value={String(step.lies)}
+          value={step.spring === undefined ? String(step.lies) : 'spring'}
           choices={[
             ['0', 'as it stands'],
+            ['spring', 'its back, at a spring angle'],
             ...Array.from({ length: sides }, (_, i) => {
               const rest = cuts?.rests[i]
               const wide = rest ? `, ${formatLength(rest.width, units.length)}` : ''
               return [String(i + 1), `${restName(i + 1)}${wide}`] as const
             }),
           ]}
-          onChoose={(lies) => change({ lies: Number(lies) }, 'Lay it on another side')}
+          onChoose={(lies) =>
+            change(
+              lies === 'spring'
+                ? { spring: firstSpring(cuts?.spring) }
+                : { lies: Number(lies), spring: undefined },
+              'Lay it on another side',
+            )
+          }
         />
+        {step.spring !== undefined && (
+          <StepField
+            step={step}
+            field="spring"
+            label="Spring angle"
+            formula={step.spring}
+            dimension="angle"
+          />
+        )}
         <Choice
           label="Its start is"
           value={step.turned ? 'right' : 'left'}
@@ -153,6 +177,14 @@ function PiecesInspector({ step }: { readonly step: PiecesStep }) {
               />
             </Section>
           )}
+          {cuts.pieces.some(hasTemplate) && (
+            <div className="px-3 pb-2">
+              <button type="button" className="btn btn-xs btn-paper" onClick={() => setTemplates(true)}>
+                <Printer size={12} aria-hidden /> Templates at true size
+              </button>
+            </div>
+          )}
+          {templates && <TemplateSheets run={carried} cuts={cuts} onClose={() => setTemplates(false)} />}
           <CornersTable step={step} cuts={cuts} />
         </div>
       )}

@@ -1,19 +1,30 @@
 import { SQUARE_CUT, type EndEntry, type RunStep } from '@flexum/core/document'
 import type { Formula } from '@flexum/core/units'
+import { stepResult } from '../../../../bench/results.ts'
+import { useSessionState } from '../../context.ts'
 import { StepField } from '../../inspector/StepField.tsx'
 import { Choice } from '../../inspector/Choice.tsx'
 import { useChangeRun } from './useChangeRun.ts'
 
+/** Kinds of ends to choose: a mitred stop is an angled one that slopes back to the wall. */
+type Kind = EndEntry['kind'] | 'stop'
+
 const END_WORDS = {
   square: 'square',
   angled: 'angled',
+  stop: 'mitred stop',
   domed: 'domed',
   return: 'return to the wall',
-} as const satisfies Record<EndEntry['kind'], string>
+} as const satisfies Record<Kind, string>
 
-/** A first end of each kind, that runs on as the one before did. */
-function first(kind: EndEntry['kind'], runOn: Formula): EndEntry {
+/** A first end of each kind, that runs on as the one before did. The wall is at the right of the travel where the room is at the left. */
+function first(kind: Kind, runOn: Formula, side: 'start' | 'end', room: 'left' | 'right'): EndEntry {
   switch (kind) {
+    case 'stop': {
+      // The face ends before the back does.
+      const across = (side === 'end') === (room === 'left') ? '45 deg' : '-45 deg'
+      return { kind: 'angled', runOn, closed: false, across, tilt: '0' }
+    }
     case 'square':
       return { kind, runOn, closed: false }
     case 'angled':
@@ -21,7 +32,7 @@ function first(kind: EndEntry['kind'], runOn: Formula): EndEntry {
     case 'domed':
       return { kind, runOn, height: '5 mm' }
     case 'return':
-      return { kind, runOn, length: '60 mm', toward: 'right' }
+      return { kind, runOn, length: '60 mm', toward: room === 'left' ? 'right' : 'left' }
   }
 }
 
@@ -35,6 +46,7 @@ export function EndFields(props: {
   const { step, side } = props
   const change = useChangeRun(step)
   const entry = step.ends?.[side] ?? SQUARE_CUT
+  const room = useSessionState((s) => stepResult(s.result, step.path)?.output?.path?.onWalls?.room) ?? 'left'
   const put = (next: EndEntry, label: string): void => {
     const ends = { start: step.ends?.start ?? SQUARE_CUT, end: step.ends?.end ?? SQUARE_CUT, [side]: next }
     change({ ends }, label)
@@ -44,9 +56,14 @@ export function EndFields(props: {
     <div className="flex flex-col gap-1.5">
       <Choice
         label="Made"
-        value={entry.kind}
+        value={entry.kind as Kind}
         choices={END_WORDS}
-        onChoose={(kind) => put(first(kind, entry.runOn), `${side === 'start' ? 'Start' : 'End'} ${kind}`)}
+        onChoose={(kind) =>
+          put(
+            first(kind, entry.runOn, side, room),
+            `${side === 'start' ? 'Start' : 'End'} ${END_WORDS[kind]}`,
+          )
+        }
       />
       {entry.kind === 'angled' && (
         <>

@@ -1,0 +1,57 @@
+import { copedLengths, type LineAt } from '../cutting/index.ts'
+import type { CutsGiven, MeetingGiven, SawnEnd, SawnPiece, StepResult } from './output.ts'
+
+/** What pieces came to with the ends that met something, so that asked again they are the same. */
+const known = new WeakMap<CutsGiven, { readonly met: readonly MeetingGiven[]; readonly made: CutsGiven }>()
+
+/**
+ * Pieces with the ends of their run that meet something: each is as long as the line of its cut says, all round the section. As they were
+ * where none does.
+ */
+export function fittedCuts(cuts: CutsGiven, steps: readonly StepResult[]): CutsGiven {
+  const met = steps.flatMap((s) =>
+    s.state === 'good' ? (s.output?.meetings ?? []).filter((m) => m.run === cuts.run) : [],
+  )
+  if (met.length === 0) return cuts
+  const before = known.get(cuts)
+  if (before && before.met.length === met.length && before.met.every((m, i) => m === met[i]))
+    return before.made
+  const made = { ...cuts, pieces: cuts.pieces.map((p) => withEnds(p, cuts, met)) }
+  known.set(cuts, { met, made })
+  return made
+}
+
+function withEnds(piece: SawnPiece, { pieces }: CutsGiven, met: readonly MeetingGiven[]): SawnPiece {
+  const at = (side: 'start' | 'end'): MeetingGiven | undefined =>
+    piece.number === (side === 'start' ? 1 : pieces.length) ? met.find((m) => m.side === side) : undefined
+  const [first, last] = [at('start'), at('end')]
+  if (!first && !last) return piece
+  const [start, end] = [copedEnd(piece.start, first), copedEnd(piece.end, last)]
+  const lengths = copedLengths(piece.to - piece.from, start, end)
+  const clock = (e: SawnEnd, m: MeetingGiven | undefined, way: 1 | -1): number | undefined => {
+    if (m) return m.longest.clock
+    const [x, y] = e.slope
+    return Math.hypot(x, y) === 0 ? undefined : Math.atan2(way * y, way * x)
+  }
+  const [a, b] = [clock(start, first, -1), clock(end, last, 1)]
+  const { turn: _, ...rest } = piece
+  return {
+    ...rest,
+    start,
+    end,
+    lengths,
+    turn: a === undefined || b === undefined ? undefined : wrapped(b - a),
+  }
+}
+
+/** What a cut that meets something is, in place of what was there. */
+function copedEnd(end: SawnEnd, m: MeetingGiven | undefined): SawnEnd {
+  if (!m) return end
+  const coped = m.line.map(({ at, along }): LineAt => ({ at, beyond: along ?? 0 }))
+  return { made: 'coped', slope: [0, 0], beyond: 0, setting: { mitre: 0, bevel: 0 }, coped }
+}
+
+const wrapped = (angle: number): number => {
+  const turn = angle - 2 * Math.PI * Math.round(angle / (2 * Math.PI))
+  return turn <= -Math.PI ? Math.PI : turn + 0
+}
