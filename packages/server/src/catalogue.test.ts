@@ -20,7 +20,7 @@ describe('the tables of stock and materials', () => {
     expect((await call('PUT', '/materials/bronze', bronze)).status).toBe(200)
     expect((await call('PUT', '/stock/bt12', bar)).status).toBe(200)
     expect((await call('GET', '/stock')).json.stock).toEqual([
-      { id: 'bt12', ...bar, barLengths: [2000, 3000], forming: null },
+      { id: 'bt12', ...bar, barLengths: [2000, 3000], remnants: [], forming: null },
     ])
     await call('PUT', '/stock/bt12', { ...bar, sizes: { diameter: 14, wall: 1 } })
     expect((await call('GET', '/stock')).json.stock[0].sizes).toEqual({ diameter: 14, wall: 1 })

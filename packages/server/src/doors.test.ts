@@ -346,6 +346,7 @@ describe('a database', () => {
         sizes: { face: 90, thickness: 14, spring: Math.PI / 4 },
         materialId: 'pine',
         barLengths: [3000],
+        remnants: [],
         forming: null,
       })
       await tx.run('PRAGMA user_version = 0' as never)

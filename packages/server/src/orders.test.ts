@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest'
+import { leftOn, placedOn, type BarLayout } from '@flexum/core/cutting'
 import { STARTERS } from '@flexum/core/document'
 import { emptyOrder, type Order } from '@flexum/core/order'
 import { serverForEach } from '../testing/app.ts'
@@ -99,6 +100,73 @@ describe('plans of orders', () => {
     expect(flat).toMatchObject({ row: null, bars: [], kinds: [] })
     expect(flat.missing).toHaveLength(8)
     expect(flat.pieces.map((p: { length: number }) => Math.round(p.length))).toEqual([420, 594, 420, 594])
+  })
+  it('let neighbours share cuts that lean alike: turned over, a frame fits a bar that it would not', async () => {
+    const first = await planned(orderOf([frame, 2]))
+    const { key } = first.shown.plan.groups[0]
+    // 594, 594, 420, 420: 2028 by themselves, and 45 less wherever two lie beside each other.
+    const order = { ...orderOf([frame, 2]), stocks: [{ key, bars: [{ ...FLAT, length: 2000 }] }] }
+    await save(first.id, 1, order)
+    const kept = (await planned(order, first.id)).shown.plan.groups[0]
+    expect([kept.bars.length, kept.missing]).toEqual([3, []])
+    const turned = { ...order, sharing: 'turned' as const }
+    await save(first.id, 2, turned)
+    expect((await call('GET', `/orders/${first.id}/plan`)).json.outdated).toBe(true)
+    const shared = (await planned(turned, first.id)).shown.plan.groups[0]
+    expect([shared.bars.length, shared.missing, shared.cost]).toEqual([2, [], 24])
+    expect(shared.bound).toBe(24)
+    for (const b of shared.bars) {
+      const placed = placedOn(b, order.saw)
+      expect(placed.map((p) => p.turned)).toEqual(placed.map((_, k) => k % 2 === 1))
+      expect(placed.at(-1)!.to).toBeLessThan(1990)
+    }
+  })
+  it('count a price by the metre', async () => {
+    const first = await planned(orderOf([frame, 1]))
+    const { key } = first.shown.plan.groups[0]
+    const order = {
+      ...orderOf([frame, 1]),
+      stocks: [{ key, bars: [{ ...FLAT, length: 2500, price: 4, perMetre: true }] }],
+    }
+    await save(first.id, 1, order)
+    expect((await planned(order, first.id)).shown.plan.groups[0].cost).toBeCloseTo(10, 9)
+  })
+  it('put what is left of sawn bars on the shelf, and take it first next time', async () => {
+    const order = orderOf([peg, 25])
+    const { id, shown } = await planned(order)
+    const [group] = shown.plan.groups
+    const shelve = (version: number) =>
+      call('POST', `/orders/${id}/plan/shelve`, { version, group: group.key })
+    expect(await shelve(shown.version)).toMatchObject({ status: 422 })
+    const done = group.bars.flatMap((b: { pieces: { id: string }[] }) => b.pieces.map((p) => p.id))
+    await save(id, 1, { ...order, done })
+    expect((await shelve(shown.version)).status).toBe(200)
+    // Once only, and not over a plan that was changed in between.
+    expect((await shelve(shown.version)).status).toBe(409)
+    expect((await shelve(shown.version + 1)).status).toBe(422)
+    const remnants = async (): Promise<number[]> =>
+      (await call('GET', '/catalogue/stock')).json.stock.find((s: { id: string }) => s.id === 'rb-10-ms')
+        .remnants
+    const lefts = group.bars.map((b: BarLayout) => Math.floor(leftOn(b, order.saw)))
+    const left = Math.max(...lefts)
+    // One bar is full, and what is left of the other is kept.
+    expect([lefts.length, left > 500, Math.min(...lefts) < 500]).toEqual([2, true, true])
+    expect(await remnants()).toEqual([left])
+    // Another order takes it before anything is bought, and it is gone when that is sawn.
+    const small = orderOf([peg, Math.floor(left / 400)])
+    const next = await planned(small)
+    const [own] = next.shown.plan.groups
+    expect(own.bars.map((b: { length: number; cost: number }) => [b.length, b.cost])).toEqual([[left, 0]])
+    await save(next.id, 1, { ...small, done: own.bars[0].pieces.map((p: { id: string }) => p.id) })
+    await call('POST', `/orders/${next.id}/plan/shelve`, { version: next.shown.version, group: own.key })
+    const rest = Math.floor(leftOn(own.bars[0], order.saw))
+    expect(await remnants()).toEqual(rest >= order.saw.keepFrom ? [rest] : [])
+    // What was cleared away stays in its plan when the rest is planned anew.
+    const again = await planned(
+      { ...small, done: own.bars[0].pieces.map((p: { id: string }) => p.id) },
+      next.id,
+    )
+    expect(again.shown.plan.groups[0]).toMatchObject({ shelved: [own.bars[0].id], missing: [] })
   })
   it('keep what was sawn, plan the rest anew, and tell of parts that changed', async () => {
     const first = await planned(orderOf([frame, 2]))

@@ -12,9 +12,9 @@ export {
 export { liesAtSpring, restsOf, springAngle, type Rest } from './lie.ts'
 export { pieceLengths, turnBetweenCuts, type PieceEnd, type PieceLengths, type Reach } from './piece.ts'
 export { partedAt } from './parted.ts'
+export { sharedCut, type SharedCut } from './shared-cut.ts'
 export {
   costOf,
-  leftOver,
   roomOf,
   takes,
   type BarKind,
@@ -24,6 +24,7 @@ export {
   type Saw,
   type WantedPiece,
 } from './plan/problem.ts'
+export { leastOverhead, overheadOf, stepTo, type Nest } from './plan/nest.ts'
 export { faultsOf } from './plan/verify.ts'
 export { planCuts, type CutPlan, type Search } from './plan/solve.ts'
 export type { LinearColumn, LinearProgram, LinearSolution, LinearSolver } from './plan/linear.ts'

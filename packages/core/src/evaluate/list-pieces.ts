@@ -1,5 +1,7 @@
 import type { Id } from '../base/index.ts'
+import { sharedCut, type SharedCut } from '../cutting/index.ts'
 import { inputsOf, kindOf, type Part, type StockShape } from '../document/index.ts'
+import { vec2, type Vec2 } from '../plane/index.ts'
 import { cutPieces, PLAIN_CUTS } from '../steps/pieces/cut-pieces.ts'
 import type { PartResult } from './evaluator.ts'
 import { fittedBlank } from './fitted-blank.ts'
@@ -40,6 +42,8 @@ export interface ListedPiece {
   readonly left: ListedCut
   readonly right: ListedCut
   readonly bent: boolean
+  /** What it shares with neighbours on a bar; none where its cuts are square or lean differently. */
+  readonly shared?: SharedCut
   readonly mass: number
   readonly stock: ListedStock
 }
@@ -86,7 +90,12 @@ export function listPieces(part: Part, result: PartResult): PieceList {
     }
     const blank = blankResult?.state === 'good' ? blankResult.output?.blank : undefined
     const single = cuts.pieces.length === 1 ? blank && fittedBlank(blank, result.steps) : undefined
-    const about: About = { name: step.name, stock: stockOf(section, of(sectionStep)!.summary) }
+    const outline = Array.from(carried.outline.x, (x, i): Vec2 => [x, carried.outline.y[i]!])
+    const about: About = {
+      outline,
+      name: step.name,
+      stock: stockOf(section, of(sectionStep)!.summary),
+    }
     const strands = carried.strands.length
     for (let copy = 0; copy < carried.places.length * strands; copy++)
       for (const p of cuts.pieces) {
@@ -111,9 +120,12 @@ export function listPieces(part: Part, result: PartResult): PieceList {
 interface About {
   readonly name: string
   readonly stock: ListedStock
+  /** Of the whole section, as points. */
+  readonly outline: readonly Vec2[]
 }
 
-function listed(cuts: CutsGiven, p: CutsGiven['pieces'][number], { name, stock }: About): ListedPiece {
+function listed(cuts: CutsGiven, p: CutsGiven['pieces'][number], about: About): ListedPiece {
+  const { name, stock } = about
   const cut = (e: SawnEnd): ListedCut => ({ made: e.made, ...e.setting })
   const [left, right] = (cuts.lie.startLeft ? [p.start, p.end] : [p.end, p.start]).map(cut) as [
     ListedCut,
@@ -128,9 +140,25 @@ function listed(cuts: CutsGiven, p: CutsGiven['pieces'][number], { name, stock }
     left,
     right,
     bent: !p.straight,
+    ...sharedBy(cuts, p, about),
     mass: p.mass,
     stock,
   }
+}
+
+/** What a straight piece shares with neighbours, seen from its left to its right on the saw. */
+function sharedBy(
+  { lie }: CutsGiven,
+  { straight, start, end }: CutsGiven['pieces'][number],
+  { outline }: About,
+): Pick<ListedPiece, 'shared'> {
+  if (!straight || start.coped || end.coped || start.made === 'domed' || end.made === 'domed') return {}
+  const [left, right] = lie.startLeft
+    ? [start.slope, end.slope]
+    : [vec2.scale(end.slope, -1), vec2.scale(start.slope, -1)]
+  const reach = (d: Vec2): number => Math.max(...outline.map((p) => vec2.dot(p, d)))
+  const shared = sharedCut(left, right, reach, outline)
+  return shared ? { shared } : {}
 }
 
 function stockOf(section: SectionGiven, words: string): ListedStock {

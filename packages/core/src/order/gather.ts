@@ -9,6 +9,8 @@ export interface StockOfTable {
   readonly sizes: Readonly<Record<string, number>>
   readonly material: string
   readonly barLengths: readonly number[]
+  /** Bars that were left over and are kept, mm. */
+  readonly remnants: readonly number[]
 }
 
 /** A part of an order with its pieces. */

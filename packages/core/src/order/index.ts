@@ -2,12 +2,14 @@ export {
   emptyOrder,
   NEW_SAW,
   ORDER_LIMITS,
+  SHARINGS,
   orderSchema,
   readOrder,
   type Order,
   type OrderBar,
   type OrderLine,
   type OrderStock,
+  type Sharing,
 } from './order.ts'
 export {
   byStock,
@@ -19,4 +21,5 @@ export {
   type StockOfTable,
 } from './gather.ts'
 export { barsAtHand, figuresOf, planOrder, type GroupFigures, type GroupPlan, type Planning } from './plan.ts'
+export { shelving, type Shelving } from './shelf.ts'
 export { cutListCsv, planCsv } from './lists.ts'

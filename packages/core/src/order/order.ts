@@ -8,11 +8,16 @@ export interface Order {
   readonly name: string
   readonly lines: readonly OrderLine[]
   readonly saw: Saw
+  /** Whether neighbours on a bar share cuts that lean alike: never, only as they lie, or turned over for it too; as they lie without. */
+  readonly sharing?: Sharing
   /** Bars of stocks for which this order says more than the table of stock. */
   readonly stocks: readonly OrderStock[]
   /** Pieces that were sawn, by name. */
   readonly done: readonly string[]
 }
+
+export const SHARINGS = ['none', 'kept', 'turned'] as const
+export type Sharing = (typeof SHARINGS)[number]
 
 /** A part so many times. */
 export interface OrderLine {
@@ -36,6 +41,8 @@ export interface OrderBar {
   readonly count: number | null
   /** What one costs; null for what its material comes to by its mass. */
   readonly price: number | null
+  /** The price is that of a metre, in place of that of a bar. */
+  readonly perMetre?: boolean
   /** It is left over from before, or begun already: it costs nothing and is taken first. */
   readonly remnant: boolean
 }
@@ -111,6 +118,10 @@ export const orderSchema = object({
     trimEnd: length('the trim at the end'),
     keepFrom: length('the length from which what is left is kept'),
   }).required('the saw is missing'),
+  sharing: string()
+    .strict()
+    .oneOf([...SHARINGS], `sharing cuts is one of ${SHARINGS.join(', ')}`)
+    .optional(),
   stocks: array(
     object({
       key: string().strict().min(1).max(300).required('the key of a stock is missing'),
@@ -131,6 +142,7 @@ export const orderSchema = object({
             .max(1e9)
             .nullable()
             .defined('the price is missing'),
+          perMetre: boolean().strict().optional(),
           remnant: boolean().strict().required('it is missing whether a bar is left over'),
         }),
       )

@@ -1,6 +1,10 @@
 import { countingIds } from '../base/index.ts'
 import {
   fitsOn,
+  leastOverhead,
+  overheadOf,
+  stepTo,
+  type Nest,
   layoutsOf,
   leftOn,
   planCuts,
@@ -27,6 +31,8 @@ export interface GroupPlan {
   /** Bars at hand. */
   readonly kinds: readonly OrderBar[]
   readonly bars: readonly BarLayout[]
+  /** Bars that are sawn and cleared away: what was left of them is on the shelf. */
+  readonly shelved?: readonly string[]
   /** Pieces no bar is left for. */
   readonly missing: readonly string[]
   /** Bars have no price, so that the least length is bought. */
@@ -60,17 +66,30 @@ export function planOrder(order: Order, groups: readonly StockGroup[], how: Plan
   )
 }
 
-/** Bars of a stock: as the order says, else the lengths of the table. */
+/** Kinds of bars that lie on the shelf of left-overs are called so. */
+export const ON_SHELF = 'shelf-'
+
+/** Bars of a stock: as the order says, else what is left over and the lengths of the table. */
 export function barsAtHand(order: Order, group: StockGroup): readonly OrderBar[] {
   const own = order.stocks.find((s) => s.key === group.key)
   if (own) return own.bars
-  return (group.row?.barLengths ?? []).map((length) => ({
-    id: `table-${length}`,
-    length,
-    count: null,
-    price: null,
-    remnant: false,
-  }))
+  const { barLengths = [], remnants = [] } = group.row ?? {}
+  return [
+    ...[...new Set(remnants)].map((length) => ({
+      id: `${ON_SHELF}${length}`,
+      length,
+      count: remnants.filter((l) => l === length).length,
+      price: null,
+      remnant: true,
+    })),
+    ...barLengths.map((length) => ({
+      id: `table-${length}`,
+      length,
+      count: null,
+      price: null,
+      remnant: false,
+    })),
+  ]
 }
 
 function planGroup(
@@ -87,13 +106,23 @@ function planGroup(
   const priced = kinds.map((k): BarKind => ({
     id: k.id,
     length: k.length,
-    cost: k.remnant ? 0 : unpriced ? k.length : (k.price ?? k.length * perMm!),
+    cost: k.remnant ? 0 : unpriced ? k.length : (priceOfBar(k) ?? k.length * perMm!),
     ...(k.count === null ? {} : { count: k.count }),
   }))
   const kept = keptBars(order, group, priced, how.before)
+  // What was cleared away is counted on the shelf no more.
+  const shelved = new Set(how.before.find((g) => g.key === group.key)?.shelved)
   const placed = new Set(kept.flatMap((b) => b.pieces.map((p) => p.id)))
   const open = group.pieces.map((p) => ({ piece: p, names: namesOfPiece(p).filter((n) => !placed.has(n)) }))
-  const { problem, named } = problemOf(open, withoutKept(priced, kept), saw)
+  const { problem, named } = problemOf(
+    open,
+    withoutKept(
+      priced,
+      kept.filter((b) => !shelved.has(b.id)),
+    ),
+    saw,
+    order.sharing,
+  )
   const plan = planCuts(problem, {
     solver: how.solver,
     seconds: how.seconds,
@@ -103,6 +132,7 @@ function planGroup(
         best.bound,
       ),
   })
+  const bound = Math.min(plan.cost, boundOf(problem, plan.bound, how))
   const taken = new Set(kept.map((b) => b.id))
   const bars = [...kept, ...layoutsOf(problem, plan.uses, named, countingIds('bar', taken))]
   const keptCost = kept.reduce((sum, b) => sum + b.cost, 0)
@@ -115,11 +145,28 @@ function planGroup(
     pieces: group.pieces,
     kinds,
     bars,
-    missing: problem.pieces.flatMap((p, i) => named.get(p.id)!.slice(p.count - plan.missing[i]!)),
+    ...(shelved.size > 0 ? { shelved: kept.flatMap((b) => (shelved.has(b.id) ? [b.id] : [])) } : {}),
+    missing: problem.pieces.flatMap((p, i) =>
+      named
+        .get(p.id)!
+        .slice(p.count - plan.missing[i]!)
+        .map((m) => m.id),
+    ),
     unpriced,
     cost: plan.cost + keptCost,
-    bound: plan.bound + keptCost,
+    bound: bound + keptCost,
   }
+}
+
+/** What a bar costs where it has a price of its own. */
+const priceOfBar = ({ price, perMetre, length }: OrderBar): number | undefined =>
+  price === null ? undefined : perMetre ? (price * length) / 1000 : price
+
+/** What is proven where chains of pieces that share cuts may take less of a bar than they were planned with. */
+function boundOf(problem: PlanProblem, bound: number, { solver }: Planning): number {
+  const least = leastOverhead(problem)
+  if (least >= (problem.overhead ?? 0)) return bound
+  return planCuts({ ...problem, overhead: least }, { solver, seconds: 0 }).bound
 }
 
 const priceOf = (perKg: number | undefined, massPerLength: number): number | undefined =>
@@ -158,31 +205,52 @@ const withoutKept = (kinds: readonly BarKind[], kept: readonly BarLayout[]): Bar
       : { ...k, count: Math.max(0, k.count - kept.filter((b) => b.kind === k.id).length) },
   )
 
-/** What is still to be planned: pieces of one length are one kind. */
+/** What is still to be planned: pieces of one length whose cuts nest alike are one kind. */
 function problemOf(
   open: readonly { readonly piece: OrderPiece; readonly names: readonly string[] }[],
   bars: readonly BarKind[],
   saw: Saw,
-): { readonly problem: PlanProblem; readonly named: ReadonlyMap<string, readonly string[]> } {
-  const byLength = new Map<string, { length: number; names: string[] }>()
+  sharing: Order['sharing'],
+): { readonly problem: PlanProblem; readonly named: ReadonlyMap<string, readonly PieceToSaw[]> } {
+  const alike = new Map<string, { length: number; nest: Nest | undefined; pieces: PieceToSaw[] }>()
   for (const { piece, names } of open) {
     if (names.length === 0) continue
-    const key = piece.length.toFixed(6)
-    const had = byLength.get(key)
+    const nest = nestOf(piece, saw, sharing)
+    const key = `${piece.length.toFixed(6)}${nest ? ` ${nest.key}` : ''}`
+    const had = alike.get(key)
     // The longest of those that differ by round-off decides.
-    if (had)
-      byLength.set(key, { length: Math.max(had.length, piece.length), names: [...had.names, ...names] })
-    else byLength.set(key, { length: piece.length, names: [...names] })
+    const length = Math.max(had?.length ?? 0, piece.length)
+    const own = names.map((id): PieceToSaw => ({ id, length: piece.length, ...(nest ? { nest } : {}) }))
+    alike.set(key, { length, nest, pieces: [...(had?.pieces ?? []), ...own] })
   }
-  const kinds = [...byLength].sort(([, a], [, b]) => b.length - a.length)
+  const kinds = [...alike].sort(([, a], [, b]) => b.length - a.length)
+  const pieces = kinds.map(([id, k]) => ({
+    id,
+    length: k.length,
+    count: k.pieces.length,
+    ...(k.nest ? { nest: k.nest } : {}),
+  }))
   return {
-    problem: {
-      pieces: kinds.map(([id, k]) => ({ id, length: k.length, count: k.names.length })),
-      bars,
-      saw,
-    },
-    named: new Map(kinds.map(([id, k]) => [id, k.names])),
+    problem: { pieces, bars, saw, overhead: overheadOf(pieces, saw) },
+    named: new Map(kinds.map(([id, k]) => [id, k.pieces])),
   }
+}
+
+/** How the cuts of a piece nest with those of others, as far as it may be turned over for that. */
+function nestOf(
+  { shared, length }: OrderPiece,
+  saw: Saw,
+  sharing: Order['sharing'] = 'kept',
+): Nest | undefined {
+  if (!shared || sharing === 'none') return undefined
+  const { slope, left, right, depth, lean } = shared
+  const free = sharing === 'turned' && shared.turns
+  if (!free && left !== right) return undefined
+  const side = free ? '' : left > 0 ? ' as it lies' : ' the other way'
+  const key = `${[...slope, depth].map((v) => v.toFixed(6)).join(' ')}${side}`
+  const nest: Nest = { key, depth, lean, left, right }
+  // A piece that is hardly longer than its cuts lean lies by itself.
+  return length > depth && length + stepTo(nest, saw) > 0 ? nest : undefined
 }
 
 /** What of a plan's bars becomes what, mm and kg. */

@@ -1,6 +1,6 @@
 import { and, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { Queries } from './open.ts'
-import { orders, plans } from './schema.ts'
+import { orders, plans, type PlanFigures } from './schema.ts'
 
 export type OrderRow = typeof orders.$inferSelect
 export type PlanRow = typeof plans.$inferSelect
@@ -52,7 +52,12 @@ export async function findPlan(q: Queries, orderId: string): Promise<PlanRow | u
 export async function setPlan(
   q: Queries,
   orderId: string,
-  set: { readonly state: PlanRow['state']; readonly trouble?: string | null; readonly body?: string },
+  set: {
+    readonly state: PlanRow['state']
+    readonly trouble?: string | null
+    readonly body?: string
+    readonly figures?: PlanFigures
+  },
 ): Promise<void> {
   await q
     .insert(plans)
@@ -65,11 +70,11 @@ export async function replacePlan(
   q: Queries,
   orderId: string,
   version: number,
-  body: string,
+  plan: { readonly body: string; readonly figures: PlanFigures },
 ): Promise<boolean> {
   const changed = await q
     .update(plans)
-    .set({ body, version: version + 1 })
+    .set({ ...plan, version: version + 1 })
     .where(
       and(
         eq(plans.orderId, orderId),

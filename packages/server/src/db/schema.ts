@@ -71,6 +71,8 @@ export const stock = sqliteTable('stock', {
     .notNull()
     .references(() => materials.id),
   barLengths: text('bar_lengths', { mode: 'json' }).notNull().$type<readonly number[]>(),
+  /** Bars that were left over and are kept, mm: taken before new ones. */
+  remnants: text('remnants', { mode: 'json' }).notNull().default([]).$type<readonly number[]>(),
   /** What is known of how it bends; null where nothing is. */
   forming: text('forming', { mode: 'json' }).$type<StockForming>(),
 })
@@ -174,6 +176,13 @@ export const orders = sqliteTable(
 )
 
 /** The plan of each order: what was planned last, and what is being planned. */
+/** What the plan of an order comes to. */
+export interface PlanFigures {
+  readonly bars: number
+  readonly pieces: number
+  readonly missing: number
+}
+
 export const plans = sqliteTable('plans', {
   orderId: text('order_id')
     .primaryKey()
@@ -186,4 +195,6 @@ export const plans = sqliteTable('plans', {
   version: integer('version').notNull(),
   /** The plan as JSON; null before the first. */
   body: text('body'),
+  /** What it comes to, so that a list of orders need not read it; null before the first. */
+  figures: text('figures', { mode: 'json' }).$type<PlanFigures>(),
 })

@@ -27,6 +27,7 @@ export function seed(db: Database, now: () => number = Date.now): Promise<number
           ...s,
           sizes: { ...s.sizes },
           barLengths: [...s.barLengths],
+          remnants: [],
           forming: DEMO_FORMING[s.id] ?? null,
         })
       for (const b of FIRST_BENDERS) await putBender(tx, { ...b })

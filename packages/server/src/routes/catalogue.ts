@@ -115,6 +115,10 @@ const bar = lazy((value: { shape?: unknown } | undefined) =>
       .min(1, 'stock needs at least one bar length')
       .max(20)
       .required('the bar lengths are missing'),
+    remnants: array(above0('left-over bar').max(100_000, 'a bar is at most 100 m long'))
+      .strict()
+      .max(500, 'at most 500 left-over bars are kept')
+      .optional(),
     forming: formingOf as unknown as MixedSchema<StockForming | null>,
   }).required(),
 )

@@ -1,9 +1,9 @@
-import { Hono } from 'hono'
+import { Hono, type Context } from 'hono'
 import { number, object, string } from 'yup'
 import { readOrder } from '@flexum/core/order'
 import { documentField, jsonBody, paramsOf, queryOf } from '../http/input.ts'
 import { problem } from '../http/problem.ts'
-import type { OrderService } from '../services/orders.ts'
+import type { MoveOutcome, OrderService } from '../services/orders.ts'
 
 const byId = paramsOf(object({ id: string().uuid('an order id is a UUID').required() }))
 const order = documentField('order')
@@ -14,6 +14,20 @@ const saidIn =
   (unit: 'mm' | 'in') =>
   (mm: number): string =>
     unit === 'in' ? `${(mm / 25.4).toFixed(3)} in` : `${mm.toFixed(1)} mm`
+
+/** What became of a plan that was changed by hand. */
+function changed(c: Context, outcome: MoveOutcome) {
+  switch (outcome.kind) {
+    case 'moved':
+      return c.json(outcome, 200)
+    case 'refused':
+      return problem(c, 422, 'plan.refused', outcome.message)
+    case 'stale':
+      return problem(c, 409, 'plan.stale', 'the plan was changed in between; look at it again')
+    case 'missing':
+      return problem(c, 404, 'plan.none', 'there is no such plan')
+  }
+}
 
 /** Orders: list, make, read, save, bin; their plans: ask, halt, read, change by hand. */
 export function orderRoutes(orders: OrderService) {
@@ -69,6 +83,17 @@ export function orderRoutes(orders: OrderService) {
       return c.json({ ok: true }, 200)
     })
     .post(
+      '/:id/plan/shelve',
+      byId,
+      jsonBody(
+        object({
+          version: number().strict().integer().required('"version" is missing'),
+          group: string().strict().max(300).required('"group" is missing'),
+        }),
+      ),
+      async (c) => changed(c, await orders.shelve(c.req.valid('param').id, c.req.valid('json'))),
+    )
+    .post(
       '/:id/plan/move',
       byId,
       jsonBody(
@@ -83,17 +108,7 @@ export function orderRoutes(orders: OrderService) {
       ),
       async (c) => {
         const { unit, ...wanted } = c.req.valid('json')
-        const outcome = await orders.move(c.req.valid('param').id, wanted, saidIn(unit))
-        switch (outcome.kind) {
-          case 'moved':
-            return c.json(outcome, 200)
-          case 'refused':
-            return problem(c, 422, 'plan.refused', outcome.message)
-          case 'stale':
-            return problem(c, 409, 'plan.stale', 'the plan was changed in between; look at it again')
-          case 'missing':
-            return problem(c, 404, 'plan.none', 'there is no such plan')
-        }
+        return changed(c, await orders.move(c.req.valid('param').id, wanted, saidIn(unit)))
       },
     )
 }

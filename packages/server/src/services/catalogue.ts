@@ -28,6 +28,9 @@ export type TableChange =
 const done: TableChange = { kind: 'done' }
 const refused = (message: string): TableChange => ({ kind: 'refused', message })
 
+/** A row of stock as it is set. */
+export type StockEntry = Omit<StockRow, 'remnants'> & { readonly remnants?: readonly number[] | undefined }
+
 /** The materials and stock bars to choose from. Parts copy what they take, so that a change here changes no part. */
 export function catalogueService(db: Database) {
   return {
@@ -43,15 +46,22 @@ export function catalogueService(db: Database) {
         return done
       }),
 
-    putStock: (row: StockRow): Promise<TableChange> =>
+    /** Sets a row of stock; left-over bars that are not told are as they were. */
+    putStock: (row: StockEntry): Promise<TableChange> =>
       db.write(async (tx) => {
         const unsound = faultOfSizes(row)
         if (unsound) return refused(unsound)
         if (!(await listMaterials(tx)).some((m) => m.id === row.materialId))
           return refused('its material is not in the table')
-        const other = (await listStock(tx)).find((s) => s.id !== row.id && sameName(s, row))
+        const all = await listStock(tx)
+        const other = all.find((s) => s.id !== row.id && sameName(s, row))
         if (other) return refused(`there is stock called “${other.name}” already`)
-        await putStock(tx, { ...row, barLengths: [...row.barLengths].sort((a, b) => a - b) })
+        const sorted = (list: readonly number[]): number[] => [...list].sort((a, b) => a - b)
+        await putStock(tx, {
+          ...row,
+          barLengths: sorted(row.barLengths),
+          remnants: sorted(row.remnants ?? all.find((s) => s.id === row.id)?.remnants ?? []),
+        })
         return done
       }),
 
@@ -82,7 +92,7 @@ const sameName = (a: { readonly name: string }, b: { readonly name: string }): b
   a.name.trim().toLowerCase() === b.name.trim().toLowerCase()
 
 /** Why no such bar can be made, if it cannot. */
-function faultOfSizes(row: StockRow): string | undefined {
+function faultOfSizes(row: StockEntry): string | undefined {
   const made = stockSection(row.shape as StockShape, row.sizes)
   return made.ok
     ? undefined

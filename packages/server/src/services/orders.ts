@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { movedPiece } from '@flexum/core/cutting'
-import { figuresOf, type Order } from '@flexum/core/order'
+import { shelving, type Order } from '@flexum/core/order'
+import { listStock, putStock } from '../db/catalogue-queries.ts'
 import type { Database } from '../db/open.ts'
 import {
   changeOrder,
@@ -13,7 +14,7 @@ import {
   type PlanRow,
 } from '../db/order-queries.ts'
 import { findHead } from '../db/part-queries.ts'
-import type { PlanMade, PlanTold } from '../work/order.ts'
+import { planFigures, type PlanMade, type PlanTold } from '../work/order.ts'
 import type { PlanningService } from './planning.ts'
 
 /** An order as it is now. */
@@ -65,6 +66,9 @@ export type MoveOutcome =
   | { readonly kind: 'stale' }
   | { readonly kind: 'missing' }
 
+/** Lengths that differ by less are those of one bar, mm. */
+const SAME_LENGTH = 1e-3
+
 /** A piece put on another bar by hand. */
 export interface MoveWanted {
   readonly version: number
@@ -86,9 +90,6 @@ export function orderService(db: Database, planning: PlanningService, now: () =>
         rows.map(async ({ body, id, name, revision, updatedAt, binnedAt }) => {
           const order = JSON.parse(body) as Order
           const row = await findPlan(db.read, id)
-          const groups = planOf(row)?.groups ?? []
-          const sum = (of: (g: (typeof groups)[number]) => number): number =>
-            groups.reduce((n, g) => n + of(g), 0)
           return {
             id,
             name,
@@ -98,9 +99,9 @@ export function orderService(db: Database, planning: PlanningService, now: () =>
             lines: order.lines.length,
             parts: order.lines.reduce((n, l) => n + l.quantity, 0),
             state: row?.state ?? 'none',
-            bars: sum((g) => g.bars.length),
-            pieces: sum((g) => figuresOf(g, order.saw).pieces),
-            missing: sum((g) => g.missing.length),
+            bars: row?.figures?.bars ?? 0,
+            pieces: row?.figures?.pieces ?? 0,
+            missing: row?.figures?.missing ?? 0,
             done: order.done.length,
           }
         }),
@@ -187,13 +188,52 @@ export function orderService(db: Database, planning: PlanningService, now: () =>
         ...plan,
         groups: plan.groups.map((g) => (g === group ? { ...g, bars: moved.value, cost } : g)),
       }
-      const done = await db.write((tx) => replacePlan(tx, id, wanted.version, JSON.stringify(body)))
+      const done = await db.write((tx) => replacePlan(tx, id, wanted.version, written(body)))
       return done ? { kind: 'moved', version: wanted.version + 1 } : { kind: 'stale' }
+    },
+
+    /** Puts what is left of the bars of a stock that are sawn on its shelf, and takes those that came from there off it. */
+    async shelve(
+      id: string,
+      wanted: { readonly version: number; readonly group: string },
+    ): Promise<MoveOutcome> {
+      const row = await findOrder(db.read, id)
+      const kept = await findPlan(db.read, id)
+      const plan = planOf(kept)
+      const group = plan?.groups.find((g) => g.key === wanted.group)
+      if (!row || !kept || !plan || !group) return { kind: 'missing' }
+      if (kept.version !== wanted.version) return { kind: 'stale' }
+      const { saw, done } = JSON.parse(row.body) as Order
+      const { bars, lengths, taken } = shelving(group, saw, new Set(done))
+      if (bars.length === 0)
+        return { kind: 'refused', message: 'no bar of it is sawn that was not cleared away before' }
+      const body: PlanMade = {
+        ...plan,
+        groups: plan.groups.map((g) =>
+          g === group ? { ...g, shelved: [...(g.shelved ?? []), ...bars.map((b) => b.id)] } : g,
+        ),
+      }
+      return db.write(async (tx): Promise<MoveOutcome> => {
+        const stock = (await listStock(tx)).find((s) => s.id === group.row)
+        if (!stock) return { kind: 'refused', message: 'the table of stock has no row for it any more' }
+        const left = [...stock.remnants]
+        for (const length of taken) {
+          const at = left.findIndex((l) => Math.abs(l - length) < SAME_LENGTH)
+          if (at >= 0) left.splice(at, 1)
+        }
+        if (!(await replacePlan(tx, id, wanted.version, written(body)))) return { kind: 'stale' }
+        await putStock(tx, { ...stock, remnants: [...left, ...lengths].sort((a, b) => a - b) })
+        return { kind: 'moved', version: wanted.version + 1 }
+      })
     },
   }
 }
 
-const sameAsked = ({ asked }: PlanMade, { lines, saw, stocks }: Order): boolean =>
-  JSON.stringify([asked.lines, asked.saw, asked.stocks]) === JSON.stringify([lines, saw, stocks])
+const sameAsked = ({ asked: a }: PlanMade, { lines, saw, stocks, sharing }: Order): boolean =>
+  JSON.stringify([a.lines, a.saw, a.stocks, a.sharing ?? 'kept']) ===
+  JSON.stringify([lines, saw, stocks, sharing ?? 'kept'])
+
+/** A plan as it is kept. */
+const written = (plan: PlanMade) => ({ body: JSON.stringify(plan), figures: planFigures(plan) })
 
 export type OrderService = ReturnType<typeof orderService>

@@ -3,7 +3,7 @@ import { listMaterials, listStock } from '../db/catalogue-queries.ts'
 import type { Database } from '../db/open.ts'
 import { findOrder, findPlan, ordersToPlan, setPlan } from '../db/order-queries.ts'
 import { findHead } from '../db/part-queries.ts'
-import type { PlanMade, PlanTold, PlanWanted } from '../work/order.ts'
+import { planFigures, type PlanMade, type PlanTold, type PlanWanted } from '../work/order.ts'
 import type { PlanUnderWay, Work } from '../work/work.ts'
 
 /**
@@ -33,7 +33,12 @@ export function planningService(db: Database, work: Work, tell: (message: string
     const state = halted.delete(id) ? 'stopped' : 'done'
     await db.write((tx) =>
       made.ok
-        ? setPlan(tx, id, { state, trouble: null, body: JSON.stringify(made.value) })
+        ? setPlan(tx, id, {
+            state,
+            trouble: null,
+            body: JSON.stringify(made.value),
+            figures: planFigures(made.value),
+          })
         : setPlan(tx, id, { state: 'failed', trouble: made.fault.message }),
     )
   }
@@ -123,6 +128,7 @@ async function wantedOf(db: Database, id: string): Promise<PlanWanted | undefine
       sizes: s.sizes,
       material: named.get(s.materialId) ?? '',
       barLengths: s.barLengths,
+      remnants: s.remnants,
     })),
     prices: materials.map((m) => [m.name, m.price]),
     before: before?.body == null ? [] : planIn(before.body),

@@ -37,9 +37,19 @@ export interface PlannedLine {
 /** The plan of an order. */
 export interface PlanMade {
   /** What of the order it was planned from. */
-  readonly asked: Pick<Order, 'lines' | 'saw' | 'stocks'>
+  readonly asked: Pick<Order, 'lines' | 'saw' | 'stocks' | 'sharing'>
   readonly lines: readonly PlannedLine[]
   readonly groups: readonly GroupPlan[]
+}
+
+/** What a plan comes to, in short. */
+export function planFigures({ groups }: PlanMade): { bars: number; pieces: number; missing: number } {
+  const sum = (of: (g: GroupPlan) => number): number => groups.reduce((n, g) => n + of(g), 0)
+  return {
+    bars: sum((g) => g.bars.length),
+    pieces: sum((g) => g.bars.reduce((n, b) => n + b.pieces.length, 0)),
+    missing: sum((g) => g.missing.length),
+  }
 }
 
 /** How far a plan has come. */
@@ -102,6 +112,10 @@ export function planWanted(
     seconds: WHOLE_SECONDS,
     tell: (group, of, bars, bound) => tell({ group, of, bars, bound }),
   })
-  const { lines: asked, saw, stocks } = wanted.order
-  return ok({ asked: { lines: asked, saw, stocks }, lines, groups })
+  const { lines: asked, saw, stocks, sharing } = wanted.order
+  return ok({
+    asked: { lines: asked, saw, stocks, ...(sharing ? { sharing } : {}) },
+    lines,
+    groups,
+  })
 }

@@ -144,6 +144,7 @@ export const stockRows = object({
       ),
       materialId: anId,
       barLengths: array(figure.required()).required(),
+      remnants: array(figure.required()).required(),
     }),
   ).required(),
 })

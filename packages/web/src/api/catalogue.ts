@@ -41,11 +41,11 @@ export async function putMaterial({ id, ...json }: Material): Promise<void> {
   await good(api.catalogue.materials[':id'].$put({ param: { id }, json }))
 }
 
-export async function putStock({ id, barLengths, ...bar }: StockBar): Promise<void> {
+export async function putStock({ id, barLengths, remnants, ...bar }: StockBar): Promise<void> {
   await good(
     api.catalogue.stock[':id'].$put({
       param: { id },
-      json: { ...bar, barLengths: [...barLengths] } as never,
+      json: { ...bar, barLengths: [...barLengths], remnants: [...remnants] } as never,
     }),
   )
 }

@@ -59,6 +59,11 @@ export async function haltPlan(id: string): Promise<void> {
   await good(api.orders[':id'].plan.halt.$post({ param: { id } }))
 }
 
+/** Puts what is left of the sawn bars of a stock on its shelf. */
+export async function shelveBars(id: string, at: { version: number; group: string }): Promise<void> {
+  await good(api.orders[':id'].plan.shelve.$post({ param: { id }, json: at }))
+}
+
 /** A piece put on another bar, at a place among its pieces. */
 export interface Move {
   readonly version: number

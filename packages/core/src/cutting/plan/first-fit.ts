@@ -34,7 +34,7 @@ export function barByBar(
     if (longest < 0) return { uses, missing }
     let best: { readonly bar: number; readonly counts: number[]; readonly rate: number } | undefined
     bars.forEach((bar, b) => {
-      const room = fitting(roomOf(bar, saw), bar.length)
+      const room = fitting(roomOf(problem, bar), bar.length)
       if (there[b]! <= 0 || sizes[longest]! > room) return
       // The longest goes in at any rate; the rest of the bar is filled as far as it goes.
       const others = left.map((n, i) => (i === longest ? n - 1 : n))

@@ -40,8 +40,8 @@ describe('pieces on a bar', () => {
       { bar: 0, counts: [1, 0], times: 1 },
     ]
     const named = new Map([
-      ['short', ['s1', 's2', 's3']],
-      ['long', ['l1', 'l2']],
+      ['short', ['s1', 's2', 's3'].map((id) => ({ id, length: 100 }))],
+      ['long', ['l1', 'l2'].map((id) => ({ id, length: 400 }))],
     ])
     const bars = layoutsOf(problem, uses, named, countingIds('bar', new Set()))
     expect(bars.map((b) => b.pieces.map((p) => p.id))).toEqual([['l1', 's1'], ['l2', 's2'], ['s3']])

@@ -1,11 +1,14 @@
 import { fail, fault, ok, type Result } from '../../base/index.ts'
 import { tolerance } from '../../num/index.ts'
+import { stepTo, type Nest } from './nest.ts'
 import type { PatternUse, PlanProblem, Saw } from './problem.ts'
 
 /** One piece to be sawn, by a name of its own. Its length is that of its long point, mm. */
 export interface PieceToSaw {
   readonly id: string
   readonly length: number
+  /** How its cuts nest with those of its neighbours. */
+  readonly nest?: Nest
 }
 
 /** A bar and what is sawn from it, from its start on. */
@@ -24,16 +27,23 @@ export interface BarLayout {
 export interface Placed extends PieceToSaw {
   readonly from: number
   readonly to: number
+  /** It is turned over, so that its cut is that of the one before. */
+  readonly turned: boolean
 }
 
-/** Where the pieces of a bar lie: after the first trim, with a kerf between each two. */
-export function placedOn(bar: BarLayout, saw: Saw): Placed[] {
-  let at = saw.trimStart
-  return bar.pieces.map((p) => {
-    const placed = { ...p, from: at, to: at + p.length }
-    at = placed.to + saw.kerf
-    return placed
-  })
+/** Where the pieces of a bar lie: after the first trim, with a kerf between each two; those that share a cut beside each other. */
+export const placedOn = (bar: Pick<BarLayout, 'pieces'>, saw: Saw): Placed[] => placed(bar.pieces, saw)
+
+function placed(pieces: readonly PieceToSaw[], saw: Saw): Placed[] {
+  const list: Placed[] = []
+  for (const p of pieces) {
+    const before = list.at(-1)
+    const shares = before?.nest && p.nest?.key === before.nest.key
+    const from = !before ? saw.trimStart : before.to + (shares ? stepTo(p.nest!, saw) : saw.kerf)
+    const asks = shares ? before.nest!.right * (before.turned ? -1 : 1) : undefined
+    list.push({ ...p, from, to: from + p.length, turned: asks !== undefined && asks !== p.nest!.left })
+  }
+  return list
 }
 
 /** What is left of a bar behind its last piece and the cut that frees it, mm; the last trim is part of it. */
@@ -43,20 +53,20 @@ export function leftOn(bar: BarLayout, saw: Saw): number {
   return rest <= saw.kerf ? Math.max(0, rest) : rest - saw.kerf
 }
 
-/** Whether pieces fit a bar: lengths and kerfs between them within what both trims leave. */
+/** Whether pieces fit a bar one after the other as they are given: within what both trims leave. */
 export function fitsOn(pieces: readonly PieceToSaw[], length: number, saw: Saw): boolean {
-  const taken = pieces.reduce((sum, p) => sum + p.length, 0) + Math.max(0, pieces.length - 1) * saw.kerf
-  return taken + saw.trimStart + saw.trimEnd <= length * (1 + tolerance.barFits)
+  const end = placed(pieces, saw).at(-1)?.to ?? saw.trimStart
+  return end + saw.trimEnd <= length * (1 + tolerance.barFits)
 }
 
 /**
- * Bars of a plan by themselves, each with pieces by name: of every kind of piece those that are given, in their order; the longest of a bar
- * first. `newId` names the bars.
+ * Bars of a plan by themselves, each with pieces by name: of every kind of piece those that are given, in their order; those that
+ * share cuts together, the longest first. `newId` names the bars.
  */
 export function layoutsOf(
   problem: PlanProblem,
   uses: readonly PatternUse[],
-  named: ReadonlyMap<string, readonly string[]>,
+  named: ReadonlyMap<string, readonly PieceToSaw[]>,
   newId: () => string,
 ): BarLayout[] {
   const next = new Map(problem.pieces.map((p) => [p.id, 0]))
@@ -67,13 +77,26 @@ export function layoutsOf(
         Array.from({ length: u.counts[i]! }, (): PieceToSaw => {
           const n = next.get(p.id)!
           next.set(p.id, n + 1)
-          return { id: named.get(p.id)![n]!, length: p.length }
+          return { ...named.get(p.id)![n]!, length: p.length }
         }),
       )
-      pieces.sort((a, b) => b.length - a.length)
-      return { id: newId(), kind: kind.id, length: kind.length, cost: kind.cost, pieces, held: false }
+      return {
+        id: newId(),
+        kind: kind.id,
+        length: kind.length,
+        cost: kind.cost,
+        pieces: inChains(pieces),
+        held: false,
+      }
     }),
   )
+}
+
+/** Pieces that share cuts one after the other, the longest first. */
+function inChains(pieces: readonly PieceToSaw[]): PieceToSaw[] {
+  const sorted = [...pieces].sort((a, b) => b.length - a.length)
+  const keys = [...new Set(sorted.map((p) => p.nest?.key))]
+  return keys.flatMap((key) => sorted.filter((p) => p.nest?.key === key))
 }
 
 /** What became of a plan that was changed by hand. */

@@ -29,7 +29,7 @@ export function allPatterns(problem: PlanProblem, most: number): readonly Patter
     return true
   }
   for (const [b, bar] of bars.entries())
-    if (!fill(b, 0, fitting(roomOf(bar, saw), bar.length))) return undefined
+    if (!fill(b, 0, fitting(roomOf(problem, bar), bar.length))) return undefined
   return found
 }
 

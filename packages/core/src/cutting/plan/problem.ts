@@ -1,3 +1,5 @@
+import { stepTo, type Nest } from './nest.ts'
+
 /**
  * What a cut plan has to do: pieces wanted of bars at hand. Lengths in mm as the saw sees them: a piece's is its long point. All of one
  * stock; other stocks are other plans.
@@ -6,6 +8,8 @@ export interface PlanProblem {
   readonly pieces: readonly WantedPiece[]
   readonly bars: readonly BarKind[]
   readonly saw: Saw
+  /** What is taken of each bar beside its pieces: the outer tips of chains of pieces that share cuts. */
+  readonly overhead?: number
 }
 
 /** A length that is wanted so many times. */
@@ -13,6 +17,8 @@ export interface WantedPiece {
   readonly id: string
   readonly length: number
   readonly count: number
+  /** Its neighbours of the same kind share their cuts with it. */
+  readonly nest?: Pick<Nest, 'key' | 'depth' | 'lean'>
 }
 
 /** Bars of one length. */
@@ -46,18 +52,13 @@ export interface PatternUse extends Pattern {
 }
 
 /** What of a bar pieces can take: every piece takes its length and a kerf, and one kerf is not cut. */
-export function roomOf(bar: BarKind, saw: Saw): number {
-  return bar.length - saw.trimStart - saw.trimEnd + saw.kerf
+export function roomOf({ saw, overhead = 0 }: Pick<PlanProblem, 'saw' | 'overhead'>, bar: BarKind): number {
+  return bar.length - saw.trimStart - saw.trimEnd + saw.kerf - overhead
 }
 
-/** What a piece takes of that room. */
-export const takes = (piece: WantedPiece, saw: Saw): number => piece.length + saw.kerf
-
-/** What a pattern takes, and what it leaves of its bar, mm. */
-export function leftOver(problem: PlanProblem, pattern: Pattern): number {
-  const taken = pattern.counts.reduce((sum, n, i) => sum + n * takes(problem.pieces[i]!, problem.saw), 0)
-  return roomOf(problem.bars[pattern.bar]!, problem.saw) - taken
-}
+/** What a piece takes of that room: where cuts are shared, less by what neighbours lie beside each other. */
+export const takes = ({ length, nest }: WantedPiece, saw: Saw): number =>
+  length + (nest ? stepTo(nest, saw) : saw.kerf)
 
 /** What all the bars of a plan cost. */
 export const costOf = (problem: PlanProblem, uses: readonly PatternUse[]): number =>

@@ -18,7 +18,7 @@ export interface CutPlan {
 /** How a plan is looked for. */
 export interface Search {
   readonly solver: LinearSolver
-  /** Seconds that the search in whole numbers may take. */
+  /** Seconds that the search in whole numbers may take; it is left away at 0. */
   readonly seconds: number
   /** Told of every better plan and bound; where it says false, the search ends with the best so far. */
   tell?(best: CutPlan): boolean
@@ -41,7 +41,7 @@ const LEFT_OUT = 1000
  * Pieces that fit no bar are missing from the beginning on.
  */
 export function planCuts(problem: PlanProblem, search: Search): CutPlan {
-  const room = problem.bars.map((b) => fitting(roomOf(b, problem.saw), b.length))
+  const room = problem.bars.map((b) => fitting(roomOf(problem, b), b.length))
   const fits = problem.pieces.map((p) => room.some((r) => takes(p, problem.saw) <= r))
   const able: PlanProblem = {
     ...problem,
@@ -80,7 +80,7 @@ function planAble(problem: PlanProblem, room: readonly number[], search: Search)
     if (round % 8 === 0 && !goOn()) return best
   }
   if (whole) for (const plan of roundings(problem, master.patternsOf(whole))) take(plan.uses, plan.missing)
-  if (!goOn() || best.cost <= best.bound * (1 + tolerance.sameRate)) return best
+  if (!goOn() || best.cost <= best.bound * (1 + tolerance.sameRate) || search.seconds === 0) return best
   const exact = search.solver.solveWhole(master.program(), search.seconds)
   if (exact) {
     const { uses, missing } = master.plan(exact)

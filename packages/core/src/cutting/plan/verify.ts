@@ -21,15 +21,23 @@ export function faultsOf(
     used[u.bar]! += u.times
     let at = saw.trimStart
     let first = true
-    pieces.forEach((p, i) => {
+    let shared: string | undefined
+    // Those that share cuts lie one after the other, by the key of these.
+    const keys = [...new Set(pieces.map((p) => p.nest?.key))]
+    const inOrder = keys.flatMap((key) => pieces.flatMap((p, i) => (p.nest?.key === key ? [i] : [])))
+    for (const i of inOrder) {
+      const p = pieces[i]!
       const count = u.counts[i] ?? 0
       if (!Number.isInteger(count) || count < 0) faults.push(`pattern ${n + 1} has ${count} of ${p.id}`)
       for (let k = 0; k < count; k++) {
-        at += (first ? 0 : saw.kerf) + p.length
+        // Of a cut that is shared the kerf is as wide along the bar as it leans, and the tips lie beside each other.
+        const besides = p.nest && p.nest.key === shared ? p.nest.depth - saw.kerf * p.nest.lean : -saw.kerf
+        at += (first ? 0 : -besides) + p.length
         first = false
+        shared = p.nest?.key
       }
       made[i]! += count * u.times
-    })
+    }
     if (first) faults.push(`pattern ${n + 1} has no piece`)
     const over = at + saw.trimEnd - bar.length
     if (over > tolerance.barFits * bar.length)

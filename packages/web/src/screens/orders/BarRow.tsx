@@ -106,11 +106,18 @@ export function BarRow(props: {
             const [x, w] = [p.from * scale, (p.to - p.from) * scale]
             const lean = (angle: number): number =>
               Math.max(-1, Math.min(1, Math.tan(angle))) * Math.min(MOST_LEAN, w / 3)
-            const [l, r] = [lean(kind?.left.mitre ?? 0), lean(kind?.right.mitre ?? 0)]
+            const over = p.turned ? -1 : 1
+            // A cut that neighbours share is as deep as it is; of others only that they lean is drawn.
+            const cut = (side: 'left' | 'right'): number => {
+              const mitre = over * (kind?.[side].mitre ?? 0)
+              if (!p.nest) return lean(mitre)
+              return Math.sign(mitre || over * p.nest[side]) * p.nest.depth * scale
+            }
+            const [l, r] = [cut('left'), cut('right')]
             const moved = dragged?.piece === p.id
             // The fence is at the top: a handle to the right leaves the lower side of the cut further right.
             const shape = `M${x + Math.max(0, -l)} 0H${x + w - Math.max(0, r)}L${x + w - Math.max(0, -r)} ${HEIGHT}H${x + Math.max(0, l)}Z`
-            const words = `${kind?.part ?? 'a piece that is gone'}, ${kind?.runName ?? ''} ${kind?.number ?? ''}: ${formatDecimal(p.length, 1)} mm${sawn ? ', sawn' : ''}`
+            const words = `${kind?.part ?? 'a piece that is gone'}, ${kind?.runName ?? ''} ${kind?.number ?? ''}: ${formatDecimal(p.length, 1)} mm${p.turned ? ', turned over' : ''}${sawn ? ', sawn' : ''}`
             return (
               <g
                 key={p.id}
@@ -164,6 +171,7 @@ export function BarRow(props: {
               style={{ left: `${(p.from * scale) / (WIDTH / 100)}%`, width: `${width / (WIDTH / 100)}%` }}
             >
               {done.has(p.id) && '✓ '}
+              {p.turned && '↻ '}
               {formatDecimal(p.length, 1)}
             </span>
           )

@@ -33,7 +33,8 @@ export function BarsEditor(props: {
             <tr className="[&>th]:px-1 [&>th]:pb-1 [&>th]:font-medium">
               <th>length, mm</th>
               <th>how many</th>
-              <th>price of one</th>
+              <th>price</th>
+              <th>of</th>
               <th>left over</th>
               <th>
                 <span className="sr-only">Change</span>
@@ -73,6 +74,18 @@ export function BarsEditor(props: {
                     dimension="number"
                     onKeep={(price) => setBar(b.id, { price })}
                   />
+                </td>
+                <td>
+                  <select
+                    className="select select-sm w-full"
+                    aria-label={`What the price of bar ${i + 1} of ${group.name} is of`}
+                    value={b.perMetre ? 'metre' : 'bar'}
+                    disabled={b.price === null}
+                    onChange={(e) => setBar(b.id, { perMetre: e.target.value === 'metre' })}
+                  >
+                    <option value="bar">a bar</option>
+                    <option value="metre">a metre</option>
+                  </select>
                 </td>
                 <td className="text-center">
                   <input

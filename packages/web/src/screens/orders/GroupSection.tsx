@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { figuresOf, type Order } from '@flexum/core/order'
+import { figuresOf, shelving, type Order } from '@flexum/core/order'
 import { formatDecimal, formatMass } from '@flexum/core/units'
 import type { PlanGroup } from '../../api/orders.ts'
 import { counted } from '../../ui/counted.ts'
@@ -20,6 +20,8 @@ export function GroupSection(props: {
   onDone(pieces: readonly string[], sawn: boolean): void
   onMove(move: BareMove, back: BareMove): void
   onChange(of: (o: Order) => Order): void
+  /** Puts what is left of sawn bars on the shelf. */
+  onShelve(): void
 }) {
   const { group, order, done } = props
   const [editing, setEditing] = useState(group.kinds.length === 0)
@@ -53,6 +55,7 @@ export function GroupSection(props: {
         </button>
       </div>
       {editing && <BarsEditor group={group} order={order} onChange={props.onChange} />}
+      <Shelf group={group} order={order} done={done} busy={props.busy} onShelve={props.onShelve} />
       {group.kinds.length === 0 && !order.stocks.some((s) => s.key === group.key) && (
         <p className="mb-2">
           The table of stock has no row for this section and material; add the lengths that there are.
@@ -90,6 +93,33 @@ export function GroupSection(props: {
         </button>
       )}
     </section>
+  )
+}
+
+/** Bars that are sawn and not cleared away yet, and what of them is kept. */
+function Shelf(props: {
+  readonly group: PlanGroup
+  readonly order: Order
+  readonly done: ReadonlySet<string>
+  readonly busy: boolean
+  onShelve(): void
+}) {
+  const { group, order, done } = props
+  const { bars, lengths } = shelving(group, order.saw, done)
+  if (group.row === null || bars.length === 0) return null
+  const kept =
+    lengths.length === 0
+      ? 'nothing of it is kept'
+      : `left over: ${lengths.map((l) => formatDecimal(l, 0)).join(', ')} mm`
+  return (
+    <p className="mb-2 flex items-center gap-3 print:hidden">
+      <span>
+        {counted(bars.length, 'bar')} sawn, {kept}
+      </span>
+      <button type="button" className="btn btn-xs btn-paper" disabled={props.busy} onClick={props.onShelve}>
+        {lengths.length === 0 ? 'Clear away' : 'Put on the shelf'}
+      </button>
+    </p>
   )
 }
 

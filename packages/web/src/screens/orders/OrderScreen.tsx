@@ -10,6 +10,7 @@ import {
   fetchPlan,
   haltPlan,
   movePiece,
+  shelveBars,
   type Move,
   type OrderHead,
   type PlanShown,
@@ -91,6 +92,16 @@ function OrderInPlace({ head }: { readonly head: OrderHead }) {
       tell(e)
       refreshPlan()
     }
+  }
+  const shelve = async (group: string): Promise<void> => {
+    try {
+      if (!(await work.settled())) return
+      await shelveBars(id, { group, version: plan.data!.version })
+      toast('What is left is on the shelf: the table of stock has it, and the next plan takes it first')
+    } catch (e) {
+      tell(e)
+    }
+    refreshPlan()
   }
   const shown = plan.data
   const made = shown?.plan
@@ -235,6 +246,7 @@ function OrderInPlace({ head }: { readonly head: OrderHead }) {
                     )
                   }
                   onChange={work.change}
+                  onShelve={() => void shelve(g.key)}
                 />
               ))}
               {made.groups.length === 0 && (

@@ -1,4 +1,4 @@
-import type { Order } from '@flexum/core/order'
+import type { Order, Sharing } from '@flexum/core/order'
 import { Section } from '../../ui/Figures.tsx'
 import { FigureField } from './FigureField.tsx'
 
@@ -9,7 +9,14 @@ const FIELDS = [
   ['keepFrom', 'What is left is kept from'],
 ] as const
 
-/** What sawing takes, mm. */
+/** Cuts that lean alike are one cut of the saw; turned over, hand and grain of a piece are those of its other side. */
+const SHARED: Readonly<Record<Sharing, string>> = {
+  none: 'never',
+  kept: 'as they lie',
+  turned: 'turned over too',
+}
+
+/** What sawing takes, mm, and whether one cut serves two pieces. */
 export function SawPanel({
   order,
   onChange,
@@ -29,6 +36,23 @@ export function SawPanel({
             onKeep={(v) => onChange((o) => ({ ...o, saw: { ...o.saw, [key]: v ?? 0 } }))}
           />
         ))}
+        <label className="grid grid-cols-[auto_minmax(0,180px)] items-center justify-between gap-x-2">
+          <span className="muted">Neighbours share cuts</span>
+          <select
+            className="select select-sm w-full"
+            value={order.sharing ?? 'kept'}
+            onChange={(e) => {
+              const sharing = e.target.value as Sharing
+              onChange((o) => ({ ...o, sharing }))
+            }}
+          >
+            {Object.entries(SHARED).map(([key, words]) => (
+              <option key={key} value={key}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
       </div>
     </Section>
   )

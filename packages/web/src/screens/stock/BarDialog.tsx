@@ -26,6 +26,7 @@ export function BarDialog(props: {
         sizes: { diameter: '' },
         materialId: props.materials[0]?.id ?? '',
         lengths: '6000',
+        remnants: '',
         forming: entryOfForming(undefined),
       }
   const { register, handleSubmit, control, formState } = useForm<BarEntry>({
@@ -84,6 +85,9 @@ export function BarDialog(props: {
       </Row>
       <Row label="Bar lengths, mm, with commas" fault={errors.lengths?.message}>
         <input className="input input-sm figure text-right" autoComplete="off" {...register('lengths')} />
+      </Row>
+      <Row label="Left-over bars, mm, with commas" fault={errors.remnants?.message}>
+        <input className="input input-sm figure text-right" autoComplete="off" {...register('remnants')} />
       </Row>
       <Row label="How it bends is known" fault={undefined}>
         <input

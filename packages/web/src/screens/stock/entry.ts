@@ -37,6 +37,8 @@ export interface BarEntry {
   sizes: Record<string, string>
   materialId: string
   lengths: string
+  /** Bars that were left over; empty for none. */
+  remnants: string
   forming: FormingEntry
 }
 
@@ -61,6 +63,12 @@ export const barSchema = lazy((value: Partial<BarEntry> | undefined) => {
         const read = readLengths(text ?? '')
         return read.ok ? true : context.createError({ message: read.fault.message })
       }),
+    remnants: string()
+      .defined()
+      .test('remnants', (text, context) => {
+        const read = (text ?? '').trim() === '' ? ok([]) : readLengths(text!)
+        return read.ok ? true : context.createError({ message: read.fault.message })
+      }),
     forming: formingSchema,
   }) as unknown as ObjectSchema<BarEntry>
 })
@@ -77,6 +85,7 @@ export function barOf(id: string, e: BarEntry): StockBar {
     sizes: Object.fromEntries(sizes),
     materialId: e.materialId,
     barLengths: passed(readLengths(e.lengths)),
+    remnants: e.remnants.trim() === '' ? [] : passed(readLengths(e.remnants)),
     forming: formingOf(e.forming),
   }
 }
@@ -88,6 +97,7 @@ export function entryOfBar(bar: StockBar): BarEntry {
     sizes: Object.fromEntries(Object.entries(bar.sizes).map(([n, v]) => [n, sizeText(sizeDimension(n), v)])),
     materialId: bar.materialId,
     lengths: bar.barLengths.map(formatExact).join(', '),
+    remnants: bar.remnants.map(formatExact).join(', '),
     forming: entryOfForming(bar.forming),
   }
 }

@@ -19,6 +19,7 @@ const bar = {
   sizes: { diameter: 10 },
   materialId: 'ms',
   barLengths: [3000, 6000],
+  remnants: [],
   forming: null,
 } as const
 
