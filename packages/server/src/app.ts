@@ -51,7 +51,7 @@ function apiRoutes({ db, work, working, planning }: Ground) {
     .route('/catalogue', catalogueRoutes(catalogueService(db)))
     .route('/sections', sectionRoutes(sectionService(db, work, working), work))
     .route('/images', imageRoutes(imageService(db)))
-    .route('/orders', orderRoutes(orderService(db, planning)))
+    .route('/orders', orderRoutes(orderService(db, planning), work))
     .get('/health', (c) => c.json({ ok: true }, 200))
 }
 

@@ -55,6 +55,15 @@ describe('a bend sheet as a PDF', () => {
     const odd = { ...sheetOf(rail), title: 'Ж 管 🜁 — a very long name '.repeat(12) }
     expect(pagesOf(bendSheetPdf(odd))).toBeGreaterThanOrEqual(1)
   })
+  it('is drawn in inches and sixteenths, whose figures have a space in them', () => {
+    const inches = {
+      ...rail,
+      units: { ...rail.units, length: { unit: 'in', style: { kind: 'fraction', denominator: 16 } } },
+    } as Part
+    const sheet = sheetOf(inches)
+    expect(sheet.tables.bent.rows.flat().some((cell) => /\d \d+\/\d+/.test(cell))).toBe(true)
+    expect(pagesOf(bendSheetPdf(sheet))).toBe(1)
+  })
   it('says why there is none', async () => {
     const id = await put(rail)
     const none = await server.call('GET', `/parts/${id}/bend-sheets/none.pdf`)

@@ -121,6 +121,18 @@ describe('plans of orders', () => {
       expect(placed.at(-1)!.to).toBeLessThan(1990)
     }
   })
+  it('are written as a PDF, over as many pages as they take', async () => {
+    const { id } = await planned(orderOf([peg, 400], [frame, 3]))
+    const { response, status } = await call('GET', `/orders/${id}/plan.pdf`)
+    expect([status, response.headers.get('content-type')]).toEqual([200, 'application/pdf'])
+    expect(response.headers.get('content-disposition')).toContain('Spring%20cut%20plan.pdf')
+    const pdf = Buffer.from(await response.arrayBuffer()).toString('latin1')
+    expect([pdf.slice(0, 5), pdf.trimEnd().endsWith('%%EOF')]).toEqual(['%PDF-', true])
+    const many = await planned(orderOf([peg, 400], [frame, 3], [peg, 3], [peg, 5], [peg, 7]), id)
+    expect(many.shown.state).toBe('done')
+    const none = (await call('POST', '/orders', { order: orderOf([peg, 1]) })).json.id as string
+    expect((await call('GET', `/orders/${none}/plan.pdf`)).status).toBe(404)
+  })
   it('count a price by the metre', async () => {
     const first = await planned(orderOf([frame, 1]))
     const { key } = first.shown.plan.groups[0]

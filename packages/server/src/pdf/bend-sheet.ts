@@ -1,27 +1,10 @@
-import PDFDocument from 'pdfkit'
-import type { BendSheet, Seen, SheetTable } from '@flexum/core/evaluate'
-import { FIGURES, LABELS, STRONG, withFonts } from './fonts.ts'
-
-type Doc = PDFKit.PDFDocument
-
-/** A4 upright with its margins, in points. */
-const PAGE = { size: 'A4', wide: 595.28, high: 841.89, margin: 42 } as const
-const INSIDE = PAGE.wide - 2 * PAGE.margin
-const INK = '#23282c'
-const PALE = '#dddddd'
-const ROW = 13
+import type { BendSheet, Seen } from '@flexum/core/evaluate'
+import { LABELS, STRONG } from './fonts.ts'
+import { bytesOf, INK, INSIDE, newPages, PAGE, PALE, table, type Doc } from './pages.ts'
 
 /** A bend sheet as a PDF; long tables go on over as many pages as they take. */
 export function bendSheetPdf(sheet: BendSheet): Uint8Array {
-  // Uncompressed, all of it is there as soon as it is ended.
-  const doc = new PDFDocument({
-    size: PAGE.size,
-    margin: PAGE.margin,
-    compress: false,
-    info: { Title: `${sheet.title}, bend sheet` },
-  })
-  withFonts(doc)
-  doc.fillColor(INK).strokeColor(INK).lineWidth(0.7)
+  const doc = newPages(`${sheet.title}, bend sheet`)
   heading(doc, sheet)
   const top = doc.y + 6
   picture(doc, sheet.picture, PAGE.margin, top, 280, 180)
@@ -30,10 +13,7 @@ export function bendSheetPdf(sheet: BendSheet): Uint8Array {
   bar(doc, sheet.bar, doc.y + 4)
   doc.y += 8
   for (const of of [sheet.tables.bent, sheet.tables.wanted, sheet.tables.points]) table(doc, of)
-  doc.end()
-  const chunks: Buffer[] = []
-  for (let part = doc.read() as Buffer | null; part; part = doc.read() as Buffer | null) chunks.push(part)
-  return new Uint8Array(Buffer.concat(chunks))
+  return bytesOf(doc)
 }
 
 function heading(doc: Doc, { title, about }: BendSheet): void {
@@ -128,40 +108,4 @@ function bar(doc: Doc, of: BendSheet['bar'], top: number): void {
   }
   doc.text(of.length, margin + INSIDE - 80, y + high + 5, { width: 80, align: 'right' })
   doc.y = y + high + 18
-}
-
-function table(doc: Doc, { title, heads, rows }: SheetTable): void {
-  const { margin } = PAGE
-  const bottom = PAGE.high - margin
-  const wide = INSIDE / heads.length
-  const line = (cells: readonly string[], font: string): void => {
-    const at = doc.y
-    cells.forEach((cell, k) =>
-      doc.font(k === 0 ? LABELS : font, 8.5).text(cell, margin + k * wide, at, {
-        width: wide,
-        align: k === 0 ? 'left' : 'right',
-        lineBreak: false,
-      }),
-    )
-    doc.y = at + ROW
-  }
-  const head = (words: string): void => {
-    doc.font(STRONG, 10).text(words, margin, doc.y)
-    line(heads, LABELS)
-    doc
-      .moveTo(margin, doc.y - 2)
-      .lineTo(margin + INSIDE, doc.y - 2)
-      .stroke()
-  }
-  // A heading stands over one row of its table at least.
-  if (doc.y + 3 * ROW > bottom) doc.addPage()
-  head(title)
-  for (const row of rows) {
-    if (doc.y + ROW > bottom) {
-      doc.addPage()
-      head(`${title}, going on`)
-    }
-    line(row, FIGURES)
-  }
-  doc.y += 8
 }

@@ -16,3 +16,6 @@ export function withFonts(doc: PDFKit.PDFDocument): void {
   const { resolve } = createRequire(import.meta.url)
   for (const [name, file] of Object.entries(FILES)) doc.registerFont(name, resolve(file))
 }
+
+/** The font of a figure: what has a blank in it stands in that of the labels, as the library cannot read the blank of the other. */
+export const figureFont = (text: string): string => (/\s/.test(text) ? LABELS : FIGURES)

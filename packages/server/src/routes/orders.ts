@@ -3,6 +3,7 @@ import { number, object, string } from 'yup'
 import { readOrder } from '@flexum/core/order'
 import { documentField, jsonBody, paramsOf, queryOf } from '../http/input.ts'
 import { problem } from '../http/problem.ts'
+import type { Work } from '../work/work.ts'
 import type { MoveOutcome, OrderService } from '../services/orders.ts'
 
 const byId = paramsOf(object({ id: string().uuid('an order id is a UUID').required() }))
@@ -30,7 +31,7 @@ function changed(c: Context, outcome: MoveOutcome) {
 }
 
 /** Orders: list, make, read, save, bin; their plans: ask, halt, read, change by hand. */
-export function orderRoutes(orders: OrderService) {
+export function orderRoutes(orders: OrderService, work: Pick<Work, 'planSheet'>) {
   return new Hono()
     .get('/', queryOf(object({ bin: string().oneOf(['yes', 'no']).default('no') })), async (c) =>
       c.json({ orders: await orders.list(c.req.valid('query').bin === 'yes') }, 200),
@@ -72,6 +73,16 @@ export function orderRoutes(orders: OrderService) {
     .get('/:id/plan', byId, async (c) => {
       const shown = await orders.planShown(c.req.valid('param').id)
       return shown ? c.json(shown, 200) : problem(c, 404, 'order.none', NONE)
+    })
+    .get('/:id/plan.pdf', byId, async (c) => {
+      const kept = await orders.keptPlan(c.req.valid('param').id)
+      if (!kept) return problem(c, 404, 'plan.none', 'there is no plan of this order yet')
+      const done = await work.planSheet(kept.order, kept.plan)
+      if (!done.ok) return problem(c, 422, done.fault.code, done.fault.message)
+      return c.body(new Uint8Array(done.value), 200, {
+        'content-type': 'application/pdf',
+        'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(`${kept.name} cut plan.pdf`)}`,
+      })
     })
     .post('/:id/plan', byId, async (c) =>
       (await orders.plan(c.req.valid('param').id))

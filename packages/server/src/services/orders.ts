@@ -171,6 +171,15 @@ export function orderService(db: Database, planning: PlanningService, now: () =>
       }
     },
 
+    /** An order and its plan as they are kept; undefined without a plan. */
+    async keptPlan(
+      id: string,
+    ): Promise<{ readonly name: string; readonly order: string; readonly plan: string } | undefined> {
+      const row = await findOrder(db.read, id)
+      const kept = await findPlan(db.read, id)
+      return row && kept?.body != null ? { name: row.name, order: row.body, plan: kept.body } : undefined
+    },
+
     /** Puts a piece on another bar. */
     async move(id: string, wanted: MoveWanted, said: (mm: number) => string): Promise<MoveOutcome> {
       const row = await findOrder(db.read, id)

@@ -7,7 +7,7 @@ import { loadLinear } from '@flexum/linear'
 import { loadSolids } from '@flexum/solids'
 import type { SectionFigures } from '../db/schema.ts'
 import { drawBendSheet, readText, readWhole, workOnPart, workOnSection, type PartWork } from './jobs.ts'
-import { planWanted, type PlanTold, type PlanWanted } from './order.ts'
+import { drawPlanSheet, planWanted, type PlanTold, type PlanWanted } from './order.ts'
 import type { Job, SheetWanted, Work } from './work.ts'
 
 /** What came of a job, by its kind. */
@@ -29,6 +29,7 @@ export async function jobsHere() {
       worked(body, (s, part) => s.takeOut(part, wanted)),
     bendSheet: (body: string, wanted: SheetWanted) =>
       worked(body, (s, part) => drawBendSheet(s, part, wanted)),
+    planSheet: drawPlanSheet,
     async plan(wanted: PlanWanted, tell: (told: PlanTold) => boolean) {
       solver ??= loadLinear()
       return planWanted(service, await solver, wanted, tell)
@@ -46,6 +47,7 @@ export function directWork(): Work {
     section: async (body) => (await here).section(body),
     takeOut: async (body, wanted) => (await here).takeOut(body, wanted),
     bendSheet: async (body, wanted) => (await here).bendSheet(body, wanted),
+    planSheet: async (order, plan) => (await here).planSheet(order, plan),
     plan(wanted, told) {
       let stopped = false
       const tell = (at: PlanTold): boolean => {

@@ -11,6 +11,7 @@ import {
   type StockOfTable,
 } from '@flexum/core/order'
 import type { Service } from '@flexum/core/service'
+import { cutPlanPdf } from '../pdf/cut-plan.ts'
 import { readText } from './jobs.ts'
 
 /** All that an order is planned from. */
@@ -40,6 +41,11 @@ export interface PlanMade {
   readonly asked: Pick<Order, 'lines' | 'saw' | 'stocks' | 'sharing'>
   readonly lines: readonly PlannedLine[]
   readonly groups: readonly GroupPlan[]
+}
+
+/** The cut list and the plan of an order, both as they are kept, as a PDF. */
+export function drawPlanSheet(order: string, plan: string): Result<Uint8Array> {
+  return ok(cutPlanPdf(JSON.parse(order) as Order, (JSON.parse(plan) as PlanMade).groups))
 }
 
 /** What a plan comes to, in short. */

@@ -18,6 +18,8 @@ function done(job: Exclude<Job, { kind: 'plan' }>): Answer {
       return here.takeOut(job.body, job.wanted)
     case 'bend-sheet':
       return here.bendSheet(job.body, job.wanted)
+    case 'plan-sheet':
+      return here.planSheet(job.order, job.plan)
     case 'read':
       return here.read(job.input)
     case 'read-kept':

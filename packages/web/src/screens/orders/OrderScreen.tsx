@@ -188,6 +188,13 @@ function OrderInPlace({ head }: { readonly head: OrderHead }) {
                 onSelect: () =>
                   download(`${order.name} plan.csv`, planCsv(made.groups, order.saw), 'text/csv'),
               },
+              {
+                label: 'Cut list and plan (PDF)',
+                onSelect: () =>
+                  void work
+                    .settled()
+                    .then((kept) => kept && window.location.assign(`/api/orders/${id}/plan.pdf`)),
+              },
               { label: 'Labels…', onSelect: () => void go(`/orders/${id}/labels`) },
             ]}
           />

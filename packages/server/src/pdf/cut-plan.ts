@@ -1,0 +1,160 @@
+import { leftOn, placedOn, type BarLayout, type Saw } from '@flexum/core/cutting'
+import type { ListedCut } from '@flexum/core/evaluate'
+import { deg } from '@flexum/core/num'
+import { figuresOf, kindOfPiece, type GroupPlan, type Order } from '@flexum/core/order'
+import { formatDecimal, formatMass } from '@flexum/core/units'
+import { figureFont, LABELS, STRONG } from './fonts.ts'
+import { bytesOf, INK, INSIDE, newPages, PAGE, PALE, table, type Doc } from './pages.ts'
+
+/** How high a bar is drawn, and how much it takes with what stands about it, points. */
+const BAR = 15
+const STEP = 27
+/** A piece has its length on it from so wide on. */
+const ROOMY = 26
+
+/** Columns of the cut list: part, run, number, how many, long and short point, both cuts; their shares of the width. */
+const HEADS = ['part', 'run', '#', 'times', 'long', 'short', 'left cut', 'right cut']
+const SHARES = [0.19, 0.15, 0.05, 0.07, 0.1, 0.1, 0.17, 0.17]
+
+/** The cut list and the plan of an order as a PDF, stock by stock; lengths in mm. Bars that are sawn alike are drawn once. */
+export function cutPlanPdf(order: Order, groups: readonly GroupPlan[]): Uint8Array {
+  const doc = newPages(`${order.name}, cut plan`)
+  const { margin } = PAGE
+  doc.font(STRONG, 16).text(order.name, margin, margin, { width: INSIDE - 160 })
+  doc
+    .font(LABELS, 9)
+    .text(
+      `cut list and cut plan, mm; kerf ${formatDecimal(order.saw.kerf, 2)}`,
+      margin + INSIDE - 220,
+      margin + 6,
+      {
+        width: 220,
+        align: 'right',
+      },
+    )
+  doc.y = margin + 26
+  for (const g of groups) group(doc, g, order)
+  if (groups.length === 0)
+    doc.font(LABELS, 10).text('Nothing of this order is sawn from a bar.', margin, doc.y)
+  return bytesOf(doc)
+}
+
+function group(doc: Doc, g: GroupPlan, { saw, done }: Order): void {
+  const { margin } = PAGE
+  const figures = figuresOf(g, saw)
+  if (doc.y + 120 > PAGE.high - margin) doc.addPage()
+  doc
+    .moveTo(margin, doc.y)
+    .lineTo(margin + INSIDE, doc.y)
+    .lineWidth(1.2)
+    .stroke()
+    .lineWidth(0.7)
+  doc.y += 4
+  doc.font(STRONG, 12).text(g.name, margin, doc.y, { width: INSIDE })
+  const waste =
+    figures.bought > 0 ? `, ${formatDecimal((100 * figures.waste) / figures.bought, 1)} % waste` : ''
+  const missing = g.missing.length > 0 ? `; ${g.missing.length} pieces without a bar` : ''
+  const cost = g.unpriced ? '' : `, cost ${formatDecimal(g.cost, 2)}`
+  doc
+    .font(LABELS, 8.5)
+    .text(
+      `${figures.bars} bars, ${figures.pieces} pieces${waste}, ${formatMass(figures.mass, 'kg', 2)}${cost}${missing}`,
+      margin,
+      doc.y + 1,
+    )
+  doc.y += 6
+  table(
+    doc,
+    {
+      title: 'Pieces',
+      heads: HEADS,
+      rows: g.pieces.map((p) => [
+        p.part,
+        p.runName,
+        String(p.number),
+        String(p.quantity),
+        formatDecimal(p.length, 1),
+        formatDecimal(p.short, 1),
+        cutWords(p.left),
+        cutWords(p.right),
+      ]),
+    },
+    SHARES,
+  )
+  const longest = Math.max(...g.bars.map((b) => b.length), 1)
+  const sawn = new Set(done)
+  let number = 0
+  for (const { bar, times } of alike(g, sawn)) {
+    const first = number + 1
+    number += times
+    const numbers = times === 1 ? String(first) : `${first} to ${number}`
+    drawBar(doc, g, bar, saw, longest, numbers, sawn)
+  }
+  doc.y += 10
+}
+
+/** Bars that follow each other and are sawn alike from bars alike, together. */
+function alike(
+  g: GroupPlan,
+  sawn: ReadonlySet<string>,
+): readonly { readonly bar: BarLayout; readonly times: number }[] {
+  const list: { bar: BarLayout; times: number; key: string }[] = []
+  for (const bar of g.bars) {
+    const pieces = bar.pieces.map((p) => `${kindOfPiece(p.id)}${sawn.has(p.id) ? '+' : ''}`)
+    const key = [bar.kind, bar.length, ...pieces].join(' ')
+    const last = list.at(-1)
+    if (last?.key === key) last.times++
+    else list.push({ bar, times: 1, key })
+  }
+  return list
+}
+
+/** One bar to scale, its pieces with their lengths and from which part they are. */
+function drawBar(
+  doc: Doc,
+  g: GroupPlan,
+  bar: BarLayout,
+  saw: Saw,
+  longest: number,
+  numbers: string,
+  sawn: ReadonlySet<string>,
+): void {
+  const { margin } = PAGE
+  if (doc.y + STEP > PAGE.high - margin) doc.addPage()
+  const top = doc.y + 2
+  const [from, wide] = [margin + 78, INSIDE - 78 - 46]
+  const scale = wide / longest
+  doc.font(LABELS, 8.5).fillColor(INK)
+  doc.text(`${numbers}: ${formatDecimal(bar.length, 0)}`, margin, top + 4, {
+    width: 74,
+    align: 'right',
+    lineBreak: false,
+  })
+  doc.rect(from, top, bar.length * scale, BAR).fillAndStroke(PALE, INK)
+  for (const p of placedOn(bar, saw)) {
+    const kind = g.pieces.find((k) => k.key === kindOfPiece(p.id))
+    const [x, w] = [from + p.from * scale, (p.to - p.from) * scale]
+    doc.rect(x, top, w, BAR).fillAndStroke('#ffffff', INK)
+    doc.fillColor(INK)
+    if (w < ROOMY) continue
+    const words = { width: w, align: 'center', lineBreak: false, height: 9, ellipsis: '.' } as const
+    const also = `${sawn.has(p.id) ? 'sawn ' : ''}${p.turned ? 'over ' : ''}`
+    doc.font(figureFont(also), 7).text(`${also}${formatDecimal(p.length, 1)}`, x, top + 4.5, words)
+    doc.font(LABELS, 6.5).text(`${kind?.part ?? ''} ${kind?.number ?? ''}`, x, top + BAR + 1.5, words)
+  }
+  const left = leftOn(bar, saw)
+  const kept = left >= saw.keepFrom && left > 0 ? 'kept' : 'waste'
+  doc.font(LABELS, 7.5).text(`${formatDecimal(left, 0)} ${kept}`, margin + INSIDE - 46, top + 4.5, {
+    width: 46,
+    align: 'right',
+    lineBreak: false,
+  })
+  doc.y = top + STEP
+}
+
+/** A cut in a few words: where the handle goes and where the blade leans. */
+function cutWords({ made, mitre, bevel }: ListedCut): string {
+  const said = (angle: number): string =>
+    Math.abs(deg(angle)) < 0.05 ? '0°' : `${formatDecimal(Math.abs(deg(angle)), 1)}°${angle > 0 ? 'R' : 'L'}`
+  return mitre === 0 && bevel === 0 ? made : `${said(mitre)} / ${said(bevel)}`
+}
