@@ -2,6 +2,7 @@ import type { Formula } from '../units/index.ts'
 import { freshStep } from './fresh.ts'
 import { PART_FORMAT, PART_VERSION, type Part, type UnitSettings } from './part.ts'
 import type { Step } from '../steps/typed.ts'
+import { roomWall } from '../steps/wall-path/typed.ts'
 import { nodeEntry, type NodeEntry } from '../steps/node-path/typed.ts'
 import { FIRST_MATERIAL, type MaterialEntry, type StockShape } from '../steps/stock-profile/typed.ts'
 
@@ -164,6 +165,73 @@ export const STARTERS = {
         },
         { ...roundBar, sizes: { diameter: '3' } },
       ),
+  },
+  room: {
+    title: 'Room',
+    make: (name: string): Part => {
+      const walls = ['4000', '3000', '4000', '3000'].map((l, i) => roomWall(`n${i + 1}`, l, '90 deg'))
+      const base = { aside: false } as const
+      return {
+        ...emptyPart(name),
+        steps: [
+          {
+            ...base,
+            id: 'walls',
+            kind: 'wall-path',
+            name: 'Walls',
+            rows: walls,
+            closed: true,
+            x: '0',
+            y: '0',
+            heading: '0',
+            height: '2500',
+          },
+          {
+            ...base,
+            id: 'line',
+            kind: 'trim-path',
+            name: 'Cornice line',
+            walls: 'walls',
+            level: 'ceiling',
+            height: '900',
+            first: null,
+            last: null,
+          },
+          {
+            ...base,
+            id: 'profile',
+            kind: 'stock-profile',
+            name: 'Cornice',
+            shape: 'cornice',
+            sizes: { face: '90', thickness: '14', spring: '38 deg' },
+            material: { name: 'Ash wood', density: '680 kg/m3', look: 'wood' },
+          },
+          {
+            ...base,
+            id: 'run',
+            kind: 'run',
+            name: 'Cornice',
+            path: 'line',
+            profile: 'profile',
+            turning: 'faces',
+            anchor: 'top-left',
+            clock: '0',
+            flip: false,
+            corners: { all: 'mitre', each: {} },
+          },
+          {
+            ...base,
+            id: 'pieces',
+            kind: 'pieces',
+            name: 'Cornice pieces',
+            run: 'run',
+            lies: 1,
+            turned: false,
+            hold: '75',
+          },
+        ],
+      }
+    },
   },
 } as const
 

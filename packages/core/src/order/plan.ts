@@ -2,6 +2,7 @@ import { countingIds } from '../base/index.ts'
 import {
   fitsOn,
   leastOverhead,
+  placedOn,
   overheadOf,
   stepTo,
   type Nest,
@@ -270,7 +271,9 @@ export function figuresOf(plan: Pick<GroupPlan, 'bars' | 'massPerLength'>, saw: 
   let [bought, used, kept, pieces] = [0, 0, 0, 0]
   for (const b of plan.bars) {
     bought += b.length
-    used += b.pieces.reduce((sum, p) => sum + p.length, 0)
+    // Where neighbours lie beside each other the bar is used once.
+    const placed = placedOn(b, saw)
+    used += placed.reduce((sum, p, i) => sum + p.to - Math.max(p.from, placed[i - 1]?.to ?? 0), 0)
     pieces += b.pieces.length
     const left = leftOn(b, saw)
     if (left >= saw.keepFrom && left > 0) kept += left

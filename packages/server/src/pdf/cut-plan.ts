@@ -53,12 +53,12 @@ function group(doc: Doc, g: GroupPlan, { saw, done }: Order): void {
   doc.font(STRONG, 12).text(g.name, margin, doc.y, { width: INSIDE })
   const waste =
     figures.bought > 0 ? `, ${formatDecimal((100 * figures.waste) / figures.bought, 1)} % waste` : ''
-  const missing = g.missing.length > 0 ? `; ${g.missing.length} pieces without a bar` : ''
+  const missing = g.missing.length > 0 ? `; ${counted(g.missing.length, 'piece')} without a bar` : ''
   const cost = g.unpriced ? '' : `, cost ${formatDecimal(g.cost, 2)}`
   doc
     .font(LABELS, 8.5)
     .text(
-      `${figures.bars} bars, ${figures.pieces} pieces${waste}, ${formatMass(figures.mass, 'kg', 2)}${cost}${missing}`,
+      `${counted(figures.bars, 'bar')}, ${counted(figures.pieces, 'piece')}${waste}, ${formatMass(figures.mass, 'kg', 2)}${cost}${missing}`,
       margin,
       doc.y + 1,
     )
@@ -92,6 +92,8 @@ function group(doc: Doc, g: GroupPlan, { saw, done }: Order): void {
   }
   doc.y += 10
 }
+
+const counted = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`
 
 /** Bars that follow each other and are sawn alike from bars alike, together. */
 function alike(
@@ -134,7 +136,19 @@ function drawBar(
   for (const p of placedOn(bar, saw)) {
     const kind = g.pieces.find((k) => k.key === kindOfPiece(p.id))
     const [x, w] = [from + p.from * scale, (p.to - p.from) * scale]
-    doc.rect(x, top, w, BAR).fillAndStroke('#ffffff', INK)
+    // A cut that is shared leans as deep as it is; to the right below where the handle goes there.
+    const lean = (side: 'left' | 'right'): number =>
+      p.nest
+        ? Math.sign((p.turned ? -1 : 1) * (kind?.[side].mitre || p.nest[side])) * p.nest.depth * scale
+        : 0
+    const [l, r] = [lean('left'), lean('right')]
+    doc
+      .moveTo(x + Math.max(0, -l), top)
+      .lineTo(x + w - Math.max(0, r), top)
+      .lineTo(x + w - Math.max(0, -r), top + BAR)
+      .lineTo(x + Math.max(0, l), top + BAR)
+      .closePath()
+      .fillAndStroke('#ffffff', INK)
     doc.fillColor(INK)
     if (w < ROOMY) continue
     const words = { width: w, align: 'center', lineBreak: false, height: 9, ellipsis: '.' } as const

@@ -12,6 +12,11 @@ const SHAPES: readonly { name: StarterName; title: string; drawing: string }[] =
     title: 'Closed frame',
     drawing: 'M22 8H58a10 10 0 0 1 10 10V30a10 10 0 0 1-10 10H22a10 10 0 0 1-10-10V18a10 10 0 0 1 10-10Z',
   },
+  {
+    name: 'room',
+    title: 'Room',
+    drawing: 'M14 42V16L26 8H58L70 16V42M14 16H70M26 8V34L14 42M26 34H58L70 42M58 8V34',
+  },
   { name: 'spring', title: 'Helix', drawing: 'M12 40C12 30 68 46 68 36S12 32 12 24 68 30 68 20 12 16 12 8' },
 ]
 
@@ -53,7 +58,7 @@ export function NewPart(props: { readonly busy: boolean; onMake(part: Part): voi
           </label>
           <fieldset>
             <legend className="muted mb-1">Starts as</legend>
-            <div className="grid grid-cols-6 gap-2">
+            <div className="grid grid-cols-7 gap-2">
               {SHAPES.map((s) => (
                 <label
                   key={s.name}
