@@ -102,9 +102,14 @@ const PICTURES = {
     await open(page, 'Pot hook')
     await station(page, 'Values').click()
   },
-  'bench-profile': async (page) => {
-    await open(page, 'Bench hoop')
-    await station(page, 'Profile').click()
+  'bench-room': async (page) => {
+    await open(page, 'Bay room')
+    await page
+      .getByRole('button', { name: /^Foot line/ })
+      .first()
+      .click()
+    await page.getByRole('button', { name: 'In the room', exact: true }).click()
+    await page.getByRole('region', { name: 'In the room' }).waitFor()
   },
   'bench-shop': async (page) => {
     await open(page, 'Mist rail')
@@ -143,6 +148,13 @@ const PICTURES = {
     await page.getByRole('link', { name: 'Spring opening' }).click()
     const flats = page.getByRole('region', { name: 'Ash flat 45 × 18' })
     await flats.waitFor({ timeout: 120_000 })
+    await page.getByLabel('Neighbours share cuts').selectOption('turned')
+    await page.getByRole('button', { name: 'Plan anew' }).click()
+    await page.waitForTimeout(1500)
+    await page
+      .getByRole('status', { name: 'Plan' })
+      .filter({ hasText: /^planned/ })
+      .waitFor({ timeout: 120_000 })
     const pieces = flats.getByRole('button', { name: /Notice frame/ })
     for (const n of [0, 1, 2]) {
       await pieces.nth(n).focus()

@@ -12,8 +12,9 @@ const WIDTH = 1000
 const HEIGHT = 30
 /** Pixels that a pointer moves before a press becomes a drag. */
 const DRAGS = 5
-/** Narrowest piece with its length on it, and the most that a leaning cut is drawn to lean. */
+/** Narrowest piece with its length on it, with a sign before that, and the most that a leaning cut is drawn to lean. */
 const NARROW = 85
+const ROOMY = 115
 const MOST_LEAN = 12
 
 /** One bar of a plan to scale: pieces can be chosen, dragged to another bar, and ticked as sawn. */
@@ -167,11 +168,11 @@ export function BarRow(props: {
             <span
               key={p.id}
               aria-hidden
-              className="figure pointer-events-none absolute inset-y-0 flex items-center justify-center overflow-hidden text-[11px]"
+              className="figure pointer-events-none absolute inset-y-0 flex items-center justify-center overflow-hidden text-[11px] whitespace-nowrap"
               style={{ left: `${(p.from * scale) / (WIDTH / 100)}%`, width: `${width / (WIDTH / 100)}%` }}
             >
               {done.has(p.id) && '✓ '}
-              {p.turned && '↻ '}
+              {p.turned && width >= ROOMY && '↻ '}
               {formatDecimal(p.length, 1)}
             </span>
           )
