@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { isIn, rangeOver } from './rooms.ts'
+import { wallLine } from '@flexum/core/path'
+import { freePlace, isIn, rangeOver } from './rooms.ts'
 
 describe('walls that were gone over', () => {
   it('are taken in their order whichever way they were gone over, also past where they begin', () => {
@@ -22,5 +23,24 @@ describe('walls that were gone over', () => {
         expect([...Array(9).keys()].filter((w) => isIn(w, range))).toHaveLength(steps + 1)
       }),
     )
+  })
+})
+
+describe('where an opening has room', () => {
+  const { path } = wallLine(
+    [4000, 1000, 4000].map((length) => ({ length, bow: 0, corner: Math.PI / 2 })),
+    { at: [0, 0, 0], heading: 0 },
+    false,
+  )
+  const door = { wall: 0, from: 300, width: 850, sill: 0, height: 2000 }
+  const wide = { width: 850, beside: 300 }
+  it('is beside the last of its wall, or in the next wall that is long enough', () => {
+    expect(freePlace({ path, openings: [] }, 0, wide)).toEqual({ wall: 0, at: 300 })
+    expect(freePlace({ path, openings: [door] }, 0, wide)).toEqual({ wall: 0, at: 1450 })
+    expect(freePlace({ path, openings: [door, { ...door, from: 2800 }] }, 0, wide)).toEqual({
+      wall: 2,
+      at: 300,
+    })
+    expect(freePlace({ path, openings: [] }, 0, { width: 5000, beside: 0 })).toBeUndefined()
   })
 })

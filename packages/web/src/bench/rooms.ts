@@ -1,6 +1,13 @@
 import type { Id } from '@flexum/core/base'
 import type { PartResult } from '@flexum/core/evaluate'
-import { roomOutline, roomShape, standInRoom, type Room, type RoomShape } from '@flexum/core/path'
+import {
+  roomOutline,
+  roomShape,
+  standInRoom,
+  type Room,
+  type RoomShape,
+  type WallPlace,
+} from '@flexum/core/path'
 import type { Vec3 } from '@flexum/core/space'
 
 /** A room of the part, as it is shown and stood in. */
@@ -29,6 +36,22 @@ export function shownRooms(result: PartResult | undefined): readonly ShownRoom[]
     made.set(given, shown)
     return [shown]
   })
+}
+
+/** Where an opening of a width has room, beside what is there: in a wall, or the next that has; undefined where none has. */
+export function freePlace(
+  { path, openings }: Pick<Room, 'path' | 'openings'>,
+  first: number,
+  { width, beside }: { readonly width: number; readonly beside: number },
+): WallPlace | undefined {
+  const n = path.segments.length
+  for (let i = 0; i < n; i++) {
+    const wall = (first + i) % n
+    const ends = openings.flatMap((o) => (o.wall === wall ? [o.from + o.width] : []))
+    const at = Math.max(0, ...ends) + beside
+    if (at + width + beside <= path.segments[wall]!.length) return { wall, at }
+  }
+  return undefined
 }
 
 /** Walls one after the other, by their numbers: the first and the last in the order of the walls. */

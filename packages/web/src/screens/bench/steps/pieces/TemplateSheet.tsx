@@ -97,7 +97,7 @@ export function TemplateSheet(props: {
               </text>
             </g>
           ))}
-        <text x={x(t.around / 2) + 1} y={foot + 5}>
+        <text x={x(0) + 1.5} y={foot + 5} stroke="#fff" strokeWidth="1" paintOrder="stroke">
           this edge square, {figure(t.at)} from the other end
         </text>
       </g>

@@ -9,8 +9,9 @@ import {
   type WallPathStep,
 } from '@flexum/core/document'
 import { addOpening, removeOpenings, setOpeningCell, setOpeningWall } from '@flexum/core/edit'
-import { typedFormula } from '@flexum/core/units'
+import { typedFormula, type LengthUnit } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
+import { freePlace } from '../../../../bench/rooms.ts'
 import { newId } from '../../actions/ids.ts'
 import { useBench, usePart, useSessionState } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
@@ -31,6 +32,13 @@ const NEW = {
   window: { mm: ['300 mm', '1200 mm', '1200 mm', '900 mm'], in: ['12 in', '48 in', '44 in', '36 in'] },
 } as const
 
+/** The width of each and how far it stays off what is beside it, mm. */
+const SIZES = { door: { width: 850, beside: 300 }, window: { width: 1220, beside: 300 } } as const
+
+/** A length as it is typed in a unit, to the full millimetre or sixteenth of an inch. */
+const lengthText = (mm: number, unit: LengthUnit): string =>
+  unit === 'in' || unit === 'ft' ? `${Math.ceil((mm / 25.4) * 16) / 16} in` : `${Math.ceil(mm)} mm`
+
 /** Doors and windows of a room: in which wall, and where. */
 export function Openings({
   step,
@@ -44,6 +52,7 @@ export function Openings({
   const result = useSessionState((s) => stepResult(s.result, step.id))
   const { unit } = part.units.length
   const openings = step.openings
+  const given = result?.output?.path
   const lines = useMemo(
     () =>
       (openings ?? []).map((o, i): GridLine<OpeningColumn> => {
@@ -69,9 +78,12 @@ export function Openings({
   })
   const add = (what: keyof typeof NEW): void => {
     const id = newId(part, 'o')
-    const [from, width, height, sill] = NEW[what][unit === 'in' || unit === 'ft' ? 'in' : 'mm']
-    const wall = openings?.at(-1)?.wall ?? walls[0]
+    const [beside, width, height, sill] = NEW[what][unit === 'in' || unit === 'ft' ? 'in' : 'mm']
+    const last = Math.max(0, walls.indexOf(openings?.at(-1)?.wall ?? ''))
+    const free = given?.room && freePlace({ path: given.path, ...given.room }, last, SIZES[what])
+    const wall = walls[free?.wall ?? last]
     if (wall === undefined) return
+    const from = free && free.at > SIZES[what].beside ? typedFormula(lengthText(free.at, unit), unit) : beside
     session.run(
       addOpening,
       { step: step.id, opening: openingEntry(id, wall, from, width, height, sill) },
