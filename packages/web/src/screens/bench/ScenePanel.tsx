@@ -91,12 +91,13 @@ export function ScenePanel({
       : stepResult(result, chosen)?.output?.path?.path
   const stale = bodies.some((b) => b.stale) || (shown?.stale ?? false)
 
+  // Before the bodies, so that the first look takes in the room about them.
+  useEffect(() => view?.setRooms(shapes.map((r) => r.shape)), [view, shapes])
   useEffect(() => {
     const hit = new Set(played?.clashes.flatMap((c) => (c.with === 'itself' ? [] : c.with)))
     view?.setBender(played?.bender, hit)
     view?.setBodies(played?.bodies ?? bodies)
   }, [view, bodies, played])
-  useEffect(() => view?.setRooms(shapes.map((r) => r.shape)), [view, shapes])
   useEffect(() => {
     if (!sheet) view?.faceSheet(undefined)
   }, [view, sheet])
