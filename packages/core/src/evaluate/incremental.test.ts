@@ -21,10 +21,13 @@ function begun(seed: number): Part {
     { ...rectangleAt('above', 25, 33, 20, 12), plane: { kind: 'xy', offset: '30' } },
   ]
   const put = (kind: Step['kind']): void => {
-    const body = freshStep({ ...drawn, steps: [...drawn.steps, ...bodies] }, kind, { id: kind })
+    const body = freshStep({ ...drawn, steps: [...drawn.steps, ...bodies] }, kind, {
+      id: `own-${kind}`,
+    })
     if (!body.ok) throw new Error(body.fault.message)
     bodies.push(body.value)
   }
+  if (!part.steps.some((s) => s.kind === 'blank')) put('blank')
   for (const kind of [
     'turned',
     'extruded',
