@@ -1,10 +1,11 @@
 import { useState } from 'react'
 import { countingIds } from '@flexum/core/base'
-import { idsIn, type TrimPathStep } from '@flexum/core/document'
+import { idsIn, type Step, type TrimPathStep } from '@flexum/core/document'
 import { runMoulding, sameMoulding, type TrimChoices } from '@flexum/core/edit'
-import { stepsGiving } from '../../../../bench/results.ts'
+import { formatLength } from '@flexum/core/units'
+import { stepResult, stepsGiving } from '../../../../bench/results.ts'
 import { partOf, type Session } from '../../../../bench/session.ts'
-import { useBench, usePart } from '../../context.ts'
+import { useBench, usePart, useSessionState, useUnits } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 
 /** What runs along a line: a moulding is put there, its back on the walls, or the same one taken elsewhere. */
@@ -51,6 +52,9 @@ export function Mouldings({ step }: { readonly step: TrimPathStep }) {
           </button>
         </div>
       )}
+      {runs.map((r) => (
+        <Stands key={r.id} run={r} />
+      ))}
       {runs.length > 0 && (
         <Choice
           label="The same also"
@@ -66,6 +70,26 @@ export function Mouldings({ step }: { readonly step: TrimPathStep }) {
         />
       )}
     </fieldset>
+  )
+}
+
+/** How far a moulding stands out from its wall, and how much of the wall it takes. */
+function Stands({ run }: { readonly run: Step }) {
+  const units = useUnits()
+  const carried = useSessionState((s) => stepResult(s.result, run.id)?.output?.carried)
+  if (!carried) return null
+  const { x, y } = carried.outline
+  const length = (of: ArrayLike<number>): string => {
+    const all = Array.from(of)
+    return formatLength(Math.max(...all) - Math.min(...all), units.length)
+  }
+  return (
+    <p className="flex justify-between gap-2">
+      <span className="muted truncate">{run.name}</span>
+      <span className="figure">
+        {length(x)} out, {length(y)} on the wall
+      </span>
+    </p>
   )
 }
 
