@@ -218,6 +218,11 @@ test('walls are pressed on their plan and in the picture; the room is stood in a
   expect(await at()).toEqual(end)
   await page.keyboard.press('Escape')
   await expect(panel).toHaveCount(0)
+  // A look from without goes out too.
+  await page.getByRole('button', { name: 'In the room', exact: true }).click()
+  await expect(panel).toBeVisible()
+  await page.getByRole('button', { name: 'Top', exact: true }).click()
+  await expect(panel).toHaveCount(0)
 })
 
 test('a moulding goes round a window, stays where it is when it is reversed, and ends in a stop', async ({

@@ -172,6 +172,9 @@ export function ScenePanel({
           else if (tool === 'measure') setHover(toMeasure(place(e)))
           else point(place(e))
         }}
+        onWheel={(e) => {
+          if (tool === 'inside') view?.moveInside((i) => i.walk(-Math.sign(e.deltaY), 0))
+        }}
         onPointerLeave={() => {
           hand.leave()
           setHover(undefined)

@@ -26,6 +26,17 @@ export function InsidePanel({
   useEffect(() => {
     if (shown) view.lookIn({ outline: shown.outline, height: shown.room.height, stand: shown.stand }, level)
   }, [view, shown, level])
+  // A look from without, by its button or its key, goes out.
+  const isIn = shown !== undefined
+  useEffect(
+    () =>
+      isIn
+        ? view.onDraw(() => {
+            if (!view.standing) onClose()
+          })
+        : undefined,
+    [view, isIn, onClose],
+  )
   // The keys walk at once.
   useEffect(() => {
     view.focus()
@@ -70,8 +81,8 @@ export function InsidePanel({
           </RoomPlan>
           <LengthEntry label="Eyes above the floor" value={level} onKeep={(v) => setLevel(Math.max(1, v))} />
           <p className="muted">
-            Drag to look round. Arrows turn and walk, with Shift they step aside and look up and down. Esc
-            goes out.
+            Drag to look round, turn the wheel to walk. Arrows turn and walk, with Shift they step aside and
+            look up and down. Esc goes out.
           </p>
         </>
       )}
