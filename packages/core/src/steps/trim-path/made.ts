@@ -2,24 +2,22 @@ import { faultWords, ok, type Id } from '../../base/index.ts'
 import type { TrimPathStep } from '../../document/index.ts'
 import type { Finding } from '../../evaluate/finding.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
-import type { OnWalls, PathGiven, RoomGiven, RoomOpening } from '../../evaluate/output.ts'
+import type { OnWalls, PathGiven, RoomGiven } from '../../evaluate/output.ts'
 import {
   intoRoom,
   lineAlongWalls,
   lineRoundOpening,
-  nearestOnPath,
-  openingsAt,
   reversePath,
   segmentPoint,
   segmentTangent,
   type LineAlong,
   type Path,
-  type Room,
   type WallPlace,
 } from '../../path/index.ts'
 import { tolerance } from '../../num/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { facingFrames } from '../../sweep/index.ts'
+import { crossed, offWall } from './findings.ts'
 import { pathEvaluation } from '../shared/path-output.ts'
 import { pathSummary } from '../shared/path-summary.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
@@ -243,71 +241,4 @@ function cornerBetween({ segments }: Path, before: number, after: number): numbe
   const a = segmentTangent(segments[before]!, segments[before]!.length)
   const b = segmentTangent(segments[after]!, 0)
   return Math.PI - Math.atan2(a[0] * b[1] - a[1] * b[0], vec3.dot(a, b))
-}
-
-/** Openings that the line runs through. */
-function crossed(
-  step: TrimPathStep,
-  room: Room<RoomOpening>,
-  z: number,
-  { path: line, off }: LineAlong,
-  { display }: StepContext,
-): Finding[] {
-  return openingsAt(room, z)
-    .filter((o) => !step.past?.includes(o.id))
-    .flatMap((o): Finding[] => {
-      const middle = vec3.addScaled(
-        segmentPoint(room.path.segments[o.wall]!, o.from + o.width / 2),
-        [0, 0, 1],
-        z,
-      )
-      const near = nearestOnPath(line, middle)
-      if (near.distance > off + tolerance.pointCoincidence) return []
-      const at = {
-        from: Math.max(near.station - o.width / 2, 0),
-        to: Math.min(near.station + o.width / 2, line.length),
-      }
-      const named = `${o.sill > 0 ? 'the window' : 'the door'} in wall ${o.wall + 1}`
-      return [
-        {
-          id: `${step.id}:opening-${o.id}`,
-          severity: 'warns',
-          code: 'trim.opening',
-          message: `"${step.name}" runs through ${named}, ${shortLength(o.width, display)} wide.`,
-          station: 'path',
-          step: step.id,
-          ...at,
-          cures: [
-            {
-              label: 'Break it there',
-              change: { do: 'break-trim', with: { step: step.id, opening: o.id, round: line.closed } },
-            },
-            {
-              label: 'Run past it',
-              change: {
-                do: 'change-trim',
-                with: { step: step.id, choices: { past: [...(step.past ?? []), o.id] } },
-              },
-            },
-          ],
-        },
-      ]
-    })
-}
-
-/** How far straights stand off the wall that they stand for. */
-function offWall(step: TrimPathStep, off: number, { display }: StepContext): Finding[] {
-  if (off === 0) return []
-  return [
-    {
-      id: `${step.id}:straights`,
-      severity: 'notes',
-      code: 'trim.straights',
-      message: `The straights stand up to ${shortLength(off, display)} off the curved wall.`,
-      station: 'path',
-      step: step.id,
-      field: 'straights',
-      cures: [],
-    },
-  ]
 }

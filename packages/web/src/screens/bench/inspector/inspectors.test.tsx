@@ -31,6 +31,7 @@ const catalogue = {
       sizes: { diameter: 15, wall: 1 },
       materialId: 'cu',
       barLengths: [3000],
+      remnants: [],
     },
   ],
 }
