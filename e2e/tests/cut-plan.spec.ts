@@ -172,7 +172,7 @@ test('a room is typed; a moulding runs along its walls, and gives pieces', async
   await page.keyboard.press('Tab')
   await expect(figure(page, 'Smallest radius')).toHaveText(/^39\d\d\.\d+ mm/)
   await add('Line along walls')
-  await inspector(page).getByRole('combobox', { name: /^To/ }).selectOption('wall 3')
+  await inspector(page).getByRole('combobox', { name: /^To/ }).first().selectOption('wall 3')
   await inspector(page).getByRole('button', { name: 'Use in Run' }).click()
   await station(page, 'Shop').click()
   await inspector(page).getByRole('button', { name: 'Pieces' }).click()

@@ -58,12 +58,12 @@ function PiecesInspector({ step }: { readonly step: PiecesStep }) {
           value={step.spring === undefined ? String(step.lies) : 'spring'}
           choices={[
             ['0', 'as it stands'],
-            ['spring', 'its back, at a spring angle'],
             ...Array.from({ length: sides }, (_, i) => {
               const rest = cuts?.rests[i]
               const wide = rest ? `, ${formatLength(rest.width, units.length)}` : ''
               return [String(i + 1), `${restName(i + 1)}${wide}`] as const
             }),
+            ['spring', 'its back, at a spring angle'],
           ]}
           onChoose={(lies) =>
             change(
