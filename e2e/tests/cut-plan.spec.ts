@@ -150,7 +150,7 @@ test('the order over all parts of the demo is planned when one first looks', asy
 })
 
 test('a room is typed; a moulding runs along its walls, and gives pieces', async ({ page }) => {
-  await startPart(page, 'Bay room', 'Straight bar')
+  await startPart(page, 'Typed room', 'Straight bar')
   const add = async (title: string): Promise<void> => {
     await page.getByRole('button', { name: 'Add a step' }).click()
     await page.getByRole('menuitem', { name: title, exact: true }).click()

@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test'
-import { figure, openPart, saved, startPart, station } from './bench.ts'
+import { figure, saved, startPart, station } from './bench.ts'
 import { inspector } from './sheet.ts'
 
 /** Plans of other orders may come first. */
@@ -208,14 +208,31 @@ test('walls are pressed on their plan and in the picture; the room is stood in a
     const b = (await place.boundingBox())!
     return [b.x, b.y]
   }
+  await expect(page.getByLabel(/^The part in 3D/)).toBeFocused()
   const first = await at()
+  const gone = async (): Promise<number> => {
+    const [x, y] = await at()
+    return Math.hypot(x - first[0], y - first[1])
+  }
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowUp')
-  const second = await at()
-  expect(Math.hypot(second[0] - first[0], second[1] - first[1])).toBeGreaterThan(8)
+  // The plan follows with the next picture.
+  await expect.poll(gone).toBeGreaterThan(8)
   for (let i = 0; i < 60; i++) await page.keyboard.press('ArrowUp')
-  const end = await at()
+  let end = await gone()
+  await expect
+    .poll(async () => {
+      const before = end
+      end = await gone()
+      return end - before
+    })
+    .toBe(0)
   for (let i = 0; i < 10; i++) await page.keyboard.press('ArrowUp')
-  expect(await at()).toEqual(end)
+  // A wall is no way through, however long one walks.
+  await page.waitForTimeout(500)
+  expect(await gone()).toBe(end)
+  const box = (await panel.getByRole('group').boundingBox())!
+  const [x, y] = await at()
+  expect(x > box.x && x < box.x + box.width && y > box.y && y < box.y + box.height).toBe(true)
   await page.keyboard.press('Escape')
   await expect(panel).toHaveCount(0)
   // A look from without goes out too.
@@ -228,7 +245,6 @@ test('walls are pressed on their plan and in the picture; the room is stood in a
 test('a moulding goes round a window, stays where it is when it is reversed, and ends in a stop', async ({
   page,
 }) => {
-  await openPart(page, 'Bay room')
   await page.goto('/')
   await page.getByRole('button', { name: 'More for Bay room', exact: true }).click()
   await page.getByRole('menuitem', { name: 'Duplicate' }).click()
