@@ -169,6 +169,15 @@ describe('ends that meet', () => {
     ).pieces
     expect([listed!.length, listed!.right.made]).toEqual([expect.closeTo(edge, 6), 'coped'])
   })
+  it('a bar that goes by a post in part is as long beside it as where it is cut furthest', () => {
+    // Thicker than the post: the lines at its sides meet nothing.
+    const r = worked(...arm('70', { diameter: '60' }), post(), meeting())
+    const m = metIn(r)
+    expect(r.findings.map((f) => f.code)).toContain('meeting.partly')
+    expect(Math.max(...m.line.map((p) => p.along))).toBeCloseTo(m.longest.along, 6)
+    const side = m.line.find((p) => Math.abs(p.at[0]) > 25)!
+    expect(side.along).toBeCloseTo(m.longest.along, 6)
+  })
   it('the bar to saw off is as long as it is then, rounded up at last, in what is told of the part too', () => {
     const blank: BlankStep = {
       id: 'blank',

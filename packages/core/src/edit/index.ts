@@ -53,7 +53,6 @@ export { changeBentPath, turnIntoBends, typeBends } from '../steps/bent-path/com
 export { changeChangedPath } from '../steps/changed-path/commands.ts'
 export { changeBlank, type BlankChoices } from '../steps/blank/commands.ts'
 export {
-  anchorAt,
   breakTrim,
   changeTrim,
   runMoulding,

@@ -1,4 +1,4 @@
-import { copedLengths, type LineAt } from '../cutting/index.ts'
+import { copedLengths, turnBetweenCuts, type LineAt, type Slope } from '../cutting/index.ts'
 import type { CutsGiven, MeetingGiven, SawnEnd, SawnPiece, StepResult } from './output.ts'
 
 /** What pieces came to with the ends that met something, so that asked again they are the same. */
@@ -28,30 +28,29 @@ function withEnds(piece: SawnPiece, { pieces }: CutsGiven, met: readonly Meeting
   if (!first && !last) return piece
   const [start, end] = [copedEnd(piece.start, first), copedEnd(piece.end, last)]
   const lengths = copedLengths(piece.to - piece.from, start, end)
-  const clock = (e: SawnEnd, m: MeetingGiven | undefined, way: 1 | -1): number | undefined => {
-    if (m) return m.longest.clock
-    const [x, y] = e.slope
-    return Math.hypot(x, y) === 0 ? undefined : Math.atan2(way * y, way * x)
-  }
-  const [a, b] = [clock(start, first, -1), clock(end, last, 1)]
+  // The inside of a hollow bar may go further than its outside.
+  const further = [first, last].reduce((sum, m) => sum + (m ? beyondOutside(m) : 0), 0)
   const { turn: _, ...rest } = piece
   return {
     ...rest,
     start,
     end,
-    lengths,
-    turn: a === undefined || b === undefined ? undefined : wrapped(b - a),
+    lengths: { ...lengths, long: lengths.long + further },
+    turn: turnBetweenCuts(
+      first ? toward(first.longest.clock + Math.PI) : start.slope,
+      last ? toward(last.longest.clock) : end.slope,
+    ),
   }
 }
+
+const toward = (clock: number): Slope => [Math.cos(clock), Math.sin(clock)]
+
+const beyondOutside = ({ longest, line }: MeetingGiven): number =>
+  Math.max(0, longest.along - Math.max(...line.map((p) => p.along)))
 
 /** What a cut that meets something is, in place of what was there. */
 function copedEnd(end: SawnEnd, m: MeetingGiven | undefined): SawnEnd {
   if (!m) return end
-  const coped = m.line.map(({ at, along }): LineAt => ({ at, beyond: along ?? 0 }))
+  const coped = m.line.map(({ at, along }): LineAt => ({ at, beyond: along }))
   return { made: 'coped', slope: [0, 0], beyond: 0, setting: { mitre: 0, bevel: 0 }, coped }
-}
-
-const wrapped = (angle: number): number => {
-  const turn = angle - 2 * Math.PI * Math.round(angle / (2 * Math.PI))
-  return turn <= -Math.PI ? Math.PI : turn + 0
 }

@@ -63,8 +63,6 @@ export interface OnWalls {
   readonly corners: { readonly start?: number | undefined; readonly end?: number | undefined }
   readonly down: number
   readonly up: number
-  /** The ids of the walls that its segments run along. */
-  readonly walls: readonly Id[]
 }
 
 /** A path worked out. */

@@ -55,7 +55,6 @@ export {
   intoRoom,
   lineAlongWalls,
   lineRoundOpening,
-  OPENING_SIDES,
   openingsAt,
   type LineAlong,
   type Opening,

@@ -147,13 +147,9 @@ const between = (points: readonly Vec3[]): Segment[] =>
     return lineSegment(points[i]!, vec3.scale(way, 1 / length), length)
   })
 
-/** The sides of an opening, in the order in which a line goes round it: up, across, down, and back along the sill of a window. */
-export const OPENING_SIDES = ['near side', 'head', 'far side', 'sill'] as const
-
 /**
  * The line round an opening in its wall, `clear` off its edges: up its near side, along the head, down the far side, and back along the sill
- * of a window. With the room to the left of the wall, the line has the opening at the left of whoever looks from the room at the wall. Fails
- * in a wall that is curved.
+ * of a window. Its near side is the one that the wall's travel comes to first. Fails in a wall that is curved.
  */
 export function lineRoundOpening(
   { path }: Pick<Room, 'path'>,

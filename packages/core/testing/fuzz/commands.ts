@@ -648,7 +648,6 @@ export const TRIES: Readonly<Record<string, Try>> = {
 
 /** Names that `edit` gives out and that are no commands: they read, ask, or make something that is put in by one. */
 export const NO_COMMANDS: ReadonlySet<string> = new Set([
-  'anchorAt',
   'apply',
   'bendsLeadThen',
   'commit',

@@ -124,23 +124,27 @@ export function copeOf(loops: readonly Loop2[], meets: Meets): Cope | undefined 
   }
 }
 
-/** A place on the outline of an end, and how far on from the end the cut goes there; undefined where nothing is met. */
+/** A place on the outline of an end, and how far on from the end the bar goes there. */
 export interface MetAt {
   readonly at: Vec2
-  readonly along: number | undefined
+  readonly along: number
 }
 
 /** Steps of a line of an outline, and of a free curve; none of an arc turns by more than 4 degrees. */
 const STEPS = { line: 12, bezier: 32 } as const
 const TURN = (4 * Math.PI) / 180
 
-/** The line of a cut all round an outline, as a template shows it, with its innermost and its outermost place where they lie on it. */
+/**
+ * The line of a cut all round an outline, as a template shows it, with its innermost and its outermost place. Where nothing is met the bar goes on
+ * square beside it: as far as the furthest place of the cut, and no shorter than it was.
+ */
 export function copeLine(loop: Loop2, meets: Meets, { shortest, longest }: Cope): readonly MetAt[] {
+  const beside = Math.max(0, longest.along)
   const line = loop.flatMap((curve) => {
     const steps = curve.kind === 'arc' ? Math.ceil(Math.abs(curve.sweep) / TURN) : STEPS[curve.kind]
     return Array.from({ length: steps }, (_, i): MetAt => {
       const at = pointAt(curve, i / steps)
-      return { at, along: meets(at) }
+      return { at, along: meets(at) ?? beside }
     })
   })
   return [shortest, longest].reduce(withPlace, line)

@@ -36,9 +36,8 @@ export const setTrimFigure: Command<{ step: Id; figure: 'clear' | 'straights'; f
     : ok(withStep(part, { ...step.value, [figure]: formula }))
 }
 
-/** The point of a section that sits on a line at a level: its back on the wall, its top or its foot where the line is. */
-export const anchorAt = (level: TrimPathStep['level'], back: 'left' | 'right' = 'left'): Anchor =>
-  level === 'ceiling' ? `top-${back}` : `bottom-${back}`
+/** The point of a section that sits on a line at a level: its back, drawn at its left, on the wall; its top or its foot where the line is. */
+const anchorAt = (level: TrimPathStep['level']): Anchor => (level === 'ceiling' ? 'top-left' : 'bottom-left')
 
 /** Carries a profile along a line on walls, its back on them, with mitred corners. */
 export const runMoulding: Command<{ line: Id; profile: Id; run: Id; name: string }> = (part, args) => {

@@ -73,7 +73,6 @@ function turnedRound(line: Line, reversed: boolean): Line {
     onWalls: {
       ...onWalls,
       room: 'right',
-      walls: onWalls.walls.toReversed(),
       corners: { start: onWalls.corners.end, end: onWalls.corners.start },
     },
   }
@@ -82,7 +81,7 @@ function turnedRound(line: Line, reversed: boolean): Line {
 /** A line round an opening, its section's y away from it. */
 function roundOpening(
   step: TrimPathStep,
-  { path, pieces = [] }: PathGiven,
+  { path }: PathGiven,
   room: RoomGiven,
   context: StepContext,
 ): Built<Line> {
@@ -115,7 +114,6 @@ function roundOpening(
       down: Infinity,
       up: Infinity,
       corners: {},
-      walls: line.value.segments.map(() => pieces[opening.wall]!),
     },
     findings: [],
   })
@@ -186,7 +184,6 @@ function alongWalls(
       down: z,
       up: room.height - z,
       corners: cornersOf(path, line.value, from, to),
-      walls,
     },
     findings: [
       ...crossed(step, { path, ...room }, z, line.value, context),

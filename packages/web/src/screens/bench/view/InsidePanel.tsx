@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react'
 import type { ShownRoom } from '../../../bench/rooms.ts'
 import type { BenchView } from '../../../scene/BenchView.ts'
 import { RoomPlan } from '../steps/shared/RoomPlan.tsx'
+import { usePart } from '../context.ts'
 import { useProjected } from '../useProjected.ts'
 import { LengthEntry } from './LengthEntry.tsx'
 import { ToolPanel } from './ToolPanel.tsx'
@@ -19,6 +20,7 @@ export function InsidePanel({
   readonly rooms: readonly ShownRoom[]
   onClose(): void
 }) {
+  const { steps } = usePart()
   const [chosen, setChosen] = useState(0)
   const [level, setLevel] = useState(EYES)
   const shown = rooms[Math.min(chosen, rooms.length - 1)]
@@ -58,7 +60,7 @@ export function InsidePanel({
             >
               {rooms.map((r, i) => (
                 <option key={r.step} value={i}>
-                  room {i + 1}
+                  {steps.find((x) => x.id === r.step)?.name ?? `room ${i + 1}`}
                 </option>
               ))}
             </select>

@@ -14,7 +14,7 @@ export const hasTemplate = ({ straight, start, end }: SawnPiece): boolean =>
 
 const isShaped = (made: SawnPiece['end']['made']): boolean => made !== 'square' && made !== 'domed'
 
-/** The templates of all cuts that are none square, each of like ones once. */
+/** The templates of all cuts that are none square. */
 function templatesOf(run: CarriedGiven, cuts: CutsGiven): readonly EndTemplate[] {
   const outline = pointsOf(run.section)[0] ?? []
   return cuts.pieces.filter(hasTemplate).flatMap((p) =>

@@ -9,7 +9,7 @@ import {
   type WallPathStep,
 } from '@flexum/core/document'
 import { addOpening, removeOpenings, setOpeningCell, setOpeningWall } from '@flexum/core/edit'
-import { typedFormula, type LengthUnit } from '@flexum/core/units'
+import { LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
 import { freePlace } from '../../../../bench/rooms.ts'
 import { newId } from '../../actions/ids.ts'
@@ -26,18 +26,11 @@ const COLUMNS: readonly GridColumn<OpeningColumn>[] = [
   { key: 'height', head: 'height', called: 'height', dimension: 'length' },
 ]
 
-/** Sizes to start from, in mm and in inches. */
+/** Sizes to start from in each unit: what is left beside it, width, height, sill. */
 const NEW = {
-  door: { mm: ['300 mm', '850 mm', '2000 mm', '0'], in: ['12 in', '32 in', '80 in', '0'] },
-  window: { mm: ['300 mm', '1200 mm', '1200 mm', '900 mm'], in: ['12 in', '48 in', '44 in', '36 in'] },
+  door: { mm: [300, 850, 2000, 0], in: [12, 32, 80, 0] },
+  window: { mm: [300, 1200, 1200, 900], in: [12, 48, 44, 36] },
 } as const
-
-/** The width of each and how far it stays off what is beside it, mm. */
-const SIZES = { door: { width: 850, beside: 300 }, window: { width: 1220, beside: 300 } } as const
-
-/** A length as it is typed in a unit, to the full millimetre or sixteenth of an inch. */
-const lengthText = (mm: number, unit: LengthUnit): string =>
-  unit === 'in' || unit === 'ft' ? `${Math.ceil((mm / 25.4) * 16) / 16} in` : `${Math.ceil(mm)} mm`
 
 /** Doors and windows of a room: in which wall, and where. */
 export function Openings({
@@ -51,6 +44,7 @@ export function Openings({
   const part = usePart()
   const result = useSessionState((s) => stepResult(s.result, step.id))
   const { unit } = part.units.length
+  const coarse = unit === 'in' || unit === 'ft' ? 'in' : 'mm'
   const openings = step.openings
   const given = result?.output?.path
   const lines = useMemo(
@@ -78,15 +72,20 @@ export function Openings({
   })
   const add = (what: keyof typeof NEW): void => {
     const id = newId(part, 'o')
-    const [beside, width, height, sill] = NEW[what][unit === 'in' || unit === 'ft' ? 'in' : 'mm']
+    const sizes = NEW[what][coarse]
     const last = Math.max(0, walls.indexOf(openings?.at(-1)?.wall ?? ''))
-    const free = given?.room && freePlace({ path: given.path, ...given.room }, last, SIZES[what])
+    const [beside, width] = sizes.map((v) => v * LENGTH_FACTORS[coarse])
+    const free =
+      given?.room && freePlace({ path: given.path, ...given.room }, last, { width: width!, beside: beside! })
     const wall = walls[free?.wall ?? last]
     if (wall === undefined) return
-    const from = free && free.at > SIZES[what].beside ? typedFormula(lengthText(free.at, unit), unit) : beside
+    // To the full millimetre, or sixteenth of an inch.
+    const fine = coarse === 'mm' ? 1 : 16
+    const at = free ? Math.ceil((free.at / LENGTH_FACTORS[coarse]) * fine - 1e-6) / fine : sizes[0]
+    const [from, wide, high, sill] = [at, ...sizes.slice(1)].map((v) => `${v} ${coarse}`)
     session.run(
       addOpening,
-      { step: step.id, opening: openingEntry(id, wall, from, width, height, sill) },
+      { step: step.id, opening: openingEntry(id, wall, from!, wide!, high!, sill) },
       { label: `Add ${what}`, select: { step: step.id, node: id } },
     )
   }
@@ -100,10 +99,10 @@ export function Openings({
         const wall = openings?.at(-1)?.wall ?? walls[0]
         if (wall === undefined) return
         id = ids()
-        const [at, width, height, sill] = NEW.door.mm
+        const [at, width, height, sill] = NEW.door[coarse].map((v) => `${v} ${coarse}`)
         session.run(
           addOpening,
-          { step: step.id, opening: openingEntry(id, wall, at, width, height, sill) },
+          { step: step.id, opening: openingEntry(id, wall, at!, width!, height!, sill) },
           how,
         )
       }
@@ -140,7 +139,6 @@ export function Openings({
                 { label: 'Remove opening', select: { step: step.id, node: null } },
               )
             }
-            onMove={() => undefined}
             onAdd={() => add('door')}
             onPaste={paste}
           />

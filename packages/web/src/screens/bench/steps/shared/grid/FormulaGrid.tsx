@@ -24,8 +24,8 @@ export interface FormulaGridProps<C extends string> {
   readonly faults: ReadonlyMap<string, GridFault>
   onKeep(id: string, column: C, formula: Formula): void
   onRemove(id: string): void
-  /** Moves a row to another place in the order. */
-  onMove(id: string, to: number): void
+  /** Moves a row to another place in the order, where that counts. */
+  onMove?(id: string, to: number): void
   /** Puts a row after another; Enter goes on in it. */
   onAdd(after: number): void
   onPaste(row: number, column: C, cells: readonly (readonly string[])[]): void
@@ -107,7 +107,7 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
   const onKey: GridActions['key'] = (e, keep, row, column) => {
     const field = e.currentTarget
     const last = lines.length - 1
-    if (e.altKey && (e.key === 'ArrowDown' || e.key === 'ArrowUp')) {
+    if (props.onMove && e.altKey && (e.key === 'ArrowDown' || e.key === 'ArrowUp')) {
       const to = row + (e.key === 'ArrowDown' ? 1 : -1)
       if (to < 0 || to > last || lines[row]!.fixed || lines[to]!.fixed) return false
       keep()
