@@ -3,7 +3,7 @@ import { STARTERS, type Part } from '@flexum/core/document'
 import { renamePart, setCell } from '@flexum/core/edit'
 import { createEvaluator } from '@flexum/core/evaluate'
 import type { PartHead } from '../api/parts.ts'
-import type { Compute } from '../compute/client.ts'
+import { Broken, type Compute } from '../compute/client.ts'
 import { startAutosave } from './autosave.ts'
 import { keepDraft, readDraft } from './draft.ts'
 import { createSession, partOf, selectionOf, shownPart, type Session } from './session.ts'
@@ -47,6 +47,41 @@ beforeEach(() => {
 })
 
 describe('a session', () => {
+  it('keeps the last result where work breaks off, says at what, and tries again', async () => {
+    const compute = directCompute()
+    let told: Parameters<Compute['onProgress']>[1] = () => undefined
+    let breaks = false
+    const { evaluate } = compute
+    const s = createSession(
+      head,
+      {
+        ...compute,
+        onProgress: (_, listener) => (told = listener),
+        evaluate: async (p) => {
+          if (!breaks) return evaluate(p)
+          told({ of: 'Run', on: 'the mesh', share: 0.5 })
+          told(undefined)
+          throw new Broken(new TypeError('of of nothing'))
+        },
+      },
+      () => undefined,
+    )
+    await settle(s)
+    const good = s.store.getState().result
+    breaks = true
+    radius(s, '21')
+    await settle(s)
+    expect(s.store.getState()).toMatchObject({
+      result: good,
+      problem: { kind: 'broken', at: 'Run', error: 'of of nothing' },
+      save: { kind: 'unsaved' },
+    })
+    breaks = false
+    s.tryAgain()
+    await settle(s)
+    expect(s.store.getState().problem).toBeUndefined()
+    expect(s.store.getState().result).not.toBe(good)
+  })
   it('follows what is dragged at the pace asked for, and ends with what was shown last', async () => {
     const compute = directCompute()
     const s = createSession(head, compute, () => undefined)

@@ -16,7 +16,7 @@ import type { PartResult } from '@flexum/core/evaluate'
 import type { PointTable } from '@flexum/core/files'
 import type { PartHead } from '../api/parts.ts'
 import type { Compute } from '../compute/client.ts'
-import { Cancelled } from '../compute/client.ts'
+import { Broken, Cancelled } from '../compute/client.ts'
 import type { Picking } from './picking.ts'
 import { stepsGiving } from './results.ts'
 
@@ -63,6 +63,12 @@ export type SaveState =
   /** Someone else saved; `head` is theirs. Nothing is sent until the person chooses. */
   | { readonly kind: 'conflict'; readonly head: PartHead }
 
+/** Why what is shown is not what the part as it stands comes to: someone stopped the work, or it broke off. */
+export type Problem =
+  | { readonly kind: 'stopped' }
+  /** An error of ours: while at what, and in whose words, for whoever looks into it. */
+  | { readonly kind: 'broken'; readonly at: string | undefined; readonly error: string }
+
 export interface SessionState {
   readonly id: string
   readonly history: History<Selection>
@@ -72,7 +78,7 @@ export interface SessionState {
   readonly working: boolean
   /** How far the work under way has come, where it takes long enough to tell. */
   readonly progress: Progress | undefined
-  readonly problem: string | undefined
+  readonly problem: Problem | undefined
   readonly focus: Focus | undefined
   /** A sheet whose plane is being pressed in the picture. */
   readonly placing: Placing | undefined
@@ -122,8 +128,15 @@ export interface Session {
   /** Takes a part from outside (theirs, after a conflict) as a step that can be undone. */
   replace(part: Part, label: string): void
   cancelWork(): void
+  /** Works the part out again, after a problem. */
+  tryAgain(): void
   dispose(): void
 }
+
+const problemOf = (error: unknown, at: string | undefined): Problem =>
+  error instanceof Cancelled
+    ? { kind: 'stopped' }
+    : { kind: 'broken', at, error: error instanceof Broken ? error.why : String(error) }
 
 /** Lets the page do what waits before going on. */
 const breath = (): Promise<void> => new Promise((go) => setTimeout(go))
@@ -177,7 +190,12 @@ export function createSession(
     save: { kind: present(history).part === head.part || !restored ? 'saved' : 'unsaved' },
   }))
 
-  compute.onProgress('edited', (progress) => store.setState({ progress }))
+  /** The step that was last told to be under way. */
+  let at: string | undefined
+  compute.onProgress('edited', (progress) => {
+    at = progress?.of ?? at
+    store.setState({ progress })
+  })
   let wanted: { readonly part: Part; readonly rough: boolean } | undefined
   let busy = false
   /** Works out the newest part wanted; parts asked for while it works are skipped but for the last. */
@@ -187,24 +205,22 @@ export function createSession(
     while (wanted) {
       const { part, rough } = wanted
       wanted = undefined
+      at = undefined
       if (!store.getState().working) store.setState({ working: true })
       try {
         const result = await compute.evaluate(part, rough)
         // What came is taken in and shown in two goes, so that neither holds the page for long.
         await breath()
         const done = result.awaits === 0 && !wanted
-        store.setState({ result, problem: undefined, ...(done ? { working: false } : {}) })
+        store.setState({ result, ...(done ? { working: false, problem: undefined } : {}) })
         // Figures and findings never wait for meshes; these follow, and come before the next change, or none would be seen.
         if (result.awaits > 0) {
           const whole = await compute.finish(part, rough)
           await breath()
-          store.setState({ result: whole })
+          store.setState({ result: whole, problem: undefined })
         }
       } catch (error) {
-        const message = error instanceof Error ? error.message : String(error)
-        store.setState({
-          problem: error instanceof Cancelled ? 'Stopped. The picture shows the last result.' : message,
-        })
+        store.setState({ problem: problemOf(error, at) })
         if (!(error instanceof Cancelled)) compute.cancel()
       }
     }
@@ -311,6 +327,7 @@ export function createSession(
       wanted = undefined
       compute.cancel()
     },
+    tryAgain: () => evaluate(),
     dispose() {
       clearTimeout(later)
       compute.dispose()

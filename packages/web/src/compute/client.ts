@@ -5,8 +5,8 @@ import type { Body, PartResult, StepResult } from '@flexum/core/evaluate'
 import type { FileWanted, MadeFile } from '@flexum/core/files'
 import { callOff, createFlag, createQueue, type Service, type TurningCard } from '@flexum/core/service'
 import type { ColourPicture, traceOutlines, TraceOptions } from '@flexum/core/trace'
-import { together, type SentPart } from './in-parts.ts'
-import type { Answer, Begun, ComputeApi, Done } from './messages.ts'
+import type { Answer, ComputeApi, Done } from './messages.ts'
+import { receive } from './outbox.ts'
 
 export type LaneName = 'edited' | 'beside'
 
@@ -33,6 +33,15 @@ export interface Compute {
 export class Cancelled extends Error {
   constructor() {
     super('the work was cancelled')
+  }
+}
+
+/** Thrown to whoever waits for work that broke off with an error of ours; `why` are the words of whatever threw it. */
+export class Broken extends Error {
+  readonly why: string
+  constructor(cause: unknown) {
+    super('it broke off with an error of ours; nothing is lost, and it can be tried again')
+    this.why = cause instanceof Error ? cause.message : String(cause)
   }
 }
 
@@ -125,6 +134,11 @@ function lane(gone: () => void, progress: (at: Progress | undefined) => void): L
         })
         try {
           return await Promise.race([job, dropped])
+        } catch (error) {
+          if (error instanceof Cancelled) throw error
+          // Whatever state it left its worker in, the next work begins with a new one.
+          end()
+          throw new Broken(error)
         } finally {
           drop = undefined
           progress(undefined)
@@ -176,15 +190,6 @@ export function mergeAnswer(answer: Answer, known: Map<string, StepResult>): Par
   return { values, steps, findings, awaits, ...(areas ? { areas } : {}) }
 }
 
-/** An answer with the parts that follow it, which come one at a time, each in a task of the page. */
-async function whole(remote: Remote<ComputeApi>, job: number, begun: Done<Begun>): Promise<Done<Answer>> {
-  if (!begun.ok) return begun
-  const { answer, parts } = begun.value
-  const came: SentPart[] = []
-  for (let i = 0; i < parts; i++) came.push(await remote.part(job, i))
-  return { ok: true, value: together(answer, came) }
-}
-
 /**
  * Two workers: one for the part as it is edited, so that this never waits, and one for all that is asked beside it:
  * comparisons, files, traced pictures. Each keeps what it worked out for what is asked next.
@@ -203,7 +208,7 @@ export function createCompute(): Compute {
   const worked = async (part: Part, phase: 'evaluate' | 'finish', rough = false): Promise<PartResult> => {
     const answer = await edited.ask<Answer>(phase, async (r, job) => {
       const versions = Object.fromEntries([...known].map(([id, s]) => [id, s.version]))
-      return whole(r, job, await r[phase](job, part, versions, rough))
+      return receive(await r[phase](job, part, versions, rough), (i) => r.part(job, i))
     })
     return mergeAnswer(answer, known)
   }

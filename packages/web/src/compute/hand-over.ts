@@ -13,19 +13,19 @@ export interface HandedOver {
 
 /**
  * An answer the heavy meshes of which are handed over: the worker keeps its own for what is worked out next and makes the copy, so that
- * the page takes it without one. All else is copied as it is sent.
+ * the page takes it without one. All else is copied as it is sent. `heavy` is from how many bytes on.
  */
-export function handOver(answer: Answer): HandedOver {
+export function handOver(answer: Answer, heavy = HEAVY): HandedOver {
   const buffers: ArrayBuffer[] = []
-  const steps = answer.steps.map((s) => ('kind' in s ? stepHanded(s, buffers) : s))
+  const steps = answer.steps.map((s) => ('kind' in s ? stepHanded(s, buffers, heavy) : s))
   return buffers.length === 0 ? { answer, buffers } : { answer: { ...answer, steps }, buffers }
 }
 
-function stepHanded(step: StepResult, buffers: ArrayBuffer[]): StepResult {
+function stepHanded(step: StepResult, buffers: ArrayBuffer[], heavy: number): StepResult {
   const bodies = step.output?.bodies
-  if (!bodies?.some((b) => bytesOf(b.mesh) >= HEAVY)) return step
+  if (!bodies?.some((b) => bytesOf(b.mesh) >= heavy)) return step
   const handed = bodies.map((b): Body =>
-    bytesOf(b.mesh) < HEAVY ? b : { ...b, mesh: meshHanded(b.mesh, buffers) },
+    bytesOf(b.mesh) < heavy ? b : { ...b, mesh: meshHanded(b.mesh, buffers) },
   )
   return { ...step, output: { ...step.output, bodies: handed } }
 }

@@ -4,9 +4,9 @@ import { STARTERS, type Part } from '@flexum/core/document'
 import { setCell } from '@flexum/core/edit'
 import type { Progress } from '@flexum/core/base'
 import { createService, doJob, type Flag } from '@flexum/core/service'
-import { Cancelled, createCompute, type Compute } from './client.ts'
-import { inParts, type SentPart } from './in-parts.ts'
-import type { ComputeApi, Done } from './messages.ts'
+import { Broken, Cancelled, createCompute, type Compute } from './client.ts'
+import type { Answer, ComputeApi, Done } from './messages.ts'
+import { createOutbox } from './outbox.ts'
 
 /** Workers that were started, each with what it was asked for, and how long it takes over it. */
 interface Started {
@@ -16,6 +16,8 @@ interface Started {
 }
 const started: Started[] = []
 let holdMs = 0
+/** Says that it throws at the next work, once. */
+let throwsOnce = false
 /** It does not look at the flag by which work is called off. */
 let deaf = false
 
@@ -33,6 +35,10 @@ class NearWorker {
     let tell: ((at: Progress) => void) | undefined
     const work = async <T>(name: string, job: number, of: () => T): Promise<Done<T>> => {
       mine.asked.push(name)
+      if (throwsOnce) {
+        throwsOnce = false
+        throw new TypeError('Unserializable return value')
+      }
       const until = Date.now() + holdMs
       const wanted = () => doJob(deaf ? undefined : flag, job, () => true).ok
       while (Date.now() < until && wanted()) {
@@ -42,25 +48,25 @@ class NearWorker {
       mine.ends.push(`${name} ${wanted() ? 'done' : 'called off'}`)
       return doJob(flag, job, of)
     }
-    let following: readonly SentPart[] = []
+    // Few values a message, so that answers come in many parts.
+    const outbox = createOutbox({ many: 20 })
     const answer = (part: Part, known: Readonly<Record<string, number>>) => {
       const { values, steps, findings, awaits } = service.evaluate(part, { owner: 'page' })
       const sent = steps.map((s) => (known[s.id] === s.version ? { id: s.id, version: s.version } : s))
-      // Few values a message, so that answers come in many parts.
-      const { first, rest } = inParts({ values, findings, awaits, steps: sent }, 20)
-      following = rest
-      return { answer: first, parts: rest.length }
+      return { values, findings, awaits, steps: sent }
     }
+    const begun = async (name: string, job: number, of: () => Answer) =>
+      outbox.begin(job, await work(name, job, of))
     const api = {
       watch(shared: Flag | undefined, progress: (at: Progress) => void) {
         flag = shared
         tell = progress
       },
       evaluate: (job: number, part: Part, known: Record<string, number>) =>
-        work(`evaluate ${part.name}`, job, () => answer(part, known)),
+        begun(`evaluate ${part.name}`, job, () => answer(part, known)),
       finish: (job: number, part: Part, known: Record<string, number>) =>
-        work(`finish ${part.name}`, job, () => answer(part, known)),
-      part: (_: number, number: number) => following[number],
+        begun(`finish ${part.name}`, job, () => answer(part, known)),
+      part: (job: number, number: number) => outbox.part(job, number),
       compare: (job: number, part: Part) => work(`compare ${part.name}`, job, () => []),
     } as unknown as ComputeApi
     expose(api, port1)
@@ -156,6 +162,17 @@ describe('the workers of the page', () => {
     expect(told[0]).toEqual({ of: 'compare B', on: 'waiting', share: 0.5 })
     expect(told.filter((t) => t === undefined)).toHaveLength(1)
     expect(told.at(-1)).toBeUndefined()
+  })
+  it('say in words of ours that work broke off, and go on with a new worker', async () => {
+    await compute.evaluate(named('A'))
+    throwsOnce = true
+    const broke = await compute.evaluate(named('B')).catch((e: unknown) => e)
+    expect(broke).toBeInstanceOf(Broken)
+    expect((broke as Broken).message).toContain('an error of ours')
+    expect((broke as Broken).why).toBe('Unserializable return value')
+    const after = await compute.evaluate(named('B'))
+    expect(after.steps.every((s) => s.state === 'good')).toBe(true)
+    expect(started.map((s) => s.ended)).toEqual([true, false])
   })
   it('are ended, and begun anew, when it does not', async () => {
     await compute.evaluate(named('A'))

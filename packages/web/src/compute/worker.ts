@@ -1,13 +1,12 @@
-import { expose, transfer } from 'comlink'
+import { expose } from 'comlink'
 import wasm from 'manifold-3d/manifold.wasm?url'
 import { loadSolids } from '@flexum/solids'
 import type { Progress } from '@flexum/core/base'
 import { needsSolids, type Part } from '@flexum/core/document'
 import type { Outside, Phase } from '@flexum/core/evaluate'
 import { createService, doJob, type Flag } from '@flexum/core/service'
-import { handOver } from './hand-over.ts'
-import { inParts, type SentPart } from './in-parts.ts'
-import type { Answer, Begun, ComputeApi, Done } from './messages.ts'
+import type { Answer, ComputeApi, Done } from './messages.ts'
+import { createOutbox } from './outbox.ts'
 
 /** The library of solids is loaded for the first part whose bodies meet. */
 const outside: { -readonly [K in keyof Outside]: Outside[K] } = {}
@@ -58,18 +57,7 @@ function answer(part: Part, known: Readonly<Record<string, number>>, phase: Phas
   }
 }
 
-/** Parts that follow the last answer, and the job that it was of. */
-let following: { readonly job: number; readonly parts: readonly SentPart[] } | undefined
-
-/** An answer on its way to the page: its heavy meshes are handed over, what has many values in it follows by itself. */
-function handed(job: number, done: Done<Answer>): Done<Begun> {
-  if (!done.ok) return done
-  const { answer: whole, buffers } = handOver(done.value)
-  const { first, rest } = inParts(whole)
-  following = { job, parts: rest }
-  const begun: Done<Begun> = { ok: true, value: { answer: first, parts: rest.length } }
-  return buffers.length === 0 ? begun : transfer(begun, [...buffers])
-}
+const outbox = createOutbox()
 
 const compute: ComputeApi = {
   watch(shared, progress) {
@@ -78,23 +66,19 @@ const compute: ComputeApi = {
   },
   evaluate: async (n, part, known, rough) => {
     await ready(part)
-    return handed(
+    return outbox.begin(
       n,
       job(n, () => answer(part, known, 'figures', rough)),
     )
   },
   finish: async (n, part, known, rough) => {
     await ready(part)
-    return handed(
+    return outbox.begin(
       n,
       job(n, () => answer(part, known, 'whole', rough)),
     )
   },
-  part(n, number) {
-    const part = following?.job === n ? following.parts[number] : undefined
-    if (!part) throw new Error(`there is no part ${number} of the answer ${n}`)
-    return part
-  },
+  part: (n, number) => outbox.part(n, number),
   compare: async (n, part, run) => {
     await ready(part)
     return job(n, () => service.compare(part, run, CARD))

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react'
+import type { Problem } from '../../../bench/session.ts'
 import { useBench, usePart, useSessionState } from '../context.ts'
 
 /** What is to be said about the picture: work under way, an old result, nothing to draw. */
@@ -16,17 +17,15 @@ export function SceneNotes(props: {
   return (
     <>
       {working && <WorkMark onStop={() => session.cancelWork()} />}
-      {stale && (
+      {problem && (
+        <ProblemNote problem={problem} shown={result !== undefined} again={() => session.tryAgain()} />
+      )}
+      {stale && !problem && (
         <p className="absolute bottom-3 left-3 rounded-box bg-[var(--block-wash)] px-3 py-1.5" role="status">
           <span aria-hidden className="text-error">
             ✕{' '}
           </span>
           The last good result; the part as it now stands cannot be built.
-        </p>
-      )}
-      {problem && !stale && (
-        <p className="absolute bottom-3 left-3 rounded-box bg-[var(--warn-wash)] px-3 py-1.5" role="status">
-          {problem}
         </p>
       )}
       {noPicture && (
@@ -44,6 +43,42 @@ export function SceneNotes(props: {
         </p>
       )}
     </>
+  )
+}
+
+/** Why the picture is not of the part as it stands, and what can be done; over an empty picture it stands in the middle. */
+function ProblemNote(props: { readonly problem: Problem; readonly shown: boolean; again(): void }) {
+  const { problem, shown } = props
+  const broken = problem.kind === 'broken'
+  const place = shown ? 'bottom-3 left-3 max-w-96' : 'top-1/3 left-1/2 w-96 -translate-x-1/2'
+  return (
+    <section
+      role={broken ? 'alert' : 'status'}
+      aria-label="The working out of this part"
+      className={`absolute rounded-box px-3 py-2 ${place} ${broken ? 'bg-[var(--block-wash)]' : 'bg-[var(--warn-wash)]'}`}
+    >
+      <p className="font-medium">
+        <span aria-hidden className={broken ? 'text-error' : ''}>
+          {broken ? '✕' : '!'}{' '}
+        </span>
+        {broken
+          ? `${problem.at === undefined ? 'This part' : `“${problem.at}”`} could not be worked out.`
+          : 'Stopped.'}
+      </p>
+      <p>
+        {broken && 'That is an error of ours, not of your part: what you typed is kept. '}
+        {shown ? 'The picture shows the last good result.' : 'There is no picture yet.'}
+      </p>
+      {broken && (
+        <details>
+          <summary className="muted cursor-pointer">What was said</summary>
+          <p className="figure break-words">{problem.error}</p>
+        </details>
+      )}
+      <button type="button" className="btn btn-sm mt-1" onClick={props.again}>
+        Try again
+      </button>
+    </section>
   )
 }
 
