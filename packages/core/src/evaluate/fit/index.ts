@@ -29,7 +29,7 @@ export {
 } from './cope.ts'
 export { solidWithin, type RoundForm } from './form-solid.ts'
 export { filled, holesOf, hollowsOf, isHollow, withoutHoles, withSections } from './hollows.ts'
-export type { Leaf } from './leaf.ts'
+export type { Leaf, LeafSolid, PlacedLeaf } from './leaf.ts'
 export { imageBy, spaceBefore, treeOf } from './tree.ts'
 export {
   edgesOfFace,
@@ -41,4 +41,4 @@ export {
   type EdgeTip,
 } from './edge-chains.ts'
 export { raisedOn } from './raise.ts'
-export { formsOfLeaf, leavesOf, type LeafSolid, type PlacedLeaf } from './leaves.ts'
+export { formsOfLeaf, leavesOf } from './leaves.ts'

@@ -12,19 +12,8 @@ import { placedThen, vec3, type Placement } from '../../space/index.ts'
 import { packTag, unpackTag } from '../../sweep/index.ts'
 import type { Solid } from '../body.ts'
 import { keyOf } from './leaf-key.ts'
+import type { LeafSolid, PlacedLeaf } from './leaf.ts'
 import { imageBy, spaceBefore } from './tree.ts'
-
-/** A solid that is of one step, and is put together with others. */
-export type LeafSolid = Extract<
-  Solid,
-  { kind: 'swept' | 'extruded' | 'turned' | 'edged' | 'cornered' | 'raised' | 'blended' | 'brought' }
->
-
-/** A leaf where it stands. */
-export interface PlacedLeaf {
-  readonly solid: LeafSolid
-  readonly place: Placement | undefined
-}
 
 /** The leaves of a solid, in the order in which the library counts them. */
 export function leavesOf(solid: Solid): PlacedLeaf[] {

@@ -1,11 +1,11 @@
 import { fail, ok, type Id, type Result } from '../../base/index.ts'
-import { skinOf, solidVolume, type MadeSolid } from '../../solid/index.ts'
+import { skinOf, solidVolume, type Extrapolated, type MadeSolid } from '../../solid/index.ts'
 import { IN_PLACE, meshReach } from '../../space/index.ts'
 import { isEnd } from '../../sweep/index.ts'
 import type { Body, Origin, Solid } from '../body.ts'
 import type { Leaf } from './leaf.ts'
 import { treeOf } from './tree.ts'
-import { keepKnown, makeWithin, ROUGHER, type Making } from './volume.ts'
+import { keepKnown, makeWithin, ROUGHER, sureOf, type Making } from './volume.ts'
 
 /** A chord error of pictures, as a share of the largest coordinate of what meets, within bounds in mm. */
 const PICTURE = 1 / 4000
@@ -48,6 +48,8 @@ export interface MadeBody {
   readonly body: Body
   readonly solid: MadeSolid
   readonly parts: number
+  /** Its volume by its own faces, where these are known. */
+  readonly own: Extrapolated | undefined
 }
 
 /** A solid as a body that goes on from another: its id, its look, whether it is seen. */
@@ -81,22 +83,24 @@ export function bodyOfTree(
     places: [IN_PLACE],
     figures: from.figures,
   }
-  return ok({ body, solid: made.value, parts: keepKnown(solid, fineness, made.value).parts })
+  const known = keepKnown(solid, fineness, made.value, leaves)
+  return ok({ body, solid: made.value, parts: known.parts, own: sureOf(known)?.volume })
 }
 
-/** What two finenesses that agree can still be off by, as a share: their difference was once too small by 2.5 at this. */
-const LEAST_ERROR = 1e-6
-
-/** The body with its figures: volume and mass, and how far they may be off. */
-export function weighed({ body, solid }: MadeBody, volume: number, mass: number, error: number): Body {
+/**
+ * The body with its figures: volume and mass, and how far they may be off. What its own faces come to counts, where that is surer than what it
+ * was worked out from.
+ */
+export function weighed({ body, solid, own }: MadeBody, volume: number, mass: number, error: number): Body {
+  const surer = own && own.error <= error ? own : { value: volume, error }
   return {
     ...body,
     figures: {
-      volume,
+      volume: surer.value,
       theoremVolume: undefined,
       meshVolume: solidVolume(solid),
-      volumeBound: Math.max(error, LEAST_ERROR * volume),
-      mass,
+      volumeBound: surer.error,
+      mass: volume > 0 ? (mass * surer.value) / volume : mass,
     },
   }
 }

@@ -43,9 +43,30 @@ export function treeOf(solid: Solid, chordError: number, leaves: Leaf[], solids:
   return builtTree(solid, chordError, leaves, solids, undefined)
 }
 
-/** The same, to be measured only: what stands in it several times is the same in the tree, so that it is made once. */
-export const bareTreeOf = (solid: Solid, chordError: number, solids: Solids): SolidTree =>
-  builtTree(solid, chordError, [], solids, new Map())
+/**
+ * The same, to be measured only: what stands in it several times is the same in the tree, so that it is made once, and its leaves count
+ * once. The leaves of images are counted by those of what they are images of, which then stands in the tree each time.
+ */
+export const bareTreeOf = (solid: Solid, chordError: number, leaves: Leaf[], solids: Solids): SolidTree =>
+  builtTree(solid, chordError, leaves, solids, holdsImage(solid) ? undefined : new Map())
+
+function holdsImage(s: Solid): boolean {
+  switch (s.kind) {
+    case 'mirrored':
+      return true
+    case 'joined':
+    case 'common':
+      return s.of.some(holdsImage)
+    case 'cut':
+      return [s.of, ...s.by].some(holdsImage)
+    case 'parts':
+    case 'placed':
+    case 'halved':
+      return holdsImage(s.of)
+    default:
+      return false
+  }
+}
 
 function builtTree(
   solid: Solid,
@@ -83,7 +104,7 @@ function builtTree(
         const shell = place ? placedShell(made.shell, place) : made.shell
         const key = keyOf(s)
         const instance = leaves.filter((l) => l.origin.step === s.step && l.key === key).length
-        leaves.push({ shell, key, origin: { step: s.step, instance, edges: made.edges } })
+        leaves.push({ solid: s, place, shell, key, origin: { step: s.step, instance, edges: made.edges } })
         return { kind: 'mesh', mesh: meshForSolids(shell) }
       }
       case 'joined':
@@ -128,9 +149,19 @@ export function imageBy({ axis, offset, frame }: Extract<Solid, { kind: 'mirrore
 }
 
 /** The mirror image of a leaf, as another instance of its step. */
-function imageOf({ shell, key, origin }: Leaf, image: Placement, leaves: readonly Leaf[]): Leaf {
+function imageOf(
+  { solid, place, shell, key, origin }: Leaf,
+  image: Placement,
+  leaves: readonly Leaf[],
+): Leaf {
   const instance = leaves.filter((l) => l.origin.step === origin.step && l.key === key).length
-  return { shell: placedShell(shell, image), key, origin: { ...origin, instance } }
+  return {
+    solid,
+    place: place ? placedThen(place, image) : image,
+    shell: placedShell(shell, image),
+    key,
+    origin: { ...origin, instance },
+  }
 }
 
 /** All that lies before a plane as far as anything reaches, as a block. */
@@ -203,4 +234,11 @@ export function shellOfLeaf(s: Leafy, chordError: number): Made {
   const swept = bodyOf(s, { theorems: [], caps: capsOf(s, (k) => strands[k]!) }, outline, chordError / PARTS)
   // A dome or a plug on an end counts as part of the end, and is no plane with it.
   return { shell: shellOf(swept.mesh, () => false), edges: swept.edges }
+}
+
+/** What one step made as the only leaf of a body. */
+export function aloneOf(s: Leafy, chordError: number): Leaf {
+  const { shell, edges } = shellOfLeaf(s, chordError)
+  const origin = { step: s.step, instance: 0, edges }
+  return { solid: s, place: undefined, shell, key: keyOf(s), origin }
 }

@@ -1,16 +1,23 @@
 import { fail, ok, spend, type Result } from '../../base/index.ts'
 import {
+  exactFigures,
   extrapolatedByRate,
+  meshForSolids,
   skinVolumes,
   solidSurface,
+  solidVolume,
+  type ExactFigures,
   type Extrapolated,
   type MadeSolid,
+  type Shell,
   type Solids,
   type SolidTree,
 } from '../../solid/index.ts'
 import type { Solid } from '../body.ts'
+import { facedSkin } from './faced.ts'
+import type { Leaf } from './leaf.ts'
 import { nearOnly } from './near.ts'
-import { bareTreeOf } from './tree.ts'
+import { aloneOf, bareTreeOf, isLeafy, shellOfLeaf } from './tree.ts'
 
 /** By what bodies are put together, and how fine. */
 export interface Making {
@@ -27,10 +34,13 @@ export function makeWithin(solids: Solids, tree: SolidTree, tidy?: number): Retu
   return solids.make(tree, tidy)
 }
 
-/** What is kept of a solid that was made at a chord error: its volume, mm3, its area, mm2, and of how many parts it is, which do not touch. */
+/** What a solid comes to at a chord error. */
 interface Known {
-  readonly volume: number
-  readonly area: number
+  /** By its mesh: mm3, and mm2. */
+  readonly meshed: { readonly volume: number; readonly area: number }
+  /** By contours of its faces, as far as these are known; why it cannot be where it cannot. */
+  readonly exact: ExactFigures | string
+  /** Of how many parts it is, which do not touch. */
   readonly parts: number
 }
 
@@ -38,12 +48,17 @@ interface Known {
 const known = new WeakMap<Solid, Map<number, Known>>()
 
 /** Keeps what a solid came to at a chord error, so that it is not made again for its figures. */
-export function keepKnown(solid: Solid, chordError: number, made: MadeSolid): Known {
-  const skins = skinVolumes(made)
-  const it = {
-    volume: made.volume,
-    area: solidSurface(made),
-    parts: skins.filter((v) => v > 0).length,
+export function keepKnown(
+  solid: Solid,
+  chordError: number,
+  made: MadeSolid,
+  leaves: readonly Leaf[],
+): Known {
+  spend(UNITS_PER_TRIANGLE * made.faces.length, 'areas and volumes')
+  const it: Known = {
+    meshed: { volume: made.volume, area: solidSurface(made) },
+    exact: exactFigures(facedSkin(made, leaves, chordError)),
+    parts: skinVolumes(made).filter((v) => v > 0).length,
   }
   const before = known.get(solid) ?? new Map<number, Known>()
   known.set(solid, before.set(chordError, it))
@@ -51,11 +66,64 @@ export function keepKnown(solid: Solid, chordError: number, made: MadeSolid): Kn
 }
 
 /** What a solid comes to at a chord error; made only where it was not yet. */
-export function knownAt(solid: Solid, chordError: number, solids: Solids): Result<Known, string> {
+function knownAt(solid: Solid, chordError: number, solids: Solids | undefined): Result<Known, string> {
   const before = known.get(solid)?.get(chordError)
   if (before) return ok(before)
-  const made = makeWithin(solids, bareTreeOf(solid, chordError, solids))
-  return made.ok ? ok(keepKnown(solid, chordError, made.value)) : fail(made.fault.message)
+  if (isLeafy(solid)) {
+    const leaf = aloneOf(solid, chordError)
+    return ok(keepKnown(solid, chordError, madeAlone(leaf.shell), [leaf]))
+  }
+  if (!solids) return fail('the library that puts bodies together is not loaded')
+  const leaves: Leaf[] = []
+  const made = makeWithin(solids, bareTreeOf(solid, chordError, leaves, solids))
+  return made.ok ? ok(keepKnown(solid, chordError, made.value, leaves)) : fail(made.fault.message)
+}
+
+/** What is of one step as if it had been put together: its shell as it is. */
+function madeAlone(shell: Shell): MadeSolid {
+  const mesh = meshForSolids(shell)
+  const count = mesh.faces.length
+  return { ...mesh, leaves: new Uint32Array(count), turned: new Uint8Array(count), volume: solidVolume(mesh) }
+}
+
+/** Volume, mm3, and area, mm2, at no chord error. */
+export interface Measured {
+  readonly volume: Extrapolated
+  readonly area: Extrapolated
+}
+
+/** What is known exactly of what was made; undefined where some of its faces are only known by their mesh. */
+export function sureOf({ exact }: Known): Measured | undefined {
+  if (typeof exact === 'string' || exact.free > 0) return undefined
+  const { volume, volumeError, area, areaError } = exact
+  return { volume: { value: volume, error: volumeError }, area: { value: area, error: areaError } }
+}
+
+/**
+ * Volume and area of a solid: by contours of its faces, made once, where all of them are known; else from three finenesses, those faces
+ * that are known by their contours all the same.
+ */
+export function measuredOf(
+  solid: Solid,
+  { solids, fineness }: { readonly solids: Solids | undefined; readonly fineness: number },
+): Result<Measured, string> {
+  const once = knownAt(solid, fineness, solids)
+  if (!once.ok) return once
+  const sure = sureOf(once.value)
+  if (sure) return ok(sure)
+  const first = coarsestFor(solid, fineness, solids)
+  const all = [first, first / 4, first / 16].map((e) => knownAt(solid, e, solids))
+  const bad = all.find((k) => !k.ok)
+  if (bad && !bad.ok) return bad
+  const three = all.flatMap((k) => (k.ok ? [k.value] : []))
+  // Of all three in the one way.
+  const exact = three.every((k) => typeof k.exact !== 'string')
+  const of = (figure: 'volume' | 'area'): Extrapolated => {
+    const at = ({ exact: x, meshed }: Known): number => (exact && typeof x !== 'string' ? x : meshed)[figure]
+    const { value, error } = extrapolatedByRate(at(three[0]!), at(three[1]!), at(three[2]!))
+    return { value, error: Math.max(error, LEAST_ERROR * Math.abs(value)) }
+  }
+  return ok({ volume: of('volume'), area: of('area') })
 }
 
 function trianglesIn(tree: SolidTree): number {
@@ -105,7 +173,10 @@ function holdsRun(s: Solid): boolean {
   }
 }
 
-/** A volume at no chord error, from what it is at several. Of what is made already at the picture's fineness that is made use of. */
+/** What finenesses that agree can still be off by, as a share. */
+const LEAST_ERROR = 1e-6
+
+/** A volume at no chord error, mm3. Of what is made already at the picture's fineness that is made use of. */
 export function volumeOf(solid: Solid, { solids, fineness }: Making): Result<Extrapolated, string> {
   const near = nearOnly(solid, fineness)
   if (!near) return ok({ value: 0, error: 0 })
@@ -113,16 +184,8 @@ export function volumeOf(solid: Solid, { solids, fineness }: Making): Result<Ext
     const once = roughVolumeOf(near, { solids, fineness })
     return once.ok ? ok({ value: once.value, error: ROUGHLY * Math.abs(once.value) }) : once
   }
-  const at = (e: number): Result<number, string> => {
-    const it = knownAt(near, e, solids)
-    return it.ok ? ok(it.value.volume) : it
-  }
-  const first = coarsestFor(near, fineness, solids)
-  const all = [first, first / 4, first / 16].map(at)
-  const bad = all.find((v) => !v.ok)
-  if (bad && !bad.ok) return bad
-  const [a, b, c] = all.flatMap((v) => (v.ok ? [v.value] : []))
-  return ok(extrapolatedByRate(a!, b!, c!))
+  const measured = measuredOf(near, { solids, fineness })
+  return measured.ok ? ok(measured.value.volume) : measured
 }
 
 /** A volume as it is at the picture's fineness, mm3. */
@@ -130,7 +193,7 @@ export function roughVolumeOf(solid: Solid, { solids, fineness }: Making): Resul
   const near = nearOnly(solid, fineness)
   if (!near) return ok(0)
   const it = knownAt(near, solids.rough ? ROUGHER * fineness : fineness, solids)
-  return it.ok ? ok(it.value.volume) : it
+  return it.ok ? ok(sureOf(it.value)?.volume.value ?? it.value.meshed.volume) : it
 }
 
 /**
@@ -138,8 +201,13 @@ export function roughVolumeOf(solid: Solid, { solids, fineness }: Making): Resul
  * the finest is finer than the picture's: figures are asked to more digits than pictures are looked at. Where it costs much, no
  * finer: runs may lie in themselves, which takes the library ten times as long.
  */
-function coarsestFor(solid: Solid, fineness: number, solids: Solids): number {
-  const trianglesAt = (e: number): number => trianglesIn(bareTreeOf(solid, e, solids))
+function coarsestFor(solid: Solid, fineness: number, solids: Solids | undefined): number {
+  const trianglesAt = (e: number): number =>
+    isLeafy(solid)
+      ? shellOfLeaf(solid, e).shell.tags.length
+      : solids
+        ? trianglesIn(bareTreeOf(solid, e, [], solids))
+        : 0
   const triangles = trianglesAt(fineness)
   if (triangles < FEWEST) return trianglesAt(fineness / 64) < FINE_ENOUGH ? fineness / 4 : fineness
   if (triangles < FEW) return 2 * fineness

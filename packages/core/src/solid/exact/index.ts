@@ -1,0 +1,1 @@
+export { exactFigures, type ExactFigures, type FacedSkin } from './figures.ts'
