@@ -43,6 +43,14 @@ export { broughtShell, type BroughtShell } from './brought/facets.ts'
 export { healthOf, isWhole, type MeshHealth, type MeshHole } from './brought/health.ts'
 export { mended } from './brought/mend.ts'
 export { extrudedForms, turnedForms } from './made-forms.ts'
+export { extrudedPatches, sweptPatches, turnedPatches } from './made-patches.ts'
 export { sweptForms, type SweptFaces } from './swept-forms.ts'
 export { nearestPiece, type NearestPiece, type StraightPiece } from './nearest-piece.ts'
-export { exactFigures, type ExactFigures, type FacedSkin } from './exact/index.ts'
+export {
+  exactFigures,
+  placedPatch,
+  type ExactFigures,
+  type FacedSkin,
+  type Patch,
+  type SkinFace,
+} from './exact/index.ts'

@@ -1,4 +1,3 @@
-import { kinksOf } from '../path/index.ts'
 import { pointAt, vec2, type Curve2, type Vec2 } from '../plane/index.ts'
 import { loopsOf, type Section } from '../profile/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
@@ -69,10 +68,16 @@ const inFrame =
 
 /** The plane of an end; butt corners have ends too, which are left to the mesh. */
 function endForm({ carriage: { frames }, chunks }: SweptFaces, kind: 'start' | 'end'): FaceForm {
-  if (chunks.length > 1 || kinksOf(frames.path).length > 0) return { kind: 'free' }
+  if (chunks.length > 1) return { kind: 'free' }
   const last = frames.path.segments.length - 1
   const [index, s] = kind === 'start' ? [0, 0] : [last, frames.path.segments[last]!.length]
   const frame = frameOn(frames, index, s)
-  const normal = chunks[0]![kind].plane ?? frame.t
-  return { kind: 'plane', at: frame.origin, normal: kind === 'start' ? vec3.scale(normal, -1) : normal }
+  const { plane, shift } = chunks[0]![kind]
+  const normal = plane ?? frame.t
+  const on = kind === 'start' ? -shift : shift
+  return {
+    kind: 'plane',
+    at: vec3.addScaled(frame.origin, wayOn(frames, index, s), on),
+    normal: kind === 'start' ? vec3.scale(normal, -1) : normal,
+  }
 }

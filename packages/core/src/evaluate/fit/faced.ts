@@ -1,11 +1,11 @@
-import { ROUND, type FaceForm, type FacedSkin, type MadeSolid } from '../../solid/index.ts'
+import { ROUND, type FacedSkin, type MadeSolid, type SkinFace } from '../../solid/index.ts'
 import type { Leaf } from './leaf.ts'
-import { formsOfLeaf } from './leaves.ts'
+import { facesOfLeaf } from './leaves.ts'
 
 /** What was made of leaves, in the order in which they stand in its tree: each triangle by the exact face that it is of. */
 export function facedSkin(made: MadeSolid, leaves: readonly Leaf[], chordError: number): FacedSkin {
-  const formOf = leaves.map((l) => formsOfLeaf(l, l.origin.edges))
-  const forms: FaceForm[] = []
+  const faceOf = leaves.map((l, i) => facesOfLeaf(l, l.origin.edges, i))
+  const forms: SkinFace[] = []
   const numbers = leaves.map(() => [new Map<number, number>(), new Map<number, number>()])
   const faces = new Uint32Array(made.faces.length)
   for (let t = 0; t < faces.length; t++) {
@@ -17,9 +17,16 @@ export function facedSkin(made: MadeSolid, leaves: readonly Leaf[], chordError: 
     if (number === undefined) {
       number = forms.length
       known.set(tag, number)
-      forms.push(formOf[leaf]!(tag))
+      forms.push(faceOf[leaf]!(tag))
     }
     faces[t] = number
   }
-  return { positions: made.positions, triangles: made.triangles, faces, forms, chordError }
+  return {
+    positions: made.positions,
+    triangles: made.triangles,
+    faces,
+    forms,
+    chordError,
+    alone: leaves.length === 1,
+  }
 }

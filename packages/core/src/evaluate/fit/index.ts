@@ -2,6 +2,7 @@ export {
   bodyOfTree,
   boundOf,
   finenessFor,
+  lossFrom,
   originsOf,
   standing,
   volumeIn,

@@ -3,10 +3,16 @@ import {
   edgeForms,
   outwardAt,
   extrudedForms,
+  extrudedPatches,
   placedForm,
+  placedPatch,
   sweptForms,
+  sweptPatches,
   turnedForms,
+  turnedPatches,
   type FaceForm,
+  type Patch,
+  type SkinFace,
 } from '../../solid/index.ts'
 import { placedThen, vec3, type Placement } from '../../space/index.ts'
 import { packTag, unpackTag } from '../../sweep/index.ts'
@@ -66,6 +72,43 @@ export function formsOfLeaf({ solid, place }: PlacedLeaf, edges: number): (tag: 
   return place ? (tag) => placedForm(own(tag), place) : own
 }
 
+/** The faces of a leaf by their tags, where it stands: forms, or patches where there is no form; free where there is neither. */
+export function facesOfLeaf(
+  { solid, place }: PlacedLeaf,
+  edges: number,
+  maker: number,
+): (tag: number) => SkinFace {
+  const forms = ownForms(solid, edges)
+  const patches = ownPatches(solid, edges)
+  return (tag) => {
+    const form = forms(tag)
+    if (form.kind !== 'free') return place ? placedForm(form, place) : form
+    const patch = patches?.(tag)
+    if (!patch) return form
+    return { kind: 'patch', patch: place ? placedPatch(patch, place) : patch, maker }
+  }
+}
+
+function ownPatches(s: LeafSolid, edges: number): ((tag: number) => Patch | undefined) | undefined {
+  switch (s.kind) {
+    case 'extruded':
+      return extrudedPatches(s, edges)
+    case 'turned':
+      return turnedPatches(s, edges)
+    case 'swept':
+      return sweptPatches(sweptFaces(s), edges)
+    default:
+      return undefined
+  }
+}
+
+const sweptFaces = (s: Extract<LeafSolid, { kind: 'swept' }>) => ({
+  carriage: s.carriage,
+  chunks: s.chunks,
+  section: s.strands.flatMap((x) => x.section),
+  bare: s.made.length === 0,
+})
+
 function ownForms(s: LeafSolid, edges: number): (tag: number) => FaceForm {
   switch (s.kind) {
     case 'extruded':
@@ -100,15 +143,7 @@ function ownForms(s: LeafSolid, edges: number): (tag: number) => FaceForm {
     case 'cornered':
       return (tag) => (tag === packTag('side', 0, 0, edges) ? cornerForm(s.cut) : { kind: 'free' })
     case 'swept':
-      return sweptForms(
-        {
-          carriage: s.carriage,
-          chunks: s.chunks,
-          section: s.strands.flatMap((x) => x.section),
-          bare: s.made.length === 0,
-        },
-        edges,
-      )
+      return sweptForms(sweptFaces(s), edges)
   }
 }
 

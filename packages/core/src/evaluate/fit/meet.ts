@@ -8,6 +8,7 @@ import {
   bodyOfTree,
   boundOf,
   finenessFor,
+  lossFrom,
   originsOf,
   standing,
   volumeIn,
@@ -59,9 +60,16 @@ export function meet(m: Meeting): Result<readonly Body[], Finding> {
   }
   const met: Body[] = []
   for (const [i, target] of targets.entries()) {
-    const both = sharedVolume(target, own, work)
+    const cuts = m.doing.kind === 'cuts'
+    const solid: Solid = cuts
+      ? { kind: 'cut', of: standing(target), by: [tool] }
+      : { kind: 'common', of: [standing(target), tool] }
     const unsound = (why: string) =>
       refuse('unsound', `${names[i]} and "${m.step.name}" cannot be put together: ${why}.`)
+    const made = bodyOfTree(solid, target, work)
+    if (!made.ok) return unsound(made.fault)
+    const shared = () => sharedVolume(target, own, work)
+    const both = cuts ? lossFrom(target, made.value, shared) : made.value.own ? ok(made.value.own) : shared()
     if (!both.ok) return unsound(both.fault)
     // Where a round face touches, their meshes may lie in each other by a hair: no more than its volume is sure to.
     const least = Math.max(NOTHING * Math.min(volumeIn(target), volumeIn(own)), both.value.error)
@@ -70,15 +78,9 @@ export function meet(m: Meeting): Result<readonly Body[], Finding> {
         'apart',
         `"${m.step.name}" and ${names[i]} have nothing in common: it reaches nothing of it, or they only touch.`,
       )
-    const cuts = m.doing.kind === 'cuts'
     const left = cuts ? volumeIn(target) - both.value.value : both.value.value
     if (cuts && !(left > NOTHING * volumeIn(target)))
       return refuse('vanishes', `Nothing is left of ${names[i]} when "${m.step.name}" cuts it.`)
-    const solid: Solid = cuts
-      ? { kind: 'cut', of: standing(target), by: [tool] }
-      : { kind: 'common', of: [standing(target), tool] }
-    const made = bodyOfTree(solid, target, work)
-    if (!made.ok) return unsound(made.fault)
     const mass = massAfter(target, solid, left, work)
     met.push(weighed(made.value, left, mass, both.value.error + boundOf(target)))
   }
@@ -125,12 +127,14 @@ function join(
       'apart',
       `"${name}" does not touch ${names.join(' and ')}, or only along an edge or at a point: they would be ${made.value.parts} parts and not one. Let them overlap.`,
     ] as const)
-  const over = volumeOf({ kind: 'common', of: [there, tool] }, work)
-  if (!over.ok) return unsound(over.fault)
   // What was there has its place; what joins it adds what is not there yet. Several may lie in each other.
   const sum = targets.reduce((v, t) => v + volumeIn(t), 0)
   const before = targets.length === 1 ? ok({ value: sum, error: 0 }) : volumeOf(there, work)
   if (!before.ok) return unsound(before.fault)
+  const over = made.value.own
+    ? ok({ value: before.value.value + volumeIn(own) - made.value.own.value, error: made.value.own.error })
+    : volumeOf({ kind: 'common', of: [there, tool] }, work)
+  if (!over.ok) return unsound(over.fault)
   const added = volumeIn(own) - over.value.value
   const mass =
     targets.reduce((kg, t) => kg + t.figures.mass * t.places.length, 0) * (before.value.value / sum)

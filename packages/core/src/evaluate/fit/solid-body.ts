@@ -84,7 +84,20 @@ export function bodyOfTree(
     figures: from.figures,
   }
   const known = keepKnown(solid, fineness, made.value, leaves)
-  return ok({ body, solid: made.value, parts: known.parts, own: sureOf(known)?.volume })
+  const own = solids.rough ? undefined : sureOf(known)?.volume
+  return ok({ body, solid: made.value, parts: known.parts, own })
+}
+
+/**
+ * How much smaller a body is than one that it was made from, mm3: by its own faces where these are known, else worked out from what was done
+ * to it.
+ */
+export function lossFrom(
+  from: Body,
+  { own }: MadeBody,
+  elseBy: () => Result<Extrapolated, string>,
+): Result<Extrapolated, string> {
+  return own ? ok({ value: volumeIn(from) - own.value, error: own.error + boundOf(from) }) : elseBy()
 }
 
 /**

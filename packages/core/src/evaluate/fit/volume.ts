@@ -39,7 +39,7 @@ interface Known {
   /** By its mesh: mm3, and mm2. */
   readonly meshed: { readonly volume: number; readonly area: number }
   /** By contours of its faces, as far as these are known; why it cannot be where it cannot. */
-  readonly exact: ExactFigures | string
+  exact(): ExactFigures | string
   /** Of how many parts it is, which do not touch. */
   readonly parts: number
 }
@@ -48,16 +48,15 @@ interface Known {
 const known = new WeakMap<Solid, Map<number, Known>>()
 
 /** Keeps what a solid came to at a chord error, so that it is not made again for its figures. */
-export function keepKnown(
-  solid: Solid,
-  chordError: number,
-  made: MadeSolid,
-  leaves: readonly Leaf[],
-): Known {
-  spend(UNITS_PER_TRIANGLE * made.faces.length, 'areas and volumes')
+export function keepKnown(solid: Solid, chordError: number, made: MadeSolid, leaves: readonly Leaf[]): Known {
+  let exact: ExactFigures | string | undefined
   const it: Known = {
     meshed: { volume: made.volume, area: solidSurface(made) },
-    exact: exactFigures(facedSkin(made, leaves, chordError)),
+    exact() {
+      if (exact !== undefined) return exact
+      spend(UNITS_PER_TRIANGLE * made.faces.length, 'areas and volumes')
+      return (exact = exactFigures(facedSkin(made, leaves, chordError)))
+    },
     parts: skinVolumes(made).filter((v) => v > 0).length,
   }
   const before = known.get(solid) ?? new Map<number, Known>()
@@ -93,7 +92,8 @@ export interface Measured {
 }
 
 /** What is known exactly of what was made; undefined where some of its faces are only known by their mesh. */
-export function sureOf({ exact }: Known): Measured | undefined {
+export function sureOf(known: Known): Measured | undefined {
+  const exact = known.exact()
   if (typeof exact === 'string' || exact.free > 0) return undefined
   const { volume, volumeError, area, areaError } = exact
   return { volume: { value: volume, error: volumeError }, area: { value: area, error: areaError } }
@@ -107,21 +107,31 @@ export function measuredOf(
   solid: Solid,
   { solids, fineness }: { readonly solids: Solids | undefined; readonly fineness: number },
 ): Result<Measured, string> {
-  const once = knownAt(solid, fineness, solids)
-  if (!once.ok) return once
-  const sure = sureOf(once.value)
-  if (sure) return ok(sure)
+  for (const e of isLeafy(solid) ? [COARSELY * fineness, fineness] : [fineness]) {
+    const once = knownAt(solid, e, solids)
+    if (!once.ok) return once
+    const sure = sureOf(once.value)
+    if (sure) return ok(sure)
+  }
   const first = coarsestFor(solid, fineness, solids)
   const all = [first, first / 4, first / 16].map((e) => knownAt(solid, e, solids))
   const bad = all.find((k) => !k.ok)
   if (bad && !bad.ok) return bad
   const three = all.flatMap((k) => (k.ok ? [k.value] : []))
   // Of all three in the one way.
-  const exact = three.every((k) => typeof k.exact !== 'string')
+  const exact = three.every((k) => typeof k.exact() !== 'string')
+  const at = (figure: 'volume' | 'area', k: Known): number => {
+    const x = k.exact()
+    return (exact && typeof x !== 'string' ? x : k.meshed)[figure]
+  }
+  // A section that changes on its way is cut up once, and no finer after that.
+  const cutUp = holdsChanging(solid) ? CUT_UP * fineness * at('area', three[2]!) : 0
   const of = (figure: 'volume' | 'area'): Extrapolated => {
-    const at = ({ exact: x, meshed }: Known): number => (exact && typeof x !== 'string' ? x : meshed)[figure]
-    const { value, error } = extrapolatedByRate(at(three[0]!), at(three[1]!), at(three[2]!))
-    return { value, error: Math.max(error, LEAST_ERROR * Math.abs(value)) }
+    const [a, b, c] = three.map((k) => at(figure, k)) as [number, number, number]
+    const { value, error } = extrapolatedByRate(a, b, c)
+    const volume = at('volume', three[2]!)
+    const share = volume > 0 ? cutUp / volume : 0
+    return { value, error: Math.max(error, (LEAST_ERROR + share) * Math.abs(value)) }
   }
   return ok({ volume: of('volume'), area: of('area') })
 }
@@ -147,10 +157,17 @@ const MANY_OF_RUNS = 12_000
 const MANY_OF_OTHERS = 40_000
 
 /** Whether something carried along a path is in a solid. */
-function holdsRun(s: Solid): boolean {
+const holdsRun = (s: Solid): boolean => holds(s, () => true)
+/** Whether a run whose section changes on its way is. */
+const holdsChanging = (s: Solid): boolean => holds(s, (run) => run.outline !== undefined)
+/** Chord errors by which the skin of such a run may lie off everywhere. */
+const CUT_UP = 1
+
+function holds(s: Solid, wanted: (run: Extract<Solid, { kind: 'swept' }>) => boolean): boolean {
+  const holdsRun = (x: Solid): boolean => holds(x, wanted)
   switch (s.kind) {
     case 'swept':
-      return true
+      return wanted(s)
     case 'extruded':
     case 'turned':
     case 'edged':
@@ -173,6 +190,8 @@ function holdsRun(s: Solid): boolean {
   }
 }
 
+/** How much coarser what is of one step is looked at, of which the mesh need only tell which faces there are. */
+const COARSELY = 8
 /** What finenesses that agree can still be off by, as a share. */
 const LEAST_ERROR = 1e-6
 
@@ -193,7 +212,7 @@ export function roughVolumeOf(solid: Solid, { solids, fineness }: Making): Resul
   const near = nearOnly(solid, fineness)
   if (!near) return ok(0)
   const it = knownAt(near, solids.rough ? ROUGHER * fineness : fineness, solids)
-  return it.ok ? ok(sureOf(it.value)?.volume.value ?? it.value.meshed.volume) : it
+  return it.ok ? ok(it.value.meshed.volume) : it
 }
 
 /**

@@ -1,6 +1,6 @@
 import { gaussRule } from '../../num/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
-import { besideFace, type KnownForm } from '../forms.ts'
+import { crossing, exactly, type ExactSurface } from './surface.ts'
 
 /** A place on the edge of a face, and where it goes on to there: both by the rule's weight. */
 export interface ArcNode {
@@ -37,8 +37,8 @@ export const FINE = 6
 export function arcBetween(
   p: Vec3,
   q: Vec3,
-  a: KnownForm,
-  b: KnownForm | undefined,
+  a: ExactSurface,
+  b: ExactSurface | undefined,
   nodes: number,
   reach: number,
 ): Arc | undefined {
@@ -46,7 +46,7 @@ export function arcBetween(
   const size = vec3.length(chord)
   if (size === 0) return { onA: [], onB: [], apart: 0, leans: 0 }
   const u = vec3.scale(chord, 1 / size)
-  if (a.kind === 'plane' && b?.kind === 'plane') return straight(p, q, nodes, a, b)
+  if (a.flat && b?.flat) return straight(p, q, nodes, a, b)
   const middle = vec3.addScaled(p, chord, 0.5)
   const crosses = b && crossing(middle, a, b) >= CROSSES && !areOne(a, b)
   const { nodes: points, weights } = gaussRule(nodes)
@@ -61,7 +61,7 @@ export function arcBetween(
     if (crosses) {
       const at = onBoth(from, a, b, m1, m2, size, reach)
       if (!at) return undefined
-      const way = vec3.cross(besideFace(a, at).normal, besideFace(b, at).normal)
+      const way = vec3.cross(a.beside(at).normal, b.beside(at).normal)
       const along = vec3.dot(way, u)
       if (Math.abs(along) < RUNS_ALONG * vec3.length(way)) return undefined
       const node = { at, step: vec3.scale(way, weight / along) }
@@ -69,7 +69,7 @@ export function arcBetween(
       onB.push(node)
       continue
     }
-    const way = sideways(besideFace(a, from).normal, u)
+    const way = sideways(a.beside(from).normal, u)
     if (!way) return undefined
     const nodeA = moved(from, way, u, a, weight, reach)
     const nodeB = b && moved(from, way, u, b, weight, reach)
@@ -78,50 +78,45 @@ export function arcBetween(
     if (nodeB) {
       onB.push(nodeB)
       apart = Math.max(apart, vec3.distance(nodeA.at, nodeB.at))
-      const [na, nb] = [besideFace(a, nodeA.at).normal, besideFace(b, nodeB.at).normal]
+      const [na, nb] = [a.beside(nodeA.at).normal, b.beside(nodeB.at).normal]
       leans = Math.max(leans, vec3.length(vec3.cross(na, nb)))
     }
   }
   return { onA, onB, apart, leans }
 }
 
-/** The sine of the angle at which two faces meet near a place. */
-const crossing = (p: Vec3, a: KnownForm, b: KnownForm): number =>
-  vec3.length(vec3.cross(besideFace(a, p).normal, besideFace(b, p).normal))
-
 /** Whether two faces are one surface here, to round-off: their edge may lie anywhere. */
-function areOne(a: KnownForm, b: KnownForm): boolean {
-  return a.kind === 'plane' && b.kind === 'plane' && Math.abs(vec3.dot(a.normal, b.normal)) > 1 - 1e-12
+function areOne(a: ExactSurface, b: ExactSurface): boolean {
+  return a.flat !== undefined && b.flat !== undefined && Math.abs(vec3.dot(a.flat, b.flat)) > 1 - 1e-12
 }
 
 /** Between planes the chord itself. */
-function straight(p: Vec3, q: Vec3, nodes: number, a: KnownForm, b: KnownForm): Arc {
+function straight(p: Vec3, q: Vec3, nodes: number, a: ExactSurface, b: ExactSurface): Arc {
   const { nodes: points, weights } = gaussRule(nodes)
   const chord = vec3.sub(q, p)
   const on = Array.from(points, (x, i) => ({
     at: vec3.addScaled(p, chord, (1 + x) / 2),
     step: vec3.scale(chord, weights[i]! / 2),
   }))
-  const apart = Math.max(
-    ...[p, q].flatMap((c) => [a, b].map((form) => Math.abs(besideFace(form, c).distance))),
-  )
+  const apart = Math.max(...[p, q].flatMap((c) => [a, b].map((form) => Math.abs(form.beside(c).distance))))
   return { onA: on, onB: on, apart, leans: crossing(p, a, b) }
 }
 
 /** The place on both faces in the plane through one that m1 and m2 span. */
 function onBoth(
   from: Vec3,
-  a: KnownForm,
-  b: KnownForm,
+  a: ExactSurface,
+  b: ExactSurface,
   m1: Vec3,
   m2: Vec3,
   size: number,
   reach: number,
 ): Vec3 | undefined {
   let at = from
+  const eps = exactly([a, b])
   for (let step = 0; step < STEPS; step++) {
-    const [fa, fb] = [besideFace(a, at), besideFace(b, at)]
-    if (Math.max(Math.abs(fa.distance), Math.abs(fb.distance)) <= 1e-13 * reach) return at
+    const [fa, fb] = [a.beside(at), b.beside(at)]
+    if (Math.max(Math.abs(fa.distance), Math.abs(fb.distance)) <= eps * reach) return at
     const [a1, a2, b1, b2] = [
       vec3.dot(fa.normal, m1),
       vec3.dot(fa.normal, m2),
@@ -136,8 +131,8 @@ function onBoth(
     // The curve of a stretch keeps near its chord.
     if (!(vec3.distance(at, from) <= 2 * size)) return undefined
   }
-  const off = Math.max(Math.abs(besideFace(a, at).distance), Math.abs(besideFace(b, at).distance))
-  return off < 1e-11 * reach ? at : undefined
+  const off = Math.max(Math.abs(a.beside(at).distance), Math.abs(b.beside(at).distance))
+  return off < 100 * eps * reach ? at : undefined
 }
 
 /** A direction about that of a normal, square to the chord. */
@@ -152,20 +147,21 @@ function moved(
   from: Vec3,
   way: Vec3,
   u: Vec3,
-  form: KnownForm,
+  form: ExactSurface,
   weight: number,
   reach: number,
 ): ArcNode | undefined {
   let at = from
+  const eps = exactly([form])
   for (let step = 0; step < STEPS; step++) {
-    const { distance, normal } = besideFace(form, at)
+    const { distance, normal } = form.beside(at)
     const slope = vec3.dot(normal, way)
     if (Math.abs(slope) < 0.2) return undefined
-    if (Math.abs(distance) <= 1e-13 * reach) break
+    if (Math.abs(distance) <= eps * reach) break
     at = vec3.addScaled(at, way, -distance / slope)
   }
-  const { distance, normal } = besideFace(form, at)
-  if (!(Math.abs(distance) < 1e-11 * reach)) return undefined
+  const { distance, normal } = form.beside(at)
+  if (!(Math.abs(distance) < 100 * eps * reach)) return undefined
   const rise = -vec3.dot(normal, u) / vec3.dot(normal, way)
   return { at, step: vec3.scale(vec3.addScaled(u, way, rise), weight) }
 }

@@ -7,9 +7,13 @@ const SIDES = 12
 
 /**
  * Rims put together to longer stretches between the same two faces, where they run on through vertices at which nothing else ends: a
- * quadrature takes a twentieth of a circle at one go. Each with the lower face on its left.
+ * quadrature takes a twentieth of a circle at one go. Each with the lower face on its left. Only faces that cross have a curve to run on along.
  */
-export function chained(rims: Rims, at: (v: number) => Vec3): Rims {
+export function chained(
+  rims: Rims,
+  at: (v: number) => Vec3,
+  cross: (left: number, right: number, at: Vec3) => boolean,
+): Rims {
   const count = rims.a.length
   const a = new Uint32Array(count)
   const b = new Uint32Array(count)
@@ -29,7 +33,8 @@ export function chained(rims: Rims, at: (v: number) => Vec3): Rims {
     const v = b[i]!
     if (ends.get(v) !== 2) return undefined
     const j = leaves.get(v)
-    return j !== undefined && j !== i && left[j] === left[i] && right[j] === right[i] ? j : undefined
+    if (j === undefined || j === i || left[j] !== left[i] || right[j] !== right[i]) return undefined
+    return cross(left[i]!, right[i]!, at(v)) ? j : undefined
   }
   const headed = new Uint8Array(count)
   for (let i = 0; i < count; i++) {

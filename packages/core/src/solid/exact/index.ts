@@ -1,1 +1,3 @@
-export { exactFigures, type ExactFigures, type FacedSkin } from './figures.ts'
+export { exactFigures, type ExactFigures } from './figures.ts'
+export type { FacedSkin, SkinFace } from './faces.ts'
+export { placedPatch, type Patch } from './patch.ts'

@@ -66,17 +66,17 @@ export function integrandOf(form: KnownForm, pole: Vec3): Integrand {
 }
 
 /** 0, 1 and 2: half the contour of r x dr. */
-function addVector(sums: Sums, { at, step }: ArcNode): void {
+export function addVector(sums: Sums, { at, step }: ArcNode): void {
   const c = vec3.cross(at, step)
   for (let j = 0; j < 3; j++) sums[j]! += c[j]! / 2
 }
-const vectorIn = (loops: readonly (readonly Sums[])[]): Vec3 => {
+export const vectorIn = (loops: readonly (readonly Sums[])[]): Vec3 => {
   const sum = (j: number): number => loops.reduce((s, l) => s + l.reduce((t, x) => t + x[j]!, 0), 0)
   return [sum(0), sum(1), sum(2)]
 }
 
-const negated = (sums: Sums): Sums => sums.map((x) => -x)
-function mostApart(a: Sums, b: Sums): number {
+export const negated = (sums: Sums): Sums => sums.map((x) => -x)
+export function mostApart(a: Sums, b: Sums): number {
   let most = 0
   for (let i = 0; i < a.length; i++) most = Math.max(most, Math.abs(a[i]! - b[i]!))
   return most

@@ -1,5 +1,6 @@
 import { vec3, type Vec3 } from '../../space/index.ts'
-import { besideFace, type Beside, type KnownForm } from '../forms.ts'
+import type { Beside } from '../forms.ts'
+import type { ExactSurface } from './surface.ts'
 
 /** Steps of Levenberg's that are taken at most; from a mesh's own places five do. */
 const STEPS = 40
@@ -17,14 +18,14 @@ export interface Settled {
  * The place nearest to one that lies on all of some faces, however many, by least squares (Levenberg 1944): where they only touch, as near to
  * all of them as can be. No step is taken that leads away.
  */
-export function settledOn(forms: readonly KnownForm[], p: Vec3, eps: number): Settled {
+export function settledOn(faces: readonly ExactSurface[], p: Vec3, eps: number): Settled {
   let at = p
-  let beside = forms.map((f) => besideFace(f, at))
+  let beside = faces.map((f) => f.beside(at))
   let sum = squares(beside)
   let damping = LEAST_DAMPING
   for (let step = 0; step < STEPS && worstOf(beside) > eps; step++) {
     const to = vec3.add(at, stepBy(beside, damping))
-    const then = forms.map((f) => besideFace(f, to))
+    const then = faces.map((f) => f.beside(to))
     const left = squares(then)
     if (left < sum) {
       ;[at, beside, sum] = [to, then, left]

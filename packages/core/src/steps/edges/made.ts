@@ -164,9 +164,12 @@ function edged(step: EdgesStep, body: Body, picked: readonly Sized[], context: S
   const { off, added } = solidsOf(step, cuts)
   const filled: Solid = added.length > 0 ? { kind: 'joined', of: [whole, ...added] } : whole
   const solid: Solid = off.length > 0 ? { kind: 'cut', of: filled, by: off } : filled
-  const volume = changedVolume(whole, off, added, volumeIn(body), boundOf(body), work)
   const made = bodyOfTree(solid, body, work)
-  if (!volume.ok || !made.ok) return refuse('unsound', 'The edges cannot be made so; try another size.')
+  if (!made.ok) return refuse('unsound', 'The edges cannot be made so; try another size.')
+  const volume = made.value.own
+    ? { ok: true as const, value: made.value.own }
+    : changedVolume(whole, off, added, volumeIn(body), boundOf(body), work)
+  if (!volume.ok) return refuse('unsound', 'The edges cannot be made so; try another size.')
   const { value, error } = volume.value
   const result = weighed(made.value, value, massAfter(body, solid, value, work), error)
   const left = new Set(facesOfBody(result).faces.map((f) => f.name))

@@ -150,13 +150,16 @@ function halfOf(step: HalvedStep, body: Body, plane: HalvingPlane, context: Step
       `The half does not reach the plane: mirrored, it would leave a slit of ${is}. Move the plane by half of that.`,
     )
   }
-  const volume = whole ? { value: volumeIn(body), error: boundOf(body) } : undefined
-  const halfVolume = volume ? { ok: true as const, value: volume } : volumeOf(half, work)
-  if (!halfVolume.ok) return refuse('unsound', `It cannot be cut there: ${halfVolume.fault}.`)
   const solid: Solid = step.mirrored ? { kind: 'mirrored', of: half, ...mirror } : half
   const made = bodyOfTree(solid, body, work)
   if (!made.ok) return refuse('unsound', `It cannot be put together: ${made.fault}.`)
   const times = step.mirrored ? 2 : 1
+  const { own } = made.value
+  const volume = whole
+    ? { value: volumeIn(body), error: boundOf(body) }
+    : own && { value: own.value / times, error: own.error / times }
+  const halfVolume = volume ? { ok: true as const, value: volume } : volumeOf(half, work)
+  if (!halfVolume.ok) return refuse('unsound', `It cannot be cut there: ${halfVolume.fault}.`)
   const { value, error } = halfVolume.value
   return {
     ok: true,

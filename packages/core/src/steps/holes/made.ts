@@ -3,6 +3,7 @@ import type { Body, Solid } from '../../evaluate/body.ts'
 import {
   bodyOfTree,
   finenessFor,
+  lossFrom,
   massAfter,
   originsOf,
   standing,
@@ -186,10 +187,13 @@ function drilled(step: HolesStep, body: Body, rows: readonly Placed[], context: 
         `rows/${rows[i]!.entry.id}/diameter`,
       )
   }
-  const taken = volumeOf({ kind: 'common', of: [whole, { kind: 'joined', of: tools }] }, work)
   const solid: Solid = { kind: 'cut', of: whole, by: tools }
   const made = bodyOfTree(solid, body, work)
-  if (!taken.ok || !made.ok) return refuse('unsound', 'The holes cannot be made together.')
+  if (!made.ok) return refuse('unsound', 'The holes cannot be made together.')
+  const taken = lossFrom(body, made.value, () =>
+    volumeOf({ kind: 'common', of: [whole, { kind: 'joined', of: tools }] }, work),
+  )
+  if (!taken.ok) return refuse('unsound', 'The holes cannot be made together.')
   const volume = volumeIn(body) - taken.value.value
   if (!(volume > NOTHING * volumeIn(body))) return refuse('vanishes', 'The holes leave nothing of the body.')
   const bound = body.figures.theoremVolume === undefined ? body.figures.volumeBound : 0

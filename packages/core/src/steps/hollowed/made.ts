@@ -4,6 +4,7 @@ import {
   bodyOfTree,
   boundOf,
   finenessFor,
+  lossFrom,
   massAfter,
   originsOf,
   standing,
@@ -80,10 +81,11 @@ function hollowed(
   }
   // What is closed all round lies within the body, or the wall is too thin somewhere.
   const within: Solid = open.size > 0 ? { kind: 'common', of: [whole, inner.value] } : inner.value
-  const taken = volumeOf(within, work)
   const hollow: Solid = { kind: 'cut', of: whole, by: [inner.value] }
   const made = bodyOfTree(hollow, body, work)
-  if (!taken.ok || !made.ok) return refuse('unsound', 'The wall cannot be made so.')
+  if (!made.ok) return refuse('unsound', 'The wall cannot be made so.')
+  const taken = lossFrom(body, made.value, () => volumeOf(within, work))
+  if (!taken.ok) return refuse('unsound', 'The wall cannot be made so.')
   const result = made.value.body
   if (!(taken.value.value > NOTHING * volumeIn(body))) return noRoom()
   if (isThinner(body, result, step.id, wall, CHORDS * result.chordError, openings.names)) return noRoom()

@@ -107,8 +107,10 @@ function grown(
 ): Built<Fitted> {
   const [body] = target.bodies
   const made = bodyOfTree(solid, body!, work)
-  const volume =
-    more && !isHollow(run.section)
+  const own = made.ok ? made.value.own : undefined
+  const volume = own
+    ? ok(own)
+    : more && !isHollow(run.section)
       ? outside(more, joinedOf([filled(body!.solid), ...hollowsOf(body!.solid)]), body!, work)
       : volumeOf(solid, work)
   if (!volume.ok || !made.ok) return refuse('unsound', 'The end cannot be joined there.')

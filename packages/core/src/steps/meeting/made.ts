@@ -217,8 +217,10 @@ function fitted(step: MeetingStep, context: StepContext, f: Fitting): Built<Fitt
     work,
   )
   const made = bodyOfTree(solid, body, work)
-  const volume = volumeOf(solid, work)
-  if (!volume.ok || !made.ok) return refuse('unsound', 'The end cannot be cut there.')
+  if (!made.ok) return refuse('unsound', 'The end cannot be cut there.')
+  const faces = made.value.own
+  const volume = faces ? { ok: true as const, value: faces } : volumeOf(solid, work)
+  if (!volume.ok) return refuse('unsound', 'The end cannot be cut there.')
   const { value, error } = volume.value
   if (!(value > NOTHING * volumeIn(body)))
     return refuse('vanishes', `Nothing is left of the run when it is cut by "${target.name}".`)

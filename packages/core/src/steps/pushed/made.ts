@@ -74,13 +74,14 @@ function pushed(
   const whole = standing(body)
   const tool = by > 0 ? raisedOn(step.id, body, face, 0, by) : raisedOn(step.id, body, face, OVER, by)
   const solid: Solid = by > 0 ? { kind: 'joined', of: [whole, tool] } : { kind: 'cut', of: whole, by: [tool] }
-  const change = volumeOf(
-    by > 0 ? { kind: 'cut', of: tool, by: [whole] } : { kind: 'common', of: [whole, tool] },
-    work,
-  )
   const made = bodyOfTree(solid, body, work)
-  if (!change.ok || !made.ok) return refuse('unsound', 'The face cannot be pushed so far.')
+  if (!made.ok) return refuse('unsound', 'The face cannot be pushed so far.')
   const before = volumeIn(body)
+  const { own: after } = made.value
+  const change = after
+    ? { ok: true as const, value: { value: Math.abs(after.value - before), error: after.error } }
+    : volumeOf(by > 0 ? { kind: 'cut', of: tool, by: [whole] } : { kind: 'common', of: [whole, tool] }, work)
+  if (!change.ok) return refuse('unsound', 'The face cannot be pushed so far.')
   const volume = before + Math.sign(by) * change.value.value
   if (!(volume > NOTHING * before)) {
     const is = shortLength(-by, display)

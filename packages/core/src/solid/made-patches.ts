@@ -1,0 +1,156 @@
+import { TURN } from '../num/index.ts'
+import { pointAt, vec2, type Curve2, type Vec2 } from '../plane/index.ts'
+import { loopsOf } from '../profile/index.ts'
+import { vec3, type Vec3 } from '../space/index.ts'
+import { frameOn, scaleAt, unpackTag, type Frame } from '../sweep/index.ts'
+import type { Patch } from './exact/index.ts'
+import type { Extrusion } from './extruded.ts'
+import type { SweptFaces } from './swept-forms.ts'
+import type { Revolution } from './turned.ts'
+
+/** A patch turns no further than this between two looks, rad, and is looked at so often at most. */
+const BETWEEN = 0.35
+const MOST_LOOKS = 1024
+/** Looks along a curve that is neither straight nor an arc. */
+const ALONG_CURVE = 12
+
+/** The patch of a side face, by its tag; undefined where it is none. */
+export type PatchOf = (tag: number) => Patch | undefined
+
+/** The sides of an extrusion by their tags, of whatever curves. */
+export function extrudedPatches(e: Extrusion, edges: number): PatchOf {
+  const { plane, section, from, to, lean = [0, 0] } = e
+  const curves = loopsOf(section).flat()
+  const ends = e.end && loopsOf(e.end).flat()
+  const along = vec3.cross(plane.x, plane.y)
+  return (tag) => {
+    const { kind, edge } = unpackTag(tag, edges)
+    const curve = curves[edge]
+    if (kind !== 'side' || !curve) return undefined
+    const other = ends?.[edge] ?? curve
+    return {
+      at(u, v) {
+        const [p, q] = [pointAt(curve, u), pointAt(other, u)]
+        const at = vec2.add(vec2.scale(p, 1 - v), vec2.scale(q, v))
+        const height = from + v * (to + vec2.dot(lean, q) - from)
+        return vec3.addScaled(inPlane(plane, at), along, height)
+      },
+      looks: [looksAlong(curve), 2],
+      radius: sizeOf(curve),
+      roundU: closes(curve),
+    }
+  }
+}
+
+/** The sides of a turned section by their tags, of whatever curves. */
+export function turnedPatches(r: Revolution, edges: number): PatchOf {
+  const { plane, section, at, along, angle } = r
+  const curves = loopsOf(section).flat()
+  const origin = inPlane(plane, at)
+  const axis = vec3.addScaled(vec3.scale(plane.x, along[0]), plane.y, along[1])
+  return (tag) => {
+    const { kind, edge } = unpackTag(tag, edges)
+    const curve = curves[edge]
+    if (kind !== 'side' || !curve) return undefined
+    return {
+      at(u, v) {
+        const off = vec3.sub(inPlane(plane, pointAt(curve, u)), origin)
+        return vec3.add(origin, vec3.turnAbout(off, axis, v * angle))
+      },
+      looks: [looksAlong(curve), Math.ceil(angle / BETWEEN)],
+      radius: sizeOf(curve),
+      roundU: closes(curve),
+      roundV: angle > TURN - 1e-9,
+    }
+  }
+}
+
+/**
+ * The sides of a run by their tags: of a section that rolls or grows on its way, goes along curves of any kind, or is of any curves itself.
+ * One that changes its shape is none.
+ */
+export function sweptPatches(run: SweptFaces, edges: number): PatchOf {
+  const { carriage, section } = run
+  const { frames } = carriage
+  const { path } = frames
+  const curves = loopsOf(section).flat()
+  const looks = new Map<number, number>()
+  const looksOn = (index: number): number => {
+    let count = looks.get(index)
+    if (count === undefined) {
+      const { length } = path.segments[index]!
+      looks.set(index, (count = looksOnWay((share) => frameOn(frames, index, share * length))))
+    }
+    return count
+  }
+  return (tag) => {
+    const { kind, edge, segment } = unpackTag(tag, edges)
+    const curve = curves[edge]
+    const g = path.segments[segment]
+    if (kind !== 'side' || carriage.shape || !curve || !g) return undefined
+    if (path.closed && path.segments.length === 1) return undefined
+    const start = path.starts[segment]!
+    const ringAt = lately((u) => {
+      const s = u * g.length
+      const { origin, n, b } = frameOn(frames, segment, s)
+      const scale = scaleAt(carriage, start + s)
+      return { origin, n: vec3.scale(n, scale), b: vec3.scale(b, scale) }
+    })
+    return {
+      at(u, v) {
+        const { origin, n, b } = ringAt(u)
+        const [x, y] = pointAt(curve, v)
+        return vec3.addScaled(vec3.addScaled(origin, n, x), b, y)
+      },
+      looks: [looksOn(segment), looksAlong(curve)],
+      radius: sizeOf(curve),
+      roundV: closes(curve),
+    }
+  }
+}
+
+/** So many of the last answers are kept: a patch is asked across at one place along it, and beside that. */
+const KEPT = 4
+
+/** A function that keeps its last few answers. */
+function lately<T>(of: (x: number) => T): (x: number) => T {
+  const kept: { x: number; value: T }[] = []
+  let next = 0
+  return (x) => {
+    const found = kept.find((k) => k.x === x)
+    if (found) return found.value
+    const value = of(x)
+    kept[next++ % KEPT] = { x, value }
+    return value
+  }
+}
+
+const inPlane = (plane: { origin: Vec3; x: Vec3; y: Vec3 }, p: Vec2): Vec3 =>
+  vec3.addScaled(vec3.addScaled(plane.origin, plane.x, p[0]), plane.y, p[1])
+
+const closes = (c: Curve2): boolean => vec2.distance(pointAt(c, 0), pointAt(c, 1)) < 1e-9
+
+/** About how sharply a curve bends, mm. */
+function sizeOf(c: Curve2): number {
+  if (c.kind === 'arc') return c.radius
+  return vec2.distance(pointAt(c, 0), pointAt(c, 0.5)) + vec2.distance(pointAt(c, 0.5), pointAt(c, 1))
+}
+
+function looksAlong(c: Curve2): number {
+  if (c.kind === 'line') return 2
+  return c.kind === 'arc' ? Math.max(3, Math.ceil(Math.abs(c.sweep) / BETWEEN)) : ALONG_CURVE
+}
+
+/** Looks along a way so that the frame turns little from one to the next. */
+function looksOnWay(frameAt: (share: number) => Frame): number {
+  for (let count = 8; ; count *= 2) {
+    let most = 0
+    let before = frameAt(0)
+    for (let i = 1; i <= count; i++) {
+      const next = frameAt(i / count)
+      most = Math.max(most, vec3.angleBetween(before.n, next.n), vec3.angleBetween(before.t, next.t))
+      before = next
+    }
+    if (most < BETWEEN || count >= MOST_LOOKS) return count
+  }
+}
