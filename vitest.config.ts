@@ -1,34 +1,81 @@
 import { availableParallelism } from 'node:os'
 import { defineConfig } from 'vitest/config'
+import { BaseSequencer, type TestSpecification } from 'vitest/node'
+
+/** Files that take longest, the longest first: begun first, so that no core waits for one at the end. */
+const LONGEST = [
+  'server/src/files.test.ts',
+  'solids/src/random-recipes.test.ts',
+  'server/src/demo/demo.test.ts',
+  'core/src/trace/trace.test.ts',
+  'core/src/evaluate/fuzz.test.ts',
+  'core/src/forming/curve-bends/curve-bends.test.ts',
+  'core/src/evaluate/incremental.test.ts',
+  'core/src/evaluate/bounds.test.ts',
+  'solids/src/second-method.test.ts',
+  'server/src/bend-sheets.test.ts',
+  'core/src/evaluate/figures.test.ts',
+  'solids/src/ground.test.ts',
+  'server/src/app.test.ts',
+]
+
+class LongestFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const place = ({ moduleId }: TestSpecification): number => {
+      const at = LONGEST.findIndex((f) => moduleId.endsWith(`/packages/${f}`))
+      return at < 0 ? LONGEST.length : at
+    }
+    return (await super.sort(files)).sort((a, b) => place(a) - place(b))
+  }
+}
+
+/** A test that hangs ends with the run; on a busy machine, one of half a second has taken thirteen. */
+const testTimeout = 1_200_000
+/** Tests that change what all others of their process see: they have one of their own. */
+const APART = ['packages/core/src/evaluate/watch.test.ts']
+/** Tests of the page that need a document. */
+const WITH_DOCUMENT = ['packages/web/src/bench/session.test.ts']
 
 export default defineConfig({
   test: {
     // All cores: by itself it would leave one of them for who watches.
     maxWorkers: availableParallelism(),
-    // Timeouts are generous: the machine is shared, and a test of half a second has taken thirteen.
+    sequence: { sequencer: LongestFirst },
     projects: [
       {
         test: {
           name: 'core',
-          testTimeout: 180_000,
-          include: ['packages/core/src/**/*.test.ts'],
+          testTimeout,
+          include: ['packages/{core,solids,linear}/src/**/*.test.ts'],
+          exclude: APART,
           environment: 'node',
           setupFiles: ['packages/core/testing/setup.ts'],
+          isolate: false,
         },
       },
       {
         test: {
-          name: 'server',
-          testTimeout: 180_000,
-          include: ['packages/{server,cli,solids,linear}/src/**/*.test.ts'],
+          name: 'apart',
+          testTimeout,
+          include: [...APART, 'packages/{server,cli}/src/**/*.test.ts'],
           environment: 'node',
         },
       },
       {
         test: {
-          name: 'web',
-          testTimeout: 180_000,
-          include: ['packages/web/src/**/*.test.{ts,tsx}'],
+          name: 'page',
+          testTimeout,
+          include: ['packages/web/src/**/*.test.ts'],
+          exclude: WITH_DOCUMENT,
+          environment: 'node',
+          isolate: false,
+        },
+      },
+      {
+        test: {
+          name: 'screens',
+          testTimeout,
+          include: ['packages/web/src/**/*.test.tsx', ...WITH_DOCUMENT],
           environment: 'jsdom',
           setupFiles: ['packages/web/testing/setup.ts'],
         },

@@ -42,7 +42,7 @@ describe('report', () => {
     expect(r.code).toBe(0)
     expect(r.out).toMatch(/Path length {5}337\.124 mm/)
     expect(r.out).toMatch(/Cut length {6}338\.000 mm/)
-    expect(r.out).toMatch(/Mass {12}0\.2078 kg/)
+    expect(r.out).toMatch(/Mass {12}207\.8 g/)
     expect(r.out).toMatch(/ 2 +arc +170\.000 +47\.124 +30\.000 +90\.000°/)
     expect(r.out).toMatch(/end +120\.000/)
   })

@@ -65,7 +65,7 @@ describe('a kind of step that only a test folder knows of', () => {
   it('is reported and written as STL by the command line', async () => {
     const report = await called(part, 'report')
     expect(report).toMatchObject({ code: 0, err: '' })
-    expect(report.out).toMatch(/Mass {12}0\.0162 kg/)
+    expect(report.out).toMatch(/Mass {12}16\.20 g/)
     const stl = await called(part, 'export', '--to', 'stl')
     expect(stl.code).toBe(0)
     expect(new DataView(stl.bytes.buffer).getUint32(80, true)).toBe(12)

@@ -93,7 +93,7 @@ export function reportText(part: Part, result: PartResult, chosen: Id | null = n
     line('Developed', formatLength(blank.developed.length, display))
     line('Cut length', formatLength(blank.cut, display))
   }
-  if (mass !== undefined) line('Mass', formatMass(mass, part.units.mass, 4))
+  if (mass !== undefined) line('Mass', formatMass(mass, part.units.mass))
   if (path) {
     const head = ['#', 'kind', `at (${display.unit})`, 'length', 'radius', 'turn']
     const rows = path.analysis.rows.map((r, i) => [

@@ -402,7 +402,7 @@ describe('a database', () => {
     client.close()
     const again = await call('POST', '/parts', { part: hoop })
     expect([again.status, again.json]).toMatchObject([201, {}])
-  }, 30_000)
+  })
   it('that is full answers 507 and loses nothing', async () => {
     const { json } = await call('POST', '/parts', { part: hoop })
     // A limit of pages is what a full disk is to SQLite.

@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { leftOn, placedOn, type BarLayout } from '@flexum/core/cutting'
 import { STARTERS } from '@flexum/core/document'
 import { emptyOrder, type Order } from '@flexum/core/order'
@@ -301,5 +301,27 @@ describe('plans of orders', () => {
     const stateOf = async (id: string) => (await call('GET', `/orders/${id}/plan`)).json
     expect(await stateOf(a)).toMatchObject({ state: 'stopped', plan: made })
     expect(await stateOf(b)).toMatchObject({ state: 'failed', plan: null })
+  })
+  it('have a first plan soon, which stands where the better one runs out of time', async () => {
+    const { id } = (await call('POST', '/orders', { order: orderOf([peg, 3]) })).json
+    const made = { asked: { lines: [], saw: {}, stocks: [] }, lines: [], groups: [] }
+    let end: (outcome: unknown) => void = () => undefined
+    const slow = {
+      plan: (_: unknown, { soon }: { soon(plan: unknown): void }) => {
+        soon(made)
+        return { made: new Promise((r) => (end = r)), stop: () => undefined }
+      },
+    }
+    const planning = planningService(server.db(), slow as never)
+    await planning.want(id)
+    const shown = async () => (await call('GET', `/orders/${id}/plan`)).json
+    await vi.waitFor(async () => expect(await shown()).toMatchObject({ state: 'working', plan: made }))
+    end({ ok: false, fault: { code: 'work.long', message: 'it took longer than 120 s' } })
+    await planning.idle()
+    expect(await shown()).toMatchObject({
+      state: 'stopped',
+      trouble: 'it took longer than 120 s',
+      plan: made,
+    })
   })
 })

@@ -78,7 +78,7 @@ export function bendSheetOf(part: Part, result: PartResult, id: Id, revision: nu
   if (blank.cutOff.start + blank.cutOff.end > 0)
     facts.push(['Cut off after bending', `${fig(blank.cutOff.start)} + ${fig(blank.cutOff.end)}`])
   facts.push(
-    ['Mass of the blank', formatMass(blank.mass, mass, 4)],
+    ['Mass of the blank', formatMass(blank.mass, mass)],
     ['Bender', step.bender.name],
     ['Bent first', step.fromEnd ? 'the end' : 'the start'],
     ['Time', `${formatDecimal(forming.program.time, 0)} s`],

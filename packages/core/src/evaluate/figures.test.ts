@@ -151,6 +151,19 @@ describe('the cut length', () => {
     expect(cut(angled('0', '45'), SQUARE_CUT)).toBe(505)
     expect(cut(angled('30'), SQUARE_CUT)).toBe(Math.ceil(500 + 20 * Math.tan(Math.PI / 6)))
   })
+  it('goes to the tip of the true outline, which may lie between the points that are drawn', () => {
+    const cutTo = (diameter: string, across: string, tilt: string): number => {
+      const part = withRun(barOn(straight('100'), 'round-bar', { diameter }), {
+        ends: { start: SQUARE_CUT, end: angled(across, tilt) } as RunStep['ends'] & object,
+      })
+      const fine = { ...part, steps: part.steps.map((s) => (s.kind === 'blank' ? { ...s, step: '0.0001' } : s)) }
+      return outputsOf(evaluated(fine)).blank.cut
+    }
+    const tip = (radius: number, ...angles: number[]): number =>
+      radius * Math.hypot(...angles.map((a) => Math.tan((a * Math.PI) / 180)))
+    expect(cutTo('20', '60', '60')).toBeCloseTo(100 + tip(10, 60, 60), 3)
+    expect(cutTo('60', '70', '33')).toBeCloseTo(100 + tip(30, 70, 33), 3)
+  })
   it('goes to the top of a dome, and leaves plugs to be made by themselves', () => {
     expect(cut({ kind: 'domed', runOn: '0', height: '12' }, SQUARE_CUT)).toBe(512)
     const tube = barOn(straight(), 'tube', { diameter: '30', wall: '2' })

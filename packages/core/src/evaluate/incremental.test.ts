@@ -125,5 +125,5 @@ describe('random sequences of every command', () => {
       }
     }
     expect(wrong).toEqual([])
-  }, 180_000)
+  })
 })

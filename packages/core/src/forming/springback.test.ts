@@ -40,9 +40,14 @@ describe('springback by the elastic-plastic model', () => {
       ),
     )
   })
-  it('keeps the length of the middle fibre', () => {
-    const more = overbend(40, 44, 10)
-    expect(more * (40 + 5)).toBeCloseTo(44 + 5, 12)
+  it('keeps the length of the neutral fibre, wherever that lies', () => {
+    for (const neutral of [5, 4, 6.5]) {
+      const more = overbend(40, 44, neutral)
+      expect(more * (40 + neutral)).toBeCloseTo(44 + neutral, 12)
+    }
+    // A bar 12 deep, 69 GPa and 240 MPa, its neutral line 0.6 mm inward of the middle, to an inside radius of 45 and 75 degrees.
+    const springy = { strain: 240 / 69e3, depth: 12 }
+    expect(75 * overbend(toolRadius(45, springy), 45, 6 - 0.6)).toBeCloseTo(77.609, 3)
   })
 })
 

@@ -37,9 +37,9 @@ export function toolRadius(sprung: number, springy: Springy): number {
 }
 
 /**
- * How much larger the angle that is set must be than the one that is got, both of bends that keep the length of their middle fibre:
- * (Rf + h/2) / (Ri + h/2), radii of the inside.
+ * How much larger the angle that is set must be than the one that is got, both of bends that keep the length of their neutral fibre, which lies
+ * so far from the inside face, mm: (Rf + n) / (Ri + n), radii of the inside.
  */
-export function overbend(inside: number, sprung: number, depth: number): number {
-  return (sprung + depth / 2) / (inside + depth / 2)
+export function overbend(inside: number, sprung: number, neutral: number): number {
+  return (sprung + neutral) / (inside + neutral)
 }

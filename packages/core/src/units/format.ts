@@ -1,5 +1,6 @@
 import { deg, tolerance } from '../num/index.ts'
 import { formatExact } from './exact.ts'
+import { decimalsThatHold } from './held.ts'
 import { LENGTH_FACTORS, MASS_FACTORS, type LengthUnit, type MassUnit } from './unit.ts'
 
 /** How lengths are shown: decimals with a number of places, or inch fractions down to 1/denominator. */
@@ -55,8 +56,16 @@ export function formatAngle(angle: number, places: number): string {
   return `${formatDecimal(deg(angle), places)}°`
 }
 
-export function formatMass(mass: number, unit: MassUnit, places: number): string {
-  return `${formatDecimal(mass / MASS_FACTORS[unit], places)} ${unit}`
+/** Digits that a mass is told by. */
+const MASS_DIGITS = 4
+
+/** A mass, kg, by four digits, or as many of them as hold where it may be off by so much; what is under a kilogram in g, where it is asked for in kg. */
+export function formatMass(mass: number, unit: MassUnit, off = 0): string {
+  const shown = unit === 'kg' && Math.abs(mass) < 1 ? 'g' : unit
+  const [value, error] = [mass / MASS_FACTORS[shown], off / MASS_FACTORS[shown]]
+  const before = value === 0 ? MASS_DIGITS : Math.floor(Math.log10(Math.abs(value))) + 1
+  const places = Math.max(0, MASS_DIGITS - before)
+  return `${formatDecimal(value, decimalsThatHold(error, places))} ${shown}`
 }
 
 /** The units a density is shown in; internally it is kg/mm3. */

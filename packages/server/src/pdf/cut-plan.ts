@@ -58,7 +58,7 @@ function group(doc: Doc, g: GroupPlan, { saw, done }: Order): void {
   doc
     .font(LABELS, 8.5)
     .text(
-      `${counted(figures.bars, 'bar')}, ${counted(figures.pieces, 'piece')}${waste}, ${formatMass(figures.mass, 'kg', 2)}${cost}${missing}`,
+      `${counted(figures.bars, 'bar')}, ${counted(figures.pieces, 'piece')}${waste}, ${formatMass(figures.mass, 'kg')}${cost}${missing}`,
       margin,
       doc.y + 1,
     )

@@ -22,25 +22,28 @@ export function planningService(db: Database, work: Work, tell: (message: string
     const wanted = await wantedOf(db, id)
     if (!wanted || stopped) return
     await db.write((tx) => setPlan(tx, id, { state: 'working' }))
-    const plan = work.plan(wanted, (at) => told.set(id, at))
+    const keep = (made: PlanMade, state: 'working' | 'done' | 'stopped'): Promise<void> =>
+      db.write((tx) =>
+        setPlan(tx, id, { state, trouble: null, body: JSON.stringify(made), figures: planFigures(made) }),
+      )
+    let first: Promise<void> | undefined
+    const plan = work.plan(wanted, {
+      told: (at) => told.set(id, at),
+      soon: (made) => void (first ??= keep(made, 'working').catch((error: unknown) => tell(String(error)))),
+    })
     now = { id, plan }
     if (halted.has(id)) plan.stop()
     const made = await plan.made
+    await first
     now = undefined
     told.delete(id)
     // What was under way when the server was stopped goes on when it starts again.
     if (stopped) return
     const state = halted.delete(id) ? 'stopped' : 'done'
-    await db.write((tx) =>
-      made.ok
-        ? setPlan(tx, id, {
-            state,
-            trouble: null,
-            body: JSON.stringify(made.value),
-            figures: planFigures(made.value),
-          })
-        : setPlan(tx, id, { state: 'failed', trouble: made.fault.message }),
-    )
+    if (made.ok) return keep(made.value, state)
+    // The first plan stands where the better one did not come to an end.
+    const trouble = made.fault.message
+    await db.write((tx) => setPlan(tx, id, { state: first ? 'stopped' : 'failed', trouble }))
   }
   const go = async (): Promise<void> => {
     for (const id of waiting) {

@@ -7,7 +7,7 @@ import { loadLinear } from '@flexum/linear'
 import { loadSolids } from '@flexum/solids'
 import type { SectionFigures } from '../db/schema.ts'
 import { drawBendSheet, readText, readWhole, workOnPart, workOnSection, type PartWork } from './jobs.ts'
-import { drawPlanSheet, planWanted, type PlanTold, type PlanWanted } from './order.ts'
+import { drawPlanSheet, planWanted, type PlanMade, type PlanTold, type PlanWanted } from './order.ts'
 import type { Job, SheetWanted, Work } from './work.ts'
 
 /** What came of a job, by its kind. */
@@ -30,9 +30,9 @@ export async function jobsHere() {
     bendSheet: (body: string, wanted: SheetWanted) =>
       worked(body, (s, part) => drawBendSheet(s, part, wanted)),
     planSheet: drawPlanSheet,
-    async plan(wanted: PlanWanted, tell: (told: PlanTold) => boolean) {
+    async plan(wanted: PlanWanted, tell: (told: PlanTold) => boolean, soon: (plan: PlanMade) => void) {
       solver ??= loadLinear()
-      return planWanted(service, await solver, wanted, tell)
+      return planWanted(service, await solver, wanted, tell, soon)
     },
     read: readWhole,
     readKept: readText,
@@ -48,13 +48,13 @@ export function directWork(): Work {
     takeOut: async (body, wanted) => (await here).takeOut(body, wanted),
     bendSheet: async (body, wanted) => (await here).bendSheet(body, wanted),
     planSheet: async (order, plan) => (await here).planSheet(order, plan),
-    plan(wanted, told) {
+    plan(wanted, { told, soon }) {
       let stopped = false
       const tell = (at: PlanTold): boolean => {
         told(at)
         return !stopped
       }
-      return { made: here.then((h) => h.plan(wanted, tell)), stop: () => void (stopped = true) }
+      return { made: here.then((h) => h.plan(wanted, tell, soon)), stop: () => void (stopped = true) }
     },
     read: async (input) => (await here).read(input),
     readKept: async (body) => (await here).readKept(body),

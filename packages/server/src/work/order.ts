@@ -69,12 +69,16 @@ export interface PlanTold {
 /** Seconds that a stock may take in whole numbers. */
 const WHOLE_SECONDS = 8
 
-/** Lists what the parts of an order are sawn from, and plans it; `tell` says false when what there is is enough. */
+/**
+ * Lists what the parts of an order are sawn from, and plans it: first what is soon there, then the better plan. `tell` says false when what there is
+ * is enough.
+ */
 export function planWanted(
   service: Service,
   solver: LinearSolver,
   wanted: PlanWanted,
   tell: (told: PlanTold) => boolean,
+  soon: (plan: PlanMade) => void = () => undefined,
 ): Result<PlanMade> {
   const lists: ListedLine[] = []
   const lines: PlannedLine[] = []
@@ -111,17 +115,18 @@ export function planWanted(
     return fail(
       fault('order.too-many', `that would be ${count} pieces; an order has at most ${ORDER_LIMITS.pieces}`),
     )
-  const groups = planOrder(wanted.order, byStock(lists, wanted.table), {
-    solver,
-    prices: new Map(wanted.prices),
-    before: wanted.before,
-    seconds: WHOLE_SECONDS,
-    tell: (group, of, bars, bound) => tell({ group, of, bars, bound }),
-  })
   const { lines: asked, saw, stocks, sharing } = wanted.order
-  return ok({
+  const planned = (seconds: number, go: (at: PlanTold) => boolean): PlanMade => ({
     asked: { lines: asked, saw, stocks, ...(sharing ? { sharing } : {}) },
     lines,
-    groups,
+    groups: planOrder(wanted.order, byStock(lists, wanted.table), {
+      solver,
+      prices: new Map(wanted.prices),
+      before: wanted.before,
+      seconds,
+      tell: (group, of, bars, bound) => go({ group, of, bars, bound }),
+    }),
   })
+  soon(planned(0, () => false))
+  return ok(planned(WHOLE_SECONDS, tell))
 }

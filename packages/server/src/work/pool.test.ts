@@ -1,9 +1,11 @@
+import { readlinkSync } from 'node:fs'
 import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { fileURLToPath, pathToFileURL } from 'node:url'
 import { build } from 'esbuild'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { STARTERS, type Part } from '@flexum/core/document'
+import { workedMs } from './clock.ts'
 import { threadedWork } from './pool.ts'
 
 let folder: string
@@ -77,6 +79,37 @@ describe('work in a thread', () => {
     expect(b).toEqual(failed('it took longer than 0.3 s'))
     expect(c).toEqual({ ok: true, value: 'two' })
     await work.stop()
+  })
+  it('that only waits for its turn is not given up, one that works as long is', async () => {
+    const task = "readlinkSync('/proc/thread-self').split('/').at(-1)"
+    const waits = await made(
+      'waits.mjs',
+      `import { readlinkSync } from 'node:fs'
+      parentPort.postMessage({ kind: 'here', task: ${task} })
+      const slept = new Int32Array(new SharedArrayBuffer(4))
+      parentPort.on('message', ({ job }) => {
+        if (job.body === 'waits') Atomics.wait(slept, 0, 0, 900)
+        const until = performance.now() + (job.body === 'works' ? 60_000 : 0)
+        while (performance.now() < until);
+        parentPort.postMessage({ kind: 'done', answer: { ok: true, value: job.body } })
+      })`,
+    )
+    const work = threadedWork(waits, { workMs: 250, readMs: 250, memoryMb: 64 })
+    // The first is given to a thread that has not yet told who it is.
+    await work.part('first')
+    const [a, b] = await Promise.all([work.part('waits'), work.part('works')])
+    expect(a).toEqual({ ok: true, value: 'waits' })
+    expect(b).toEqual(failed('it took longer than 0.25 s'))
+    await work.stop()
+  })
+  it('tells by the system how long a thread was at work', () => {
+    const task = readlinkSync('/proc/thread-self').split('/').at(-1)
+    const from = workedMs(task)!
+    const until = performance.now() + 300
+    while (performance.now() < until);
+    expect(workedMs(task)! - from).toBeGreaterThan(0)
+    expect(workedMs(undefined)).toBeUndefined()
+    expect(workedMs('none')).toBeUndefined()
   })
   it('past its limit is called off, and a thread that leaves it lives on with what it knows', async () => {
     const polite = await made(

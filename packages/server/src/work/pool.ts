@@ -4,10 +4,10 @@ import { fail, fault, type Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/document'
 import { callOff } from '@flexum/core/service'
 import { readText, readWhole } from './jobs.ts'
-import type { PlanTold } from './order.ts'
-import type { FromThread, Job, ToThread, Work } from './work.ts'
+import { workedMs } from './clock.ts'
+import type { FromThread, Job, PlanWatch, ToThread, Work } from './work.ts'
 
-/** How long and how large a job may become. */
+/** How long and how large a job may become. Times are those of work: waiting for a turn on a busy machine does not count. */
 export interface WorkLimits {
   /** For figures and a picture, ms. */
   readonly workMs: number
@@ -30,6 +30,9 @@ const GRACE_MS = 500
 /** How long a plan that was called off may take to its best so far: one search in whole numbers. */
 const PLAN_MS = 120_000
 const PLAN_GRACE_MS = 15_000
+
+/** So many times its limit of work a job may take by the clock on the wall: work that only waits is ended too. */
+const MOST_WAITING = 30
 
 /** What becomes of work that was ended. */
 const ended = (code: `work.${string}`, message: string) => fail(fault(code, message))
@@ -59,10 +62,10 @@ export function threadedWork(script: URL, limits: WorkLimits = WORK_LIMITS): Wor
     takeOut: (body, wanted) => figuring.run({ kind: 'take-out', body, wanted }, limits.workMs),
     planSheet: (order, plan) => figuring.run({ kind: 'plan-sheet', order, plan }, limits.workMs),
     bendSheet: (body, wanted) => figuring.run({ kind: 'bend-sheet', body, wanted }, limits.workMs),
-    plan(wanted, told) {
+    plan(wanted, watch) {
       const job: Job = { kind: 'plan', wanted }
       return {
-        made: planning.run(job, limits.planMs ?? PLAN_MS, told),
+        made: planning.run(job, limits.planMs ?? PLAN_MS, watch),
         stop: () => planning.callOff(job),
       }
     },
@@ -98,9 +101,13 @@ function sizeOf(input: unknown): number {
 interface Waiting {
   readonly job: Job
   readonly limitMs: number
-  told?(at: PlanTold): void
+  readonly watch?: PlanWatch
   done(outcome: Result<unknown>): void
 }
+
+type Done = Exclude<FromThread, { kind: 'told' | 'soon' | 'here' }>
+/** Looks at the time of work come no sooner one after the other than this, ms. */
+const SOONEST = 20
 
 /** One thread with its queue; started when first needed, and again after it was ended. */
 function lane(script: URL, memoryMb: number, graceMs = GRACE_MS) {
@@ -115,7 +122,22 @@ function lane(script: URL, memoryMb: number, graceMs = GRACE_MS) {
   /** What is said of the job under way if it takes too long. */
   let tooLong = STOPPING
 
-  const outcomeOf = (m: Exclude<FromThread, { kind: 'told' }>): Result<unknown> => {
+  /** By what the system tells how long the thread has been at work. */
+  let task: string | undefined
+  /** Calls `past` when a job has worked for so long, however long that takes; or has only waited for many times that. */
+  const after = (limitMs: number, past: () => void): void => {
+    clearTimeout(timer)
+    const [began, from] = [performance.now(), workedMs(task) ?? 0]
+    const look = (): void => {
+      const gone = performance.now() - began
+      const worked = workedMs(task)
+      const left = worked === undefined ? limitMs - gone : limitMs - (worked - from)
+      if (left <= 0 || gone >= MOST_WAITING * limitMs) past()
+      else timer = setTimeout(look, Math.max(left, SOONEST))
+    }
+    timer = setTimeout(look, limitMs)
+  }
+  const outcomeOf = (m: Done): Result<unknown> => {
     switch (m.kind) {
       case 'done':
         return m.answer as Result<unknown>
@@ -145,9 +167,13 @@ function lane(script: URL, memoryMb: number, graceMs = GRACE_MS) {
       workerData: { flag },
       resourceLimits: { maxOldGenerationSizeMb: memoryMb, maxYoungGenerationSizeMb: 64, stackSizeMb: 4 },
     })
-    made.on('message', (m: FromThread) =>
-      m.kind === 'told' ? current?.told?.(m.told) : settle(outcomeOf(m)),
-    )
+    task = undefined
+    made.on('message', (m: FromThread) => {
+      if (m.kind === 'here') task = m.task
+      else if (m.kind === 'told') current?.watch?.told(m.told)
+      else if (m.kind === 'soon') current?.watch?.soon(m.plan)
+      else settle(outcomeOf(m))
+    })
     made.on('error', (error: NodeJS.ErrnoException) => {
       drop()
       settle(
@@ -167,15 +193,14 @@ function lane(script: URL, memoryMb: number, graceMs = GRACE_MS) {
     const number = ++jobs
     tooLong = ended('work.long', `it took longer than ${limitMs / 1000} s`)
     callOffNow = () => {
-      clearTimeout(timer)
       // Work that looks at the flag leaves at once, and the thread keeps what it knows.
       callOff(flag, number)
-      timer = setTimeout(() => {
+      after(graceMs, () => {
         drop()
         settle(tooLong)
-      }, graceMs)
+      })
     }
-    timer = setTimeout(callOffNow, limitMs)
+    after(limitMs, () => callOffNow())
     try {
       worker ??= start()
       worker.postMessage({ number, job } satisfies ToThread)
@@ -183,14 +208,14 @@ function lane(script: URL, memoryMb: number, graceMs = GRACE_MS) {
       settle(broken(error instanceof Error ? error.message : String(error)))
     }
   }
-  const run = <T>(job: Job, limitMs: number, told?: (at: PlanTold) => void): Promise<Result<T>> =>
+  const run = <T>(job: Job, limitMs: number, watch?: PlanWatch): Promise<Result<T>> =>
     new Promise((resolve) => {
       if (stopped) resolve(STOPPING)
       else {
         queue.push({
           job,
           limitMs,
-          ...(told ? { told } : {}),
+          ...(watch ? { watch } : {}),
           done: (outcome) => resolve(outcome as Result<T>),
         })
         next()

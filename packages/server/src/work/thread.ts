@@ -1,3 +1,4 @@
+import { readlinkSync } from 'node:fs'
 import { parentPort, workerData } from 'node:worker_threads'
 import { doJob, type Flag } from '@flexum/core/service'
 import { jobsHere, type Answer } from './direct.ts'
@@ -32,18 +33,32 @@ const answer = (message: FromThread): void => port.postMessage(message)
 /** How often it is told how far a plan has come, ms. */
 const TOLD_EVERY = 200
 
+/** This thread among those of the system: "PID/task/TID" on Linux. */
+function taskHere(): string | undefined {
+  try {
+    return readlinkSync('/proc/thread-self').split('/').at(-1)
+  } catch {
+    return undefined
+  }
+}
+answer({ kind: 'here', task: taskHere() })
+
 /** Plans an order until it is called off, which leaves the best so far. */
 async function planned(number: number, { wanted }: Extract<Job, { kind: 'plan' }>): Promise<void> {
   const calledOff = new Int32Array(flag)
   let told = 0
-  const made = await here.plan(wanted, (at) => {
-    const now = performance.now()
-    if (now - told >= TOLD_EVERY) {
-      told = now
-      answer({ kind: 'told', told: at })
-    }
-    return Atomics.load(calledOff, 0) < number
-  })
+  const made = await here.plan(
+    wanted,
+    (at) => {
+      const now = performance.now()
+      if (now - told >= TOLD_EVERY) {
+        told = now
+        answer({ kind: 'told', told: at })
+      }
+      return Atomics.load(calledOff, 0) < number
+    },
+    (plan) => answer({ kind: 'soon', plan }),
+  )
   answer({ kind: 'done', answer: made })
 }
 

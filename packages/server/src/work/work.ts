@@ -20,8 +20,8 @@ export interface Work {
   bendSheet(body: string, wanted: SheetWanted): Promise<Result<Uint8Array>>
   /** The cut list and the plan of an order as they are kept, as a PDF. */
   planSheet(order: string, plan: string): Promise<Result<Uint8Array>>
-  /** Plans an order; told how far it has come. Called off, it ends with the best so far. */
-  plan(wanted: PlanWanted, told: (told: PlanTold) => void): PlanUnderWay
+  /** Plans an order. Called off, it ends with the best so far. */
+  plan(wanted: PlanWanted, watch: PlanWatch): PlanUnderWay
   /** Reads and checks a document that came in. */
   read(input: unknown): Promise<Result<Part>>
   /** Reads and checks a document as it is kept. */
@@ -34,6 +34,14 @@ export interface Work {
 export interface SheetWanted {
   readonly step: string
   readonly revision: number
+}
+
+/** Who follows a plan that is being made. */
+export interface PlanWatch {
+  /** How far it has come. */
+  told(told: PlanTold): void
+  /** A first plan, soon: there is one from then on, whatever becomes of the better one. */
+  soon(plan: PlanMade): void
 }
 
 /** A plan that is being made. */
@@ -64,5 +72,9 @@ export type FromThread =
   | { readonly kind: 'called-off' }
   /** How far the job has come. */
   | { readonly kind: 'told'; readonly told: PlanTold }
+  /** A plan that is good enough until there is a better one. */
+  | { readonly kind: 'soon'; readonly plan: PlanMade }
+  /** The thread is there; by what the system tells how long it has been at work, where it does. */
+  | { readonly kind: 'here'; readonly task: string | undefined }
   /** It stopped with an error of ours. */
   | { readonly kind: 'broken'; readonly error: string }

@@ -145,6 +145,9 @@ describe('forming', () => {
     const inside = bends[0]!.tool - 10
     expect(sprungRadius(inside, springy)).toBeCloseTo(30, 9)
     expect(bends[0]!.set).toBeCloseTo((rad(90) * (30 + 10)) / (inside + 10), 9)
+    // The neutral fibre keeps its length, which need not be the middle one.
+    const inward = done(setFormula(strong, { step: 'blank', field: 'neutral', formula: '0.4' }))
+    expect(bent(inward).bends[0]!.set).toBeCloseTo((rad(90) * (30 + 8)) / (inside + 8), 9)
     // Over a die of the wanted radius it comes out larger.
     const die = done(
       changeForming(strong, {

@@ -71,7 +71,7 @@ export function formedBends(
   for (const [i, row] of table.rows.entries()) {
     const reach = reachInBend(run.carriage, run.section, row.segments[0])
     const own = range(row.segments).map((s) => developed.get(s)!)
-    const sprung = sprungBend(step, context, row, reach, limits, fit)
+    const sprung = sprungBend(step, context, row, { ...reach, share: own[0]!.share }, limits, fit)
     if (!sprung) return fail({ bend: i })
     const bend: LimitedBend = {
       radius: row.radius,
@@ -104,7 +104,7 @@ function sprungBend(
   step: FormingStep,
   context: StepContext,
   row: BendRow,
-  { inside, outside }: { readonly inside: number; readonly outside: number },
+  { inside, outside, share }: { readonly inside: number; readonly outside: number; readonly share: number },
   limits: Limits,
   fit: TrialFit | undefined,
 ): { readonly tool: number; readonly set: number; readonly got: number } | undefined {
@@ -120,7 +120,7 @@ function sprungBend(
     const tool = die === undefined ? toolRadius(radius - inside, { strain, depth }) : die - inside
     const got = sprungRadius(tool, { strain, depth })
     if (got === undefined) return undefined
-    return { tool: tool + inside, set: angle * overbend(tool, got, depth), got: got + inside }
+    return { tool: tool + inside, set: angle * overbend(tool, got, share * depth), got: got + inside }
   }
   return { tool: radius, set: angle, got: radius }
 }

@@ -1,7 +1,8 @@
 import { ok } from '../../base/index.ts'
 import type { EndEntry, RunStep } from '../../document/index.ts'
 import { FURTHEST } from '../../path/index.ts'
-import { outlineOf, region, sectionProperties, type Outline, type Region } from '../../profile/index.ts'
+import type { Vec2 } from '../../plane/index.ts'
+import { outlineOf, reach, region, sectionProperties, type Outline, type Region } from '../../profile/index.ts'
 import { meshReach, meshSurface, meshVolume, vec3, type Mesh, type Vec3 } from '../../space/index.ts'
 import {
   domeMesh,
@@ -222,7 +223,7 @@ export function pointsOf(
 
 /** How far the material goes beyond the path's ends: a leaning cut to its furthest tip, a dome by its height. */
 export function tipsOf(plan: BodyPlan, outline: Outline): { readonly start: number; readonly end: number } {
-  const { carriage: c, chunks, made } = plan
+  const { carriage: c, chunks, made, strands } = plan
   if (c.frames.path.closed) return { start: 0, end: 0 }
   const tip = (side: 'start' | 'end'): number => {
     const dome = made.find((m) => m.kind === 'dome' && m.side === side)
@@ -232,14 +233,20 @@ export function tipsOf(plan: BodyPlan, outline: Outline): { readonly start: numb
     const station = side === 'start' ? 0 : c.frames.path.length
     const frame = endFrame(c, side)
     const way = endWay(c, side)
-    const o = c.shape ? shapeOutline(c.shape, station, outline) : outline
     const k = scaleAt(c, station)
     const [u, v] = [frame.n, frame.b].map((axis) => -vec3.dot(axis, plane) / vec3.dot(way, plane)) as [
       number,
       number,
     ]
     const sign = side === 'start' ? -1 : 1
-    return o.x.reduce((most, x, i) => Math.max(most, sign * k * (u * x + v * o.y[i]!)), 0)
+    if (c.shape) {
+      const o = shapeOutline(c.shape, station, outline)
+      return o.x.reduce((most, x, i) => Math.max(most, sign * k * (u * x + v * o.y[i]!)), 0)
+    }
+    // By the true outline: a tip may lie between the points that are drawn.
+    const lean = Math.hypot(u, v)
+    const toward: Vec2 = [(sign * u) / lean, (sign * v) / lean]
+    return lean === 0 ? 0 : Math.max(0, ...strands.map((s) => k * lean * reach(s.section, toward)))
   }
   return { start: tip('start'), end: tip('end') }
 }

@@ -43,7 +43,7 @@ export function GroupSection(props: {
             {figures.kept > 0 && `, ${formatDecimal(figures.kept / 1000, 2)} m kept`}
           </span>
         )}
-        <span className="figure">{formatMass(figures.mass, 'kg', 2)}</span>
+        <span className="figure">{formatMass(figures.mass, 'kg')}</span>
         <Cost group={group} begun={sawn > 0} />
         <button
           type="button"

@@ -66,7 +66,7 @@ export function PiecePanel(props: {
             kind && Math.abs(kind.short - kind.length) > 1e-6
               ? ['Short point', `${formatDecimal(kind.short, 3)} mm`]
               : undefined,
-            kind ? ['Mass', formatMass(kind.mass, 'kg', 3)] : undefined,
+            kind ? ['Mass', formatMass(kind.mass, 'kg')] : undefined,
           ]}
         />
         {kind && (

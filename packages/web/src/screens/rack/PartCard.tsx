@@ -1,6 +1,7 @@
 import { MoreHorizontal } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { formatMass } from '@flexum/core/units'
 import { fileAddress, pictureAddress, type RackRow } from '../../api/parts.ts'
 import { ago } from '../../ui/ago.ts'
 import { Menu } from '../../ui/Menu.tsx'
@@ -90,7 +91,7 @@ function figuresOf(row: RackRow): string {
   const parts = [
     length === undefined ? undefined : `${length.toFixed(0)} mm`,
     profile,
-    mass === undefined ? undefined : mass < 0.1 ? `${(mass * 1000).toFixed(0)} g` : `${mass.toFixed(2)} kg`,
+    mass === undefined ? undefined : formatMass(mass, 'kg'),
   ]
   return parts.filter(Boolean).join(' · ')
 }

@@ -6,7 +6,6 @@ import {
   formatLength,
   formatMass,
   LENGTH_FACTORS,
-  MASS_FACTORS,
   type LengthDisplay,
 } from '@flexum/core/units'
 import { runView } from '../../../bench/results.ts'
@@ -79,11 +78,7 @@ export function CheckInspector() {
               ? undefined
               : [
                   'Mass',
-                  formatMass(
-                    mass,
-                    units.mass,
-                    decimalsThatHold((off?.mass ?? 0) / MASS_FACTORS[units.mass], 4),
-                  ),
+                  formatMass(mass, units.mass, off?.mass),
                 ],
             volume === undefined ? undefined : ['Volume', volumeText(volume, off?.volume ?? 0, units.length)],
             area && ['Area', areaText(area, units.length)],

@@ -95,7 +95,7 @@ function BlankInspector({ step }: { readonly step: BlankStep }) {
                       `${Math.floor(blank.bar / blank.cut)}, ${tightLength(blank.bar % blank.cut, units.length)} left`,
                     ]
                   : undefined,
-                ['Mass of the blank', formatMass(blank.mass, units.mass, 4)],
+                ['Mass of the blank', formatMass(blank.mass, units.mass)],
               ]}
             />
           </Section>

@@ -172,7 +172,7 @@ function PiecesInspector({ step }: { readonly step: PiecesStep }) {
                   piece.turn === undefined
                     ? undefined
                     : ['Turned between its cuts', `${formatDecimal(deg(piece.turn), 2)}°`],
-                  ['Mass', formatMass(piece.mass, units.mass, 4)],
+                  ['Mass', formatMass(piece.mass, units.mass)],
                 ]}
               />
             </Section>

@@ -22,9 +22,9 @@ export function RunFigures({ run, body }: { readonly run: CarriedGiven; readonly
           `${formatDecimal(volume / f ** 3, f >= 10 ? 5 : 2)} ${units.length.unit}³`,
           String(volume / f ** 3),
         ],
-        ['Mass', formatMass(mass, units.mass, 4), String(mass)],
+        ['Mass', formatMass(mass, units.mass), String(mass)],
         count > 1
-          ? [`Mass of all ${count}`, formatMass(mass * count, units.mass, 4), String(mass * count)]
+          ? [`Mass of all ${count}`, formatMass(mass * count, units.mass), String(mass * count)]
           : undefined,
         ['By', theoremVolume === undefined ? 'mesh' : 'theorem'],
         theoremVolume === undefined

@@ -6,7 +6,6 @@ import {
   formatLength,
   formatMass,
   LENGTH_FACTORS,
-  MASS_FACTORS,
 } from '@flexum/core/units'
 import { meshSurface } from '@flexum/core/space'
 import { Figures } from '../../../../ui/Figures.tsx'
@@ -42,19 +41,19 @@ export function BodyFigures(props: { readonly step: Id; readonly index: number; 
         ],
         [
           'Mass',
-          formatMass(mass, units.mass, decimalsThatHold((off * mass) / volume / MASS_FACTORS[units.mass], 4)),
+          formatMass(mass, units.mass, (off * mass) / volume),
           String(mass),
         ],
         [
           'Volume by',
           theoremVolume === undefined
-            ? `three finenesses, ± ${figured(volumeBound / long ** 3)} ${unit}³`
+            ? `${byWhat(volumeBound / volume)}, ± ${figured(volumeBound / long ** 3)} ${unit}³`
             : 'theorem',
         ],
         held && [
           'Area by',
           held.error > 0
-            ? `three finenesses, ± ${figured((held.error * places) / long ** 2)} ${unit}²`
+            ? `${byWhat(held.error / held.value)}, ± ${figured((held.error * places) / long ** 2)} ${unit}²`
             : 'its faces, exact',
         ],
         ['Mesh within', formatLength(body.chordError, units.length)],
@@ -63,6 +62,10 @@ export function BodyFigures(props: { readonly step: Id; readonly index: number; 
     />
   )
 }
+
+/** What is known by its faces is sure to this share; meshes never are. */
+const BY_FACES = 5e-7
+const byWhat = (share: number): string => (share < BY_FACES ? 'its faces' : 'three meshes')
 
 /** An error by its first two figures. */
 const figured = (v: number): string => String(Number(v.toPrecision(2)))
