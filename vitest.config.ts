@@ -34,7 +34,9 @@ const testTimeout = 1_200_000
 /** Tests that change what all others of their process see: they have one of their own. */
 const APART = ['packages/core/src/evaluate/watch.test.ts']
 /** Tests of the page that need a document. */
-const WITH_DOCUMENT = ['packages/web/src/bench/session.test.ts']
+const WITH_DOCUMENT = ['packages/web/src/bench/session.test.ts', 'packages/web/src/ui/keys.test.ts']
+/** Those that put something else in the place of a module. */
+const MOCKING = ['packages/web/src/sheet/solves.test.ts']
 
 export default defineConfig({
   test: {
@@ -57,7 +59,7 @@ export default defineConfig({
         test: {
           name: 'apart',
           testTimeout,
-          include: [...APART, 'packages/{server,cli}/src/**/*.test.ts'],
+          include: [...APART, ...MOCKING, 'packages/{server,cli}/src/**/*.test.ts'],
           environment: 'node',
         },
       },
@@ -66,8 +68,9 @@ export default defineConfig({
           name: 'page',
           testTimeout,
           include: ['packages/web/src/**/*.test.ts'],
-          exclude: WITH_DOCUMENT,
+          exclude: [...WITH_DOCUMENT, ...MOCKING],
           environment: 'node',
+          setupFiles: ['packages/web/testing/without-document.ts'],
           isolate: false,
         },
       },

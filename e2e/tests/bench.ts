@@ -47,3 +47,11 @@ export async function dragBy(page: Page, what: Locator, dx: number, dy: number):
   await page.mouse.down()
   for (let i = 1; i <= 5; i++) await page.mouse.move(x + (dx * i) / 5, y + (dy * i) / 5)
 }
+
+/** A mass, kg, as it is told: by four digits, in g below a kilogram. */
+export const massText = (kg: number): string =>
+  kg < 1
+    ? `${Number((kg * 1000).toPrecision(4)).toFixed(placesOf(kg * 1000))} g`
+    : `${kg.toFixed(placesOf(kg))} kg`
+
+const placesOf = (v: number): number => Math.max(0, 3 - Math.floor(Math.log10(v)))

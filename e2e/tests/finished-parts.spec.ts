@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { cell, saved, startPart, station } from './bench.ts'
+import { cell, saved, startPart, station, massText } from './bench.ts'
 import { addStep, exactFigure, pickNamed, pressWhere, putField } from './parts.ts'
 import { clickAt, inspector, moveTo } from './sheet.ts'
 
@@ -102,7 +102,7 @@ test('a gate latch: a flat milled on each end of a bent bar, a cross hole, its m
     inspector(page)
       .locator('dt', { hasText: /^Mass$/ })
       .locator('+ dd'),
-  ).toHaveText(`${(volume * 7.85e-6).toFixed(4)} kg`)
+  ).toHaveText(massText(volume * 7.85e-6))
   await saved(page)
 })
 

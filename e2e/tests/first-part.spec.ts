@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
-import { benchReady, cell, dragBy, figure, saved, startPart, station } from './bench.ts'
+import { benchReady, cell, dragBy, figure, saved, startPart, station, massText } from './bench.ts'
 
 test('type five nodes, read the bend table, drag a node, undo, reload, take out', async ({ page }) => {
   await startPart(page, 'Rail', 'Straight bar')
@@ -118,11 +118,11 @@ test('figures typed while dragging count instead of the pointer, and stock chang
   await expect(station(page, 'Profile')).toContainText('tube 15 × 1')
   await station(page, 'Run').click()
   const mass = (290 + 15 * Math.PI) * (Math.PI / 4) * (225 - 169) * 8.9e-6
-  await expect(figure(page, 'Mass')).toHaveText(`${mass.toFixed(4)} kg`)
+  await expect(figure(page, 'Mass')).toHaveText(massText(mass))
   await page.getByRole('radio', { name: 'top', exact: true }).check({ force: true })
   // Anchored by its top the tube lies lower and is no longer or shorter.
   await expect(page.getByRole('radio', { name: 'top', exact: true })).toBeChecked()
-  await expect(figure(page, 'Mass')).toHaveText(`${mass.toFixed(4)} kg`)
+  await expect(figure(page, 'Mass')).toHaveText(massText(mass))
   // One undo takes the whole choice of stock back.
   await page.keyboard.press('ControlOrMeta+z')
   await page.keyboard.press('ControlOrMeta+z')

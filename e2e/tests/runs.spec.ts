@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { benchReady, cell, dragBy, figure, openPart, saved, startPart, station } from './bench.ts'
+import { benchReady, cell, dragBy, figure, openPart, saved, startPart, station, massText } from './bench.ts'
 import { inspector } from './sheet.ts'
 
 /** Types into a field of the inspector and keeps it. */
@@ -199,7 +199,7 @@ test('runs are copied, mirrored, hidden, and measured between', async ({ page })
   const mass = Number(await figure(page, 'Mass').getAttribute('title'))
   await choose(page, 'Set it again', 'in a row')
   await choose(page, 'And all of that', 'mirrored')
-  await expect(figure(page, 'Mass of all 6')).toHaveText(`${(mass * 6).toFixed(4)} kg`)
+  await expect(figure(page, 'Mass of all 6')).toHaveText(massText(mass * 6))
   await page.getByRole('button', { name: 'Measure', exact: true }).click()
   const panel = page.getByRole('region', { name: 'Measure' })
   await panel.getByRole('combobox', { name: 'From' }).selectOption('node 1')

@@ -63,7 +63,9 @@ const MASS_DIGITS = 4
 export function formatMass(mass: number, unit: MassUnit, off = 0): string {
   const shown = unit === 'kg' && Math.abs(mass) < 1 ? 'g' : unit
   const [value, error] = [mass / MASS_FACTORS[shown], off / MASS_FACTORS[shown]]
-  const before = value === 0 ? MASS_DIGITS : Math.floor(Math.log10(Math.abs(value))) + 1
+  // By what it comes to once it is rounded: 999.96 is as long as 1000.
+  const size = Math.abs(Number(value.toPrecision(MASS_DIGITS)))
+  const before = size === 0 ? MASS_DIGITS : Math.floor(Math.log10(size)) + 1
   const places = Math.max(0, MASS_DIGITS - before)
   return `${formatDecimal(value, decimalsThatHold(error, places))} ${shown}`
 }

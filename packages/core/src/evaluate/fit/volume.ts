@@ -107,11 +107,13 @@ export function measuredOf(
   solid: Solid,
   { solids, fineness }: { readonly solids: Solids | undefined; readonly fineness: number },
 ): Result<Measured, string> {
+  let byFaces = false
   for (const e of isLeafy(solid) ? [COARSELY * fineness, fineness] : [fineness]) {
     const once = knownAt(solid, e, solids)
     if (!once.ok) return once
     const sure = sureOf(once.value)
     if (sure) return ok(sure)
+    byFaces = typeof once.value.exact() !== 'string'
   }
   const first = coarsestFor(solid, fineness, solids)
   const all = [first, first / 4, first / 16].map((e) => knownAt(solid, e, solids))
@@ -119,7 +121,7 @@ export function measuredOf(
   if (bad && !bad.ok) return bad
   const three = all.flatMap((k) => (k.ok ? [k.value] : []))
   // Of all three in the one way.
-  const exact = three.every((k) => typeof k.exact() !== 'string')
+  const exact = byFaces && three.every((k) => typeof k.exact() !== 'string')
   const at = (figure: 'volume' | 'area', k: Known): number => {
     const x = k.exact()
     return (exact && typeof x !== 'string' ? x : k.meshed)[figure]

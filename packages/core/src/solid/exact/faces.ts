@@ -1,7 +1,7 @@
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { FaceForm, KnownForm } from '../forms.ts'
 import { integrandOf, type Integrand } from './integrals.ts'
-import { surfaceOfPatch, type Patch, type PatchSurface } from './patch.ts'
+import { surfaceOfPatch, type Patch, type Looks, type PatchSurface } from './patch.ts'
 import type { PatchSums } from './patch-sums.ts'
 import type { FacedMesh, Rims } from './rims.ts'
 import { surfaceOfForm, type ExactSurface } from './surface.ts'
@@ -33,13 +33,13 @@ export type Face =
   | undefined
 
 /** The faces of a skin, counted from its middle. */
-export function facesOf(skin: FacedSkin, rims: Rims, middle: Vec3): Face[] {
+export function facesOf(skin: FacedSkin, rims: Rims, middle: Vec3, looks: Looks): Face[] {
   const { positions: p } = skin
   const poles = polesOf(skin.forms, rims, (v) => [p[3 * v]!, p[3 * v + 1]!, p[3 * v + 2]!])
   return skin.forms.map((form, i): Face => {
     if (form.kind === 'free') return undefined
     if (form.kind === 'patch') {
-      const surface = surfaceOfPatch(form.patch, form.maker, middle)
+      const surface = surfaceOfPatch(form.patch, form.maker, middle, looks)
       const whole = skin.alone ? { whole: surface.whole() } : {}
       return { surface, integrand: surface.integrand, patch: surface, ...whole }
     }

@@ -4,6 +4,7 @@ import { chained } from './chains.ts'
 import { facesOf, meshedFaces, ofOneMaker, type Face, type FacedSkin, type MeshedFace } from './faces.ts'
 import { gatherArcs, type Gathered } from './gathered.ts'
 import type { FaceSums } from './integrals.ts'
+import { TooManyLooks } from './patch.ts'
 import type { PatchSums } from './patch-sums.ts'
 import { rimsOf, type Rims } from './rims.ts'
 import { settledOn } from './settled.ts'
@@ -39,16 +40,32 @@ const ROUND_OFF = 3e-11
 export function exactFigures(skin: FacedSkin): ExactFigures | string {
   if (skin.triangles.length === 0)
     return { area: 0, areaError: 0, volume: 0, volumeError: 0, free: 0, areas: new Float64Array(0) }
+  try {
+    return byContours(skin)
+  } catch (error) {
+    if (error instanceof TooManyLooks) return 'its free surfaces are too much to look over'
+    throw error
+  }
+}
+
+/** Places that are looked up on patches at most, some millionths of a second each; of a run by itself more, as nothing else tells its area. */
+const MOST_LOOKS = 100_000
+const MOST_ALONE = 1_000_000
+const LOOK_UNITS = 50
+
+function byContours(skin: FacedSkin): ExactFigures | string {
   const middle = middleOf(skin.positions)
   const reach = reachFrom(skin.positions, middle)
   const rims = rimsOf(skin)
-  const faces = facesOf(skin, rims, middle)
+  const most = skin.alone ? MOST_ALONE : MOST_LOOKS
+  const looks = { left: most }
+  const faces = facesOf(skin, rims, middle, looks)
   const places = placesOf(skin, rims, faces, middle, reach)
   if (typeof places === 'string') return places
   const meshed = meshedFaces(skin, places.at, faces)
   const stretches = chained(rims, places.at, crossAt(faces))
-  if (patchRims(stretches, faces) > MOST_PATCH_RIMS) return 'there are too many edges of free surfaces'
   const gathered = gatherArcs(stretches, faces, places.at, meshed, reach)
+  spend(LOOK_UNITS * (most - looks.left), 'areas and volumes')
   if (typeof gathered === 'string') return gathered
   const off = places.off * reach
   return summed(skin, faces, meshed, {
@@ -70,20 +87,6 @@ const middleOf = (p: Float64Array): Vec3 => {
 
 const reachFrom = (p: Float64Array, m: Vec3): number =>
   p.reduce((most, x, i) => Math.max(most, Math.abs(x - m[i % 3]!)), 0)
-
-/** Edges of patches are dear: about a thousandth of a second each. Where there are more, meshes are cheaper. */
-const MOST_PATCH_RIMS = 600
-
-function patchRims({ left, right }: Rims, faces: readonly Face[]): number {
-  let count = 0
-  for (let i = 0; i < left.length; i++) {
-    const [f, g] = [faces[left[i]!], faces[right[i]!]]
-    if ((f?.patch && !f.whole) || (g?.patch && !g.whole)) count++
-  }
-  spend(PATCH_RIM_UNITS * count, 'areas and volumes')
-  return count
-}
-const PATCH_RIM_UNITS = 10_000
 
 interface Places {
   readonly at: (v: number) => Vec3

@@ -47,8 +47,19 @@ export interface PatchSurface extends ExactSurface {
   alongEnd(p: Vec3, q: Vec3): Sums | undefined
 }
 
-export function surfaceOfPatch(patch: Patch, maker: number, origin: Vec3): PatchSurface {
-  const slopes = slopesOf(patch, origin)
+/** How many places may yet be looked up on the patches of a skin; whoever goes past it leaves by a throw that `exactFigures` catches. */
+export interface Looks {
+  left: number
+}
+
+export class TooManyLooks extends Error {}
+
+export function surfaceOfPatch(patch: Patch, maker: number, origin: Vec3, looks: Looks): PatchSurface {
+  const place = slopesOf(patch, origin)
+  const slopes = (u: number, v: number): Foot => {
+    if (--looks.left < 0) throw new TooManyLooks()
+    return place(u, v)
+  }
   const footOf = footFinder(patch, slopes, origin)
   const [nu, nv] = patch.looks
   const pieces = patch.roundV ? Math.ceil(nu / 4) : undefined

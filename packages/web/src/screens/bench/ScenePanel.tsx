@@ -156,6 +156,7 @@ export function ScenePanel({
   return (
     <section
       aria-label="3D view"
+      data-bodies={view ? bodies.filter((b) => !b.stale).length : undefined}
       className={`relative h-full overflow-hidden ${sheet ? 'bg-base-100' : 'bg-gradient-to-b from-[var(--view-top)] to-[var(--view-bottom)]'}`}
     >
       <canvas

@@ -74,12 +74,7 @@ export function CheckInspector() {
                 style: { kind: 'decimal', places: 4 },
               }),
             ],
-            mass === undefined
-              ? undefined
-              : [
-                  'Mass',
-                  formatMass(mass, units.mass, off?.mass),
-                ],
+            mass === undefined ? undefined : ['Mass', formatMass(mass, units.mass, off?.mass)],
             volume === undefined ? undefined : ['Volume', volumeText(volume, off?.volume ?? 0, units.length)],
             area && ['Area', areaText(area, units.length)],
             view && view.pieces.length > 1 ? ['Pieces', String(view.pieces.length)] : undefined,

@@ -145,7 +145,7 @@ describe('run', () => {
     const length = 2 * 160 + 220 + 40 * Math.PI
     const volume = (Math.PI / 4) * (400 - 256) * length
     expect(figure('Volume')).toBe(`${volume.toFixed(2)} mm³`)
-    expect(figure('Mass')).toBe(`${(volume * 7.85e-6).toFixed(4)} kg`)
+    expect(figure('Mass')).toBe(`${(volume * 7.85e-3).toPrecision(4)} g`)
     fireEvent.click(screen.getByRole('radio', { name: 'right' }))
     fireEvent.click(screen.getByRole('checkbox', { name: 'Flipped left to right' }))
     enter(screen.getByLabelText('Clock angle'), '30')

@@ -1,12 +1,6 @@
 import type { Id } from '@flexum/core/base'
 import type { Body } from '@flexum/core/evaluate'
-import {
-  decimalsThatHold,
-  formatDecimal,
-  formatLength,
-  formatMass,
-  LENGTH_FACTORS,
-} from '@flexum/core/units'
+import { decimalsThatHold, formatDecimal, formatLength, formatMass, LENGTH_FACTORS } from '@flexum/core/units'
 import { meshSurface } from '@flexum/core/space'
 import { Figures } from '../../../../ui/Figures.tsx'
 import { useSessionState, useUnits } from '../../context.ts'
@@ -39,11 +33,7 @@ export function BodyFigures(props: { readonly step: Id; readonly index: number; 
           `${held ? '' : '≈ '}${powered(area, held ? held.error * places : BY_MESH * area, 2)}`,
           String(area / long ** 2),
         ],
-        [
-          'Mass',
-          formatMass(mass, units.mass, (off * mass) / volume),
-          String(mass),
-        ],
+        ['Mass', formatMass(mass, units.mass, (off * mass) / volume), String(mass)],
         [
           'Volume by',
           theoremVolume === undefined
