@@ -156,7 +156,10 @@ describe('the cut length', () => {
       const part = withRun(barOn(straight('100'), 'round-bar', { diameter }), {
         ends: { start: SQUARE_CUT, end: angled(across, tilt) } as RunStep['ends'] & object,
       })
-      const fine = { ...part, steps: part.steps.map((s) => (s.kind === 'blank' ? { ...s, roundUp: '0' } : s)) }
+      const fine = {
+        ...part,
+        steps: part.steps.map((s) => (s.kind === 'blank' ? { ...s, roundUp: '0' } : s)),
+      }
       return outputsOf(evaluated(fine)).blank.cut
     }
     const tip = (radius: number, ...angles: number[]): number =>

@@ -1,5 +1,5 @@
 import { spend } from '../../base/index.ts'
-import type { Vec3 } from '../../space/index.ts'
+import { vec3, type Vec3 } from '../../space/index.ts'
 import { chained } from './chains.ts'
 import { facesOf, meshedFaces, ofOneMaker, type Face, type FacedSkin, type MeshedFace } from './faces.ts'
 import { gatherArcs, type Gathered } from './gathered.ts'
@@ -8,7 +8,8 @@ import { TooManyLooks } from './patch.ts'
 import type { PatchSums } from './patch-sums.ts'
 import { rimsOf, type Rims } from './rims.ts'
 import { settledOn } from './settled.ts'
-import { crossing, exactly } from './surface.ts'
+import { crossing, exactly, type ExactSurface } from './surface.ts'
+import { touchOf } from './touch.ts'
 
 /** Area and volume of a skin, and how far each may be off. */
 export interface ExactFigures {
@@ -104,15 +105,22 @@ function placesOf(
 ): Places | string {
   const { positions: p, chordError } = skin
   const faces = new Map<number, Set<number>>()
+  const beside = new Map<number, number[]>()
   const meets = (v: number, face: number): void => {
     const set = faces.get(v)
     if (set) set.add(face)
     else faces.set(v, new Set([face]))
   }
   for (let i = 0; i < rims.a.length; i++)
-    for (const v of [rims.a[i]!, rims.b[i]!]) {
+    for (const [v, other] of [
+      [rims.a[i]!, rims.b[i]!],
+      [rims.b[i]!, rims.a[i]!],
+    ] as const) {
       meets(v, rims.left[i]!)
       meets(v, rims.right[i]!)
+      const others = beside.get(v)
+      if (others) others.push(other)
+      else beside.set(v, [other])
     }
   const settled = new Map<number, Vec3>()
   let off = 0
@@ -130,12 +138,49 @@ function placesOf(
       (s) => Math.abs(s.beside(from).distance) > (s.flat ? 0 : 4 * chordError) + PLACED * reach,
     )
     if (far) return `a vertex of a ${far.kind} lies beside it`
+    // Where two faces cross along two curves at once, these meet where the faces touch: at the vertex nearest to that.
+    const two = twoOf(known, from)
+    const touch =
+      two && crossing(from, two[0], two[1]) < NEARLY ? touchOf(two[0], two[1], from, reach) : undefined
+    const away = touch ? vec3.distance(touch, from) : Infinity
+    if (touch && beside.get(v)!.every((o) => away <= vec3.distance(touch, own(o)))) {
+      settled.set(v, touch)
+      continue
+    }
     const { at, off: left } = settledOn(known, from, exactly(known) * reach)
     settled.set(v, at)
     off += left
+    // Close by the curve that is meant may not be the one that was found: they are as far apart as that is from where it began.
+    if (touch && barelyCross(known, at)) off += vec3.distance(at, from) ** 2 / reach
   }
   return { at: (v) => settled.get(v) ?? own(v), off }
 }
+
+/** Two faces that touch somewhere near cross at less than this (the sine of their angle). */
+const NEARLY = 0.5
+/** The two surfaces that several faces at a place come to, where they are two. */
+function twoOf(known: readonly ExactSurface[], p: Vec3): readonly [ExactSurface, ExactSurface] | undefined {
+  const apart: ExactSurface[] = []
+  for (const s of known) if (!apart.some((o) => isAlike(o, s, p))) apart.push(s)
+  return apart.length === 2 ? [apart[0]!, apart[1]!] : undefined
+}
+
+/** Whether two faces look alike about a place: of one surface, on whichever side. */
+function isAlike(a: ExactSurface, b: ExactSurface, p: Vec3): boolean {
+  const [x, y] = [a.beside(p), b.beside(p)]
+  const near = Math.abs(Math.abs(x.distance) - Math.abs(y.distance)) < 1e-9 * (1 + a.radius + b.radius)
+  return near && vec3.length(vec3.cross(x.normal, y.normal)) < 1e-9
+}
+
+/** Whether two of some faces hardly cross at a place. */
+const barelyCross = (known: readonly ExactSurface[], p: Vec3): boolean =>
+  known.some((a, i) =>
+    known.slice(i + 1).some((b) => {
+      const sine = crossing(p, a, b)
+      return sine < CLEARLY && sine > TOUCHES
+    }),
+  )
+const TOUCHES = 1e-4
 
 /** Whether faces are patches of one maker: they part where each ends, wherever their mesh has that. */
 const ofOne = (faces: readonly Face[]): boolean => faces.every((f) => ofOneMaker(f, faces[0]))

@@ -2,7 +2,7 @@ import { gaussRule } from '../../num/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { ArcNode } from './arcs.ts'
 import { addVector, mostApart, negated, vectorIn, type Integrand, type Sums } from './integrals.ts'
-import { across, type Foot } from './patch.ts'
+import { across, type Foot } from './foot.ts'
 
 type Slopes = (u: number, v: number) => Foot
 

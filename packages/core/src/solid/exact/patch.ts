@@ -1,4 +1,5 @@
 import { placePoint, vec3, type Placement, type Vec3 } from '../../space/index.ts'
+import { across, type Foot } from './foot.ts'
 import type { Integrand, Sums } from './integrals.ts'
 import { alongEndOf, integrandOfPatch, wholeOf, type PatchSums } from './patch-sums.ts'
 import type { ExactSurface } from './surface.ts'
@@ -19,15 +20,6 @@ export const placedPatch = (patch: Patch, place: Placement): Patch => ({
   ...patch,
   at: (u, v) => placePoint(place, patch.at(u, v)),
 })
-
-/** A place on a patch: its parameters, and how it goes on along each. */
-export interface Foot {
-  readonly u: number
-  readonly v: number
-  readonly at: Vec3
-  readonly du: Vec3
-  readonly dv: Vec3
-}
 
 /** Step of differences, as a share of a parameter: what is left out goes with its square. */
 const STEP = 1e-5
@@ -172,12 +164,4 @@ function nearestRows(looks: readonly Look[], row: number, p: Vec3): readonly Loo
   }
   best.sort((a, b) => a.away - b.away)
   return best.slice(0, TRIED).map((b) => b.look)
-}
-
-/** By how much both parameters go on for a step in space, by least squares. */
-export function across({ du, dv }: Foot, step: Vec3): readonly [number, number] {
-  const [uu, uv, vv] = [vec3.dot(du, du), vec3.dot(du, dv), vec3.dot(dv, dv)]
-  const [su, sv] = [vec3.dot(du, step), vec3.dot(dv, step)]
-  const det = uu * vv - uv * uv
-  return det > 0 ? [(su * vv - sv * uv) / det, (sv * uu - su * uv) / det] : [0, 0]
 }

@@ -2,7 +2,14 @@ import { ok } from '../../base/index.ts'
 import type { EndEntry, RunStep } from '../../document/index.ts'
 import { FURTHEST } from '../../path/index.ts'
 import type { Vec2 } from '../../plane/index.ts'
-import { outlineOf, reach, region, sectionProperties, type Outline, type Region } from '../../profile/index.ts'
+import {
+  outlineOf,
+  reach,
+  region,
+  sectionProperties,
+  type Outline,
+  type Region,
+} from '../../profile/index.ts'
 import { meshReach, meshSurface, meshVolume, vec3, type Mesh, type Vec3 } from '../../space/index.ts'
 import {
   domeMesh,
