@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { emptyPart, type Part, type Step } from '@flexum/core/document'
-import { areaOf, bodiesOf, createEvaluator, type Evaluator } from '@flexum/core/evaluate'
+import { areaOf, bodiesOf, createEvaluator, facesOfBody, type Evaluator } from '@flexum/core/evaluate'
 import { gaussRule } from '../../core/src/num/index.ts'
-import { blockStep, turnedStep } from '../../core/testing/bodies.ts'
+import { blockStep, extrudedStep, turnedStep } from '../../core/testing/bodies.ts'
 import { randomOf, type Random } from '../../core/testing/fuzz/random.ts'
 import { barOn, throughNodes, withRun } from '../../core/testing/parts.ts'
 import { roundAt } from '../../core/testing/sketches.ts'
@@ -188,6 +188,29 @@ describe('told figures of bodies of known faces', () => {
       if (fault) wrong.push(`${i}: ${fault}`)
     }
     expect(wrong).toEqual([])
+  })
+})
+
+describe('bodies joined that touch on faces', () => {
+  it('have no skin where they touch, round or flat: a ring, and its inside drawn by itself', () => {
+    for (const inside of [22, 17.3, 9.99]) {
+      const drawn = roundAt('outline', 0, 0, 30)
+      const hole = { kind: 'circle', id: 'i', centre: 'm', radius: inside } as const
+      const steps: Step[] = [
+        { ...drawn, entities: [...drawn.entities, hole] },
+        extrudedStep('ring', 'outline', { depth: '10' }),
+        roundAt('disc', 0, 0, inside),
+        extrudedStep('floor', 'disc', { depth: '4', does: { kind: 'joins', with: ['ring'] } }),
+      ]
+      const exact = {
+        area: 2 * Math.PI * (900 + 300 + inside * 6),
+        volume: Math.PI * (9000 - inside ** 2 * 6),
+      }
+      expect(wrongWith(told(steps), exact, 1e-7)).toBeUndefined()
+      // Nothing of it is left to be picked.
+      const [body] = bodiesOf(evaluator.evaluate({ ...emptyPart('Trial'), steps }))
+      expect(facesOfBody(body!).faces.filter((f) => f.form.kind === 'cylinder')).toHaveLength(2)
+    }
   })
 })
 

@@ -1,6 +1,14 @@
 export type { MadeSolid, SolidMesh, Solids, SolidTree } from './solids.ts'
 export { extrudedMesh, isFlatSide, type Extrusion, type OutlineBy } from './extruded.ts'
-export { meshForSolids, placedShell, ROUND, shellOf, type Shell, type SplitMesh } from './shell.ts'
+export {
+  meshForSolids,
+  meshToJoin,
+  placedShell,
+  ROUND,
+  shellOf,
+  type Shell,
+  type SplitMesh,
+} from './shell.ts'
 export { lineRoots } from './line-roots.ts'
 export { awayFromMesh, partsBy, type SolidPart } from './parts.ts'
 export { movedShell } from './moved-shell.ts'

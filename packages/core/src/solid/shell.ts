@@ -63,6 +63,11 @@ export function shellOf(mesh: SplitMesh, isFlat: (tag: number) => boolean): Shel
 /** Numbers from here on are single triangles of round faces; below, plane faces by their tag. */
 export const ROUND = 2 ** 30
 
+/** Places of what is joined are put on a grid this fine, mm: those that are one but for round-off are the very same then. */
+const GRID = 2 ** -32
+// Nothing added, as -0 is another number to the bit.
+const onGrid = (x: number): number => Math.round(x / GRID) * GRID + 0
+
 /**
  * A shell for the library: plane faces go by their tag, so that what lies in one plane is put together; on round ones each triangle
  * has a number of its own, by which the normal anywhere on it is found again.
@@ -72,6 +77,12 @@ export const meshForSolids = ({ positions, triangles, tags, flat }: Shell): Soli
   triangles,
   faces: Uint32Array.from(tags, (tag, i) => (flat[i] ? tag : ROUND + i)),
 })
+
+/** The same for what is joined to something: where they touch, their skins are the same to the bit, and nothing is left of them there. */
+export const meshToJoin = (shell: Shell): SolidMesh => {
+  const mesh = meshForSolids(shell)
+  return { ...mesh, positions: mesh.positions.map(onGrid) }
+}
 
 /** A shell in a place; one that is mirrored is turned right side out. */
 export function placedShell(shell: Shell, place: Placement): Shell {

@@ -8,6 +8,7 @@ import {
   isFlatSide,
   isFlatTurned,
   meshForSolids,
+  meshToJoin,
   movedShell,
   placedShell,
   shellOf,
@@ -76,6 +77,8 @@ function builtTree(
   shared: Map<Solid, SolidTree> | undefined,
 ): SolidTree {
   const shells = new Map<Solid, Made>()
+  /** How many joins what is built stands in. */
+  let joins = 0
   const build = (s: Solid, place: Placement | undefined): SolidTree => {
     if (!shared || place) return buildFresh(s, place)
     const before = shared.get(s)
@@ -105,11 +108,16 @@ function builtTree(
         const key = keyOf(s)
         const instance = leaves.filter((l) => l.origin.step === s.step && l.key === key).length
         leaves.push({ solid: s, place, shell, key, origin: { step: s.step, instance, edges: made.edges } })
-        return { kind: 'mesh', mesh: meshForSolids(shell) }
+        return { kind: 'mesh', mesh: joins > 0 ? meshToJoin(shell) : meshForSolids(shell) }
       }
-      case 'joined':
+      case 'joined': {
+        joins++
+        const of = s.of.map((x) => build(x, place))
+        joins--
+        return { kind: 'joined', of }
+      }
       case 'common':
-        return { kind: s.kind, of: s.of.map((x) => build(x, place)) }
+        return { kind: 'common', of: s.of.map((x) => build(x, place)) }
       case 'cut': {
         const from = build(s.of, place)
         return { kind: 'cut', from, by: s.by.map((x) => build(x, place)) }
