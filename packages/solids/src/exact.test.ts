@@ -1,6 +1,14 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { emptyPart, type Part, type Step } from '@flexum/core/document'
-import { areaOf, bodiesOf, createEvaluator, facesOfBody, type Evaluator } from '@flexum/core/evaluate'
+import {
+  areaOf,
+  bodiesOf,
+  createEvaluator,
+  cutAreaOf,
+  facesOfBody,
+  type Evaluator,
+} from '@flexum/core/evaluate'
+import { planeSquareTo, sliceMesh, type Vec3 } from '@flexum/core/space'
 import { gaussRule } from '../../core/src/num/index.ts'
 import { blockStep, extrudedStep, turnedStep } from '../../core/testing/bodies.ts'
 import { randomOf, type Random } from '../../core/testing/fuzz/random.ts'
@@ -213,6 +221,45 @@ describe('bodies joined that touch on faces', () => {
     }
   })
 })
+
+describe('the area of a cut', () => {
+  /** Of the one body of some steps, cut through a place square to a direction. */
+  function cutOf(steps: readonly Step[], normal: Vec3, through: Vec3) {
+    const [body] = bodiesOf(evaluator.evaluate({ ...emptyPart('Trial'), steps }))
+    const plane = planeSquareTo(normal, through)
+    return cutAreaOf(body!, plane, sliceMesh(body!.mesh, plane))
+  }
+  const expectCut = (is: ReturnType<typeof cutOf>, exact: number): void => {
+    expect(Math.abs(is.value - exact)).toBeLessThanOrEqual(is.error)
+    expect(is.error / exact).toBeLessThan(1e-7)
+  }
+  it('is that of the true faces, not of the facets that are drawn', () => {
+    const rod = [cylinder('rod', 'z', 25, 0, 120)]
+    expectCut(cutOf(rod, [1, 0, 0], [0, 0, 0]), 3000)
+    expectCut(cutOf(rod, [0, 0, 1], [0, 0, 50]), Math.PI * 12.5 ** 2)
+    // Beside the axis, and aslant: a rectangle and an ellipse.
+    expectCut(cutOf(rod, [1, 0, 0], [7, 0, 0]), 120 * 2 * Math.sqrt(12.5 ** 2 - 49))
+    expectCut(cutOf(rod, [0, 1, 1], [0, 0, 60]), Math.PI * 12.5 ** 2 * Math.SQRT2)
+    const { steps } = tube(20, 60, 13)
+    expectCut(cutOf(steps, [1, 0, 0], [30, 0, 0]), Math.PI * (400 - 169))
+    expectCut(cutOf(steps, [0, 0, 1], [30, 0, 0]), 60 * 2 * 7)
+  })
+  it('of a ring is that of its two rounds, or of a ring level with it', () => {
+    const ring = [roundAt('round', 30, 0, 6), turnedStep('ring', 'round')]
+    expectCut(cutOf(ring, [1, 0, 0], [0, 0, 0]), 2 * Math.PI * 36)
+    const [out, inside] = [30 + Math.sqrt(36 - 4), 30 - Math.sqrt(36 - 4)]
+    expectCut(cutOf(ring, [0, 1, 0], [0, 2, 0]), Math.PI * (out ** 2 - inside ** 2))
+  })
+  it('of what was put together too, and nothing where it goes by', () => {
+    const { steps } = bored(20, 60, 3)
+    expectCut(cutOf(steps, [0, 1, 0], [0, 1, 0]), Math.PI * 400 - 2 * across(20, Math.sqrt(8)))
+    expect(cutOf(steps, [0, 1, 0], [0, 31, 0]).value).toBe(0)
+  })
+})
+
+/** Half the area of a circle between two lines at a distance on either side of its middle. */
+const across = (R: number, half: number): number =>
+  half * Math.sqrt(R * R - half * half) + R * R * Math.asin(half / R)
 
 describe('told figures of runs by themselves', () => {
   const bar = (more: Parameters<typeof withRun>[1]): Part =>

@@ -97,6 +97,7 @@ export {
   type BodyFaces,
   type FaceName,
 } from './fit/faces.ts'
+export { cutAreaOf } from './fit/cut-area.ts'
 export { figureOf } from './expected.ts'
 export { pathToBodies, type PathDistance } from './path-distance.ts'
 export { bendSheetOf, type BendSheet, type Seen, type SheetTable } from './bend-sheet.ts'

@@ -55,8 +55,10 @@ export { extrudedPatches, sweptPatches, turnedPatches } from './made-patches.ts'
 export { sweptForms, type SweptFaces } from './swept-forms.ts'
 export { nearestPiece, type NearestPiece, type StraightPiece } from './nearest-piece.ts'
 export {
+  exactCutArea,
   exactFigures,
   placedPatch,
+  type CutLoop,
   type ExactFigures,
   type FacedSkin,
   type Patch,

@@ -91,6 +91,7 @@ export function extrudedForms(e: Extrusion, edges: number): (tag: number) => Fac
     vec3.addScaled(vec3.addScaled(plane.origin, plane.x, p[0]), plane.y, p[1])
   return (tag) => {
     const { kind, edge } = unpackTag(tag, edges)
+    if (kind === 'side' && !curves[edge]) return { kind: 'free' }
     if (kind === 'side')
       return ends
         ? leaningForm(curves[edge]!, ends[edge]!, to - from, (p, h) =>
@@ -112,6 +113,7 @@ export function turnedForms(r: Revolution, edges: number): (tag: number) => Face
   const axis = inSpace(along)
   return (tag) => {
     const { kind, edge } = unpackTag(tag, edges)
+    if (kind === 'side' && !curves[edge]) return { kind: 'free' }
     if (kind === 'side') return revolvedForm(curves[edge]!, { origin, axis, at, along })
     const normal = vec3.cross(plane.x, plane.y)
     return {

@@ -65,7 +65,11 @@ describe('a body cut through', () => {
     expect(sliceMesh(b, planeSquareTo([1, 0, 1], [2, 3, 5])).area).toBeCloseTo(4 * Math.SQRT2 * 6, 4)
   })
   it('is nothing beside the body', () => {
-    expect(sliceMesh(box(4, 6, 10), planeSquareTo([0, 0, 1], [0, 0, 11]))).toEqual({ loops: [], area: 0 })
+    expect(sliceMesh(box(4, 6, 10), planeSquareTo([0, 0, 1], [0, 0, 11]))).toEqual({
+      loops: [],
+      area: 0,
+      triangles: [],
+    })
   })
   it('leaves holes out, and hatches only the material', () => {
     const outer = box(10, 10, 10)

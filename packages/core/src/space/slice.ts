@@ -14,6 +14,8 @@ export interface CutPlane {
 export interface Slice {
   readonly loops: readonly (readonly Vec2[])[]
   readonly area: number
+  /** Of each loop, the triangle that the stretch from each of its places to the next lies on. */
+  readonly triangles: readonly (readonly number[])[]
 }
 
 /** A cutting plane square to a direction through a point; its x lies level where it can. */
@@ -70,6 +72,8 @@ export function sliceMesh(mesh: Mesh, plane: CutPlane): Slice {
   for (let v = 0; v < above.length; v++)
     above[v] = p[v * 3]! * n[0] + p[v * 3 + 1]! * n[1] + p[v * 3 + 2]! * n[2] - offset
   const next = new Map<number, number>()
+  /** The triangle that the stretch from a crossed edge on lies on. */
+  const on = new Map<number, number>()
   const at = new Map<number, Vec2>()
   const count = above.length
   /** The key of a crossed edge, whichever way it is met; and its place in the plane. */
@@ -93,27 +97,32 @@ export function sliceMesh(mesh: Mesh, plane: CutPlane): Slice {
     const [alone, one, two] = ua === ub ? [c, a, b] : ub === uc ? [a, b, c] : [b, c, a]
     const [from, to] = [crossing(alone, one), crossing(alone, two)]
     // Seen against the normal, with the body on the left.
-    if (above[alone]! >= 0) next.set(from, to)
-    else next.set(to, from)
+    const [first, last] = above[alone]! >= 0 ? [from, to] : [to, from]
+    next.set(first, last)
+    on.set(first, i / 3)
   }
   const loops: Vec2[][] = []
+  const sides: number[][] = []
   let area = 0
   for (const start of next.keys()) {
     if (!next.has(start)) continue
     const loop: Vec2[] = []
+    const side: number[] = []
     let key = start
     while (next.has(key)) {
       loop.push(at.get(key)!)
+      side.push(on.get(key)!)
       const following = next.get(key)!
       next.delete(key)
       key = following
     }
     if (loop.length > 2) {
       loops.push(loop)
+      sides.push(side)
       area += shoelace(loop)
     }
   }
-  return { loops, area }
+  return { loops, area, triangles: sides }
 }
 
 function shoelace(loop: readonly Vec2[]): number {

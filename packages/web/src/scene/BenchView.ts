@@ -8,7 +8,7 @@ import type { ShownBody } from '../bench/results.ts'
 import type { Theme } from '../ui/theme.ts'
 import type { BenderPart, Obstacle } from '@flexum/core/forming'
 import { Bender } from './Bender.ts'
-import { Cut } from './Cut.ts'
+import { Cut, type CutArea } from './Cut.ts'
 import { Eye, type Lens, type StandardView } from './Eye.ts'
 import { Highlight } from './Highlight.ts'
 import { Inside, type RoomInside } from './Inside.ts'
@@ -31,7 +31,7 @@ export interface CameraState {
   readonly lens?: Lens
 }
 
-const NO_AREAS: readonly number[] = []
+const NO_AREAS: readonly CutArea[] = []
 
 /**
  * The 3D picture: bodies, their floor and shadow, what is lit up, a cut through all. Draws only when something changed.
@@ -224,7 +224,7 @@ export class BenchView {
   }
 
   /** Area of each body's cut, mm2, in the order shown; none without a cut. */
-  get cutAreas(): readonly number[] {
+  get cutAreas(): readonly CutArea[] {
     return this.cut?.areas ?? NO_AREAS
   }
 

@@ -1,4 +1,4 @@
-import type { Body } from '@flexum/core/evaluate'
+import { cutAreaOf, type Body } from '@flexum/core/evaluate'
 import {
   hatchSlice,
   placePoint,
@@ -33,12 +33,18 @@ function seenFrom(p: Placement, plane: CutPlane): CutPlane {
   return { origin: back(vec3.sub(plane.origin, p.shift)), x: back(plane.x), y: back(plane.y) }
 }
 
+/** Area of a cut, mm2, and how far it may be off. */
+export interface CutArea {
+  readonly value: number
+  readonly error: number
+}
+
 /** A cut through bodies: what it takes away, and its filled and hatched face. */
 export class Cut {
   readonly plane: Plane
   readonly group = new Group()
-  /** Area of the cut, mm2, of each body with its copies. */
-  readonly areas: readonly number[]
+  /** Area of the cut, mm2, of each body with its copies, and how far it may be off. */
+  readonly areas: readonly CutArea[]
 
   readonly at: CutPlane
 
@@ -52,12 +58,14 @@ export class Cut {
     const ink = new LineBasicMaterial({ color: cut.line })
     const hatching = new LineBasicMaterial({ color: cut.line, transparent: true, opacity: 0.55 })
     this.areas = bodies.map((body) => {
-      let area = 0
+      let [value, error] = [0, 0]
       for (const place of body.places) {
         const own = seenFrom(place, at)
         const slice = sliceMesh(body.mesh, own)
         if (slice.loops.length === 0) continue
-        area += slice.area
+        const area = cutAreaOf(body, own, slice)
+        value += area.value
+        error += area.error
         // A hair before the plane, so that it is not cut away with the rest.
         const lift = apart * 0.004
         const inSpace = ([a, b]: Vec2, by = 0): number[] => {
@@ -80,7 +88,7 @@ export class Cut {
           ),
         )
       }
-      return area
+      return { value, error }
     })
     this.group.renderOrder = 2
   }

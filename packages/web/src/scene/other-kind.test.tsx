@@ -33,7 +33,7 @@ describe('a body of a kind that only a test folder knows of', () => {
   })
   it('is cut through, with its area', () => {
     const cut = new Cut([drawn.body], planeSquareTo([1, 0, 0], [12, 0, 0]), 'flexum-day', Infinity)
-    expect(cut.areas[0]).toBeCloseTo(200, 9)
+    expect(cut.areas[0]!.value).toBeCloseTo(200, 9)
   })
   it('has its row, its station and its fields on the Bench', async () => {
     expect(runView(part, createEvaluator().evaluate(part))).toBeUndefined()

@@ -11,6 +11,7 @@ export {
   type Work,
 } from './solid-body.ts'
 export { surfaceOf } from './surface.ts'
+export { cutAreaOf } from './cut-area.ts'
 export { massAfter } from './mass.ts'
 export { roughVolumeOf, volumeOf } from './volume.ts'
 export { faceNamed, facesLike, facesOfBody, type BodyFace, type BodyFaces, type FaceName } from './faces.ts'

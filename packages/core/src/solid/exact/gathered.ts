@@ -84,7 +84,7 @@ interface Stretch {
 }
 
 /** Sums along the edge of two faces from one place to another, halved until two orders agree. */
-function stretch(p: Vec3, q: Vec3, a: NonNullable<Face>, b: Face, reach: number): Stretch | string {
+export function stretch(p: Vec3, q: Vec3, a: NonNullable<Face>, b: Face, reach: number): Stretch | string {
   const all: Stretch = { onA: [], onB: [], areaError: 0, volumeError: 0 }
   const surfaces = b ? [a.surface, b.surface] : [a.surface]
   const ends = ofOneMaker(a, b) ? [a.patch!.alongEnd(p, q), b!.patch!.alongEnd(p, q)] : []

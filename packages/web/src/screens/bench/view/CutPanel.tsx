@@ -1,9 +1,10 @@
 import { useEffect, useMemo, useState } from 'react'
 import { planeSquareTo, vec3, type CutPlane, type Vec3 } from '@flexum/core/space'
 import { frameAt } from '@flexum/core/sweep'
-import { formatDecimal, formatLength, LENGTH_FACTORS } from '@flexum/core/units'
+import { decimalsThatHold, formatDecimal, formatLength, LENGTH_FACTORS } from '@flexum/core/units'
 import type { CarriedGiven } from '@flexum/core/evaluate'
 import type { ShownBody } from '../../../bench/results.ts'
+import type { CutArea } from '../../../scene/Cut.ts'
 import type { BenchView } from '../../../scene/BenchView.ts'
 import { Figures } from '../../../ui/Figures.tsx'
 import { usePart } from '../context.ts'
@@ -42,7 +43,7 @@ export function CutPanel(props: {
   const [away, setAway] = useState(false)
   // Slid as a share of what there is, or typed as a place, which holds before the bodies are there.
   const [place, setPlace] = useState<{ readonly share: number } | { readonly mm: number }>({ share: 0.5 })
-  const [areas, setAreas] = useState<readonly number[]>([])
+  const [areas, setAreas] = useState<readonly CutArea[]>([])
   const { units } = part
   const box = useMemo(() => (bodies.length > 0 ? view.boxOfBodies() : undefined), [view, bodies])
   const [from, to] =
@@ -71,8 +72,8 @@ export function CutPanel(props: {
   const slide = (next: number): void => setPlace({ share: next })
   const type = (mm: number): void => setPlace({ mm })
   const f = LENGTH_FACTORS[units.length.unit]
-  const areaText = (a: number): string =>
-    `${formatDecimal(a / f ** 2, f >= 10 ? 4 : 2)} ${units.length.unit}²`
+  const areaText = ({ value, error }: CutArea): string =>
+    `${formatDecimal(value / f ** 2, decimalsThatHold(error / f ** 2, f >= 10 ? 4 : 2))} ${units.length.unit}²`
   const nameOf = (id: string | undefined): string => part.steps.find((s) => s.id === id)?.name ?? 'Body'
   return (
     <ToolPanel title="Cut through" onClose={props.onClose}>
@@ -99,9 +100,14 @@ export function CutPanel(props: {
       <Figures
         rows={[
           ...(areas.length > 1 ? areas.map((a, i) => [nameOf(bodies[i]?.step), areaText(a)] as const) : []),
-          ['Area of the cut', areaText(areas.reduce((a, b) => a + b, 0))],
+          ['Area of the cut', areaText(sumOf(areas))],
         ]}
       />
     </ToolPanel>
   )
 }
+
+const sumOf = (areas: readonly CutArea[]): CutArea => ({
+  value: areas.reduce((sum, a) => sum + a.value, 0),
+  error: areas.reduce((sum, a) => sum + a.error, 0),
+})

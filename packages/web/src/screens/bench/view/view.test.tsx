@@ -31,7 +31,7 @@ function standIn() {
     },
     setLens: (next: Lens) => (lens = next),
     boxOfBodies: () => ({ min: [0, -5, -5], max: [300, 5, 5] }),
-    cutAreas: [78.5] as readonly number[],
+    cutAreas: [{ value: 78.5, error: 0 }],
     setCut(plane: CutPlane | undefined) {
       seen.cut = plane
     },
