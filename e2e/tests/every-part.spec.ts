@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test, type APIRequestContext } from '@playwright/test'
-import { figure, openPart, startPart, station } from './bench.ts'
+import { benchReady, figure, startPart, station } from './bench.ts'
 import { inspector } from './sheet.ts'
 
 /** All parts that the server begins with. */
@@ -40,7 +40,8 @@ interface Row {
 
 async function rowOf(request: APIRequestContext, name: string): Promise<Row> {
   const { parts } = (await (await request.get('/api/parts')).json()) as { parts: Row[] }
-  const found = parts.find((p) => p.name === name)
+  // The newest first; other tests may have made one of the same name since.
+  const found = parts.findLast((p) => p.name === name)
   if (!found) throw new Error(`${name} is not among ${parts.map((p) => p.name).join(', ')}`)
   return found
 }
@@ -86,7 +87,8 @@ for (const name of DEMO)
     page.on('pageerror', (e) => trouble.push(e.message))
     const { id } = await rowOf(page.request, name)
     const report = await reported(page.request, id)
-    await openPart(page, name)
+    await page.goto(`/parts/${id}`)
+    await benchReady(page)
     await station(page, 'Check').click()
     await expect(page.getByRole('region', { name: '3D view' })).toHaveAttribute('data-bodies', /^[1-9]/)
     const mass = toldOf((await figure(page, 'Mass').textContent())!)

@@ -49,7 +49,7 @@ export function PartCard(props: {
               {row.name}
             </Link>
           )}
-          <p className="figure muted truncate">{figuresOf(row)}</p>
+          <Figures row={row} />
           <p className="muted mt-0.5 text-xs">
             {row.state === 'failed' && (
               <span className="mr-2 font-medium text-error" title={row.trouble ?? undefined}>
@@ -86,12 +86,22 @@ export function PartCard(props: {
   )
 }
 
-function figuresOf(row: RackRow): string {
+/** Length, section and mass in a line; where it is too long the section is cut short, not a figure. */
+function Figures({ row }: { readonly row: RackRow }) {
   const { length, profile, mass } = row.figures
-  const parts = [
-    length === undefined ? undefined : `${length.toFixed(0)} mm`,
-    profile,
-    mass === undefined ? undefined : formatMass(mass, 'kg'),
-  ]
-  return parts.filter(Boolean).join(' · ')
+  const before = length === undefined ? undefined : `${length.toFixed(0)} mm`
+  const after = mass === undefined ? undefined : formatMass(mass, 'kg')
+  return (
+    <p className="figure muted flex min-h-[1lh] whitespace-pre">
+      {before}
+      {before && profile && ' · '}
+      {profile && (
+        <span className="truncate" title={profile}>
+          {profile}
+        </span>
+      )}
+      {after && (before || profile) && ' · '}
+      {after}
+    </p>
+  )
 }

@@ -54,7 +54,7 @@ describe('the Rack', () => {
   it('shows parts with their key figures and what is open', async () => {
     show()
     expect(await screen.findByRole('link', { name: 'Mist rail' })).toBeVisible()
-    expect(screen.getByText('987 mm · tube 15 × 1 · 386.0 g')).toBeVisible()
+    expect(screen.getByTitle('tube 15 × 1').parentElement).toHaveTextContent('987 mm · tube 15 × 1 · 386.0 g')
     expect(screen.getByText('✕ 2 open')).toBeVisible()
     expect(screen.getByText('2 of 2')).toBeVisible()
   })
