@@ -1,4 +1,4 @@
-import { fireEvent, screen } from '@testing-library/react'
+import { act, fireEvent, screen } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
 import { STARTERS, type NodePathStep } from '@flexum/core/document'
 import { partOf, selectionOf, type Session } from '../../../../bench/session.ts'
@@ -27,6 +27,18 @@ describe('the node table', () => {
     fireEvent.blur(cell('x', 2))
     await settled()
     expect(nodesOf(session)[1]!.x).toBe('20 cm + 10')
+    expect(cell('x', 2)).toHaveValue('210')
+  })
+  it('shows what is typed where that could not be worked out, not what came of it before', async () => {
+    const { session } = await onBench(angle, <StationSteps station="path" empty={null} />)
+    type(cell('x', 2), '2 * 105')
+    fireEvent.blur(cell('x', 2))
+    await settled()
+    expect(cell('x', 2)).toHaveValue('210')
+    const broken = { kind: 'broken', at: undefined, error: 'x' } as const
+    act(() => session.store.setState({ problem: broken }))
+    expect(cell('x', 2)).toHaveValue('2 * 105')
+    act(() => session.store.setState({ problem: undefined }))
     expect(cell('x', 2)).toHaveValue('210')
   })
   it('goes down with Enter and adds a node at the end', async () => {

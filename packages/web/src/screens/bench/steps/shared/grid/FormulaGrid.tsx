@@ -52,6 +52,7 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
   const around = useSurroundings()
   const chosen = useSessionState((s) => selectionOf(s).node)
   const pointed = useSessionState((s) => s.focus?.node)
+  const asTyped = useSessionState((s) => s.problem?.kind === 'broken')
   const [editing, setEditing] = useState<Editing>()
   const grid = useRef<HTMLTableElement>(null)
   const { unit } = part.units.length
@@ -209,6 +210,7 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
                   bad={faults.get(of.id)?.columns.join(' ') ?? ''}
                   editing={editing?.id === of.id ? editing.column : undefined}
                   display={part.units.length}
+                  asTyped={asTyped}
                   actions={actions}
                 />
               </Fragment>

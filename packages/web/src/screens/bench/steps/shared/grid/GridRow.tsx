@@ -35,6 +35,8 @@ export interface GridRowProps {
   readonly bad: string
   readonly editing: string | undefined
   readonly display: LengthDisplay
+  /** What was worked out is not of what is typed: cells show that. */
+  readonly asTyped: boolean
   readonly actions: GridActions
 }
 
@@ -112,7 +114,7 @@ export const GridRow = memo(function GridRow(p: GridRowProps) {
               aria-invalid={isBad}
               title={named ? formulaText(formula) : undefined}
               placeholder={column.empty === undefined ? '' : '·'}
-              shown={shown(formula, line.values[column.key], column, p.display)}
+              shown={shown(formula, p.asTyped ? undefined : line.values[column.key], column, p.display)}
               text={text}
               onEntered={() => actions.choose(line.id)}
               onDraft={(draft) => actions.draft(line.id, column.key, draft)}
