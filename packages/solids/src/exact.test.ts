@@ -12,7 +12,7 @@ import { planeSquareTo, sliceMesh, type Vec3 } from '@flexum/core/space'
 import { gaussRule } from '../../core/src/num/index.ts'
 import { blockStep, extrudedStep, turnedStep } from '../../core/testing/bodies.ts'
 import { randomOf, type Random } from '../../core/testing/fuzz/random.ts'
-import { barOn, throughNodes, withRun } from '../../core/testing/parts.ts'
+import { barOn, helix, throughNodes, withRun } from '../../core/testing/parts.ts'
 import { roundAt } from '../../core/testing/sketches.ts'
 import { loadSolids } from './index.ts'
 
@@ -249,6 +249,20 @@ describe('the area of a cut', () => {
     expectCut(cutOf(ring, [1, 0, 0], [0, 0, 0]), 2 * Math.PI * 36)
     const [out, inside] = [30 + Math.sqrt(36 - 4), 30 - Math.sqrt(36 - 4)]
     expectCut(cutOf(ring, [0, 1, 0], [0, 2, 0]), Math.PI * (out ** 2 - inside ** 2))
+  })
+  it('of a long coil along its axis is told all the same, by its mesh where it is too much to look over', () => {
+    const turns = 150
+    const coil = barOn(helix({ radius: '20', pitch: '6', turns: String(turns) }), 'round-bar', {
+      diameter: '3',
+    })
+    const [body] = bodiesOf(evaluator.evaluate(coil, { chordError: 0.1 }))
+    const plane = planeSquareTo([1, 0, 0], [0, 0, 0])
+    const { value, error } = cutAreaOf(body!, plane, sliceMesh(body!.mesh, plane))
+    // Two rounds a turn, hardly aslant: by the lead angle.
+    const lead = Math.hypot(2 * Math.PI * 20, 6) / (2 * Math.PI * 20)
+    const about = 2 * turns * Math.PI * 2.25 * lead
+    expect(Math.abs(value - about)).toBeLessThan(error)
+    expect(Math.abs(value / about - 1)).toBeLessThan(0.06)
   })
   it('of what was put together too, and nothing where it goes by', () => {
     const { steps } = bored(20, 60, 3)

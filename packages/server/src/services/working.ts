@@ -62,6 +62,7 @@ export function workingService(
     const outcome = await work.part(head.body)
     if (stopped) return
     if (tookTooLong(outcome)) return again({ kind: 'part', id })
+    late.delete(keyOf({ kind: 'part', id }))
     await db.write(async (tx) => {
       const picture = outcome.ok ? outcome.value.picture : undefined
       if (picture) await keepPicture(tx, id, revision, Buffer.from(picture))
@@ -81,6 +82,7 @@ export function workingService(
     const outcome = await work.section(body)
     if (stopped) return
     if (tookTooLong(outcome)) return again({ kind: 'section', id })
+    late.delete(keyOf({ kind: 'section', id }))
     const figures = outcome.ok ? outcome.value : undefined
     const trouble = outcome.ok ? null : outcome.fault.message
     await db.write((tx) => markSectionWorked(tx, id, row.version, { figures, trouble }))

@@ -2,7 +2,7 @@ import { vec3, type Vec3 } from '../../space/index.ts'
 import type { Face, SkinFace } from './faces.ts'
 import { stretch } from './gathered.ts'
 import { integrandOf } from './integrals.ts'
-import { surfaceOfPatch } from './patch.ts'
+import { surfaceOfPatch, TooManyLooks } from './patch.ts'
 import { settledOn } from './settled.ts'
 import { exactly, surfaceOfForm } from './surface.ts'
 
@@ -23,6 +23,17 @@ const MOST_LOOKS = 100_000
  * tell which faces follow each other; what lies on a face that only its mesh knows may be off by the chord error all along.
  */
 export function exactCutArea(
+  ...of: Parameters<typeof byContour>
+): { readonly value: number; readonly error: number } | string {
+  try {
+    return byContour(...of)
+  } catch (error) {
+    if (error instanceof TooManyLooks) return 'its free surfaces are too much to look over'
+    throw error
+  }
+}
+
+function byContour(
   loops: readonly CutLoop[],
   forms: readonly SkinFace[],
   plane: { readonly at: Vec3; readonly normal: Vec3 },
