@@ -20,7 +20,7 @@ test('stock is added and changed in the tables; a profile takes its sizes, and t
   const row = page.getByRole('row', { name: /Brass tube 18/ })
   await expect(row).toContainText('2000, 3000')
   // pi (9^2 - 7^2) mm2 of 8500 kg/m3.
-  await expect(row).toContainText((Math.PI * 32e-6 * 8500).toFixed(3))
+  await expect(row).toContainText((Math.PI * 32e-6 * 8500).toFixed(4))
   const axe = await new AxeBuilder({ page }).analyze()
   expect(axe.violations.map((v) => v.id)).toEqual([])
 

@@ -45,7 +45,7 @@ export function cutListCsv(groups: readonly GroupPlan[]): string {
       angle(p.right.mitre),
       angle(p.right.bevel),
       p.bent ? 'yes' : 'no',
-      String(Number(p.mass.toFixed(4))),
+      String(Number(p.mass.toPrecision(6))),
     ]),
   )
   return `${csvFormatRows([CUT_LIST, ...rows])}\n`

@@ -7,6 +7,7 @@ import {
   formatFraction,
   formatLength,
   formatLengthExact,
+  formatDigits,
   formatMass,
   resolveFormula,
 } from './index.ts'
@@ -41,6 +42,9 @@ describe('formatting', () => {
     // Only the digits that hold.
     expect(formatMass(1.23456, 'kg', 0.02)).toBe('1.2 kg')
     expect(formatMass(0.123456, 'kg', 0.0004)).toBe('123 g')
+    // Wire of half a millimetre, kg a metre.
+    expect(formatDigits(Math.PI * 0.0625 * 7.85e-3, 4)).toBe('0.001541')
+    expect(formatDigits(0.99999, 4)).toBe('1.000')
     expect(formatDensity(7.9e-6, 'g/cm3', 2)).toBe('7.90 g/cm3')
     expect(formatDensity(7.9e-6, 'kg/m3', 0)).toBe('7900 kg/m3')
     expect(formatDensity(7.9e-6, 'lb/in3', 4)).toBe('0.2854 lb/in3')

@@ -56,18 +56,21 @@ export function formatAngle(angle: number, places: number): string {
   return `${formatDecimal(deg(angle), places)}°`
 }
 
-/** Digits that a mass is told by. */
-const MASS_DIGITS = 4
+/** Digits that a mass is told by, and a mass per length. */
+export const MASS_DIGITS = 4
 
 /** A mass, kg, by four digits, or as many of them as hold where it may be off by so much; what is under a kilogram in g, where it is asked for in kg. */
 export function formatMass(mass: number, unit: MassUnit, off = 0): string {
   const shown = unit === 'kg' && Math.abs(mass) < 1 ? 'g' : unit
-  const [value, error] = [mass / MASS_FACTORS[shown], off / MASS_FACTORS[shown]]
+  return `${formatDigits(mass / MASS_FACTORS[shown], MASS_DIGITS, off / MASS_FACTORS[shown])} ${shown}`
+}
+
+/** A value by so many digits, whole ones all told, fewer where it may be off by more. */
+export function formatDigits(value: number, digits: number, off = 0): string {
   // By what it comes to once it is rounded: 999.96 is as long as 1000.
-  const size = Math.abs(Number(value.toPrecision(MASS_DIGITS)))
-  const before = size === 0 ? MASS_DIGITS : Math.floor(Math.log10(size)) + 1
-  const places = Math.max(0, MASS_DIGITS - before)
-  return `${formatDecimal(value, decimalsThatHold(error, places))} ${shown}`
+  const size = Math.abs(Number(value.toPrecision(digits)))
+  const before = size === 0 ? digits : Math.floor(Math.log10(size)) + 1
+  return formatDecimal(value, decimalsThatHold(off, Math.max(0, digits - before)))
 }
 
 /** The units a density is shown in; internally it is kg/mm3. */

@@ -35,7 +35,9 @@ export {
   formatLength,
   formatLengthExact,
   formatLengthFigures,
+  formatDigits,
   formatMass,
+  MASS_DIGITS,
   type DensityUnit,
   type LengthDisplay,
 } from './format.ts'

@@ -11,6 +11,7 @@ import {
   setSectionBinned,
   type LibraryRow,
 } from '../../api/sections.ts'
+import { formatDigits, MASS_DIGITS } from '@flexum/core/units'
 import { ago } from '../../ui/ago.ts'
 import { FileButton } from '../../ui/FileButton.tsx'
 import { download } from '../../ui/download.ts'
@@ -229,7 +230,7 @@ function SectionCard(props: {
                 {f.summary}
               </p>
               <p className="figure muted truncate">
-                {f.area.toFixed(1)} mm² · {f.massPerMetre.toFixed(3)} kg/m
+                {f.area.toFixed(1)} mm² · {formatDigits(f.massPerMetre, MASS_DIGITS)} kg/m
               </p>
             </>
           )}

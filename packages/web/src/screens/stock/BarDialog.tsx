@@ -32,6 +32,7 @@ export function BarDialog(props: {
   const { register, handleSubmit, control, formState } = useForm<BarEntry>({
     defaultValues: first,
     resolver: yupResolver(barSchema),
+    shouldFocusError: false,
   })
   const keeping = useMutation({
     mutationFn: (e: BarEntry) => putStock(barOf(bar?.id ?? crypto.randomUUID(), e)),
@@ -46,6 +47,7 @@ export function BarDialog(props: {
       keep="Keep"
       busy={keeping.isPending}
       refusal={keeping.error?.message}
+      tries={formState.submitCount}
       onSubmit={(e) => void handleSubmit((entry) => keeping.mutate(entry))(e)}
       onClose={props.onClose}
     >

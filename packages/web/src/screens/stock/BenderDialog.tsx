@@ -16,6 +16,7 @@ export function BenderDialog(props: {
   const { register, handleSubmit, formState } = useForm<BenderFigures>({
     defaultValues: entryOfBender(bender),
     resolver: yupResolver(benderSchema),
+    shouldFocusError: false,
   })
   const keeping = useMutation({
     mutationFn: (e: BenderFigures) => putBender(benderOf(bender?.id ?? crypto.randomUUID(), e)),
@@ -28,6 +29,7 @@ export function BenderDialog(props: {
       keep="Keep"
       busy={keeping.isPending}
       refusal={keeping.error?.message}
+      tries={formState.submitCount}
       onSubmit={(e) => void handleSubmit((entry) => keeping.mutate(entry))(e)}
       onClose={props.onClose}
     >

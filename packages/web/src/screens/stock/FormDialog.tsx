@@ -1,4 +1,4 @@
-import { useEffect, useRef, type ReactNode } from 'react'
+import { useEffect, useLayoutEffect, useRef, type ReactNode } from 'react'
 
 /** A dialog with a form; it opens when it appears, and Escape closes it. */
 export function FormDialog(props: {
@@ -7,12 +7,18 @@ export function FormDialog(props: {
   readonly busy: boolean
   /** What the server refused, in its words. */
   readonly refusal: string | undefined
+  /** How often it was tried to keep it; each time that finds something wrong, the first such field is entered. */
+  readonly tries?: number
   onSubmit(e: React.FormEvent): void
   onClose(): void
   readonly children: ReactNode
 }) {
   const dialog = useRef<HTMLDialogElement>(null)
   useEffect(() => dialog.current?.showModal(), [])
+  // With what is told, not some time after: whoever goes to another field by then is not called back.
+  useLayoutEffect(() => {
+    dialog.current?.querySelector<HTMLElement>('[data-fault] :is(input, select, textarea)')?.focus()
+  }, [props.tries])
   return (
     <dialog ref={dialog} className="modal" aria-label={props.title} onClose={props.onClose}>
       <form className="modal-box max-w-md" noValidate onSubmit={props.onSubmit}>
@@ -46,7 +52,7 @@ export function Row(props: {
   readonly children: ReactNode
 }) {
   return (
-    <div>
+    <div data-fault={props.fault ? '' : undefined}>
       <label className="grid grid-cols-[1fr_220px] items-center gap-x-2">
         <span className="muted">{props.label}</span>
         {props.children}

@@ -19,6 +19,7 @@ export function MaterialDialog(props: {
   const { register, handleSubmit, formState } = useForm<MaterialEntry>({
     defaultValues: first,
     resolver: yupResolver(materialSchema),
+    shouldFocusError: false,
   })
   const keeping = useMutation({
     mutationFn: (e: MaterialEntry) => putMaterial(materialOf(material?.id ?? crypto.randomUUID(), e)),
@@ -31,6 +32,7 @@ export function MaterialDialog(props: {
       keep="Keep"
       busy={keeping.isPending}
       refusal={keeping.error?.message}
+      tries={formState.submitCount}
       onSubmit={(e) => void handleSubmit((entry) => keeping.mutate(entry))(e)}
       onClose={props.onClose}
     >

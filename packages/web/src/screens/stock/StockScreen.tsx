@@ -23,7 +23,7 @@ import { BenderDialog } from './BenderDialog.tsx'
 import { BendersTable } from './BendersTable.tsx'
 import { RowButtons, TableHead } from './TableParts.tsx'
 import { BarDialog } from './BarDialog.tsx'
-import { barWords, massPerMetre } from './entry.ts'
+import { barWords, massOfMetre } from './entry.ts'
 import { MaterialDialog } from './MaterialDialog.tsx'
 
 type Editing =
@@ -100,9 +100,7 @@ export function StockScreen() {
                         <td className="font-medium">{bar.name}</td>
                         <td className="figure">{barWords(bar)}</td>
                         <td>{byId.get(bar.materialId)?.name}</td>
-                        <td className="figure text-right">
-                          {massPerMetre(bar, byId.get(bar.materialId))?.toFixed(3)}
-                        </td>
+                        <td className="figure text-right">{massOfMetre(bar, byId.get(bar.materialId))}</td>
                         <td className="figure text-right">{bar.barLengths.join(', ')}</td>
                         <RowButtons
                           name={bar.name}

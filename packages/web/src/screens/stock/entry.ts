@@ -1,6 +1,6 @@
 import { sizeDimension, STOCK_SIZES, STOCK_TITLES, type StockShape } from '@flexum/core/document'
 import { sectionProperties, stockSection } from '@flexum/core/profile'
-import { formatExact } from '@flexum/core/units'
+import { formatDigits, formatExact, MASS_DIGITS } from '@flexum/core/units'
 import { readFigure } from '../../ui/readFigure.ts'
 import { allOk, fail, fault, ok, type Result } from '@flexum/core/base'
 import { lazy, number, object, string, ValidationError, type InferType, type ObjectSchema } from 'yup'
@@ -112,6 +112,12 @@ export function barWords(bar: StockBar): string {
 export function massPerMetre(bar: StockBar, material: Material | undefined): number | undefined {
   const made = stockSection(bar.shape, bar.sizes)
   return made.ok && material ? sectionProperties(made.value).area * 1e-6 * material.density : undefined
+}
+
+/** The same as it is told; nothing while it is not known. */
+export function massOfMetre(bar: StockBar, material: Material | undefined): string | undefined {
+  const mass = massPerMetre(bar, material)
+  return mass === undefined ? undefined : formatDigits(mass, MASS_DIGITS)
 }
 
 /** kg/m3 to a density in kg/mm3. */

@@ -126,7 +126,7 @@ describe('the Stock screen', () => {
   it('lists bars with section, material, mass and lengths', async () => {
     const row = (await screen.findByText('Round 10')).closest('tr')!
     expect(within(row).getByText('round bar 10')).toBeTruthy()
-    expect(within(row).getByText('0.617')).toBeTruthy()
+    expect(within(row).getByText('0.6165')).toBeTruthy()
     expect(within(row).getByText('3000, 6000')).toBeTruthy()
   })
   it('says beside the field what cannot be, and keeps what can', async () => {
@@ -141,6 +141,24 @@ describe('the Stock screen', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Keep' }))
     await waitFor(() => expect(catalogue.putStock).toHaveBeenCalled())
     expect(vi.mocked(catalogue.putStock).mock.calls[0]![0]).toEqual({ ...bar, sizes: { diameter: 12.7 } })
+  })
+  it('enters the field that cannot be as soon as it says so, and does not call back from another', async () => {
+    fireEvent.click(await screen.findByRole('button', { name: 'Change Round 10' }))
+    const diameter = screen.getByRole('textbox', { name: 'Outside diameter, mm' })
+    fireEvent.change(diameter, { target: { value: '12 kg' } })
+    const entered: (Element | null)[] = []
+    const watching = new MutationObserver(() => {
+      if (!screen.queryByRole('alert') || entered.length > 0) return
+      entered.push(document.activeElement)
+      screen.getByRole('textbox', { name: 'Name' }).focus()
+    })
+    watching.observe(document.body, { subtree: true, childList: true })
+    fireEvent.click(screen.getByRole('button', { name: 'Keep' }))
+    await screen.findByRole('alert')
+    await new Promise((soon) => setTimeout(soon, 20))
+    watching.disconnect()
+    expect(entered).toEqual([diameter])
+    expect(document.activeElement).toBe(screen.getByRole('textbox', { name: 'Name' }))
   })
   it('shows what the server refuses', async () => {
     vi.mocked(catalogue.putMaterial).mockRejectedValue(

@@ -68,7 +68,7 @@ describe('profile', () => {
     await settled()
     expect(screen.queryByRole('option', { name: 'hollow, wall in' })).toBeNull()
     const kgPerM = (Math.PI / 4) * (400 - 256) * 1e-6 * 7850
-    expect(figure('Mass per length')).toBe(`${((kgPerM / 0.45359237) * 0.3048).toFixed(4)} lb/ft`)
+    expect(figure('Mass per length')).toBe(`${((kgPerM / 0.45359237) * 0.3048).toPrecision(4)} lb/ft`)
     fireEvent.change(screen.getByLabelText('Shape'), { target: { value: 'round-bar' } })
     await settled()
     expect(screen.getByRole('option', { name: 'hollow, wall in' })).toBeInTheDocument()

@@ -3,7 +3,13 @@ import { useState } from 'react'
 import type { UnitSettings } from '@flexum/core/document'
 import { createEvaluator, type SectionGiven } from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
-import { formatDecimal, formatLengthFigures, LENGTH_FACTORS } from '@flexum/core/units'
+import {
+  formatDecimal,
+  formatDigits,
+  formatLengthFigures,
+  LENGTH_FACTORS,
+  MASS_DIGITS,
+} from '@flexum/core/units'
 import { fetchSection, fetchSections } from '../../../../api/sections.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
 import { massPerLengthUnits } from '../../../../ui/units.ts'
@@ -66,7 +72,7 @@ function rowsOf(output: SectionGiven, units: UnitSettings): Row[] {
     },
     {
       label: 'Mass per length',
-      value: `${formatDecimal(output.massPerLength * perLength.factor, 4)} ${perLength.words}`,
+      value: `${formatDigits(output.massPerLength * perLength.factor, MASS_DIGITS)} ${perLength.words}`,
       amount: output.massPerLength,
     },
   ]
