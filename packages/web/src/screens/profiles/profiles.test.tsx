@@ -79,7 +79,7 @@ describe('the library', () => {
     await show()
     const list = screen.getByRole('list', { name: 'Profiles' })
     expect(await within(list).findAllByRole('listitem')).toHaveLength(2)
-    expect(list).toHaveTextContent('113.1 mm² · 0.8878 kg/m')
+    expect(list).toHaveTextContent('113.1 mm² · 0.8880 kg/m')
     expect(list).toHaveTextContent('version 3')
     fireEvent.change(screen.getByLabelText('Search profiles'), { target: { value: 'trim ogee' } })
     expect(within(list).getAllByRole('listitem')).toHaveLength(1)
