@@ -7,7 +7,8 @@ const PORT = Number(process.env['FLEXUM_E2E_PORT'] ?? 4699)
 export default defineConfig({
   testDir: './tests',
   outputDir: '../test-results',
-  workers: 1,
+  // Tests make parts of their own, so that two browsers can share the server.
+  workers: 2,
   retries: 0,
   timeout: 240_000,
   expect: { timeout: 40_000 },
@@ -18,6 +19,8 @@ export default defineConfig({
     launchOptions: CHROMIUM,
     screenshot: 'only-on-failure',
     acceptDownloads: true,
+    // Nothing slides or fades: nobody looks at it.
+    contextOptions: { reducedMotion: 'reduce' },
     // Faster pictures: nobody looks at these.
     storageState: {
       cookies: [],
@@ -31,7 +34,7 @@ export default defineConfig({
     cwd: '..',
     url: `http://127.0.0.1:${PORT}/api/health`,
     reuseExistingServer: false,
-    timeout: 30_000,
+    timeout: 120_000,
     env: {
       FLEXUM_PORT: String(PORT),
       FLEXUM_DATABASE: process.env['FLEXUM_E2E_DATABASE'] ?? 'test-results/e2e.db',

@@ -1,12 +1,22 @@
 import { expect, type Locator, type Page } from '@playwright/test'
+import { STARTERS, writePart } from '@flexum/core/document'
 
-/** Starts a part from a shape on the Rack and waits until it can be worked on. */
-export async function startPart(page: Page, name: string, shape: string): Promise<void> {
+/** Starts a part from a shape on the Rack, as people do, and waits until it can be worked on. */
+export async function startPartOnRack(page: Page, name: string, shape: string): Promise<void> {
   await page.goto('/')
   await page.getByRole('button', { name: 'New part' }).click()
   await page.getByLabel('Name', { exact: true }).fill(name)
   await page.getByText(shape, { exact: true }).click()
   await page.getByRole('button', { name: 'Start' }).click()
+  await benchReady(page)
+}
+
+/** The same part, made by what the dialog asks of the server: for tests of what comes after. */
+export async function startPart(page: Page, name: string, shape: string): Promise<void> {
+  const starter = Object.values(STARTERS).find((s) => s.title === shape)!
+  const part = JSON.parse(writePart(starter.make(name))) as unknown
+  const made = await page.request.post('/api/parts', { data: { part } })
+  await page.goto(`/parts/${((await made.json()) as { id: string }).id}`)
   await benchReady(page)
 }
 

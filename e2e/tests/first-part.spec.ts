@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
-import { benchReady, cell, dragBy, figure, saved, startPart, station, massText } from './bench.ts'
+import { benchReady, cell, dragBy, figure, saved, startPartOnRack, station, massText } from './bench.ts'
 
 test('type five nodes, read the bend table, drag a node, undo, reload, take out', async ({ page }) => {
-  await startPart(page, 'Rail', 'Straight bar')
+  await startPartOnRack(page, 'Rail', 'Straight bar')
 
   // Five nodes by keyboard alone: Enter in the last row adds a row, Tab goes along it.
   const rows = [
@@ -103,7 +103,7 @@ test('type five nodes, read the bend table, drag a node, undo, reload, take out'
 test('figures typed while dragging count instead of the pointer, and stock changes the mass', async ({
   page,
 }) => {
-  await startPart(page, 'Typed', 'One bend')
+  await startPartOnRack(page, 'Typed', 'One bend')
   await page.getByRole('button', { name: 'Choose node 3' }).click()
   await dragBy(page, page.getByRole('button', { name: 'Drag node 3 along y' }), 30, -20)
   await page.keyboard.type('7 in')
@@ -130,7 +130,7 @@ test('figures typed while dragging count instead of the pointer, and stock chang
 })
 
 test('rows pasted from a spreadsheet become nodes', async ({ page }) => {
-  await startPart(page, 'Pasted', 'Straight bar')
+  await startPartOnRack(page, 'Pasted', 'Straight bar')
   await cell(page, 'x', 1).focus()
   await page.evaluate(() => {
     const data = new DataTransfer()
@@ -143,7 +143,7 @@ test('rows pasted from a spreadsheet become nodes', async ({ page }) => {
 })
 
 test('pointing at the strip lights the picture, and the other way round', async ({ page }) => {
-  await startPart(page, 'Lit', 'One bend')
+  await startPartOnRack(page, 'Lit', 'One bend')
   const zone = page.locator('[data-zone=bend]')
   await expect(zone).toHaveCount(1)
   await zone.locator('rect').hover()

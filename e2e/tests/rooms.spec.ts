@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test'
-import { figure, saved, startPart, station } from './bench.ts'
+import { figure, saved, startPartOnRack, station } from './bench.ts'
 import { inspector } from './sheet.ts'
 
 /** Plans of other orders may come first. */
@@ -49,7 +49,7 @@ test('an octagonal bay with a curved wall and a door: cornice and foot board, sa
   page,
 }) => {
   test.setTimeout(240_000)
-  await startPart(page, 'Octagon', 'Room')
+  await startPartOnRack(page, 'Octagon', 'Room')
   await expect(station(page, 'Shop')).toContainText('4 pieces')
   await typeOctagon(page)
   await expect(figure(page, 'Path length')).toHaveText('8026.457 mm')
@@ -155,7 +155,7 @@ test('an octagonal bay with a curved wall and a door: cornice and foot board, sa
 test('walls are pressed on their plan and in the picture; the room is stood in and walked', async ({
   page,
 }) => {
-  await startPart(page, 'Square room', 'Room')
+  await startPartOnRack(page, 'Square room', 'Room')
   await step(page, 'Cornice line').click()
   const plan = inspector(page).getByRole('group', { name: /^Walls from above/ })
   const onPlan = (n: number): Locator => plan.getByRole('button', { name: `Wall ${n}`, exact: true })
@@ -275,7 +275,7 @@ test('a moulding goes round a window, stays where it is when it is reversed, and
 })
 
 test('walls stand on a path that was drawn, and openings are put into them', async ({ page }) => {
-  await startPart(page, 'Drawn room', 'Closed frame')
+  await startPartOnRack(page, 'Drawn room', 'Closed frame')
   await add(page, 'Walls of a room')
   await choice(page, 'Walls').selectOption('along Centre line')
   await expect(inspector(page).getByText(/^8 walls along the path/)).toBeVisible()

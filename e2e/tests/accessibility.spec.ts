@@ -1,0 +1,50 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test } from '@playwright/test'
+import { openPart, station } from './bench.ts'
+
+// The first of all: later, the Rack is long with what other tests made, and each card is looked at.
+for (const theme of ['flexum-day', 'flexum-night']) {
+  test(`Rack and Bench have no accessibility faults, ${theme}`, async ({ page }) => {
+    await page.addInitScript((t) => localStorage.setItem('flexum.theme', t), theme)
+    await page.goto('/')
+    await expect(page.getByRole('link', { name: 'Mist rail', exact: true })).toBeVisible()
+    expect(
+      (await new AxeBuilder({ page }).analyze()).violations.map((v) => [v.id, v.nodes.map((n) => n.target)]),
+    ).toEqual([])
+    await openPart(page, 'Mist rail')
+    const look = async (at: string): Promise<void> => {
+      const found = await new AxeBuilder({ page }).analyze()
+      expect(found.violations.map((v) => [at, v.id, v.nodes.map((n) => n.target)])).toEqual([])
+    }
+    for (const name of ['Path', 'Values', 'Profile', 'Run', 'Ends', 'Shop']) {
+      await station(page, name).click()
+      await look(name)
+    }
+    const inspector = page.getByRole('complementary', { name: 'Inspector' })
+    await inspector.getByRole('button', { name: 'Forming' }).click()
+    // Both themes have the same panels: half of them each.
+    for (const name of theme === 'flexum-day' ? ['Springback', 'Bender'] : ['Bends', 'Stock']) {
+      await inspector.getByRole('tab', { name }).click()
+      await look(`Forming, ${name}`)
+    }
+    await page.getByRole('button', { name: 'Play the bending' }).click()
+    await page.getByRole('button', { name: 'On by one motion' }).click()
+    await look('the bending')
+    await inspector.getByRole('tab', { name: 'Bends' }).click()
+    await inspector.getByRole('button', { name: 'Bend sheet' }).click()
+    await look('the bend sheet')
+    await page.keyboard.press('Escape')
+    await page.getByRole('region', { name: 'The bending' }).getByRole('button', { name: 'Close' }).click()
+    await openPart(page, 'Valve wheel')
+    await station(page, 'Run').click()
+    await page.getByRole('button', { name: 'Compare the turnings' }).click()
+    await expect(page.getByRole('list', { name: 'Turnings side by side' })).toBeVisible()
+    for (const tool of theme === 'flexum-day' ? ['Lens', 'Cut through', 'Grow'] : ['Section', 'Measure']) {
+      await page
+        .getByRole('group', { name: 'Tools of the picture' })
+        .getByRole('button', { name: tool })
+        .click()
+      await look(tool)
+    }
+  })
+}
