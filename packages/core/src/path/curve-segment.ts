@@ -1,9 +1,10 @@
-import { spend } from '../base/index.ts'
+import { lately, spend } from '../base/index.ts'
 import { gaussRule, tolerance } from '../num/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import {
   curvatureOf,
   curveAt,
+  firstAt,
   placeAt,
   planeOfCurve,
   speedAt,
@@ -87,6 +88,9 @@ function lengthBetween(c: SpaceCurve, a: number, b: number): number {
 /** The unit tangent along the travel. */
 function directionAt(c: SpaceCurve, from: number, to: number, t: number): Vec3 {
   const way = to < from ? -1 : 1
+  const quick = firstAt(c, t)
+  const speed = vec3.length(quick)
+  if (speed > tolerance.noDirection) return vec3.scale(quick, way / speed)
   const { first, second, third } = curveAt(c, t)
   for (const v of [first, vec3.scale(second, t === to ? -way : way), third])
     if (vec3.length(v) > tolerance.noDirection) return vec3.scale(v, way / vec3.length(v))
@@ -167,10 +171,14 @@ function panelOf({ lengths }: CurveSegment, s: number): number {
   return low
 }
 
-/** The parameter at an arc length, by Newton within its panel. */
+/** The parameter at an arc length. */
 function shareAt(g: CurveSegment, s: number): number {
   if (s <= 0) return g.from
-  if (s >= g.length) return g.to
+  return s >= g.length ? g.to : shareWithin(g, s)
+}
+
+/** By Newton within its panel; a frame asks for the same one several times. */
+const shareWithin = lately((g: CurveSegment, s: number): number => {
   const k = panelOf(g, s)
   const [a, b] = [parameterAt(g, k), parameterAt(g, k + 1)]
   const [rest, whole] = [s - g.lengths[k]!, g.lengths[k + 1]! - g.lengths[k]!]
@@ -184,7 +192,7 @@ function shareAt(g: CurveSegment, s: number): number {
     if (Math.abs(step) < tolerance.negligible) break
   }
   return t
-}
+})
 
 export const curvePoint = (g: CurveSegment, s: number): Vec3 => placeAt(g.curve, shareAt(g, s))
 export const curveTangent = (g: CurveSegment, s: number): Vec3 =>
@@ -194,14 +202,14 @@ export const curveCurvature = (g: CurveSegment, s: number): Vec3 =>
 export const curveTorsion = (g: CurveSegment, s: number): number => torsionOf(curveAt(g.curve, shareAt(g, s)))
 
 /** A unit vector square to the curve at an arc length, carried from its start without roll. */
-export function curveSide(g: CurveSegment, s: number): Vec3 {
+export const curveSide = lately((g: CurveSegment, s: number): Vec3 => {
   const k = panelOf(g, Math.min(Math.max(s, 0), g.length))
   const [x, y, z] = g.sides.subarray(3 * k, 3 * k + 3) as unknown as Vec3
   const [a, b] = [parameterAt(g, k), parameterAt(g, k + 1)]
   const t = shareAt(g, s)
   const steps = Math.ceil(STEPS * Math.abs((t - a) / (b - a)))
   return carriedSide(g.curve, g.from, g.to, a, t, [x, y, z], steps)
-}
+})
 
 /** The stretch between two arc lengths. */
 export const curvePart = (g: CurveSegment, from: number, to: number): CurveSegment =>

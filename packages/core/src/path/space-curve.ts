@@ -45,14 +45,30 @@ export function curveAt(c: SpaceCurve, t: number): CurvePoint {
 
 function cubicAt([p, q, r, s]: readonly [Vec3, Vec3, Vec3, Vec3], t: number): CurvePoint {
   const w = 1 - t
-  const sum = (a: number, b: number, c: number, d: number): Vec3 =>
-    [0, 1, 2].map((j) => a * p[j]! + b * q[j]! + c * r[j]! + d * s[j]!) as unknown as Vec3
+  const sum = (a: number, b: number, c: number, d: number): Vec3 => [
+    a * p[0] + b * q[0] + c * r[0] + d * s[0],
+    a * p[1] + b * q[1] + c * r[1] + d * s[1],
+    a * p[2] + b * q[2] + c * r[2] + d * s[2],
+  ]
   return {
     point: sum(w * w * w, 3 * w * w * t, 3 * w * t * t, t * t * t),
     first: sum(-3 * w * w, 3 * w * (w - 2 * t), 3 * t * (2 * w - t), 3 * t * t),
     second: sum(6 * w, 6 * (t - 2 * w), 6 * (w - 2 * t), 6 * t),
     third: sum(-6, 18, -18, 6),
   }
+}
+
+/** The first derivative alone. */
+export function firstAt(c: SpaceCurve, t: number): Vec3 {
+  if (c.kind !== 'cubic') return curveAt(c, t).first
+  const [p, q, r, s] = c.points
+  const w = 1 - t
+  const [a, b, d] = [3 * w * w, 6 * w * t, 3 * t * t]
+  return [
+    a * (q[0] - p[0]) + b * (r[0] - q[0]) + d * (s[0] - r[0]),
+    a * (q[1] - p[1]) + b * (r[1] - q[1]) + d * (s[1] - r[1]),
+    a * (q[2] - p[2]) + b * (r[2] - q[2]) + d * (s[2] - r[2]),
+  ]
 }
 
 /** How fast the place moves with the parameter: the length of the first derivative. */

@@ -1,3 +1,4 @@
+import { lately } from '../base/index.ts'
 import { TURN } from '../num/index.ts'
 import { pointAt, vec2, type Curve2, type Vec2 } from '../plane/index.ts'
 import { loopsOf } from '../profile/index.ts'
@@ -90,7 +91,7 @@ export function sweptPatches(run: SweptFaces, edges: number): PatchOf {
     if (kind !== 'side' || carriage.shape || !curve || !g) return undefined
     if (path.closed && path.segments.length === 1) return undefined
     const start = path.starts[segment]!
-    const ringAt = lately((u) => {
+    const ringAt = lately((_: SweptFaces, u) => {
       const s = u * g.length
       const { origin, n, b } = frameOn(frames, segment, s)
       const scale = scaleAt(carriage, start + s)
@@ -98,7 +99,7 @@ export function sweptPatches(run: SweptFaces, edges: number): PatchOf {
     })
     return {
       at(u, v) {
-        const { origin, n, b } = ringAt(u)
+        const { origin, n, b } = ringAt(run, u)
         const [x, y] = pointAt(curve, v)
         return vec3.addScaled(vec3.addScaled(origin, n, x), b, y)
       },
@@ -106,22 +107,6 @@ export function sweptPatches(run: SweptFaces, edges: number): PatchOf {
       radius: sizeOf(curve),
       roundV: closes(curve),
     }
-  }
-}
-
-/** So many of the last answers are kept: a patch is asked across at one place along it, and beside that. */
-const KEPT = 4
-
-/** A function that keeps its last few answers. */
-function lately<T>(of: (x: number) => T): (x: number) => T {
-  const kept: { x: number; value: T }[] = []
-  let next = 0
-  return (x) => {
-    const found = kept.find((k) => k.x === x)
-    if (found) return found.value
-    const value = of(x)
-    kept[next++ % KEPT] = { x, value }
-    return value
   }
 }
 
