@@ -1,24 +1,55 @@
 /** Most pieces that one is parted into. */
 const MOST = 1000
 
+/** What a joint needs of bar beyond its place on the line: of the part before it ahead, of the one after it back, mm. */
+export interface JointReach {
+  readonly ahead: number
+  readonly back: number
+}
+
 /**
- * Where a piece that is longer than a bar is parted: into as few as go, all equally long, so that no joint comes near a corner. `tips` is
- * what its two ends need beyond its line, `scarf` what a joint needs on either side of its place together. Nothing where one bar is enough;
- * undefined where no number of parts fits.
+ * Where the line of a piece that is longer than a bar is parted, into as few as go: at even distances as seen in the middle of the joints,
+ * which may lie off the line, or, where only that fits, so that all parts are equally long. `tips` is what its two ends need beyond its line.
+ * Nothing where one bar is enough; undefined where no number of parts fits.
  */
 export function partedAt(
   length: number,
   bar: number,
   tips: { readonly start: number; readonly end: number },
-  scarf: number,
+  joint: JointReach,
 ): readonly number[] | undefined {
   if (length + tips.start + tips.end <= bar) return []
+  const scarf = joint.ahead + joint.back
   // Joints that take more than half a bar leave no sensible parts.
   if (scarf > bar / 2) return undefined
   for (let n = 2; n <= MOST; n++) {
-    const part = length / n
-    const most = Math.max(part + Math.max(tips.start, tips.end) + scarf / 2, n > 2 ? part + scarf : 0)
-    if (most <= bar) return Array.from({ length: n - 1 }, (_, i) => (i + 1) * part)
+    const even = length / n
+    const equal = (length + tips.start + tips.end + (n - 1) * scarf) / n
+    const joints = Array.from({ length: n - 1 }, (_, i) => i + 1)
+    const ways = [
+      joints.map((k) => k * even + (joint.back - joint.ahead) / 2),
+      joints.map((k) => k * equal - tips.start - (k - 1) * scarf - joint.ahead),
+    ]
+    const fits = ways.find((cuts) => partsFit(cuts, length, bar, tips, joint))
+    if (fits) return fits
   }
   return undefined
+}
+
+/** What is still fine of a bar that is used up to its end, as a share: round-off. */
+const WHOLE = 1e-12
+
+function partsFit(
+  cuts: readonly number[],
+  length: number,
+  bar: number,
+  tips: { readonly start: number; readonly end: number },
+  { ahead, back }: JointReach,
+): boolean {
+  const at = [0, ...cuts, length]
+  return at.slice(1).every((to, i) => {
+    const own = to - at[i]!
+    const needs = own + (i === 0 ? tips.start : back) + (i === cuts.length ? tips.end : ahead)
+    return own > 0 && needs <= bar * (1 + WHOLE)
+  })
 }

@@ -75,11 +75,23 @@ describe('lengths of a piece', () => {
 })
 
 describe('a piece longer than a bar', () => {
-  it('is parted into as few equal parts as fit with their joints', () => {
-    expect(partedAt(2400, 2500, { start: 50, end: 50 }, 30)).toEqual([])
-    expect(partedAt(2400, 2499, { start: 50, end: 50 }, 30)).toEqual([1200])
-    expect(partedAt(6000, 2400, { start: 50, end: 50 }, 30)).toEqual([2000, 4000])
-    expect(partedAt(100, 20, { start: 0, end: 0 }, 30)).toBeUndefined()
+  const centred = { ahead: 15, back: 15 }
+  it('is parted into as few even parts as fit with their joints', () => {
+    expect(partedAt(2400, 2500, { start: 50, end: 50 }, centred)).toEqual([])
+    expect(partedAt(2400, 2499, { start: 50, end: 50 }, centred)).toEqual([1200])
+    expect(partedAt(6000, 2400, { start: 50, end: 50 }, centred)).toEqual([2000, 4000])
+    expect(partedAt(100, 20, { start: 0, end: 0 }, centred)).toBeUndefined()
+  })
+  it('is parted in the middle of its section where its line is not', () => {
+    const lean = 60 * Math.tan(Math.PI / 6)
+    const [at, more] = partedAt(5000, 2520, { start: 0, end: 0 }, { ahead: lean, back: 0 })!
+    expect(more).toBeUndefined()
+    expect(at! + lean).toBeCloseTo(2517.3205, 4)
+    expect(5000 - at!).toBeCloseTo(2517.3205, 4)
+  })
+  it('has equal parts where even ones would have to be more', () => {
+    // Half of 2400 and a tip of 400 is more than the bar; 1400 of each is not.
+    expect(partedAt(2400, 1400, { start: 400, end: 0 }, { ahead: 0, back: 0 })).toEqual([1000])
   })
   it('has parts that fit, and one part less would not', () => {
     const size = fc.integer({ min: 1, max: 400 })
@@ -90,19 +102,30 @@ describe('a piece longer than a bar', () => {
         size,
         size,
         size,
-        (length, bar, start, end, scarf) => {
-          const cuts = partedAt(length, bar, { start, end }, scarf)!
+        size,
+        (length, bar, start, end, ahead, back) => {
+          const cuts = partedAt(length, bar, { start, end }, { ahead, back })
+          const scarf = ahead + back
+          if (!cuts) {
+            expect(scarf).toBeGreaterThan(bar / 2)
+            return
+          }
           const at = [0, ...cuts, length]
           const needs = (ends: readonly number[]) =>
             ends.slice(1).map((to, i) => {
-              const first = i === 0 ? start : scarf / 2
-              const last = i === ends.length - 2 ? end : scarf / 2
+              const first = i === 0 ? start : back
+              const last = i === ends.length - 2 ? end : ahead
               return to - ends[i]! + first + last
             })
           expect(Math.max(...needs(at))).toBeLessThanOrEqual(bar + 1e-9)
-          if (cuts.length === 0) return
-          const fewer = Array.from({ length: cuts.length + 1 }, (_, i) => (i * length) / cuts.length)
-          expect(Math.max(...needs(fewer))).toBeGreaterThan(bar - 1e-9)
+          for (const [i, to] of at.slice(1).entries()) expect(to).toBeGreaterThan(at[i]!)
+          // All of the bars of one part less would not hold it, or no part of it would be left beside a tip.
+          const fewer = cuts.length
+          if (fewer === 0) return
+          const whole = length + start + end + (fewer - 1) * scarf
+          const each = whole / fewer
+          const beside = fewer === 1 ? [] : [each - start - ahead, each - end - back]
+          expect(each > bar - 1e-9 || beside.some((own) => own <= 1e-9)).toBe(true)
         },
       ),
     )

@@ -150,8 +150,8 @@ function partedToBars(at: At, piece: Ended, bar: CutChoices['bar']): Ended[] {
     start: piece.start.beyond + reach(vec2.scale(piece.start.slope, -1)),
     end: piece.end.beyond + reach(piece.end.slope),
   }
-  const scarf = reach(slope) + reach(vec2.scale(slope, -1))
-  const cuts = partedAt(piece.to - piece.from, bar.length, tips, scarf)
+  const joints = { ahead: reach(slope), back: reach(vec2.scale(slope, -1)) }
+  const cuts = partedAt(piece.to - piece.from, bar.length, tips, joints)
   if (!cuts || cuts.length === 0) return [piece]
   const joint: SawnEnd = {
     made: bar.scarf === 0 ? 'square' : 'scarf',

@@ -256,6 +256,19 @@ describe('pieces of a run', () => {
       'pieces.long',
     ])
   })
+  it('longer than their bars are parted in the middle of a section that lies beside its line', () => {
+    const part = along(
+      [
+        [0, 0],
+        [5000, 0],
+      ],
+      false,
+      { shape: 'square-bar', sizes: { side: '60', corner: '0' }, anchor: 'bottom-left' },
+      { bar: { length: '2520', scarf: '30' } },
+    )
+    expect(cutsOf(part).pieces.map((p) => p.lengths.long.toFixed(3))).toEqual(['2517.321', '2517.321'])
+    expect(codes(part)).toEqual([])
+  })
   it('follow corners as they were measured, and say what no saw cuts', () => {
     const at = (angle: string) => along(FRAME, false, CORNICE, { measured: [{ corner: 'n2', angle }] })
     const cuts = cutsOf(at('91.5'))
