@@ -305,6 +305,8 @@ export interface SawnPiece extends Piece {
   readonly lengths: PieceLengths
   /** Turn about its axis from where its start is longest to where its end is. */
   readonly turn: number | undefined
+  /** How far its section rolls from its start to its end: it would have to be twisted. 0 for what is round. */
+  readonly roll: number
   readonly mass: number
 }
 

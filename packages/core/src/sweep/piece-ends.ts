@@ -2,7 +2,7 @@ import { kinksOf, type Kink } from '../path/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import type { Carriage, Chunk, ChunkEnd } from './carriage.ts'
-import { frameOn } from './frames.ts'
+import { frameOn, rollAt } from './frames.ts'
 import type { Piece } from './pieces.ts'
 import { mitreLean } from './rings.ts'
 
@@ -16,12 +16,15 @@ export interface PieceCut {
   readonly kink: Kink | undefined
 }
 
-/** The cuts at both ends of a piece of a run whose section turns with its path. */
-export function cutsOfPiece(
-  c: Carriage,
-  chunks: readonly Chunk[],
-  piece: Piece,
-): { readonly start: PieceCut; readonly end: PieceCut } {
+/** The cuts of a piece, and how far its section rolls from its start to its end, by the right-hand rule about travel, rad. */
+export interface PieceCuts {
+  readonly start: PieceCut
+  readonly end: PieceCut
+  readonly roll: number
+}
+
+/** The cuts at both ends of a piece of a run whose section turns with its path, each by the section's axes there. */
+export function cutsOfPiece(c: Carriage, chunks: readonly Chunk[], piece: Piece): PieceCuts {
   const { path } = c.frames
   const kinkAt = (station: number): Kink | undefined =>
     kinksOf(path).find(
@@ -37,7 +40,15 @@ export function cutsOfPiece(
   return {
     start: cutIn(c, startSegment, 'start', begun?.start ?? lean(first), first),
     end: cutIn(c, endSegment, 'end', ended?.end ?? lean(last), last),
+    roll: rollBetween(c, piece),
   }
+}
+
+/** Roll from one station to another; across the seam of a closed path, where what closes it begins anew. */
+function rollBetween({ frames }: Carriage, { from, to }: Piece): number {
+  const { length } = frames.path
+  const roll = (a: number, b: number): number => rollAt(frames, b) - rollAt(frames, a)
+  return to > length ? roll(from, length) + roll(0, to - length) : roll(from, to)
 }
 
 function cutIn(

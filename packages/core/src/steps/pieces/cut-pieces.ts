@@ -13,6 +13,7 @@ import {
   type Reach,
   type Slope,
 } from '../../cutting/index.ts'
+import { tolerance, TURN } from '../../num/index.ts'
 import { locate } from '../../path/index.ts'
 import { vec2, type Vec2 } from '../../plane/index.ts'
 import { cutsOfPiece, reachAt, type Piece, type PieceCut } from '../../sweep/index.ts'
@@ -70,7 +71,12 @@ interface At {
   readonly measured: CutChoices['measured']
 }
 
-type Ended = Piece & { readonly start: SawnEnd; readonly end: SawnEnd }
+type Ended = Piece & {
+  readonly start: SawnEnd
+  readonly end: SawnEnd
+  /** How far its section rolls on the way; a round one does not. */
+  readonly roll: number
+}
 
 /** The centroid of all strands together, each by its area. */
 function centroidOf({ strands }: CarriedGiven): Vec2 {
@@ -105,9 +111,28 @@ function reachOf({ carried }: At, station: number): Reach {
 
 function endsOf(at: At, piece: Piece): Ended {
   const { carriage, chunks } = at.carried
-  const cuts = cutsOfPiece(carriage, chunks, piece)
-  return { ...piece, start: endOf(at, cuts.start, 'start'), end: endOf(at, cuts.end, 'end') }
+  const { start, end, roll } = cutsOfPiece(carriage, chunks, piece)
+  const round = isRound(reachOf(at, piece.from))
+  // A round bar is not twisted for what it is joined to: its end is seen as its start is.
+  const asStart = round ? { ...end, slope: vec2.turn(end.slope, roll) } : end
+  return {
+    ...piece,
+    start: endOf(at, start, 'start'),
+    end: endOf(at, asStart, 'end'),
+    roll: round ? 0 : roll,
+  }
 }
+
+/** A section is round about its line where it reaches as far every way. */
+function isRound(reach: Reach): boolean {
+  const all = Array.from({ length: ROUND_LOOKS }, (_, i) =>
+    reach(vec2.turn([1, 0], (i * TURN) / ROUND_LOOKS)),
+  )
+  return Math.max(...all) - Math.min(...all) <= tolerance.sameRadius * Math.max(...all)
+}
+
+/** Looks round a section; a prime, so that no polygon has a corner at all of them. */
+const ROUND_LOOKS = 17
 
 function endOf(at: At, cut: PieceCut, side: 'start' | 'end'): SawnEnd {
   const { carried, lie, measured } = at
@@ -165,6 +190,7 @@ function partedToBars(at: At, piece: Ended, bar: CutChoices['bar']): Ended[] {
     to,
     start: i === 0 ? piece.start : joint,
     end: i === stations.length - 2 ? piece.end : joint,
+    roll: (piece.roll * (to - stations[i]!)) / (piece.to - piece.from),
   }))
 }
 
@@ -182,7 +208,8 @@ function sawn(at: At, piece: Ended, number: number): SawnPiece {
     isReturn,
     straight: isStraight(carried, piece),
     lengths,
-    turn: turnBetweenCuts(start.slope, end.slope),
+    // Of what rolls on the way, as it is on the bar before it is twisted.
+    turn: turnBetweenCuts(start.slope, vec2.turn(end.slope, piece.roll)),
     // Between two planes a straight bar is as long as it is along its centroid.
     mass: carried.strands.reduce(
       (sum, { area, density, centroid }) =>

@@ -50,12 +50,39 @@ export const piecesMaker: StepMaker<PiecesStep> = {
       measured,
       ...(bar ? { bar } : {}),
     })
-    return { output: { cuts }, findings: findingsOf(step, run, cuts, hold, measured, context) }
+    const findings = findingsOf(step, run, cuts, hold, measured, context)
+    // A run that is twisted on purpose is twisted, whatever closes it.
+    const around = context.around.step(step.run)
+    const meant = around?.kind === 'run' && around.twist !== undefined
+    return { output: { cuts }, findings: meant ? findings : [...findings, ...twistedOf(step, cuts)] }
   },
   summary({ cuts }) {
     if (!cuts) return ''
     return cuts.pieces.length === 1 ? '1 piece' : `${cuts.pieces.length} pieces`
   },
+}
+
+/** From so much roll on a piece is told to be twisted, rad: a hundredth of a degree. */
+const TWISTED = Math.PI / 18_000
+
+/** Pieces whose cuts at both ends only meet their neighbours if they are twisted. */
+function twistedOf(step: PiecesStep, cuts: CutsGiven): Finding[] {
+  return cuts.pieces
+    .filter((p) => p.straight && Math.abs(p.roll) > TWISTED)
+    .map((p): Finding => {
+      const named = nameOf(p)
+      return {
+        id: `${step.id}:twisted-${p.number}`,
+        severity: 'warns',
+        code: 'pieces.twisted',
+        message: `${named[0]!.toUpperCase()}${named.slice(1)} would have to be twisted by ${formatAngle(Math.abs(p.roll), 2)} to meet both of its neighbours: the frame is not flat. A round section needs no twist.`,
+        station: 'shop',
+        step: step.id,
+        cures: [],
+        from: p.from,
+        to: p.to,
+      }
+    })
 }
 
 /** A measured angle that no corner can have, or that turns it to the other side. */
