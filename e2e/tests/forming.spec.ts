@@ -71,7 +71,7 @@ test('a collision is found in the sequence, and cured by bending from the other 
   await formed(page, 'Long leg', '1,1200,0,90,60\n2,80,90,90,60\nend,120,,,\n')
   const finding = page
     .getByRole('region', { name: 'Findings' })
-    .getByText(/Turned for bend 2 by \d+°, the bar runs into the floor/)
+    .getByText(/Turned for bend 2 by \d+\.\d°, the straight before bend 1 runs into the floor/)
   await expect(finding).toBeVisible({ timeout: 20_000 })
   await page.getByRole('button', { name: 'Play the bending' }).click()
   const player = page.getByRole('region', { name: 'The bending' })

@@ -17,12 +17,14 @@ import type { Program } from './program.ts'
 /** A motion of a bender in which the bar runs into itself, the floor or the bender. */
 export interface Clash {
   readonly with: BenderPart | 'itself'
-  /** When it is deepest in what it meets. */
-  readonly deepest: Moment
-  /** How deep, mm, counted from the bar's surface. */
-  readonly depth: number
-  /** Where on the straight bar that is. */
+  /** When their surfaces come to touch; where they lie in each other from the first, when the motion begins. */
+  readonly first: Moment
+  /** Where on the straight bar it is touched then, and, of a bar that runs into itself, by what of it. */
   readonly station: number
+  readonly other: number | undefined
+  /** When it is deepest in what it meets, and how deep, mm, counted from the bar's surface. */
+  readonly deepest: Moment
+  readonly depth: number
 }
 
 /** A stretch of the bar's middle line: its ends, and where it begins on the straight bar. */
@@ -36,8 +38,12 @@ interface Chord {
 /** Chords leave the bar's middle line by this share of its reach, and less deep than twice that nothing counts as run into. */
 const SAG = 0.01
 const SLACK = 2 * SAG
+/** The same where the first touch is looked for, which is halved down so often: to some thousandths of a degree of a bend. */
+const FINE_SAG = 0.0005
+const HALVINGS = 12
 /** Most chords of one bend. */
 const MOST_CHORDS = 90
+const MOST_FINE_CHORDS = 400
 /** Looks at one motion at the least distance: what is run into less than the furthest point goes in that time may be missed. */
 const LOOKS = 400
 /** Places less far apart along the bar than so many times its reach are neighbours: no bend brings them nearer than it is thick. */
@@ -76,16 +82,27 @@ function motion(
   { move, doing }: Pick<Moment, 'move' | 'doing'>,
 ): Clash[] {
   const found = new Map<Clash['with'], Clash>()
+  /** The last share of the motion at which each was still clear. */
+  const clear = new Map<Clash['with'], number>()
   const always = standing(sizes)
-  for (let share = 0, looks = 0; looks <= LOOKS * 2; looks++) {
+  const lookAt = (share: number, fine: boolean) => {
     const moment = { move, doing, share }
     const now = partBent(bar, program, moment)
-    const { near, least, speed } = distances(bar, program, sizes, reach, moment, now, always)
-    for (const [part, { gap, station }] of near) {
+    return distances(bar, program, sizes, reach, moment, now, always, fine)
+  }
+  for (let share = 0, looks = 0; looks <= LOOKS * 2; looks++) {
+    const moment = { move, doing, share }
+    const { near, least, speed } = lookAt(share, false)
+    for (const [part, { gap }] of near) {
+      if (gap > 0 && !found.has(part)) clear.set(part, share)
       if (gap > -SLACK * reach) continue
       const known = found.get(part)
       if (known && known.depth >= -gap) continue
-      found.set(part, { with: part, deepest: moment, depth: -gap, station })
+      const touched = known ?? firstTouch(clear.get(part), share, (at) => lookAt(at, true).near.get(part))
+      if (!touched) continue
+      const first = 'first' in touched ? touched.first : { move, doing, share: touched.share }
+      const { station, other } = touched
+      found.set(part, { with: part, first, station, other, deepest: moment, depth: -gap })
     }
     if (share >= 1) break
     share = Math.min(1, share + Math.max(1 / LOOKS, speed > 0 ? least / speed : 1))
@@ -93,9 +110,28 @@ function motion(
   return [...found.values()]
 }
 
+/** When something is first touched, between a share of the motion at which it was clear and one at which it is not. */
+function firstTouch(
+  clear: number | undefined,
+  met: number,
+  nearAt: (share: number) => Nearest | undefined,
+): { readonly share: number; readonly station: number; readonly other: number | undefined } | undefined {
+  let [low, high] = [clear ?? 0, met]
+  let there = nearAt(clear === undefined ? low : high)
+  if (clear === undefined) high = low
+  for (let k = 0; k < HALVINGS && high > low; k++) {
+    const middle = (low + high) / 2
+    const near = nearAt(middle)
+    if (near && near.gap <= 0) [high, there] = [middle, near]
+    else low = middle
+  }
+  return there && { share: high, station: there.station, other: there.other }
+}
+
 interface Nearest {
   readonly gap: number
   readonly station: number
+  readonly other: number | undefined
 }
 
 /** How far the bar's surface is from each thing, and how far its furthest point goes in the whole motion. */
@@ -107,20 +143,21 @@ function distances(
   { move, doing, share }: Moment,
   now: PartBent,
   always: readonly Obstacle[],
+  fine: boolean,
 ): { near: Map<Clash['with'], Nearest>; least: number; speed: number } {
   const m = program.moves[move]!
   const bend = bar.bends[m.index]!
   const side = m.flipped ? -1 : 1
-  const lead = chordsOf(now, 0, now.tail, reach)
+  const lead = chordsOf(now, 0, now.tail, reach, fine)
   // The bar that is not yet bent lies in its guide, up to its first bend if there is one.
-  const tail = chordsOf(now, now.tail, now.path.segments.length, reach)
+  const tail = chordsOf(now, now.tail, now.path.segments.length, reach, fine)
   const firstBend = now.path.segments.findIndex((g, i) => i >= now.tail && g.kind === 'arc')
   const guided = firstBend < 0 ? Infinity : now.from[firstBend]!
   const beyond = tail.filter((c) => c.station >= guided)
   spend((lead.length + beyond.length) * 8 + tail.length, ON)
   const near = new Map<Clash['with'], Nearest>()
-  const tell = (part: Clash['with'], gap: number, station: number): void => {
-    if (gap < (near.get(part)?.gap ?? Infinity)) near.set(part, { gap, station })
+  const tell = (part: Clash['with'], gap: number, station: number, other?: number): void => {
+    if (gap < (near.get(part)?.gap ?? Infinity)) near.set(part, { gap, station, other })
   }
   const against = (obstacles: readonly Obstacle[], chords: readonly Chord[]): void => {
     for (const o of obstacles) {
@@ -143,7 +180,9 @@ function distances(
     for (const a of lead)
       for (const b of tail) {
         const cut = before(a, b.station - NEIGHBOURS * reach)[0]
-        if (cut) tell('itself', segmentDistance(cut.from, cut.to, b.from, b.to) - 2 * reach, cut.station)
+        if (!cut) continue
+        const gap = segmentDistance(cut.from, cut.to, b.from, b.to) - 2 * reach
+        tell('itself', gap, cut.station + cut.length / 2, b.station + b.length / 2)
       }
   }
   const least = Math.min(...[...near.values()].map((n) => Math.abs(n.gap)))
@@ -176,13 +215,13 @@ function before(c: Chord, station: number): Chord[] {
   return [{ ...c, to, length: c.length * t }]
 }
 
-/** Segments as chords; those of an arc leave it by a hundredth of the bar's reach. */
-function chordsOf(now: PartBent, first: number, last: number, reach: number): Chord[] {
+/** Segments as chords; those of an arc leave it by a hundredth of the bar's reach, fine ones by far less. */
+function chordsOf(now: PartBent, first: number, last: number, reach: number, fine: boolean): Chord[] {
+  const [sag, most] = fine ? [FINE_SAG, MOST_FINE_CHORDS] : [SAG, MOST_CHORDS]
   const chords: Chord[] = []
   for (let i = first; i < last; i++) {
     const g = now.path.segments[i]!
-    const count =
-      g.kind === 'arc' ? Math.min(MOST_CHORDS, Math.ceil(g.sweep / chordTurn(g.radius, SAG * reach))) : 1
+    const count = g.kind === 'arc' ? Math.min(most, Math.ceil(g.sweep / chordTurn(g.radius, sag * reach))) : 1
     for (let k = 0; k < count; k++) {
       const [a, b] = [(g.length * k) / count, (g.length * (k + 1)) / count]
       chords.push({

@@ -252,6 +252,46 @@ describe('the part on its way', () => {
   })
 })
 
+/**
+ * The angle of the third quarter turn, degrees, at which the first leg of a bar comes as near to the straight behind the die as it is thick:
+ * by a turtle that goes back from the die, and the distance of the leg's places from the axis.
+ */
+function firstTouchOfSquare(first: number, side: number, radius: number, thick: number): number {
+  const gap = (angle: number): number => {
+    let [x, y, h] = [0, 0, Math.PI]
+    const go = (d: number): void => {
+      x += d * Math.cos(h)
+      y += d * Math.sin(h)
+    }
+    const arc = (turn: number): void => {
+      const [cx, cy] = [x + radius * Math.sin(h), y - radius * Math.cos(h)]
+      h -= turn
+      x = cx - radius * Math.sin(h)
+      y = cy + radius * Math.cos(h)
+    }
+    arc(angle)
+    go(side)
+    arc(Math.PI / 2)
+    go(side)
+    arc(Math.PI / 2)
+    const from = [x, y] as const
+    go(first)
+    let least = Infinity
+    for (let i = 0; i <= 4000; i++) {
+      const t = i / 4000
+      const [px, py] = [from[0] + (x - from[0]) * t, from[1] + (y - from[1]) * t]
+      least = Math.min(least, Math.hypot(Math.max(0, -px), py))
+    }
+    return least
+  }
+  const touches = (degrees: number): boolean => gap((degrees * Math.PI) / 180) <= thick
+  let coarse = 0
+  while (coarse < 90 && !touches(coarse)) coarse += 0.5
+  let degrees = coarse - 0.5
+  while (!touches(degrees)) degrees += 0.01
+  return degrees
+}
+
 describe('what the bar runs into', () => {
   const find = (table: Bends, sizes: Partial<BenderSizes>, both = false) => {
     const bar = barFrom(table)
@@ -316,6 +356,40 @@ describe('what the bar runs into', () => {
     expect(hit).toMatchObject({ with: 'itself', deepest: { move: 2, doing: 'bend' } })
     // Through it altogether: the middle lines cross.
     expect(hit!.depth).toBeCloseTo(10, 1)
+  })
+  it('itself at the first touch, found to a tenth of a degree, with what touches what', () => {
+    // The same by a turtle on paper: the first leg comes down to the bar's axis at 69.83 degrees of the third bend.
+    const four = bends(
+      [
+        [100, 0, 90, 20],
+        [60, 0, 90, 20],
+        [60, 0, 90, 20],
+        [60, 0, 90, 20],
+      ],
+      150,
+    )
+    const [hit] = find(four, {})
+    expect(hit).toMatchObject({ with: 'itself', first: { move: 2, doing: 'bend' } })
+    expect(hit!.first.share * 90).toBeCloseTo(firstTouchOfSquare(100, 60, 20, 10), 1)
+    expect(hit!.station).toBeLessThan(100)
+    expect(hit!.other).toBeGreaterThan(100 + 2 * 60 + 2 * 10 * Math.PI)
+    expect(hit!.deepest.share).toBeGreaterThan(hit!.first.share)
+    // However the looks fall: other first legs, other radii.
+    fc.assert(
+      fc.property(fc.integer({ min: 90, max: 140 }), fc.integer({ min: 16, max: 26 }), (first, radius) => {
+        const table = bends(
+          [
+            [first, 0, 90, radius],
+            [60, 0, 90, radius],
+            [60, 0, 90, radius],
+          ],
+          300,
+        )
+        const found = find(table, {}).find((c) => c.with === 'itself')!
+        expect(Math.abs(found.first.share * 90 - firstTouchOfSquare(first, 60, radius, 10))).toBeLessThan(0.1)
+      }),
+      { numRuns: 30 },
+    )
   })
   it('the clamp, where a hook bent before comes back to it', () => {
     const hook = bends(

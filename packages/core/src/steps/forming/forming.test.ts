@@ -400,7 +400,7 @@ describe('collisions while it is bent', () => {
     const found = formingFindings(long)
     expect(found.map((f) => f.code)).toContain('forming.clash')
     expect(found[0]!.message).toMatch(
-      /^Turned for bend 2 by \d+°, the bar runs into the (floor|bed), .* deep\.$/,
+      /^Turned for bend 2 by \d+\.\d°, the straight before bend 1 runs into the (floor|bed); it is .* deep at \d+\.\d°\.$/,
     )
     expect(found[0]!.cures.map((c) => c.label)).toEqual(['Bend from the end'])
     const back = done(makeChange(long, found[0]!.cures[0]!.change))

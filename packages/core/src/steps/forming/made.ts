@@ -11,6 +11,7 @@ import {
   programOf,
   type Bar,
   type BenderSizes,
+  zonesOf,
   type Clash,
   type Program,
 } from '../../forming/index.ts'
@@ -241,6 +242,20 @@ export const CLASH_WORDS: Readonly<Record<Clash['with'], string>> = {
   itself: 'itself',
 }
 
+/** What of a bar lies at a station of it, by the bends of its table: "bend 2", "the straight before bend 1". */
+function placeOnBar(bar: Bar, station: number): string {
+  const zones = zonesOf(bar)
+  const number = (i: number): number => bar.bends[i]!.bend + 1
+  const within = zones.findIndex((z) => station >= z.from && station <= z.to)
+  if (within >= 0) return `bend ${number(within)}`
+  const after = zones.findIndex((z) => station < z.from)
+  const [a, b] = [after < 0 ? zones.length - 1 : after - 1, after < 0 ? zones.length : after]
+  const beside = [a, b].filter((i) => i >= 0 && i < zones.length).map(number)
+  if (beside.length === 2)
+    return `the straight between bends ${Math.min(...beside)} and ${Math.max(...beside)}`
+  return `the straight ${beside[0] === 1 ? 'before' : 'after'} bend ${beside[0]}`
+}
+
 function clashFinding(
   clash: Clash,
   step: FormingStep,
@@ -249,20 +264,27 @@ function clashFinding(
   { display }: StepContext,
   cures: Finding['cures'],
 ): Finding {
-  const { move, doing, share } = clash.deepest
+  const { move, doing, share } = clash.first
   const m = program.moves[move]!
   const bend = bar.bends[m.index]!.bend + 1
+  const at = (amount: number): string => `${formatDecimal(deg(amount), 1)}°`
   const when =
     doing === 'bend'
-      ? `At bend ${bend}, bent to ${formatDecimal(deg(m.set * share), 0)}°,`
+      ? `At bend ${bend}, bent to ${at(m.set * share)},`
       : doing === 'turn'
-        ? `Turned for bend ${bend} by ${formatDecimal(deg(m.turn * share), 0)}°,`
-        : `Fed for bend ${bend},`
+        ? `Turned for bend ${bend} by ${at(m.turn * share)},`
+        : `Fed for bend ${bend} by ${shortLength(m.feed * share, display)},`
+  const later = clash.deepest.share
+  const until =
+    later === share
+      ? ''
+      : ` at ${doing === 'feed' ? shortLength(m.feed * later, display) : at((doing === 'bend' ? m.set : m.turn) * later)}`
+  const what = clash.other === undefined ? CLASH_WORDS[clash.with] : placeOnBar(bar, clash.other)
   return {
     id: `${step.id}:clash-${move}-${doing}-${clash.with}`,
     severity: 'warns',
     code: 'forming.clash',
-    message: `${when} the bar runs into ${CLASH_WORDS[clash.with]}, ${shortLength(clash.depth, display)} deep.`,
+    message: `${when} ${placeOnBar(bar, clash.station)} runs into ${what}; it is ${shortLength(clash.depth, display)} deep${until}.`,
     station: 'shop',
     step: step.id,
     cures,

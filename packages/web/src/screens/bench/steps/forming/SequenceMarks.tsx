@@ -107,10 +107,10 @@ function Player(props: {
             key={i}
             type="button"
             className="absolute -top-1.5 -translate-x-1/2 text-[12px] leading-none text-error"
-            style={{ left: place(timeOf(program, c.deepest)) }}
+            style={{ left: place(timeOf(program, c.first)) }}
             aria-label={`To where it runs into ${CLASH_WORDS[c.with]}`}
             title={`Runs into ${CLASH_WORDS[c.with]}`}
-            onClick={() => stopAt(timeOf(program, c.deepest))}
+            onClick={() => stopAt(timeOf(program, c.first))}
           >
             ✕
           </button>
@@ -185,7 +185,7 @@ function WhatNow() {
       {clashes.map((c) => (
         <span key={c.with} className="text-error">
           {' '}
-          ✕ runs into {CLASH_WORDS[c.with]}, {formatLength(c.depth, units.length)}
+          ✕ runs into {CLASH_WORDS[c.with]}, up to {formatLength(c.depth, units.length)} deep
         </span>
       ))}
     </p>
