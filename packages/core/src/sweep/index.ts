@@ -43,6 +43,13 @@ export { lengthened, type Carried } from './lengthen.ts'
 export { joinRunMeshes } from './mesh-join.ts'
 export { runMeshSize, type MeshSize } from './mesh-size.ts'
 export { domeMesh, plugMesh } from './caps.ts'
+export {
+  meshClosed,
+  type ClosedMesh,
+  type ClosedRegion,
+  type Closing,
+  type LoopEdges,
+} from './closed-ends.ts'
 export { isEnd, packTag, unpackTag, type FaceTag } from './tags.ts'
 export { volumeByTheorem, type SectionAt } from './volume.ts'
 export { foldsOf, reachInBend, type Fold } from './folds.ts'

@@ -1,5 +1,5 @@
 import { line2 } from '../../plane/index.ts'
-import { meanOutline, outlineOf, region } from '../../profile/index.ts'
+import { meanOutline, region } from '../../profile/index.ts'
 import {
   blendShell,
   cornerShell,
@@ -27,8 +27,8 @@ import {
   vec3,
   type Placement,
 } from '../../space/index.ts'
-import { isEnd, unpackTag } from '../../sweep/index.ts'
-import { bodyOf, capsOf, exactBodyOf } from '../../steps/run/body.ts'
+import { unpackTag } from '../../sweep/index.ts'
+import { capsOf, exactBodyOf } from '../../steps/run/body.ts'
 import type { Solid } from '../body.ts'
 import { keyOf } from './leaf-key.ts'
 import type { Leaf } from './leaf.ts'
@@ -231,17 +231,15 @@ export function shellOfLeaf(s: Leafy, chordError: number): Made {
   }
   const { strands, made } = s
   const section = strands.flatMap((x) => x.section)
-  if (made.length === 0) {
-    const exact = exactBodyOf(s, s.outline ?? meanOutline(section, chordError / PARTS), chordError / PARTS)
-    return {
-      shell: shellOf({ ...exact.mesh, positions: exact.places }, isEnd),
-      edges: exact.edges,
-    }
+  const error = chordError / PARTS
+  const caps = made.length === 0 ? [] : capsOf(s, (k) => strands[k]!)
+  const { mesh, places, edges, apart } = exactBodyOf(s, s.outline ?? meanOutline(section, error), error, caps)
+  const domed = new Set(made.flatMap((m) => (m.kind === 'dome' ? [m.side] : [])))
+  const isFlat = (tag: number): boolean => {
+    const { kind } = unpackTag(tag, edges)
+    return !apart && kind !== 'side' && !domed.has(kind)
   }
-  const outline = s.outline ?? outlineOf(section, chordError / PARTS)
-  const swept = bodyOf(s, { theorems: [], caps: capsOf(s, (k) => strands[k]!) }, outline, chordError / PARTS)
-  // A dome or a plug on an end counts as part of the end, and is no plane with it.
-  return { shell: shellOf(swept.mesh, () => false), edges: swept.edges }
+  return { shell: shellOf({ ...mesh, positions: places }, isFlat), edges }
 }
 
 /** What one step made as the only leaf of a body. */

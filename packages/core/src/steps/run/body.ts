@@ -13,6 +13,7 @@ import {
 import { meshReach, meshSurface, meshVolume, vec3, type Mesh, type Vec3 } from '../../space/index.ts'
 import {
   domeMesh,
+  meshClosed,
   drawRun,
   edgesOf,
   frameOn,
@@ -30,6 +31,10 @@ import {
   volumeByTheorem,
   wayOn,
   type Carriage,
+  type ClosedMesh,
+  type ClosedRegion,
+  type Closing,
+  type LoopEdges,
   type Chunk,
   type ChunkEnd,
   type Frame,
@@ -187,36 +192,108 @@ export function bodyOf(
   const edges = edgesOf(outline).all
   const parts = sweptMeshes(plan, outline, chordError)
   const sweptVolume = sum(parts.map((p) => p.size.volume))
-  const caps = volumes.caps.map((c) => c.mesh(chordError, edges))
-  const reaches = [...parts.map((p) => p.size.reach), ...caps.map(meshReach)]
+  const size = {
+    surfaceMost: sum(parts.map((p) => p.size.surfaceMost)),
+    reach: parts.reduce((most, p) => Math.max(most, p.size.reach), 0),
+  }
+  const drawing = drawRun(outline, parts)
+  if (plan.made.length === 0) {
+    const mesh = joinRunMeshes(parts.map((p) => p.mesh))
+    return { mesh, drawing, edges, sweptVolume, meshVolume: sweptVolume, ...size }
+  }
+  const { meshes, apart } = closedMeshes(plan, volumes.caps, parts, outline, chordError)
+  const mesh = joinRunMeshes([...meshes.map((m) => m.mesh), ...apart])
   return {
-    mesh: joinRunMeshes([...parts.map((p) => p.mesh), ...caps]),
-    drawing: drawRun(outline, parts),
+    mesh,
+    drawing,
     edges,
     sweptVolume,
-    meshVolume: sweptVolume + sum(caps.map(meshVolume)),
-    surfaceMost: sum(parts.map((p) => p.size.surfaceMost)) + sum(caps.map(meshSurface)),
-    reach: reaches.reduce((most, r) => Math.max(most, r), 0),
+    meshVolume: meshVolume(mesh),
+    surfaceMost: size.surfaceMost + meshSurface(mesh),
+    reach: Math.max(size.reach, meshReach(mesh)),
   }
 }
 
-/** The mesh of a run with nothing on its ends, its places in double precision and so that they hold what the run does. */
+/** The mesh of a run, its places in double precision and so that they hold what the run does. */
 export function exactBodyOf(
   plan: BodyPlan,
   outline: Outline,
   chordError: number,
-): { readonly mesh: Mesh; readonly places: Float64Array; readonly edges: number } {
+  caps: readonly Cap[] = [],
+): {
+  readonly mesh: Mesh
+  readonly places: Float64Array
+  readonly edges: number
+  /** Its plugs lie in it as bodies of their own. */
+  readonly apart: boolean
+} {
   const parts = sweptMeshes(plan, outline, chordError)
-  const places = parts.map(({ rings }, k) =>
-    ringPlaces(outline, rings, plan.carriage.frames.path, plan.chunks[k]!.closed),
-  )
+  const { meshes, apart } = closedMeshes(plan, caps, parts, outline, chordError)
+  const places = [...meshes.map((m) => m.places), ...apart.map((m) => Float64Array.from(m.positions))]
   const all = new Float64Array(sum(places.map((p) => p.length)))
   let at = 0
   for (const p of places) {
     all.set(p, at)
     at += p.length
   }
-  return { mesh: joinRunMeshes(parts.map((p) => p.mesh)), places: all, edges: edgesOf(outline).all }
+  const mesh = joinRunMeshes([...meshes.map((m) => m.mesh), ...apart])
+  return { mesh, places: all, edges: edgesOf(outline).all, apart: apart.length > 0 }
+}
+
+type SweptPart = ReturnType<typeof sweptMeshes>[number]
+
+/** The meshes of a run's chunks, closed at the run's ends as is asked; and domes and plugs that cannot be of one skin with theirs. */
+function closedMeshes(
+  plan: BodyPlan,
+  caps: readonly Cap[],
+  parts: readonly SweptPart[],
+  outline: Outline,
+  chordError: number,
+): { readonly meshes: readonly ClosedMesh[]; readonly apart: readonly Mesh[] } {
+  const { carriage, chunks, made } = plan
+  const { path } = carriage.frames
+  const edges = edgesOf(outline).all
+  const on = (side: 'start' | 'end'): Closing | undefined => made.find((m) => m.side === side)
+  const apart: Mesh[] = []
+  const meshes = parts.map(({ rings, mesh }, k): ClosedMesh => {
+    const plain = (): ClosedMesh => ({ mesh, places: ringPlaces(outline, rings, path, chunks[k]!.closed) })
+    const [start, end] = [k === 0 ? on('start') : undefined, k === chunks.length - 1 ? on('end') : undefined]
+    if (!start && !end) return plain()
+    const closings = { ...(start ? { start } : {}), ...(end ? { end } : {}) }
+    const closed = meshClosed(
+      carriage,
+      chunks[k]!,
+      outline,
+      rings,
+      closings,
+      regionsClosed(plan),
+      chordError,
+      edges,
+    )
+    if (closed) return closed
+    const sides = [start && 'start', end && 'end']
+    apart.push(...caps.filter((c) => sides.includes(c.side)).map((c) => c.mesh(chordError, edges)))
+    return plain()
+  })
+  return { meshes, apart }
+}
+
+/** The regions of a run's section by the edges of their loops, in the order in which its outline counts them. */
+function regionsClosed(plan: BodyPlan): ClosedRegion[] {
+  return plan.strands.flatMap((s) => {
+    let edge = s.firstEdge
+    const loop = (length: number): LoopEdges => ({ from: edge, to: (edge += length) })
+    return s.section.map((r): ClosedRegion => {
+      const outer = loop(r.outer.length)
+      const holes = r.holes.map((h) => loop(h.length))
+      return {
+        outer,
+        holes,
+        centroid: sectionProperties(region(r.outer)).centroid,
+        thick: plugThickness(r, plan),
+      }
+    })
+  })
 }
 
 /** Points that a body's mesh comes to at a chord error, without its domes and plugs. */
@@ -268,7 +345,8 @@ function sweptMeshes({ carriage, chunks }: BodyPlan, outline: Outline, chordErro
 
 /** What stands on an end. */
 interface Cap {
-  /** Its mesh at a chord error, its faces numbered among so many edges. */
+  readonly side: 'start' | 'end'
+  /** Its mesh, where it is not of one skin with the run's, at a chord error, its faces numbered among so many edges. */
   mesh(chordError: number, edges: number): Mesh
   readonly volume: number
   readonly density: number
@@ -281,7 +359,8 @@ function leanedInto(f: Frame, way: Vec3, plane: Vec3 | undefined): Frame {
 }
 
 /** What stands on the ends of a run; `sectionAt` is how a strand's section is along it. */
-export function capsOf({ carriage: c, chunks, strands, made }: BodyPlan, sectionAt: SectionAlong): Cap[] {
+export function capsOf(plan: BodyPlan, sectionAt: SectionAlong): Cap[] {
+  const { carriage: c, chunks, strands, made } = plan
   return made.flatMap((end) => {
     const frame = endFrame(c, end.side)
     const station = end.side === 'start' ? 0 : c.frames.path.length
@@ -304,11 +383,13 @@ export function capsOf({ carriage: c, chunks, strands, made }: BodyPlan, section
               { first: s.firstEdge, all },
               out,
             )
-          return [{ mesh, volume: (2 / 3) * area * grown * k * k * end.height, density: s.density }]
+          return [
+            { side: end.side, mesh, volume: (2 / 3) * area * grown * k * k * end.height, density: s.density },
+          ]
         }
         return r.holes.map((hole) => {
           const plug = region(hole)
-          const thick = plugThickness(r)
+          const thick = plugThickness(r, plan)
           const [from, to] = out > 0 ? [-thick, 0] : [0, thick]
           const cut = end.side === 'start' ? chunks[0]!.start : chunks.at(-1)!.end
           // Its faces lie as the end is cut; leaning along the travel changes no volume.
@@ -316,17 +397,21 @@ export function capsOf({ carriage: c, chunks, strands, made }: BodyPlan, section
           const mesh: Cap['mesh'] = (chordError, all) =>
             plugMesh(outlineOf(plug, chordError), face, from, to, { first: s.firstEdge, all })
           const volume = sectionProperties(plug).area * k * k * thick * vec3.dot(face.t, frame.t)
-          return { mesh, volume, density: s.density }
+          return { side: end.side, mesh, volume, density: s.density }
         })
       }),
     )
   })
 }
 
-/** A plug as thick as the wall round it: twice the wall's area over the length of its outlines, exact for an even wall. */
-function plugThickness(r: Region): number {
+/**
+ * A plug as thick as the wall round it: twice the wall's area over the length of its outlines, exact for an even wall. In a run that is too
+ * short for them plugs meet in its middle, or one fills it.
+ */
+function plugThickness(r: Region, { carriage, made }: BodyPlan): number {
   const { area, perimeter } = sectionProperties(r)
-  return (2 * area) / perimeter
+  const plugs = made.filter((m) => m.kind === 'plug').length
+  return Math.min((2 * area) / perimeter, carriage.frames.path.length / Math.max(1, plugs))
 }
 
 const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0)
