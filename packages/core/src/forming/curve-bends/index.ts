@@ -4,9 +4,10 @@ import { vec3 } from '../../space/index.ts'
 import { bendStartOf } from '../bend-start.ts'
 import { bendTableOf, nodesOfBendTable } from '../bend-table.ts'
 import { chooseBends, type BendRules } from './choose.ts'
+import { sureDeviation } from './deviation.ts'
 import { deviationOf, distancesFrom, merged, polish, shortfall, without, type Deviation } from './polish.ts'
 import { cornersOf, straightsOf, type Polybend } from './polybend.ts'
-import { samplesOf, thinned, type Sample } from './samples.ts'
+import { samplesOf, thinned, withSamples, type Sample } from './samples.ts'
 
 export type { BendRules } from './choose.ts'
 export type { Polybend } from './polybend.ts'
@@ -15,7 +16,7 @@ export type { Polybend } from './polybend.ts'
 export interface CurveBends {
   readonly bends: Polybend
   readonly path: Path
-  /** How far it lies off, at most and where along the curve. */
+  /** How far it lies off at most, surely, and where along the curve that is. */
   readonly deviation: Deviation
   /** The same all along, at places of the curve. */
   readonly off: { readonly stations: Float64Array; readonly distances: Float64Array }
@@ -24,8 +25,11 @@ export interface CurveBends {
 /** Why a curve cannot be made of bends: it is closed, or no row of bends keeps to all that is asked for. */
 export type NoBends = { readonly kind: 'closed' | 'none' }
 
-/** Shares of the tolerance that bends are first chosen within: in space they move a little when they are joined. */
-const WITHIN = [1, 0.8, 0.6, 0.4, 0.2, 0.1]
+/**
+ * Shares of the tolerance that bends are first chosen within: wider ones may be moved to lie nearer than any on tangents do, and in space they
+ * move a little when they are joined.
+ */
+const WITHIN = [1.6, 1.25, 1, 0.8, 0.6, 0.4, 0.2, 0.1]
 /** Most times that one bend fewer is tried in one pass. */
 const MOST_TRIES = 400
 /** A deviation over what is asked for by this share is round-off. */
@@ -39,29 +43,93 @@ const FORGIVEN = 1e-9
  */
 export function bendsOfCurve(path: Path, rules: BendRules): Result<CurveBends, NoBends> {
   if (path.closed) return fail({ kind: 'closed' })
-  const samples = samplesOf(path)
   const own = ownBends(path, rules)
-  const found = fewest(samples, rules)
-  if (own && (!found || own.radii.length <= found.radii.length)) return ok(given(samples, own))
-  return found ? ok(given(samples, found)) : fail({ kind: 'none' })
+  const found = sureBends(path, rules)
+  if (own && (!found || own.radii.length <= found.bends.radii.length))
+    return ok(given(path, samplesOf(path), own))
+  return found ? ok(given(path, found.samples, found.bends)) : fail({ kind: 'none' })
 }
+
+/** The fewest bends that surely lie within the tolerance, between the samples too: where they do not, samples are added. */
+function sureBends(
+  path: Path,
+  rules: BendRules,
+): { readonly samples: readonly Sample[]; readonly bends: Polybend } | undefined {
+  let samples: readonly Sample[] = samplesOf(path)
+  // What is told may be over what is found by a hair.
+  const inner = { ...rules, tolerance: rules.tolerance * LESS_THAN_ASKED }
+  for (let round = 0; round < SURE_ROUNDS; round++) {
+    let bends = fewest(samples, inner)
+    for (let k = 0; bends && k <= MOVED_AGAIN; k++) {
+      const { most, station, over } = sureDeviation(path, samples, bends, inner.tolerance)
+      if (most <= rules.tolerance && shortfall(bends, rules) <= FORGIVEN) return { samples, bends }
+      samples = withSamples(samples, path, [station, ...over])
+      // Mostly it is enough to move them a little for what was not looked at.
+      bends = settled(samples, polish(samples, bends, inner), inner)
+    }
+    if (!bends) return undefined
+  }
+  return undefined
+}
+
+/** Times that a row of bends is moved for more samples before another is looked for. */
+const MOVED_AGAIN = 2
+const LESS_THAN_ASKED = 0.997
+/** Times that samples are added. */
+const SURE_ROUNDS = 3
 
 function fewest(samples: readonly Sample[], rules: BendRules): Polybend | undefined {
   const keeps = (path: Polybend): boolean =>
     deviationOf(samples, path).most <= rules.tolerance * (1 + FORGIVEN) && shortfall(path, rules) <= FORGIVEN
   const candidates = thinned(samples)
+  let least: Polybend | undefined
   for (const share of WITHIN) {
     const chosen = chooseBends(candidates, { ...rules, tolerance: rules.tolerance * share })
     if (!chosen) continue
-    let best = polish(samples, chosen, rules)
+    // What begins with more seldom ends with fewer.
+    if (least && chosen.radii.length > least.radii.length + MORE) break
+    let best = settled(samples, polish(samples, chosen, rules), rules)
     if (!keeps(best)) {
       if (!keeps(chosen)) continue
       best = chosen
     }
-    return fewer(samples, best, rules, keeps)
+    const found = fewer(samples, best, rules, keeps)
+    const better = !least || found.radii.length < least.radii.length
+    if (better) least = found
+    // One other beginning that does no better is enough.
+    if (!better || least!.radii.length <= 1) break
   }
-  return undefined
+  return least
 }
+
+/** Bends more than the fewest found so far with which another beginning is still tried. */
+const MORE = 1
+
+/**
+ * A row of bends whose straights are a little short, as moving weighs them against how far it lies off, moved again as if longer ones were
+ * asked for: until they are as long as they must be, where that is to be had.
+ */
+function settled(
+  samples: readonly Sample[],
+  start: Polybend,
+  rules: BendRules,
+  only?: readonly [number, number],
+): Polybend {
+  let [path, more] = [start, 0]
+  for (let k = 0; k < SETTLINGS; k++) {
+    const short = shortfall(path, rules)
+    if (short <= FORGIVEN || short > HOPELESSLY_SHORT) return path
+    more += SETTLE * short
+    const longer = { ...rules, straight: rules.straight * (1 + more), last: rules.last * (1 + more) }
+    path = polish(samples, path, longer, only)
+  }
+  return path
+}
+
+/** Times that straights are asked for longer, by so many times what they miss, and a share missed that is not to be made up. */
+const SETTLINGS = 4
+const SETTLE = 1.2
+const HOPELESSLY_SHORT = 0.3
 
 /** Takes bends out one after the other along the curve, as long as those beside can be moved to do without. */
 function fewer(
@@ -80,13 +148,8 @@ function fewer(
       if (!path || count === 0) continue
       if (deviationOf(samples, path).most > HOPELESS * rules.tolerance) continue
       const at = Math.max(i, 0)
-      const moved = polish(
-        samples,
-        path,
-        rules,
-        [Math.max(0, at - BESIDE), Math.min(path.radii.length - 1, at + BESIDE)],
-        true,
-      )
+      const only = [Math.max(0, at - BESIDE), Math.min(path.radii.length - 1, at + BESIDE)] as const
+      const moved = settled(samples, polish(samples, path, rules, only, true), rules, only)
       if (!keeps(moved)) continue
       best = moved
       i = Math.max(-2, i - BESIDE)
@@ -114,11 +177,12 @@ function ownBends(path: Path, rules: BendRules): Polybend | undefined {
   return shortfall(own, rules) <= FORGIVEN ? own : undefined
 }
 
-function given(samples: readonly Sample[], bends: Polybend): CurveBends {
+function given(path: Path, samples: readonly Sample[], bends: Polybend): CurveBends {
+  const { most, station } = sureDeviation(path, samples, bends)
   return {
     bends,
     path: pathOf(bends),
-    deviation: deviationOf(samples, bends),
+    deviation: { most, station },
     off: {
       stations: Float64Array.from(samples, (s) => s.station),
       distances: distancesFrom(samples, bends),

@@ -1,0 +1,91 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { bezier2, type Vec2 } from '../../plane/index.ts'
+import { makePath, pathPoint, splineThroughPoints, type Path } from '../../path/index.ts'
+import { splineSegments } from '../../path/spline-segment.ts'
+import { vec3, type Vec3 } from '../../space/index.ts'
+import { bendsOfCurve, type CurveBends } from './index.ts'
+import { cornersOf, nearestOn } from './polybend.ts'
+
+/** Random curves in the usual run; more by CURVES=1000. */
+const CURVES = Number(process.env['CURVES'] ?? 8)
+
+const flat = (points: readonly Vec2[], weights?: readonly number[]): Path =>
+  makePath(
+    splineSegments(
+      { origin: [0, 0, 0], x: [1, 0, 0], y: [0, 1, 0] },
+      weights ? { ...bezier2(points), weights } : bezier2(points),
+    ).map((segment) => ({ segment, origin: { kind: 'leg', index: 0 } as const })),
+    false,
+  )
+
+/** The furthest of many places of a curve from a row of bends, each from all of its pieces. */
+function furthest(curve: Path, { bends }: CurveBends, looks: number): number {
+  const corners = cornersOf(bends)
+  let most = 0
+  for (let i = 0; i <= looks; i++) {
+    const at = pathPoint(curve, (curve.length * i) / looks)
+    most = Math.max(most, nearestOn(at, bends, corners, 0, 2 * corners.length).distance)
+  }
+  return most
+}
+
+const rules = (tolerance: number, more = {}) => ({ tolerance, radius: 10, straight: 0, last: 0, ...more })
+
+describe('how far bends lie off a curve', () => {
+  it('is seen where a long curve has one sharp bend', () => {
+    const curve = flat([
+      [-600, 90],
+      [0, -90],
+      [600, 90],
+    ])
+    const made = bendsOfCurve(curve, rules(0.02, { radius: 5 }))
+    if (!made.ok) throw new Error(made.fault.kind)
+    expect(made.value.deviation.most).toBeLessThanOrEqual(0.02)
+    expect(furthest(curve, made.value, 40_000)).toBeLessThanOrEqual(made.value.deviation.most)
+  })
+  it('leaves a quarter of an ellipse two bends, though none on its tangents would do', () => {
+    const ellipse = flat(
+      [
+        [100, 0],
+        [100, 60],
+        [0, 60],
+      ],
+      [1, Math.SQRT1_2, 1],
+    )
+    for (const tolerance of [0.8, 1, 1.2]) {
+      const made = bendsOfCurve(ellipse, rules(tolerance, { straight: 8, last: 8 }))
+      expect(made.ok && made.value.bends.radii).toHaveLength(2)
+      expect(made.ok && made.value.deviation.most).toBeLessThanOrEqual(tolerance)
+    }
+  })
+  it('is never more than is told, nor much less; a wider tolerance takes no more bends', () => {
+    const across = fc.integer({ min: 0, max: 80 })
+    const place = fc.tuple(fc.integer({ min: 0, max: 40 }), across, fc.oneof(fc.constant(0), across))
+    fc.assert(
+      fc.property(
+        fc.array(place, { minLength: 3, maxLength: 5 }),
+        fc.constantFrom(0.5, 1, 2),
+        fc.constantFrom(0, 5),
+        (places, tolerance, straight) => {
+          const points = places.map(([x, y, z], i): Vec3 => [60 * i + x, y, z])
+          fc.pre(points.every((p, i) => i === 0 || vec3.distance(p, points[i - 1]!) > 10))
+          const curve = splineThroughPoints(points, false)
+          fc.pre(curve.ok)
+          const counts = [tolerance, 2 * tolerance].map((t) => {
+            const made = bendsOfCurve(curve.value, rules(t, { straight }))
+            if (!made.ok) return Infinity
+            const { most } = made.value.deviation
+            expect(most).toBeLessThanOrEqual(t)
+            const seen = furthest(curve.value, made.value, 4000)
+            expect(seen).toBeLessThanOrEqual(most + 1e-9)
+            expect(seen).toBeGreaterThan(0.98 * most - 1e-6)
+            return made.value.bends.radii.length
+          })
+          expect(counts[1]).toBeLessThanOrEqual(counts[0]!)
+        },
+      ),
+      { numRuns: CURVES },
+    )
+  })
+})
