@@ -1,6 +1,6 @@
 import { spend } from '../../base/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
-import { cornerAt, meeting, nearestOnArc, nearestOnStraight, type Corner, type Polybend } from './polybend.ts'
+import { cornerAt, meeting, offArc, offStraight, type Corner, type Polybend } from './polybend.ts'
 import type { Sample } from './samples.ts'
 
 /** What bends must keep to, mm: how far they may lie off the curve, the smallest radius, and the smallest straights. */
@@ -187,9 +187,5 @@ function smallest(least: number, good: number, holds: (r: number) => boolean): n
 }
 
 function offCorner(p: Vec3, before: Vec3, c: Corner, after: Vec3): number {
-  return Math.min(
-    vec3.distance(p, nearestOnStraight(p, before, c.begin)),
-    vec3.distance(p, nearestOnArc(p, c)),
-    vec3.distance(p, nearestOnStraight(p, c.end, after)),
-  )
+  return Math.min(offStraight(p, before, c.begin), offArc(p, c), offStraight(p, c.end, after))
 }

@@ -81,6 +81,34 @@ export function nearestOnArc(p: Vec3, c: Corner): Vec3 {
   return vec3.addScaled(vec3.addScaled(c.centre, c.way, s), c.inward, k)
 }
 
+/** How far a point is from a straight stretch; as the place on it, without one being made. */
+export function offStraight(p: Vec3, from: Vec3, to: Vec3): number {
+  const [wx, wy, wz] = [to[0] - from[0], to[1] - from[1], to[2] - from[2]]
+  const [dx, dy, dz] = [p[0] - from[0], p[1] - from[1], p[2] - from[2]]
+  const long = wx * wx + wy * wy + wz * wz
+  const share = long > 0 ? (dx * wx + dy * wy + dz * wz) / long : 0
+  const t = share < 0 ? 0 : share > 1 ? 1 : share
+  const [x, y, z] = [dx - t * wx, dy - t * wy, dz - t * wz]
+  return Math.sqrt(x * x + y * y + z * z)
+}
+
+/** The same from a bend's arc. */
+export function offArc(p: Vec3, c: Corner): number {
+  const { way, inward, centre, radius, angle, takes } = c
+  if (takes === 0) return away(p, c.begin)
+  const [dx, dy, dz] = [p[0] - centre[0], p[1] - centre[1], p[2] - centre[2]]
+  const x = dx * way[0] + dy * way[1] + dz * way[2]
+  const y = -(dx * inward[0] + dy * inward[1] + dz * inward[2])
+  const turn = Math.atan2(x, y)
+  if (turn <= 0 || turn >= angle) return Math.min(away(p, c.begin), away(p, c.end))
+  const across =
+    dx * (way[1] * inward[2] - way[2] * inward[1]) +
+    dy * (way[2] * inward[0] - way[0] * inward[2]) +
+    dz * (way[0] * inward[1] - way[1] * inward[0])
+  const out = Math.sqrt(x * x + y * y) - radius
+  return Math.sqrt(out * out + across * across)
+}
+
 /** The place of a path that is nearest to a point, among the pieces from one to another: straights are even, bends odd. */
 export function nearestOn(
   p: Vec3,
@@ -89,17 +117,23 @@ export function nearestOn(
   first: number,
   last: number,
 ): { readonly at: Vec3; readonly piece: number; readonly distance: number } {
-  let best = { at: p, piece: first, distance: Infinity }
-  for (let piece = Math.max(0, first); piece <= Math.min(last, 2 * corners.length); piece++) {
-    const k = piece >> 1
-    const at =
-      piece % 2 === 1
-        ? nearestOnArc(p, corners[k]!)
-        : nearestOnStraight(p, corners[k - 1]?.end ?? nodes[0]!, corners[k]?.begin ?? nodes.at(-1)!)
-    const distance = away(p, at)
-    if (distance < best.distance) best = { at, piece, distance }
+  let [piece, distance] = [first, Infinity]
+  const to = Math.min(last, 2 * corners.length)
+  for (let i = Math.max(0, first); i <= to; i++) {
+    const k = i >> 1
+    const off =
+      i % 2 === 1
+        ? offArc(p, corners[k]!)
+        : offStraight(p, corners[k - 1]?.end ?? nodes[0]!, corners[k]?.begin ?? nodes.at(-1)!)
+    if (off < distance) [piece, distance] = [i, off]
   }
-  return best
+  if (distance === Infinity) return { at: p, piece, distance }
+  const k = piece >> 1
+  const at =
+    piece % 2 === 1
+      ? nearestOnArc(p, corners[k]!)
+      : nearestOnStraight(p, corners[k - 1]?.end ?? nodes[0]!, corners[k]?.begin ?? nodes.at(-1)!)
+  return { at, piece, distance }
 }
 
 /** Where two lines come nearest: midway between them, how far from the first's place on, from there to the second's place, and their distance; they are not parallel. */

@@ -5,7 +5,15 @@ import { makePath, pathPoint, splineThroughPoints, type Path } from '../../path/
 import { splineSegments } from '../../path/spline-segment.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { bendsOfCurve, type CurveBends } from './index.ts'
-import { cornersOf, nearestOn } from './polybend.ts'
+import {
+  cornerAt,
+  cornersOf,
+  nearestOn,
+  nearestOnArc,
+  nearestOnStraight,
+  offArc,
+  offStraight,
+} from './polybend.ts'
 
 /** Random curves in the usual run; more by CURVES=1000. */
 const CURVES = Number(process.env['CURVES'] ?? 8)
@@ -31,6 +39,23 @@ function furthest(curve: Path, { bends }: CurveBends, looks: number): number {
 }
 
 const rules = (tolerance: number, more = {}) => ({ tolerance, radius: 10, straight: 0, last: 0, ...more })
+
+describe('distances', () => {
+  it('from a straight and from a bend are those of the nearest place on it', () => {
+    const place = fc.tuple(
+      ...([0, 1, 2].map(() => fc.integer({ min: -50, max: 50 })) as never[]),
+    ) as fc.Arbitrary<Vec3>
+    fc.assert(
+      fc.property(place, place, place, place, fc.integer({ min: 1, max: 30 }), (p, a, b, c, radius) => {
+        fc.pre(vec3.distance(a, b) > 0 && vec3.distance(b, c) > 0)
+        fc.pre(vec3.angleBetween(vec3.sub(b, a), vec3.sub(c, b)) < 3.1)
+        const corner = cornerAt(a, b, c, radius)
+        expect(offStraight(p, a, b)).toBeCloseTo(vec3.distance(p, nearestOnStraight(p, a, b)), 9)
+        expect(offArc(p, corner)).toBeCloseTo(vec3.distance(p, nearestOnArc(p, corner)), 7)
+      }),
+    )
+  })
+})
 
 describe('how far bends lie off a curve', () => {
   it('is seen where a long curve has one sharp bend', () => {
