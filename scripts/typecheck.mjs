@@ -17,8 +17,7 @@ const projects = [
   'bench/tsconfig.json',
   'fuzz/tsconfig.json',
 ]
-for (const project of projects)
-  if (!existsSync(join(ROOT, project))) throw new Error(`${project} is missing`)
+for (const project of projects) if (!existsSync(join(ROOT, project))) throw new Error(`${project} is missing`)
 
 let failed = 0
 const left = [...projects]

@@ -1,4 +1,4 @@
-import type { AnyObject, ObjectSchema } from 'yup'
+import { array, number, type AnyObject, type ObjectSchema } from 'yup'
 import type { Id, Result } from '../base/index.ts'
 import type { DimensionName, Formula, LengthUnit } from '../units/index.ts'
 import { flagSchema, idSchema, nameSchema } from './schema-parts.ts'
@@ -16,9 +16,20 @@ export interface StepBase {
   readonly kind: string
   readonly name: string
   readonly aside: boolean
+  /** Where a body falls into pieces by this step, only the one nearest to this place stays: x, y, z, mm. */
+  readonly keep?: readonly number[]
 }
 
-export const baseFields: AnyObject = { id: idSchema, name: nameSchema, aside: flagSchema }
+export const baseFields: AnyObject = {
+  id: idSchema,
+  name: nameSchema,
+  aside: flagSchema,
+  keep: array(number().strict().required())
+    .strict()
+    .length(3, 'the place of a piece is three lengths')
+    .optional()
+    .default(undefined),
+}
 
 /**
  * Called for each formula of a step; `field` is its address inside the step, stable while the step lives. One that is worked

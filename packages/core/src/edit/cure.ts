@@ -7,7 +7,7 @@ import { closeWalls } from '../steps/wall-path/commands.ts'
 import { splitBend } from '../steps/bend-table/commands.ts'
 import type { Command } from './command.ts'
 import { setFormula } from './fields.ts'
-import { addStep } from './steps.ts'
+import { addStep, keepPiece } from './steps.ts'
 import { pickInstead } from './picks.ts'
 
 /** Commands that a change may name, by that name. */
@@ -17,6 +17,7 @@ const COMMANDS = {
   'change-brought-body': changeBroughtBody,
   'pick-instead': pickInstead,
   'add-step': addStep,
+  'keep-piece': keepPiece,
   'change-forming': changeForming,
   'shift-nodes': shiftNodes,
   'split-bend': splitBend,

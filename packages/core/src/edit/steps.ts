@@ -27,6 +27,14 @@ export const addStep: Command<{ step: Step; index: number }> = (part, args) => {
   })
 }
 
+/** Keeps of the pieces that a step's body falls into the one nearest to a place, mm; without a place all of them. */
+export const keepPiece: Command<{ step: Id; at?: readonly number[] }> = (part, { step: id, at }) => {
+  const step = stepOf(part, id)
+  if (!step) return missing(id)
+  const { keep: _, ...rest } = step
+  return ok(withStep(part, (at ? { ...rest, keep: at } : rest) as Step))
+}
+
 /** Takes a step out; one that others build on stays and says who needs it. */
 export const removeStep: Command<{ step: Id }> = (part, args) => {
   const step = stepOf(part, args.step)

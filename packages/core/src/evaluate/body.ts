@@ -123,6 +123,12 @@ export interface Origins {
   readonly of?: Uint32Array
 }
 
+/** One of the pieces that a body falls into: its volume, mm3, by its mesh, and a place on it. */
+export interface BodyPiece {
+  readonly volume: number
+  readonly at: Vec3
+}
+
 /** One material of a body. */
 export interface BodyMaterial {
   readonly look: Look
@@ -169,6 +175,10 @@ export interface Body {
   /** Where it stands: once for itself, and once for each copy. Mesh and figures are those of one. */
   readonly places: readonly Placement[]
   readonly figures: BodyFigures
+  /** Of how many pieces that do not touch it is in one place; left out where it is of one step. */
+  readonly parts?: number
+  /** The pieces, the largest first, where it only fell into them by what was done last. */
+  readonly parted?: readonly BodyPiece[]
 }
 
 /** The bodies of a step as they stand when another does something with them. */

@@ -31,6 +31,7 @@ import { meet } from './fit/meet.ts'
 import type { Finding } from './finding.ts'
 import { resolveStep, type ResolvedFields } from './fields.ts'
 import { noNumberIn } from './finite.ts'
+import { keptOf } from './parted.ts'
 import { createMemory, type Fresh, type Made } from './memory.ts'
 import type { StepOutput, StepResult, StepState } from './output.ts'
 import type { Outside } from './outside.ts'
@@ -318,8 +319,10 @@ function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Made 
         const found = [...findings, ...made.value.findings]
         if (made.value.bodies.length === 0 && found.some((f) => f.severity === 'blocks'))
           return failed('failed', 'cannot be built', found)
-        const all: StepOutput = { ...output, ...made.value.more, bodies: made.value.bodies }
-        return sound(all) ?? good(all, found, 0)
+        const kept = limited(() => keptOf(part, step, made.value.bodies, scope.outside.solids))
+        if (!kept.ok) return kept.fault
+        const all: StepOutput = { ...output, ...made.value.more, bodies: kept.value.bodies }
+        return sound(all) ?? good(all, [...found, ...kept.value.findings], 0)
       },
     }
   }
@@ -346,8 +349,10 @@ function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Made 
       const { own, met } = made.value
       const found = [...findings, ...own.findings]
       if (!met.ok) return failed('failed', 'cannot be built', [...found, met.fault])
-      const all: StepOutput = { ...rest, takes, bodies: met.value }
-      return sound(all) ?? good(all, found, 0)
+      const kept = limited(() => keptOf(part, step, met.value, scope.outside.solids))
+      if (!kept.ok) return kept.fault
+      const all: StepOutput = { ...rest, takes, bodies: kept.value.bodies }
+      return sound(all) ?? good(all, [...found, ...kept.value.findings], 0)
     },
   }
 }

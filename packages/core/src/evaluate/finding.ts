@@ -53,6 +53,10 @@ export type Change =
       readonly do: 'break-trim'
       readonly with: { readonly step: Id; readonly opening: Id; readonly round: boolean }
     }
+  | {
+      readonly do: 'keep-piece'
+      readonly with: { readonly step: Id; readonly at?: readonly number[] }
+    }
   | { readonly do: 'split-bend'; readonly with: { readonly step: Id; readonly row: Id } }
   | {
       readonly do: 'change-run'

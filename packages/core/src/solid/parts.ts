@@ -12,8 +12,19 @@ export interface SolidPart {
   readonly away: number
   /** The middle of its corners. */
   readonly middle: Vec3
+  /** A place on it: the middle of its largest triangle. */
+  readonly on: Vec3
   /** Where its triangles part, if its faces are told: the two places between, and the third corner on either side; three numbers a place. */
   readonly outline: Float32Array
+}
+
+interface Counted {
+  volume: number
+  away: number
+  sum: Vec3
+  corners: number
+  largest: number
+  on: Vec3
 }
 
 /** The parts that a mesh falls into, the one nearest to a place first; a hollow counts with none. */
@@ -29,25 +40,35 @@ export function partsBy(mesh: Faced, place: Vec3): SolidPart[] {
     parent[root(t[i + 1]!)] = a
     parent[root(t[i + 2]!)] = a
   }
-  const found = new Map<number, { volume: number; away: number; sum: Vec3; corners: number }>()
+  const found = new Map<number, Counted>()
   for (let i = 0; i < t.length; i += 3) {
     const key = root(t[i]!)
     let part = found.get(key)
-    if (!part) found.set(key, (part = { volume: 0, away: Infinity, sum: [0, 0, 0], corners: 0 }))
+    if (!part)
+      found.set(
+        key,
+        (part = { volume: 0, away: Infinity, sum: [0, 0, 0], corners: 0, largest: -1, on: place }),
+      )
     const [u, v, w] = cornersFrom(p, t, i, place)
     part.volume += vec3.dot(u, vec3.cross(v, w)) / 6
     part.away = Math.min(part.away, awayFromTriangle(u, v, w))
     part.sum = vec3.add(part.sum, vec3.add(u, vec3.add(v, w)))
     part.corners += 3
+    const size = vec3.length(vec3.cross(vec3.sub(v, u), vec3.sub(w, u)))
+    if (size > part.largest) {
+      part.largest = size
+      part.on = vec3.addScaled(place, vec3.add(u, vec3.add(v, w)), 1 / 3)
+    }
   }
   const edges = edgesBy(mesh, root)
   return [...found]
     .filter(([, x]) => x.volume > 0)
     .sort(([, a], [, b]) => a.away - b.away)
-    .map(([key, { volume, away, sum, corners }]) => ({
+    .map(([key, { volume, away, sum, corners, on }]) => ({
       volume,
       away,
       middle: vec3.add(place, vec3.scale(sum, 1 / corners)),
+      on,
       outline: Float32Array.from(edges.get(key) ?? []),
     }))
 }

@@ -1,8 +1,8 @@
 import { fail, ok, type Id, type Result } from '../../base/index.ts'
-import { skinOf, solidVolume, type Extrapolated, type MadeSolid } from '../../solid/index.ts'
+import { partsBy, skinOf, solidVolume, type Extrapolated, type MadeSolid } from '../../solid/index.ts'
 import { IN_PLACE, meshReach } from '../../space/index.ts'
 import { isEnd } from '../../sweep/index.ts'
-import type { Body, Origin, Solid } from '../body.ts'
+import type { Body, BodyPiece, Origin, Solid } from '../body.ts'
 import type { Leaf } from './leaf.ts'
 import { treeOf } from './tree.ts'
 import { keepKnown, makeWithin, ROUGHER, sureOf, type Making } from './volume.ts'
@@ -84,8 +84,18 @@ export function bodyOfTree(
     figures: from.figures,
   }
   const known = keepKnown(solid, fineness, made.value, leaves)
+  const before = (from.parts ?? 1) * from.places.length
+  const parted = known.parts > before ? piecesOf(made.value) : undefined
   const own = solids.rough ? undefined : sureOf(known)?.volume
-  return ok({ body, solid: made.value, parts: known.parts, own })
+  const whole: Body = { ...body, parts: known.parts, ...(parted ? { parted } : {}) }
+  return ok({ body: whole, solid: made.value, parts: known.parts, own })
+}
+
+/** The pieces that a solid falls into, the largest first. */
+function piecesOf({ positions, triangles }: MadeSolid): BodyPiece[] {
+  return partsBy({ positions, triangles }, [0, 0, 0])
+    .map(({ volume, on }) => ({ volume, at: on }))
+    .sort((a, b) => b.volume - a.volume)
 }
 
 /**

@@ -44,11 +44,16 @@ const FORGIVEN = 1e-9
 export function bendsOfCurve(path: Path, rules: BendRules): Result<CurveBends, NoBends> {
   if (path.closed) return fail({ kind: 'closed' })
   const own = ownBends(path, rules)
-  const found = sureBends(path, rules)
+  let found = sureBends(path, rules)
+  // What is within less is within this.
+  for (const share of NEARER) found ??= sureBends(path, { ...rules, tolerance: rules.tolerance * share })
   if (own && (!found || own.radii.length <= found.bends.radii.length))
     return ok(given(path, samplesOf(path), own))
   return found ? ok(given(path, found.samples, found.bends)) : fail({ kind: 'none' })
 }
+
+/** Shares of the tolerance within which a row of bends is looked for where none is found within it. */
+const NEARER = [0.7, 0.5, 0.3]
 
 /** The fewest bends that surely lie within the tolerance, between the samples too: where they do not, samples are added. */
 function sureBends(

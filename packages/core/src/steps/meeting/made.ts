@@ -224,8 +224,10 @@ function fitted(step: MeetingStep, context: StepContext, f: Fitting): Built<Fitt
   const { value, error } = volume.value
   if (!(value > NOTHING * volumeIn(body)))
     return refuse('vanishes', `Nothing is left of the run when it is cut by "${target.name}".`)
-  const bodies = [weighed(made.value, value, massAfter(body, solid, value, work), error)]
-  return { ok: true, value: { bodies, leftovers } }
+  const whole = weighed(made.value, value, massAfter(body, solid, value, work), error)
+  // Pieces that were said to stay are no news.
+  const { parted: _, ...told } = whole
+  return { ok: true, value: { bodies: [step.keeps.length > 0 ? told : whole], leftovers } }
 }
 
 const meetsFace = (end: End, face: KnownForm) =>
