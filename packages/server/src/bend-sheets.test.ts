@@ -44,6 +44,23 @@ describe('a bend sheet as a PDF', () => {
     // Its fonts come with it.
     expect(pdf.toString('latin1').match(/\/FontFile/g)?.length).toBeGreaterThanOrEqual(3)
   })
+  it('is made of every part of the demo that is bent, by the server as it is drawn here', async () => {
+    const bent = DEMO_PARTS.flatMap((part) =>
+      part.steps.flatMap((s) => (s.kind === 'forming' ? [[part, s.id] as const] : [])),
+    )
+    expect(bent.length).toBeGreaterThan(0)
+    for (const [part, step] of bent) {
+      const { response, status } = await server.call(
+        'GET',
+        `/parts/${await put(part)}/bend-sheets/${step}.pdf`,
+      )
+      expect([part.name, status]).toEqual([part.name, 200])
+      const pdf = Buffer.from(await response.arrayBuffer())
+      const sheet = bendSheetOf(part, createEvaluator().evaluate(part), step, 3)!
+      expect([part.name, pagesOf(pdf)]).toEqual([part.name, pagesOf(bendSheetPdf(sheet))])
+      expect(sheet.tables.bent.rows.length).toBeGreaterThan(0)
+    }
+  })
   it('goes on over pages as long as its tables do', () => {
     const sheet = sheetOf(long(82))
     expect(sheet.tables.bent.rows).toHaveLength(80)

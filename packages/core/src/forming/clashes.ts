@@ -85,20 +85,20 @@ function motion(
   /** The last share of the motion at which each was still clear. */
   const clear = new Map<Clash['with'], number>()
   const always = standing(sizes)
-  const lookAt = (share: number, fine: boolean) => {
+  const lookAt = (share: number, only?: Clash['with']) => {
     const moment = { move, doing, share }
     const now = partBent(bar, program, moment)
-    return distances(bar, program, sizes, reach, moment, now, always, fine)
+    return distances(bar, program, sizes, reach, moment, now, always, only)
   }
   for (let share = 0, looks = 0; looks <= LOOKS * 2; looks++) {
     const moment = { move, doing, share }
-    const { near, least, speed } = lookAt(share, false)
+    const { near, least, speed } = lookAt(share)
     for (const [part, { gap }] of near) {
       if (gap > 0 && !found.has(part)) clear.set(part, share)
       if (gap > -SLACK * reach) continue
       const known = found.get(part)
       if (known && known.depth >= -gap) continue
-      const touched = known ?? firstTouch(clear.get(part), share, (at) => lookAt(at, true).near.get(part))
+      const touched = known ?? firstTouch(clear.get(part), share, (at) => lookAt(at, part).near.get(part))
       if (!touched) continue
       const first = 'first' in touched ? touched.first : { move, doing, share: touched.share }
       const { station, other } = touched
@@ -134,7 +134,7 @@ interface Nearest {
   readonly other: number | undefined
 }
 
-/** How far the bar's surface is from each thing, and how far its furthest point goes in the whole motion. */
+/** How far the bar's surface is from each thing, or by fine chords from one alone, and how far its furthest point goes in the whole motion. */
 function distances(
   bar: Bar,
   program: Program,
@@ -143,8 +143,9 @@ function distances(
   { move, doing, share }: Moment,
   now: PartBent,
   always: readonly Obstacle[],
-  fine: boolean,
+  only: Clash['with'] | undefined,
 ): { near: Map<Clash['with'], Nearest>; least: number; speed: number } {
+  const fine = only !== undefined
   const m = program.moves[move]!
   const bend = bar.bends[m.index]!
   const side = m.flipped ? -1 : 1
@@ -154,13 +155,14 @@ function distances(
   const firstBend = now.path.segments.findIndex((g, i) => i >= now.tail && g.kind === 'arc')
   const guided = firstBend < 0 ? Infinity : now.from[firstBend]!
   const beyond = tail.filter((c) => c.station >= guided)
-  spend((lead.length + beyond.length) * 8 + tail.length, ON)
+  spend((lead.length + beyond.length) * (fine ? 1 : 8) + tail.length, ON)
   const near = new Map<Clash['with'], Nearest>()
   const tell = (part: Clash['with'], gap: number, station: number, other?: number): void => {
     if (gap < (near.get(part)?.gap ?? Infinity)) near.set(part, { gap, station, other })
   }
   const against = (obstacles: readonly Obstacle[], chords: readonly Chord[]): void => {
     for (const o of obstacles) {
+      if (fine && o.part !== only) continue
       // Ends first: most chords are then seen to lie further off all along, as no place of one is nearer than its ends less half its length.
       const bounds = chords.map((c) => {
         const [a, b] = [o.distance(c.from), o.distance(c.to)]
@@ -177,7 +179,7 @@ function distances(
   against(always, beyond)
   if (doing === 'bend') {
     against(holding(sizes, bend.radius, reach, m.set * share, side), beyond)
-    for (const a of lead)
+    for (const a of fine && only !== 'itself' ? [] : lead)
       for (const b of tail) {
         const cut = before(a, b.station - NEIGHBOURS * reach)[0]
         if (!cut) continue
