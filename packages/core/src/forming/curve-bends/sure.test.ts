@@ -77,36 +77,34 @@ describe('how far bends lie off a curve', () => {
       ],
       [1, Math.SQRT1_2, 1],
     )
-    for (const tolerance of [0.8, 1, 1.2]) {
+    const counts = [0.5, 0.8, 1, 1.2, 2, 4].map((tolerance) => {
       const made = bendsOfCurve(ellipse, rules(tolerance, { straight: 8, last: 8 }))
-      expect(made.ok && made.value.bends.radii).toHaveLength(2)
-      expect(made.ok && made.value.deviation.most).toBeLessThanOrEqual(tolerance)
-    }
+      if (!made.ok) throw new Error(`none within ${tolerance}`)
+      expect(made.value.deviation.most).toBeLessThanOrEqual(tolerance)
+      return made.value.bends.radii.length
+    })
+    expect(counts).toEqual([3, 2, 2, 2, 1, 1])
   })
-  it('is never more than is told, nor much less; a wider tolerance takes no more bends', () => {
+  it('is never more than is told, nor much less', () => {
     const across = fc.integer({ min: 0, max: 80 })
     const place = fc.tuple(fc.integer({ min: 0, max: 40 }), across, fc.oneof(fc.constant(0), across))
     fc.assert(
       fc.property(
         fc.array(place, { minLength: 3, maxLength: 5 }),
-        fc.constantFrom(0.5, 1, 2),
+        fc.constantFrom(0.5, 1, 2, 4),
         fc.constantFrom(0, 5),
         (places, tolerance, straight) => {
           const points = places.map(([x, y, z], i): Vec3 => [60 * i + x, y, z])
           fc.pre(points.every((p, i) => i === 0 || vec3.distance(p, points[i - 1]!) > 10))
           const curve = splineThroughPoints(points, false)
           fc.pre(curve.ok)
-          const counts = [tolerance, 2 * tolerance].map((t) => {
-            const made = bendsOfCurve(curve.value, rules(t, { straight }))
-            if (!made.ok) return Infinity
-            const { most } = made.value.deviation
-            expect(most).toBeLessThanOrEqual(t)
-            const seen = furthest(curve.value, made.value, 4000)
-            expect(seen).toBeLessThanOrEqual(most + 1e-9)
-            expect(seen).toBeGreaterThan(0.98 * most - 1e-6)
-            return made.value.bends.radii.length
-          })
-          expect(counts[1]).toBeLessThanOrEqual(counts[0]!)
+          const made = bendsOfCurve(curve.value, rules(tolerance, { straight }))
+          if (!made.ok) return
+          const { most } = made.value.deviation
+          expect(most).toBeLessThanOrEqual(tolerance)
+          const seen = furthest(curve.value, made.value, 4000)
+          expect(seen).toBeLessThanOrEqual(most + 1e-9)
+          expect(seen).toBeGreaterThan(0.98 * most - 1e-6)
         },
       ),
       { numRuns: CURVES },
