@@ -4,13 +4,15 @@ import { BaseSequencer, type TestSpecification } from 'vitest/node'
 
 /** Files that take longest, the longest first: begun first, so that no core waits for one at the end. */
 const LONGEST = [
-  'server/src/files.test.ts',
   'solids/src/random-recipes.test.ts',
+  'server/src/files.test.ts',
   'server/src/demo/demo.test.ts',
-  'core/src/trace/trace.test.ts',
-  'core/src/evaluate/fuzz.test.ts',
-  'core/src/forming/curve-bends/curve-bends.test.ts',
+  'solids/src/exact.test.ts',
   'core/src/evaluate/incremental.test.ts',
+  'core/src/trace/trace.test.ts',
+  'core/src/forming/curve-bends/curve-bends.test.ts',
+  'core/src/evaluate/fuzz.test.ts',
+  'core/src/forming/curve-bends/sure.test.ts',
   'core/src/evaluate/bounds.test.ts',
   'solids/src/second-method.test.ts',
   'server/src/bend-sheets.test.ts',
