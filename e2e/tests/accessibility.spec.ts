@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import { openPart, station } from './bench.ts'
 
-// The first of all: later, the Rack is long with what other tests made, and each card is looked at.
+// On the Rack as it is at first: later it is long with what other tests made.
 for (const theme of ['flexum-day', 'flexum-night']) {
   test(`Rack and Bench have no accessibility faults, ${theme}`, async ({ page }) => {
     await page.addInitScript((t) => localStorage.setItem('flexum.theme', t), theme)

@@ -106,4 +106,34 @@ describe('ends that are closed', () => {
       expectArea(filled, 2 * Math.PI * 10 * length + 200 * Math.PI)
     }
   })
+  it('at a bend a plug lies in the bore, and the dome at the other end is of one skin all the same', () => {
+    // A quarter turn up to its very end, by a part of the path.
+    const line = throughNodes([
+      ['0', '0', '0'],
+      ['60', '0', '0', '25'],
+      ['60', '80', '0'],
+    ])
+    const bent = 35 + (25 * Math.PI) / 2
+    const part = withRun(barOn(line, 'tube', TUBE), {
+      ends: { start: dome('10'), end: PLUG },
+      part: { from: { kind: 'length', at: '0' }, to: { kind: 'length', at: String(bent) } },
+    })
+    const result = evaluator.evaluate(part)
+    expect(result.findings.filter((f) => f.severity === 'blocks')).toEqual([])
+    const [body] = bodiesOf(result)
+    const volume = Math.PI * 36 * bent + (2 / 3) * Math.PI * 1000 + Math.PI * 64 * 2
+    expect(body!.figures.volume).toBeCloseTo(volume, 4)
+    expect(checkWatertight(body!.mesh).openEdges).toBe(0)
+    expect(Math.abs(meshVolume(body!.mesh) / volume - 1)).toBeLessThan(1e-2)
+    // Nothing of the mesh lies across the bore where the dome stands: no flat face looks along the bar there but the bore's end.
+    const { positions, triangles } = body!.mesh
+    let flat = 0
+    for (let i = 0; i < triangles.length; i += 3) {
+      const at = [0, 1, 2].map((k) => [0, 1, 2].map((j) => positions[3 * triangles[i + k]! + j]!))
+      if (!at.every((p) => Math.abs(p[0]!) < 1e-6)) continue
+      const [a, b, c] = at as [number[], number[], number[]]
+      flat += Math.abs((b[1]! - a[1]!) * (c[2]! - a[2]!) - (b[2]! - a[2]!) * (c[1]! - a[1]!)) / 2
+    }
+    expect(Math.abs(flat / (Math.PI * 64) - 1)).toBeLessThan(0.03)
+  })
 })

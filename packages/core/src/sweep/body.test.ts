@@ -19,10 +19,8 @@ import {
   chunksOf,
   courseBetween,
   courseOf,
-  domeMesh,
   fixedFrames,
   foldsOf,
-  frameAt,
   joinRunMeshes,
   meshRun,
   placeRings,
@@ -226,23 +224,6 @@ describe('volumes', () => {
     const { centroid } = sectionProperties(offAxis)
     expect(theorem).toBeCloseTo(40 * (100 - centroid[0] * Math.tan(rad(30))), 8)
     expect(meshVolume(mesh)).toBeCloseTo(theorem!, 1)
-  })
-  it('of a half ball on a round bar', () => {
-    const round = made(STOCK_SHAPES['round-bar']({ diameter: 10 }))
-    const path = pathOf([sharp(0, 0, 0), sharp(100, 0, 0)])
-    for (const end of [1, -1] as const) {
-      const dome = domeMesh(
-        outlineOf(round, 0.002),
-        frameAt(squareFrames(path), 50),
-        [0, 0],
-        5,
-        0.002,
-        { first: 0, all: 1 },
-        end,
-      )
-      expect(Math.abs(meshVolume(dome) / ((2 / 3) * Math.PI * 125) - 1)).toBeLessThan(2e-3)
-      expect(judge(dome)).toMatchObject({ status: 'NoError', bodies: 1 })
-    }
   })
 })
 

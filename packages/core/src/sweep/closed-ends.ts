@@ -27,7 +27,7 @@ export interface ClosedRegion {
 
 /** How an end of a chunk is closed: a dome over each region, as high, or a plug in each hole. */
 export type Closing = { readonly kind: 'dome'; readonly height: number } | { readonly kind: 'plug' }
-export type Closings = { readonly start?: Closing; readonly end?: Closing }
+export type Closings = { readonly start: Closing | undefined; readonly end: Closing | undefined }
 
 /** A mesh and its places in double precision, in its order. */
 export interface ClosedMesh {

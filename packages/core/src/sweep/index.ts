@@ -42,12 +42,13 @@ export { ringPlaces } from './doubles.ts'
 export { lengthened, type Carried } from './lengthen.ts'
 export { joinRunMeshes } from './mesh-join.ts'
 export { runMeshSize, type MeshSize } from './mesh-size.ts'
-export { domeMesh, plugMesh } from './caps.ts'
+export { plugMesh } from './caps.ts'
 export {
   meshClosed,
   type ClosedMesh,
   type ClosedRegion,
   type Closing,
+  type Closings,
   type LoopEdges,
 } from './closed-ends.ts'
 export { isEnd, packTag, unpackTag, type FaceTag } from './tags.ts'

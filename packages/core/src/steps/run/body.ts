@@ -12,7 +12,6 @@ import {
 } from '../../profile/index.ts'
 import { meshReach, meshSurface, meshVolume, vec3, type Mesh, type Vec3 } from '../../space/index.ts'
 import {
-  domeMesh,
   meshClosed,
   drawRun,
   edgesOf,
@@ -34,6 +33,7 @@ import {
   type ClosedMesh,
   type ClosedRegion,
   type Closing,
+  type Closings,
   type LoopEdges,
   type Chunk,
   type ChunkEnd,
@@ -242,7 +242,7 @@ export function exactBodyOf(
 
 type SweptPart = ReturnType<typeof sweptMeshes>[number]
 
-/** The meshes of a run's chunks, closed at the run's ends as is asked; and domes and plugs that cannot be of one skin with theirs. */
+/** The meshes of a run's chunks, closed at the run's ends as is asked; and plugs that cannot be of one skin with theirs. */
 function closedMeshes(
   plan: BodyPlan,
   caps: readonly Cap[],
@@ -259,21 +259,17 @@ function closedMeshes(
     const plain = (): ClosedMesh => ({ mesh, places: ringPlaces(outline, rings, path, chunks[k]!.closed) })
     const [start, end] = [k === 0 ? on('start') : undefined, k === chunks.length - 1 ? on('end') : undefined]
     if (!start && !end) return plain()
-    const closings = { ...(start ? { start } : {}), ...(end ? { end } : {}) }
-    const closed = meshClosed(
-      carriage,
-      chunks[k]!,
-      outline,
-      rings,
-      closings,
-      regionsClosed(plan),
-      chordError,
-      edges,
-    )
+    const closedBy = (closings: Closings) =>
+      meshClosed(carriage, chunks[k]!, outline, rings, closings, regionsClosed(plan), chordError, edges)
+    const closed = closedBy({ start, end })
     if (closed) return closed
-    const sides = [start && 'start', end && 'end']
-    apart.push(...caps.filter((c) => sides.includes(c.side)).map((c) => c.mesh(chordError, edges)))
-    return plain()
+    // Domes are of one skin all the same.
+    const sides = [start?.kind === 'plug' && 'start', end?.kind === 'plug' && 'end']
+    apart.push(
+      ...caps.filter((c) => sides.includes(c.side)).flatMap((c) => c.mesh?.(chordError, edges) ?? []),
+    )
+    const domed = (closing: Closing | undefined) => (closing?.kind === 'dome' ? closing : undefined)
+    return closedBy({ start: domed(start), end: domed(end) }) ?? plain()
   })
   return { meshes, apart }
 }
@@ -346,8 +342,8 @@ function sweptMeshes({ carriage, chunks }: BodyPlan, outline: Outline, chordErro
 /** What stands on an end. */
 interface Cap {
   readonly side: 'start' | 'end'
-  /** Its mesh, where it is not of one skin with the run's, at a chord error, its faces numbered among so many edges. */
-  mesh(chordError: number, edges: number): Mesh
+  /** The mesh of a plug that is not of one skin with the run, at a chord error, its faces numbered among so many edges. */
+  mesh?(chordError: number, edges: number): Mesh
   readonly volume: number
   readonly density: number
 }
@@ -371,21 +367,10 @@ export function capsOf(plan: BodyPlan, sectionAt: SectionAlong): Cap[] {
       s.section.flatMap((r): Cap[] => {
         if (end.kind === 'dome') {
           // A hollow end is domed over its whole outline.
-          const { area, centroid } = sectionProperties(region(r.outer))
+          const { area } = sectionProperties(region(r.outer))
           const grown = sectionAt(n, station).area / s.area
-          const mesh: Cap['mesh'] = (chordError, all) =>
-            domeMesh(
-              outlineOf(region(r.outer), chordError),
-              scaled,
-              centroid,
-              end.height,
-              chordError,
-              { first: s.firstEdge, all },
-              out,
-            )
-          return [
-            { side: end.side, mesh, volume: (2 / 3) * area * grown * k * k * end.height, density: s.density },
-          ]
+          const volume = (2 / 3) * area * grown * k * k * end.height
+          return [{ side: end.side, volume, density: s.density }]
         }
         return r.holes.map((hole) => {
           const plug = region(hole)
