@@ -46,6 +46,31 @@ describe('report', () => {
     expect(r.out).toMatch(/ 2 +arc +170\.000 +47\.124 +30\.000 +90\.000°/)
     expect(r.out).toMatch(/end +120\.000/)
   })
+  it('tells of each strand, along its own line', async () => {
+    const rope: Part = {
+      ...angle,
+      steps: angle.steps.map((s) =>
+        s.kind === 'run'
+          ? {
+              ...s,
+              anchor: 'origin',
+              strands: { kind: 'row', count: '2', spacing: '20', lie: '0' },
+            }
+          : s,
+      ),
+    }
+    const path = await file('rope.json', rope)
+    const text = (await call('report', path)).out
+    const [inner, outer] = [20, 40].map((r) => 290 + (r * Math.PI) / 2)
+    expect(text).toMatch(/Developed, strand \d +321\.416 mm/)
+    expect(text).toMatch(/Developed, strand \d +352\.832 mm/)
+    const { strands } = JSON.parse((await call('report', '--json', path)).out)
+    expect(strands.map((s: { length: number }) => s.length).toSorted()).toEqual([
+      expect.closeTo(inner!, 9),
+      expect.closeTo(outer!, 9),
+    ])
+    expect(strands[0].cutLength).toBeGreaterThanOrEqual(strands[0].developedLength)
+  })
   it('gives the same as JSON, for the variant asked for', async () => {
     const path = await file('sized.json', sized)
     const plain = JSON.parse((await call('report', path, '--json')).out)

@@ -1,6 +1,15 @@
 import type { Id } from '@flexum/core/base'
 import { kindOf, type Part } from '@flexum/core/document'
-import { bendingOfLead, leadOf, massOf, volumeOf, type PartResult } from '@flexum/core/evaluate'
+import {
+  bendingOfLead,
+  cutLengths,
+  developedLengths,
+  leadOf,
+  massOf,
+  strandLengths,
+  volumeOf,
+  type PartResult,
+} from '@flexum/core/evaluate'
 import { deg } from '@flexum/core/num'
 import { formatAngle, formatLength, formatLengthFigures, formatMass } from '@flexum/core/units'
 
@@ -54,6 +63,15 @@ export function reportJson(part: Part, result: PartResult, chosen: Id | null = n
     mass: massOf(result) ?? null,
     developedLength: blank?.developed.length ?? null,
     cutLength: blank?.cut ?? null,
+    ...(run?.strandLines
+      ? {
+          strands: run.strandLines.map((line, k) => ({
+            length: line.length,
+            developedLength: blank?.strands?.[k]?.developed ?? null,
+            cutLength: blank?.strands?.[k]?.cut ?? null,
+          })),
+        }
+      : {}),
     findings: result.findings.map((f) => ({ severity: f.severity, code: f.code, message: f.message })),
   }
 }
@@ -73,7 +91,7 @@ export function reportText(part: Part, result: PartResult, chosen: Id | null = n
   const mass = massOf(result)
   const variant = part.variants.find((v) => v.id === part.variant)
   const lines: string[] = [variant ? `${part.name}, ${variant.name}` : part.name]
-  const line = (label: string, value: string): void => void lines.push(`  ${label.padEnd(16)}${value}`)
+  const line = (label: string, value: string): void => void lines.push(`  ${label.padEnd(14)}  ${value}`)
   if (profileWords !== undefined) line('Profile', profileWords)
   if (path) {
     line('Path length', formatLength(path.analysis.length, display))
@@ -88,10 +106,16 @@ export function reportText(part: Part, result: PartResult, chosen: Id | null = n
     line('Run', step.name)
     line('Length of run', formatLength(run.path.length, display))
   }
+  if (run?.strandLines && !blank)
+    for (const [label, value] of strandLengths(
+      'Length of',
+      run.strandLines.map((l) => l.length),
+    ))
+      line(label, formatLength(value, display))
   if (pieces.length > 1) line('Pieces', String(pieces.length))
   if (blank) {
-    line('Developed', formatLength(blank.developed.length, display))
-    line('Cut length', formatLength(blank.cut, display))
+    for (const [label, value] of [...developedLengths(blank), ...cutLengths(blank)])
+      line(label, formatLength(value, display))
   }
   if (mass !== undefined) line('Mass', formatMass(mass, part.units.mass))
   if (path) {

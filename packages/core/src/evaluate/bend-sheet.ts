@@ -6,6 +6,7 @@ import { pathPoint, segmentPoint, type Path } from '../path/index.ts'
 import type { Vec3 } from '../space/index.ts'
 import { formatDecimal, formatLength, formatLengthFigures, formatMass, formulaText } from '../units/index.ts'
 import { fittedBlank } from './fitted-blank.ts'
+import { cutLengths, developedLengths } from './strand-words.ts'
 import { fittedForming } from './fitted-forming.ts'
 import { shortFigures } from './kind.ts'
 import { inputOf } from './lead.ts'
@@ -70,8 +71,9 @@ export function bendSheetOf(part: Part, result: PartResult, id: Id, revision: nu
   const facts: (readonly [string, string])[] = [
     ['Section', profile.summary],
     ['Material', profile.output.section.material],
-    ['Cut length', formatLength(blank.cut, length)],
-    ['Developed', formatLength(blank.developed.length, length)],
+    ...[...cutLengths(blank), ...developedLengths(blank)].map(
+      ([label, value]) => [label, formatLength(value, length)] as const,
+    ),
   ]
   if (blank.startAllowance + blank.endAllowance > 0)
     facts.push(['Allowances', `${fig(blank.startAllowance)} + ${fig(blank.endAllowance)}`])

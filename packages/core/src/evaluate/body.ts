@@ -6,13 +6,26 @@ import type { Blend, CornerCut, EdgeCut, Extrusion, FaceForm, Revolution, Shell 
 import type { AxisName, Mesh, Placement, Vec3 } from '../space/index.ts'
 import type { BodyLines, Carriage, Chunk, Growth } from '../sweep/index.ts'
 
-/** One strand of a run, in the path's frame. */
-export interface Strand {
+/** The bar that a strand is made of, square across its own line. */
+export interface StrandBar {
+  /** The step that gives its profile. */
+  readonly profile: Id
+  /** As it is placed. */
   readonly section: Section
   /** mm2 */
   readonly area: number
+  /** Where its own line goes. */
   readonly centroid: Vec2
-  readonly perimeter: number
+}
+
+/** One strand of a run, in the path's frame. */
+export interface Strand {
+  /** As the plane across the path cuts it. */
+  readonly section: Section
+  /** mm2 */
+  readonly area: number
+  readonly bar: StrandBar
+  readonly centroid: Vec2
   readonly look: Look
   /** kg/mm3 */
   readonly density: number

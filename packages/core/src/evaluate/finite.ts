@@ -15,7 +15,10 @@ const FIGURES: { readonly [C in Capability]: (given: Given<C>) => Figures } = {
   section({ properties: { area, perimeter, centroid, box }, massPerLength }) {
     return { area, perimeter, centroid, extent: [...box.min, ...box.max], mass: massPerLength }
   },
-  carried: ({ path, areas }) => ({ length: path.length, area: areas }),
+  carried: ({ path, areas, strandLines = [] }) => ({
+    length: [path.length, ...strandLines.map((l) => l.length)],
+    area: areas,
+  }),
   // Every place of a mesh goes into its volume: where that is finite, all of them are.
   bodies: (bodies) => ({
     volume: bodies.flatMap(({ figures: f }: Body) => [f.volume, f.meshVolume]),
@@ -23,7 +26,10 @@ const FIGURES: { readonly [C in Capability]: (given: Given<C>) => Figures } = {
   }),
   pieces: (pieces) => ({ length: pieces.flatMap((p) => [p.from, p.to]) }),
   table: ({ table }) => ({ 'bend table': table ? [...table.rows.map((r) => r.length), table.last] : [] }),
-  blank: ({ developed, cut, mass }) => ({ length: [developed.length, cut], mass }),
+  blank: ({ developed, cut, mass, strands = [] }) => ({
+    length: [developed.length, cut, ...strands.flatMap((s) => [s.developed, s.cut])],
+    mass,
+  }),
   forming: ({ bends, program }) => ({
     angle: bends.map((b) => b.set),
     radius: bends.flatMap((b) => [b.tool, b.got]),

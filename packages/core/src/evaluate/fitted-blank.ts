@@ -25,10 +25,20 @@ function withEnds(blank: BlankGiven, met: readonly MeetingGiven[]): BlankGiven {
   const fitted = met.reduce((sum, m) => sum + m.longest.along, 0)
   const tips = { ...blank.tips }
   for (const { side } of met) tips[side] = 0
-  const cut = cutLength(blank.developed.length + tips.start + tips.end + fitted, {
+  const allowances = {
     start: blank.startAllowance + blank.cutOff.start,
     end: blank.endAllowance + blank.cutOff.end,
     step: blank.roundUp,
+  }
+  const more = (before: number): number => cutLength(before + tips.start + tips.end + fitted, allowances)
+  if (!blank.strands) {
+    const cut = more(blank.developed.length)
+    return { ...blank, tips, fitted, cut, mass: blank.mass * (cut / blank.cut) }
+  }
+  const strands = blank.strands.map((s) => {
+    const cut = more(s.developed)
+    return { ...s, cut, mass: s.mass * (cut / s.cut) }
   })
-  return { ...blank, tips, fitted, cut, mass: blank.mass * (cut / blank.cut) }
+  const mass = strands.reduce((sum, s) => sum + s.mass, 0)
+  return { ...blank, tips, fitted, strands, cut: Math.max(...strands.map((s) => s.cut)), mass }
 }

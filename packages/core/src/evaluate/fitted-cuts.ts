@@ -31,8 +31,15 @@ function withEnds(piece: SawnPiece, { pieces }: CutsGiven, met: readonly Meeting
   // The inside of a hollow bar may go further than its outside.
   const further = [first, last].reduce((sum, m) => sum + (m ? beyondOutside(m) : 0), 0)
   const { turn: _, ...rest } = piece
+  const [longer, shorter] = [lengths.long + further - piece.lengths.long, lengths.short - piece.lengths.short]
+  const strands = piece.strands?.map((s) => ({
+    long: s.long + longer,
+    short: s.short + shorter,
+    mass: (s.mass * (s.long + longer)) / s.long,
+  }))
   return {
     ...rest,
+    ...(strands ? { strands } : {}),
     start,
     end,
     lengths: { ...lengths, long: lengths.long + further },

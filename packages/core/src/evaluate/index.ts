@@ -43,7 +43,10 @@ export type {
   StepOutput,
   StepResult,
   StepState,
+  SawnStrand,
   Strand,
+  StrandBlank,
+  StrandLine,
 } from './output.ts'
 export type { ComingBody, Body, BodyFigures, BodyMaterial, EndMade, Origin, Origins, Solid } from './body.ts'
 export { bendKey } from '../steps/shared/bend-key.ts'
@@ -102,3 +105,4 @@ export { figureOf } from './expected.ts'
 export { pathToBodies, type PathDistance } from './path-distance.ts'
 export { bendSheetOf, type BendSheet, type Seen, type SheetTable } from './bend-sheet.ts'
 export { fittedForming } from './fitted-forming.ts'
+export { cutLengths, cutsInWords, developedLengths, strandLengths, type Told } from './strand-words.ts'

@@ -16,6 +16,7 @@ import type { Finding } from './finding.ts'
 import type { AlongField } from './fields.ts'
 import type { Given, StepOutput } from './output.ts'
 
+export { cutsInWords } from './strand-words.ts'
 export type { AlongField } from './fields.ts'
 
 /** What a step's evaluation can see. All its formulas have been worked out before. */

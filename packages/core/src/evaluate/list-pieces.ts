@@ -7,7 +7,7 @@ import type { PartResult } from './evaluator.ts'
 import { fittedBlank } from './fitted-blank.ts'
 import { fittedCuts } from './fitted-cuts.ts'
 import { blankOf } from './lead.ts'
-import type { CutsGiven, SawnEnd, SectionGiven, StepResult } from './output.ts'
+import type { BlankGiven, CarriedGiven, CutsGiven, SawnEnd, SectionGiven, StepResult } from './output.ts'
 
 /** How one end of a listed piece is cut: in a word, and the saw for it, rad. */
 export interface ListedCut {
@@ -56,7 +56,7 @@ export interface PieceList {
 
 /**
  * All that a part is sawn from: each run that is carried along a path, as often as it stands in the part, sawn as its pieces say; without
- * such a step as its blank says where it is one piece, else with nothing chosen. Each strand is a piece of its own, as long as the line of all.
+ * such a step as its blank says where it is one piece, else with nothing chosen. Each strand is a piece of its own, as long as its own line.
  * Runs that cut others away are no material.
  */
 export function listPieces(part: Part, result: PartResult): PieceList {
@@ -90,23 +90,14 @@ export function listPieces(part: Part, result: PartResult): PieceList {
     }
     const blank = blankResult?.state === 'good' ? blankResult.output?.blank : undefined
     const single = cuts.pieces.length === 1 ? blank && fittedBlank(blank, result.steps) : undefined
-    const outline = Array.from(carried.outline.x, (x, i): Vec2 => [x, carried.outline.y[i]!])
-    const about: About = {
-      outline,
-      name: step.name,
-      stock: stockOf(section, of(sectionStep)!.summary),
-    }
-    const strands = carried.strands.length
-    for (let copy = 0; copy < carried.places.length * strands; copy++)
-      for (const p of cuts.pieces) {
-        const piece = listed(cuts, p, about)
-        pieces.push({
-          ...piece,
-          number: copy * cuts.pieces.length + p.number,
-          mass: (single?.mass ?? piece.mass) / strands,
-          ...(single ? { length: single.cut } : {}),
-        })
-      }
+    const strands = carried.strands.map((_, k) => aboutStrand(carried, k, step.name, of))
+    for (let copy = 0; copy < carried.places.length; copy++)
+      strands.forEach((about, k) => {
+        for (const p of cuts.pieces) {
+          const piece = { ...listed(cuts, p, about), ...ofStrand(p, k), ...ofBlank(single, k) }
+          pieces.push({ ...piece, number: (copy * strands.length + k) * cuts.pieces.length + p.number })
+        }
+      })
   }
   if (
     pieces.length === 0 &&
@@ -117,10 +108,41 @@ export function listPieces(part: Part, result: PartResult): PieceList {
   return { pieces, faults }
 }
 
+/** What is told of one strand of a run: what it is sawn from, and its outline. */
+function aboutStrand(
+  { outline, strands }: CarriedGiven,
+  k: number,
+  name: string,
+  of: (id: Id) => StepResult | undefined,
+): About {
+  const { bar, firstEdge } = strands[k]!
+  const next = strands[k + 1]?.firstEdge ?? Infinity
+  const own = new Set<number>()
+  outline.sideEdge.forEach((edge, i) => {
+    if (edge >= firstEdge && edge < next) own.add(outline.sideFrom[i]!).add(outline.sideTo[i]!)
+  })
+  const profile = of(bar.profile)!
+  return {
+    outline: Array.from(own, (i): Vec2 => [outline.x[i]!, outline.y[i]!]),
+    name,
+    stock: stockOf(profile.output!.section!, profile.summary),
+  }
+}
+
+type Sized = Partial<Pick<ListedPiece, 'length' | 'short' | 'mass'>>
+
+const ofStrand = ({ strands }: CutsGiven['pieces'][number], k: number): Sized =>
+  strands ? { length: strands[k]!.long, short: strands[k]!.short, mass: strands[k]!.mass } : {}
+
+function ofBlank(blank: BlankGiven | undefined, k: number): Sized {
+  const own = blank?.strands?.[k] ?? blank
+  return own ? { length: own.cut, mass: own.mass } : {}
+}
+
 interface About {
   readonly name: string
   readonly stock: ListedStock
-  /** Of the whole section, as points. */
+  /** Of its section, as points. */
   readonly outline: readonly Vec2[]
 }
 

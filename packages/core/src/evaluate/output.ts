@@ -163,9 +163,17 @@ export interface CarriedGiven {
   readonly areas: Float64Array
   /** One or more; by themselves what `section` is together. */
   readonly strands: readonly Strand[]
+  /** Of each strand where there are such: how long its own centre line is, and how far it goes beyond the ends, mm. */
+  readonly strandLines?: readonly StrandLine[]
   readonly anchor: Anchor
   /** Where it stands: once for itself, and once for each copy. */
   readonly places: readonly Placement[]
+}
+
+/** How one strand of a run goes; mm. */
+export interface StrandLine {
+  readonly length: number
+  readonly tips: { readonly start: number; readonly end: number }
 }
 
 /** Where a hole stands on a run: along it, and about it from the section's x toward its y. */
@@ -205,10 +213,22 @@ export interface MeetingGiven {
   readonly leftovers: readonly Leftover[]
 }
 
+/** The straight bar of one strand. */
+export interface StrandBlank {
+  readonly developed: number
+  readonly cut: number
+  readonly mass: number
+}
+
 /** The straight bar that a run is bent from. */
 export interface BlankGiven {
   readonly run: Id
+  /** Of several strands the longest; bends are those of the line of all. */
   readonly developed: Developed
+  /** What the line of all comes to, by which it is bent; `developed` but for strands. */
+  readonly line: number
+  /** Of each strand where there are such. */
+  readonly strands?: readonly StrandBlank[]
   /** What the cuts and domes of the ends take beyond the path. */
   readonly tips: CarriedGiven['tips']
   readonly startAllowance: number
@@ -307,6 +327,15 @@ export interface SawnPiece extends Piece {
   readonly turn: number | undefined
   /** How far its section rolls from its start to its end: it would have to be twisted. 0 for what is round. */
   readonly roll: number
+  readonly mass: number
+  /** Of each strand where there are such; `lengths` are those of all together. */
+  readonly strands?: readonly SawnStrand[]
+}
+
+/** One strand of a piece: its long and short point along its own line, mm. */
+export interface SawnStrand {
+  readonly long: number
+  readonly short: number
   readonly mass: number
 }
 

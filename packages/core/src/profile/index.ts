@@ -10,7 +10,13 @@ export {
   type Region,
   type Section,
 } from './region.ts'
-export { reach, reachAround, sectionProperties, type SectionProperties } from './properties.ts'
+export {
+  areaAndCentroid,
+  reach,
+  reachAround,
+  sectionProperties,
+  type SectionProperties,
+} from './properties.ts'
 export {
   arcSteps,
   meanOutline,
@@ -24,6 +30,15 @@ export {
 } from './outline.ts'
 export { STOCK_SHAPES, stockSection } from './stock.ts'
 export { ALONE, placeStrand, strandsInRow, strandsOnCircle, type StrandPlace } from './strands.ts'
+export {
+  wound,
+  WOUND_OFF,
+  woundHalfAngle,
+  woundStretch,
+  woundPieces,
+  type Winding,
+  type WoundPieces,
+} from './wound.ts'
 export { anchorPlaces } from './anchors.ts'
 export { hollow, type WallSide } from './hollow.ts'
 export { roundTube, type RoundTube } from './round-tube.ts'

@@ -59,6 +59,12 @@ export function sectionProperties(r: Region | Section): SectionProperties {
   }
 }
 
+/** Area and centroid alone, as exact. */
+export function areaAndCentroid(r: Region | Section): Pick<SectionProperties, 'area' | 'centroid'> {
+  const { area, x, y } = regionIntegrals(r)
+  return { area, centroid: [x / area, y / area] }
+}
+
 /** Axis of the larger second moment. With the moment about an axis at angle a being ix cos^2 + iy sin^2 - 2 ixy sin cos. */
 function principalAngle(ix: number, iy: number, ixy: number, spread: number): number | undefined {
   if (spread <= tolerance.equalMoments * (ix + iy)) return undefined

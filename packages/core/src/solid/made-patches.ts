@@ -1,6 +1,6 @@
 import { lately } from '../base/index.ts'
 import { TURN } from '../num/index.ts'
-import { pointAt, vec2, type Curve2, type Vec2 } from '../plane/index.ts'
+import { pointAt, vec2, type Bezier2, type Curve2, type Vec2 } from '../plane/index.ts'
 import { loopsOf } from '../profile/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import { frameOn, scaleAt, unpackTag, type Frame } from '../sweep/index.ts'
@@ -123,8 +123,24 @@ function sizeOf(c: Curve2): number {
 
 function looksAlong(c: Curve2): number {
   if (c.kind === 'line') return 2
-  return c.kind === 'arc' ? Math.max(3, Math.ceil(Math.abs(c.sweep) / BETWEEN)) : ALONG_CURVE
+  if (c.kind === 'arc') return Math.max(3, Math.ceil(Math.abs(c.sweep) / BETWEEN))
+  return evenTurn(c) < BETWEEN * EVEN_LOOKS ? EVEN_LOOKS : ALONG_CURVE
 }
+
+/** How far a curve turns at most, by the legs of its control points; of one that goes unevenly without bound. */
+function evenTurn({ points, weights }: Bezier2): number {
+  const legs = points.slice(1).map((p, i) => vec2.sub(p, points[i]!))
+  const sizes = legs.map((l) => vec2.length(l))
+  if (weights || Math.min(...sizes) < UNEVEN * Math.max(...sizes)) return Infinity
+  return legs
+    .slice(1)
+    .reduce((sum, l, i) => sum + Math.abs(Math.atan2(vec2.cross(legs[i]!, l), vec2.dot(legs[i]!, l))), 0)
+}
+
+/** Looks along a curve that turns little and goes evenly. */
+const EVEN_LOOKS = 4
+/** Legs of control points that differ more than this go unevenly. */
+const UNEVEN = 0.5
 
 /** Looks along a way so that the frame turns little from one to the next. */
 function looksOnWay(frameAt: (share: number) => Frame): number {

@@ -129,6 +129,19 @@ export function courseAt(c: Course, s: number): number {
   return hermite(a, b, (s - a.s) / (b.s - a.s))
 }
 
+/** How fast a course changes at a station; between two pieces, as in the one that starts there. */
+export function courseSlope(c: Course, s: number): number {
+  const last = c.stations.length - 1
+  if (s < c.stations[0]! || s > c.stations[last]!) return 0
+  const i = pieceAt(c, s)
+  const [a, b] = [knotOf(c, i), knotOf(c, i + 1)]
+  const h = b.s - a.s
+  const u = (s - a.s) / h
+  return (
+    (6 * u * (u - 1) * (a.value - b.value)) / h + (1 - u) * (1 - 3 * u) * a.slope + u * (3 * u - 2) * b.slope
+  )
+}
+
 /** How fast a course changes at most, and how sharply it bends at most (second derivative), between two stations: exact. */
 export function courseMost(c: Course, from: number, to: number): { slope: number; bend: number } {
   let [slope, bend] = [0, 0]

@@ -149,6 +149,22 @@ export function rollOver(f: Frames, index: number): number {
 
 const LEAN_LOOKS = 48
 
+/** How fast upright frames roll against frames without roll on segment `index` at s, rad/mm: by a difference. */
+export function leanRate(f: Frames, index: number, s: number): number {
+  if (!f.upright) return 0
+  const g = f.path.segments[index]!
+  const width = Math.min(LEAN_WIDTH, g.length / 4)
+  const angle = (at: number): number => {
+    const [n, b] = carried(g, f.sides[index]!, f.ups[index]!, at)
+    return angleFrom(n, b, leaned(f.upright!, f.path.starts[index]! + at, segmentTangent(g, at), n, b)[1])
+  }
+  const [from, to] = [Math.max(0, s - width), Math.min(g.length, s + width)]
+  return nearTurn(angle(to) - angle(from)) / (to - from)
+}
+
+/** mm */
+const LEAN_WIDTH = 1e-3
+
 /**
  * Axes carried along a segment without roll, in closed form: unchanged on a straight, turned with an arc about its
  * axis and with a spline in its plane, and on a helix turned against the Frenet frame by torsion times length (Bishop, 1975).

@@ -20,6 +20,7 @@ export {
   type Frames,
   type Turning,
 } from './frames.ts'
+export { rollRate, rollRates, strandLine } from './strand-lines.ts'
 export { facingFrames, type Facing } from './facing.ts'
 export { steepStretches, uprightFrames } from './upright-frames.ts'
 export {

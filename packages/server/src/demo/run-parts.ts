@@ -136,7 +136,7 @@ export const pumpLoom: Part = (() => {
     },
     { name: 'Hose', shape: 'tube', sizes: { diameter: '10', wall: '1.5' }, material: HOSE },
   )
-  // The three touch: round 5, 3.5 and 3.5.
+  // The three touch, round 5, 3.5 and 3.5, as they lie across the way by the time they wind.
   const strand = (id: string, x: string, y: string, profile: string | null) => ({
     id,
     x,
@@ -151,9 +151,9 @@ export const pumpLoom: Part = (() => {
     strands: {
       kind: 'free',
       places: [
-        strand('a1', '0', '5.18', null),
-        strand('a2', '-3.52', '-2.6', 'cable'),
-        strand('a3', '3.52', '-2.6', 'earth'),
+        strand('a1', '0', '5.23', null),
+        strand('a2', '-3.555', '-2.63', 'cable'),
+        strand('a3', '3.555', '-2.63', 'earth'),
       ],
     },
     twist: { kind: 'rate', angle: '360 deg', every: 'lay' },

@@ -124,9 +124,11 @@ export function layOut(
     zones.push(off('cutoff', at, cutOff.end, end))
     at += cutOff.end
   }
-  if (blank && blank.cut > at - start) {
-    zones.push(off('offcut', at, start + blank.cut - at, end))
-    at = start + blank.cut
+  // The strip is the line of all strands; each of them may be longer.
+  const cut = blank && blank.cut - (blank.developed.length - blank.line)
+  if (cut !== undefined && cut > at - start) {
+    zones.push(off('offcut', at, start + cut - at, end))
+    at = start + cut
   }
   const length = at - start
   const left = path.path.length - end

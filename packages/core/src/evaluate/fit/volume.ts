@@ -1,3 +1,4 @@
+import { WOUND_OFF } from '../../profile/index.ts'
 import { fail, ok, spend, type Result } from '../../base/index.ts'
 import {
   exactFigures,
@@ -112,7 +113,7 @@ export function measuredOf(
     const once = knownAt(solid, e, solids)
     if (!once.ok) return once
     const sure = sureOf(once.value)
-    if (sure) return ok(sure)
+    if (sure) return ok(asWound(solid, sure))
     byFaces = typeof once.value.exact() !== 'string'
   }
   const first = coarsestFor(solid, fineness, solids)
@@ -135,7 +136,17 @@ export function measuredOf(
     const share = volume > 0 ? cutUp / volume : 0
     return { value, error: Math.max(error, (LEAST_ERROR + share) * Math.abs(value)) }
   }
-  return ok({ volume: of('volume'), area: of('area') })
+  return ok(asWound(solid, { volume: of('volume'), area: of('area') }))
+}
+
+/** Outlines of strands that wind are cubics, which leave them by a share of their reach: so much of a figure is not known. */
+function asWound(solid: Solid, { volume, area }: Measured): Measured {
+  if (!holds(solid, (run) => run.strands.some((s) => s.section !== s.bar.section))) return { volume, area }
+  const wider = ({ value, error }: Extrapolated): Extrapolated => ({
+    value,
+    error: error + 4 * WOUND_OFF * Math.abs(value),
+  })
+  return { volume: wider(volume), area: wider(area) }
 }
 
 function trianglesIn(tree: SolidTree): number {

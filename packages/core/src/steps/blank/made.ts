@@ -5,7 +5,8 @@ import type { Finding } from '../../evaluate/finding.ts'
 import type { BlankStep } from '../../document/index.ts'
 import { cutLength, developedLength, neutralShare, type BendRow, type ShareOf } from '../../forming/index.ts'
 import { reachInBend } from '../../sweep/index.ts'
-import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import { strandBlanks } from './strands.ts'
+import { cutsInWords, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 import { refusal, unbuilt } from '../shared/refusal.ts'
 
 /** The path that the blank's run goes along. */
@@ -96,11 +97,10 @@ export const blankMaker: StepMaker<BlankStep> = {
       )
     }
     const { tips } = run
-    const cut = cutLength(developed.length + tips.start + tips.end, {
-      start: start! + cutOff.start,
-      end: end! + cutOff.end,
-      step: step_!,
-    })
+    const allowances = { start: start! + cutOff.start, end: end! + cutOff.end, step: step_! }
+    const whole = cutLength(developed.length + tips.start + tips.end, allowances)
+    const strands = strandBlanks(run, developed, allowances)
+    const cut = strands ? Math.max(...strands.map((s) => s.cut)) : whole
     const bar = step.bar === undefined ? undefined : context.number('bar')
     if (bar !== undefined && !(bar > 0))
       return refuse('blank.bar', 'A stock bar has a length above 0.', 'bar')
@@ -167,7 +167,11 @@ export const blankMaker: StepMaker<BlankStep> = {
       output: {
         blank: {
           run: step.run,
-          developed,
+          developed: strands
+            ? { ...developed, length: Math.max(...strands.map((s) => s.developed)) }
+            : developed,
+          line: developed.length,
+          ...(strands ? { strands } : {}),
           tips,
           pieces,
           startAllowance: start!,
@@ -177,13 +181,15 @@ export const blankMaker: StepMaker<BlankStep> = {
           fitted: 0,
           cut,
           bar,
-          mass: cut * run.strands.reduce((sum, s) => sum + s.area * s.density, 0),
+          mass: strands
+            ? strands.reduce((sum, s) => sum + s.mass, 0)
+            : cut * run.strands.reduce((sum, s) => sum + s.area * s.density, 0),
         },
       },
       findings,
     }
   },
   summary({ blank }, display) {
-    return blank ? `cut ${shortLength(blank.cut, display)}` : ''
+    return blank ? `cut ${cutsInWords(blank, (v) => shortLength(v, display))}` : ''
   },
 }

@@ -16,8 +16,17 @@ import {
 import { tolerance, TURN } from '../../num/index.ts'
 import { locate } from '../../path/index.ts'
 import { vec2, type Vec2 } from '../../plane/index.ts'
-import { cutsOfPiece, reachAt, type Piece, type PieceCut } from '../../sweep/index.ts'
-import type { CarriedGiven, CutsGiven, SawnCorner, SawnEnd, SawnPiece } from '../../evaluate/output.ts'
+import { reach as reachOfSection } from '../../profile/index.ts'
+import { cutsOfPiece, reachAt, scaleAt, strandLine, type Piece, type PieceCut } from '../../sweep/index.ts'
+import type {
+  CarriedGiven,
+  CutsGiven,
+  SawnCorner,
+  SawnEnd,
+  SawnPiece,
+  SawnStrand,
+  Strand,
+} from '../../evaluate/output.ts'
 
 /** What is chosen of the pieces of a run; plain figures, mm and rad. */
 export interface CutChoices {
@@ -199,6 +208,7 @@ function sawn(at: At, piece: Ended, number: number): SawnPiece {
   const { start, end, from, to } = piece
   const [s, e]: [PieceEnd, PieceEnd] = [start, end]
   const lengths = pieceLengths(to - from, s, e, reachOf(at, from), reachOf(at, to))
+  const own = carried.strandLines && carried.strands.map((strand) => sawnStrand(carried, strand, piece))
   const isReturn = (['start', 'end'] as const).find((side) =>
     side === 'start' ? number === 1 && end.corner?.key === 'start' : start.corner?.key === 'end',
   )
@@ -210,13 +220,37 @@ function sawn(at: At, piece: Ended, number: number): SawnPiece {
     lengths,
     // Of what rolls on the way, as it is on the bar before it is twisted.
     turn: turnBetweenCuts(start.slope, vec2.turn(end.slope, piece.roll)),
+    ...(own ? { strands: own } : {}),
     // Between two planes a straight bar is as long as it is along its centroid.
-    mass: carried.strands.reduce(
-      (sum, { area, density, centroid }) =>
-        sum + area * density * (lengths.line + vec2.dot(vec2.sub(end.slope, start.slope), centroid)),
-      0,
-    ),
+    mass: own
+      ? own.reduce((sum, o) => sum + o.mass, 0)
+      : carried.strands.reduce(
+          (sum, { area, density, centroid }) =>
+            sum + area * density * (lengths.line + vec2.dot(vec2.sub(end.slope, start.slope), centroid)),
+          0,
+        ),
   }
+}
+
+/** A strand of a piece along its own line; one that winds is cut askew, and so much longer at its tips. */
+function sawnStrand(
+  { carriage }: CarriedGiven,
+  { section, centroid, area, density, bar }: Strand,
+  { start, end, from, to }: Ended,
+): SawnStrand {
+  const own = strandLine(carriage, bar.centroid, from, to)
+  const askew = area / bar.area
+  const reach =
+    (station: number): Reach =>
+    (d) => {
+      const size = Math.hypot(...d)
+      return size === 0
+        ? 0
+        : size * scaleAt(carriage, station) * reachOfSection(section, vec2.scale(d, 1 / size))
+    }
+  const ends = pieceLengths(0, start, end, reach(from), reach(to))
+  const line = own + askew * (ends.line + vec2.dot(vec2.sub(end.slope, start.slope), centroid))
+  return { long: own + askew * ends.long, short: own + askew * ends.short, mass: bar.area * density * line }
 }
 
 function isStraight({ path }: CarriedGiven, { from, to }: Piece): boolean {

@@ -27,6 +27,7 @@ import {
   scaleAt,
   shapeOutline,
   SQUARE_END,
+  strandLine,
   volumeByTheorem,
   wayOn,
   type Carriage,
@@ -42,7 +43,7 @@ import {
   type SectionAt,
 } from '../../sweep/index.ts'
 import type { EndMade } from '../../evaluate/body.ts'
-import type { Strand } from '../../evaluate/output.ts'
+import type { Strand, StrandLine } from '../../evaluate/output.ts'
 import { shortLength, type StepContext } from '../../evaluate/kind.ts'
 import type { Built } from '../shared/refusal.ts'
 import { refusal } from './path.ts'
@@ -299,6 +300,19 @@ export function pointsOf(
   chordError: number,
 ): number {
   return sum(chunks.map((chunk) => pointsNeeded(carriage, outline, chordError, chunk)))
+}
+
+/** How each strand of a run goes: along its own centre line, and beyond its ends as far as it is cut askew. */
+export function strandLines(plan: BodyPlan, outline: Outline): StrandLine[] {
+  const { carriage, strands } = plan
+  return strands.map((s): StrandLine => {
+    const askew = s.area / s.bar.area
+    const tips = tipsOf({ ...plan, strands: [s] }, outline)
+    return {
+      length: strandLine(carriage, s.bar.centroid, 0, carriage.frames.path.length),
+      tips: { start: tips.start * askew, end: tips.end * askew },
+    }
+  })
 }
 
 /** How far the material goes beyond the path's ends: a leaning cut to its furthest tip, a dome by its height. */

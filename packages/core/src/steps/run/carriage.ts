@@ -21,6 +21,7 @@ import {
 import type { Strand } from '../../evaluate/output.ts'
 import type { AlongField, FieldChange, StepContext } from '../../evaluate/kind.ts'
 import { strandsOf } from './section.ts'
+import type { WindingStrands } from './winding.ts'
 import type { Built } from '../shared/refusal.ts'
 import { refusal } from './path.ts'
 
@@ -77,6 +78,8 @@ export function scaleOf(step: RunStep, length: number, context: StepContext): Bu
 }
 
 export interface Shaped {
+  /** The strands as the plane across the path cuts them, at the start when that changes. */
+  readonly strands: readonly Strand[]
   readonly outline: Outline
   readonly chordError: number
   readonly shape?: Carriage['shape']
@@ -109,14 +112,23 @@ export function shapingOf(
   strands: readonly Strand[],
   length: number,
   context: StepContext,
-  { chord, coarser }: { readonly chord: number | undefined; readonly coarser: number },
+  {
+    chord,
+    coarser,
+    winding,
+  }: {
+    readonly chord: number | undefined
+    readonly coarser: number
+    readonly winding: WindingStrands | undefined
+  },
 ): Built<Shaped> {
-  const section = strands.flatMap((s) => s.section)
   const entries = step.shaping ?? []
-  if (entries.length === 0) {
+  if (entries.length === 0 && (!winding || winding.even)) {
+    const cut = winding ? winding.at(strands, 0) : strands
+    const section = cut.flatMap((s) => s.section)
     const chordError = chord ?? coarser * CHORD_SHARE * reachAround(section)
     spend(outlineWork(section, chordError), 'the outline')
-    return ok({ outline: outlineOf(section, chordError), chordError, at: (k) => strands[k]! })
+    return ok({ strands: cut, outline: outlineOf(section, chordError), chordError, at: (k) => cut[k]! })
   }
   const missing = entries.find((e) => !holderOf(step, e.field, context))
   if (missing)
@@ -127,10 +139,8 @@ export function shapingOf(
       `shaping/${missing.id}/formula`,
     )
   let wrong: { message: string; field: string } | undefined
-  const known = new Map<number, readonly Strand[]>()
-  const strandsAt = (station: number): readonly Strand[] => {
-    const before = known.get(station)
-    if (before) return before
+  const shapedAt = (station: number): readonly Strand[] => {
+    if (entries.length === 0) return strands
     spend(200, 'the shaping')
     const t = station / length
     const changes: FieldChange[] = []
@@ -150,13 +160,21 @@ export function shapingOf(
         field: `shaping/${entries[0]!.id}/formula`,
       }
     }
-    const result = good ?? strands
-    known.set(station, result)
-    return result
+    return good ?? strands
+  }
+  const known = new Map<number, readonly Strand[]>()
+  const strandsAt = (station: number): readonly Strand[] => {
+    const before = known.get(station)
+    if (before) return before
+    const own = shapedAt(station)
+    const cut = winding ? winding.at(own, station) : own
+    known.set(station, cut)
+    return cut
   }
   const stop = () => refusal(step, 'run.shaping', `The shaping ${wrong!.message}.`, wrong!.field)
   const states = Array.from({ length: 25 }, (_, i) => strandsAt((length * i) / 24).flatMap((s) => s.section))
   if (wrong) return stop()
+  const section = strandsAt(0).flatMap((s) => s.section)
   const chordError = chord ?? coarser * CHORD_SHARE * Math.max(...states.map((s) => reachAround(s)))
   spend(outlineWork(section, chordError), 'the outline')
   const plan = outlinePlan(states, chordError)
@@ -182,7 +200,7 @@ export function shapingOf(
   const outline = outlineAt(0)
   const shape = sampleShape(0, length, chordError / 2, outlineAt)
   if (wrong) return stop()
-  return ok({ outline, chordError, shape, at: (k, station) => strandsAt(station)[k]! })
+  return ok({ strands: strandsAt(0), outline, chordError, shape, at: (k, station) => strandsAt(station)[k]! })
 }
 
 /** The step whose field is shaped: the profile, or the sketch it is made of. */

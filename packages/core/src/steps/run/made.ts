@@ -6,6 +6,7 @@ import {
   chunksOf,
   courseRange,
   piecesBetween,
+  rollRates,
   roundedPath,
   seamOf,
   twisted,
@@ -25,7 +26,7 @@ import {
   type StepEvaluation,
   type StepMaker,
 } from '../../evaluate/kind.ts'
-import { bodyOf, cutOf, endsMade, pointsOf, tipsOf, volumesOf, weighed } from './body.ts'
+import { bodyOf, cutOf, endsMade, pointsOf, strandLines, tipsOf, volumesOf, weighed } from './body.ts'
 import { placesOf } from '../shared/copies.ts'
 import { chordParts, scaleOf, shapingOf, twistOf, type Shaped } from './carriage.ts'
 import { bodyFindings, runFindings } from './findings.ts'
@@ -35,6 +36,7 @@ import { unbuilt, type Built } from '../shared/refusal.ts'
 import { overlaps, strandsOf } from './section.ts'
 import { standingPath } from './standing.ts'
 import { turningOf } from './turning.ts'
+import { windingOf } from './winding.ts'
 
 /** How its section turns, in words. */
 const TURNED: Readonly<Record<TurningName, string>> = {
@@ -121,7 +123,8 @@ function setUp(
   const frames = twist.value ? twisted(bare, twist.value) : bare
   const parts = chordParts(step, frames)
   const chord = context.chordError === undefined ? undefined : context.chordError / parts
-  const shaping = shapingOf(step, strands, length, context, { chord, coarser })
+  const winding = windingOf(step, strands, frames, scale.value)
+  const shaping = shapingOf(step, strands, length, context, { chord, coarser, winding })
   if (!shaping.ok) return shaping
   const shaped = shaping.value
   const open: Carriage = {
@@ -210,15 +213,15 @@ function areasAlong({ shape, at }: Shaped, strands: readonly Strand[]): Float64A
 function carry(
   step: RunStep,
   source: PathGiven,
-  strands: readonly Strand[],
+  placed: readonly Strand[],
   along: CarriedPath,
   context: StepContext,
 ): StepEvaluation {
-  const found = setUpWithin(step, source, strands, along, context)
+  const found = setUpWithin(step, source, placed, along, context)
   if (!found.ok) return unbuilt(found)
   const set = found.value
   const { carriage, shaped, chunks, carried } = set
-  const { outline, chordError, at } = shaped
+  const { strands, outline, chordError, at } = shaped
   const hollow = strands.some((s) => s.section.some((r) => r.holes.length > 0))
   const ends = endsMade(step, carriage, hollow, context)
   if (!ends.ok) return unbuilt(ends)
@@ -246,6 +249,7 @@ function carry(
     section,
     areas: areasAlong(shaped, strands),
     strands,
+    ...(step.strands ? { strandLines: strandLines(plan, outline) } : {}),
     anchor: step.anchor,
     places: copies.value,
   }
@@ -319,7 +323,10 @@ function carry(
   }
   return {
     output,
-    findings: [...runFindings(about), ...overlaps(step, strands, chordError, context)],
+    findings: [
+      ...runFindings(about),
+      ...overlaps(step, strands, chordError, rollRates(carriage.frames).most, context),
+    ],
     later,
   }
 }

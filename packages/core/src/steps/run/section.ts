@@ -1,5 +1,6 @@
 import { ok } from '../../base/index.ts'
 import { LIMITS, type RunStep } from '../../document/index.ts'
+import { lastHolding } from '../../num/index.ts'
 import {
   ALONE,
   outlineOf,
@@ -8,6 +9,7 @@ import {
   sectionProperties,
   strandsInRow,
   strandsOnCircle,
+  woundHalfAngle,
   type Section,
   type SectionProperties,
   type StrandPlace,
@@ -16,7 +18,7 @@ import { pointInPolygon, type Loop2, type Vec2 } from '../../plane/index.ts'
 import type { Finding } from '../../evaluate/finding.ts'
 import type { SectionGiven, Strand } from '../../evaluate/output.ts'
 import { refusal, type Built } from '../shared/refusal.ts'
-import { shortLength, type StepContext } from '../../evaluate/kind.ts'
+import { shortBound, type StepContext } from '../../evaluate/kind.ts'
 
 /** The point of the section that sits on the path, in the section's own coordinates. */
 export function anchorPoint(step: RunStep, p: SectionProperties, context: StepContext): Vec2 {
@@ -48,12 +50,12 @@ export function strandsOf(
       { anchor: anchorPoint(step, own.properties, context), clock: context.number('clock'), flip: step.flip },
       place,
     )
-    const { area, centroid, perimeter } = sectionProperties(section)
+    const { area, centroid } = sectionProperties(section)
     strands.push({
       section,
       area,
+      bar: { profile: other ?? step.profile, section, area, centroid },
       centroid,
-      perimeter,
       look: own.look,
       density: own.density,
       firstEdge: edge,
@@ -105,6 +107,7 @@ export function overlaps(
   step: RunStep,
   strands: readonly Strand[],
   chordError: number,
+  rate: number,
   context: StepContext,
 ): Finding[] {
   const polygons = strands.map((s) => polygonsOf(s.section, chordError))
@@ -116,11 +119,13 @@ export function overlaps(
   const named = pairs.slice(0, 3).join(', ') + (pairs.length > 3 ? ` and ${pairs.length - 3} more pairs` : '')
   const circle = step.strands?.kind === 'circle'
   const n = strands.length
-  const round = Math.sqrt(strands[0]!.area / Math.PI)
+  const radius = circle && n > 1 ? roomyRadius(Math.sqrt(strands[0]!.bar.area / Math.PI), n, rate) : undefined
   const room =
-    circle && n > 1
-      ? ` A circle of radius ${shortLength(round / Math.sin(Math.PI / n), context.display)} has room for round ones.`
-      : ''
+    radius !== undefined
+      ? ` A circle of radius ${shortBound(radius, context.display, 'above')} has room for round ones.`
+      : circle && n > 1
+        ? ' They wind so fast that no circle has room for them; less twist would fit.'
+        : ''
   const message = `Strands ${named} lie in each other; set them further apart.${room}`
   return [
     {
@@ -134,6 +139,26 @@ export function overlaps(
     },
   ]
 }
+
+/**
+ * The radius of the least circle on which `n` round strands of radius r that wind by `rate` do not lie in each other: each stays
+ * within the angle pi/n to either side of its middle, as the plane across the path cuts it. Undefined where none has room.
+ */
+function roomyRadius(r: number, n: number, rate: number): number | undefined {
+  const half = Math.PI / n
+  const fits = (radius: number): boolean => woundHalfAngle(r, radius, rate) <= half
+  let below = r / Math.sin(half)
+  if (fits(below)) return below
+  for (let above = below; above < WIDEST * r; below = above) {
+    above = below * WIDER
+    if (fits(above)) return lastHolding(above, below, fits)
+  }
+  return undefined
+}
+
+/** Circles are tried so much wider each, up to so many radii of a strand. */
+const WIDER = 1.05
+const WIDEST = 1000
 
 /** A region as polygons inscribed in its loops, so that sections that only touch do not meet. */
 interface Sampled {

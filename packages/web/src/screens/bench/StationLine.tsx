@@ -7,7 +7,7 @@ import {
   type Part,
   type Station,
 } from '@flexum/core/document'
-import { blankOf, inputOf, type PartResult } from '@flexum/core/evaluate'
+import { blankOf, cutsInWords, inputOf, type PartResult } from '@flexum/core/evaluate'
 import { findingCounts, runView, shownBodies, stepsGiving, type RunView } from '../../bench/results.ts'
 import { selectionOf } from '../../bench/session.ts'
 import { counted } from '../../ui/counted.ts'
@@ -163,7 +163,7 @@ function figureOf(
       return blocks + warns === 0 ? 'nothing open' : `${blocks + warns} open`
     }
     case 'shop':
-      return view?.bar ? `cut ${tightLength(view.bar.cut, display)}` : stepSummary('cuts')
+      return view?.bar ? `cut ${cutsInWords(view.bar, (v) => tightLength(v, display))}` : stepSummary('cuts')
   }
 }
 

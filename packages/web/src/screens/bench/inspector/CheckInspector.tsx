@@ -1,3 +1,4 @@
+import { cutRows } from '../steps/shared/strand-rows.ts'
 import { areaOf, errorsOf, massOf, volumeOf } from '@flexum/core/evaluate'
 import type { Extrapolated } from '@flexum/core/solid'
 import {
@@ -78,7 +79,7 @@ export function CheckInspector() {
             volume === undefined ? undefined : ['Volume', volumeText(volume, off?.volume ?? 0, units.length)],
             area && ['Area', areaText(area, units.length)],
             view && view.pieces.length > 1 ? ['Pieces', String(view.pieces.length)] : undefined,
-            view?.bar && ['Cut length', formatLength(view.bar.cut, units.length)],
+            ...(view?.bar ? cutRows(view.bar, units.length) : []),
           ]}
         />
         {result && <ExpectedFields result={result} />}

@@ -3,7 +3,14 @@ import { Printer, Ruler as RulerIcon } from 'lucide-react'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import type { RunStep, Step } from '@flexum/core/document'
-import type { CutsGiven, FormingGiven, HoleMark, MeetingGiven, PathGiven } from '@flexum/core/evaluate'
+import {
+  cutsInWords,
+  type CutsGiven,
+  type FormingGiven,
+  type HoleMark,
+  type MeetingGiven,
+  type PathGiven,
+} from '@flexum/core/evaluate'
 import { cutsOn, formingOn, holesOn, meetingsOn, runView, type RunView } from '../../../bench/results.ts'
 import { selectionOf, shownPart } from '../../../bench/session.ts'
 import {
@@ -135,7 +142,7 @@ const Strip = memo(function Strip(props: StripProps) {
         <h2 className="heading">Straight bar</h2>
         <p className="figure muted mt-1">
           {shown.bar
-            ? `cut ${tightLength(shown.bar.cut, units.length)}`
+            ? `cut ${cutsInWords(shown.bar, (v) => tightLength(v, units.length))}`
             : `length ${tightLength(layout.length, units.length)}`}
         </p>
         <p className="figure muted">{units.length.unit}</p>

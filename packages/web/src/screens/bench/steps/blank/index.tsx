@@ -12,6 +12,7 @@ import { CutOffFields } from './CutOffFields.tsx'
 import { StockBarFields } from './StockBarFields.tsx'
 import { NeutralFields } from './NeutralFields.tsx'
 import { Glyph } from '../shared/Glyph.tsx'
+import { cutRows, developedRows } from '../shared/strand-rows.ts'
 
 export const blankPage: PageKind<BlankStep> = {
   Picture: () => <Glyph d="M5 12h16v6H5ZM11 12v6M15 12v6" />,
@@ -59,11 +60,7 @@ function BlankInspector({ step }: { readonly step: BlankStep }) {
           <Section title={result?.stale ? 'Last good figures' : 'Blank'}>
             <Figures
               rows={[
-                [
-                  'Developed length',
-                  formatLength(blank.developed.length, units.length),
-                  String(blank.developed.length),
-                ],
+                ...developedRows(blank, units.length),
                 blank.tips.start + blank.tips.end > 0
                   ? [
                       'Cuts and domes at its ends',
@@ -84,12 +81,8 @@ function BlankInspector({ step }: { readonly step: BlankStep }) {
                       String(blank.fitted),
                     ]
                   : undefined,
-                [
-                  blank.pieces > 1 ? `Cut length, ${blank.pieces} pieces together` : 'Cut length',
-                  formatLength(blank.cut, units.length),
-                  String(blank.cut),
-                ],
-                blank.bar !== undefined && blank.bar >= blank.cut
+                ...cutRows(blank, units.length),
+                blank.bar !== undefined && blank.bar >= blank.cut && !blank.strands
                   ? [
                       'One bar gives, before saw cuts',
                       `${Math.floor(blank.bar / blank.cut)}, ${tightLength(blank.bar % blank.cut, units.length)} left`,

@@ -1,3 +1,4 @@
+import { cutsInWords } from '@flexum/core/evaluate'
 import type { MeetingStep } from '@flexum/core/document'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLength, LENGTH_FACTORS } from '@flexum/core/units'
@@ -27,7 +28,7 @@ export function MeetingFigures({ step }: { readonly step: MeetingStep }) {
           ['Innermost point', at(met.shortest), String(met.shortest.along)],
           ['Outermost point', at(met.longest), String(met.longest.along)],
           ['Path to it', length(met.length), String(met.length)],
-          bar && ['New cut length', length(bar.cut)],
+          bar && ['New cut length', cutsInWords(bar, length)],
         ]}
       />
       {met.leftovers.length > 0 && (

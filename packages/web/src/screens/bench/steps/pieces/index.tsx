@@ -16,6 +16,7 @@ import { CornersTable } from './CornersTable.tsx'
 import { LieDrawing } from './LieDrawing.tsx'
 import { PieceDrawing } from './PieceDrawing.tsx'
 import { PiecesTable } from './PiecesTable.tsx'
+import { sawnRows } from '../shared/strand-rows.ts'
 import { restName } from './saw-words.ts'
 import { hasTemplate, TemplateSheets } from './TemplateSheets.tsx'
 import { UnfoldedDrawing } from './UnfoldedDrawing.tsx'
@@ -172,6 +173,7 @@ function PiecesInspector({ step }: { readonly step: PiecesStep }) {
                   piece.turn === undefined
                     ? undefined
                     : ['Turned between its cuts', `${formatDecimal(deg(piece.turn), 2)}°`],
+                  ...sawnRows(piece, units.length),
                   ['Mass', formatMass(piece.mass, units.mass)],
                 ]}
               />

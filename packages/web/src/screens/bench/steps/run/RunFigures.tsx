@@ -4,6 +4,7 @@ import { rollAt } from '@flexum/core/sweep'
 import { formatDecimal, formatLength, formatMass, LENGTH_FACTORS } from '@flexum/core/units'
 import { Figures } from '../../../../ui/Figures.tsx'
 import { useUnits } from '../../context.ts'
+import { lineRows } from '../shared/strand-rows.ts'
 
 /** What the body comes to. */
 export function RunFigures({ run, body }: { readonly run: CarriedGiven; readonly body: Body }) {
@@ -11,12 +12,16 @@ export function RunFigures({ run, body }: { readonly run: CarriedGiven; readonly
   const units = useUnits()
   const f = LENGTH_FACTORS[units.length.unit]
   const count = body.places.length
-  const straight = run.strands.reduce((sum, s) => sum + s.area, 0) * run.path.length
-  const shaped = run.carriage.shape !== undefined || run.carriage.scale !== undefined
+  const straight = run.strands.reduce((sum, s) => sum + s.bar.area, 0) * run.path.length
+  const shaped =
+    run.strands.some((s) => s.area !== s.bar.area) ||
+    run.carriage.shape !== undefined ||
+    run.carriage.scale !== undefined
   return (
     <Figures
       rows={[
         ['Length', formatLength(run.path.length, units.length)],
+        ...lineRows(run, units.length),
         [
           'Volume',
           `${formatDecimal(volume / f ** 3, f >= 10 ? 5 : 2)} ${units.length.unit}³`,
