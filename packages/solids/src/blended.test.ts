@@ -62,6 +62,25 @@ describe('a body blended between outlines', () => {
     expect(volume(worked(low, high, blended()))).toBeCloseTo(exact, 6)
     expect(volume(worked(low, high, blended({}, 'b', 'a')))).toBeCloseTo(exact, 6)
   })
+  it('straight from an oval to a circle each plane between cuts an ellipse, whichever way both lie', () => {
+    for (const [a, b, r] of [
+      [8, 14, 7],
+      [20, 3, 9],
+    ] as const) {
+      const oval: SketchStep = {
+        ...roundAt('a', 0, 0, 1),
+        entities: [
+          { kind: 'point', id: 'm', x: 0, y: 0 },
+          { kind: 'point', id: 'e', x: 0, y: b },
+          { kind: 'ellipse', id: 'o', centre: 'm', end: 'e', radius: a },
+        ],
+        constraints: [],
+      }
+      const exact = Math.PI * 36.5 * (a * b + (a * (r - b) + b * (r - a)) / 2 + ((r - a) * (r - b)) / 3)
+      const made = worked(at(oval, '38.5'), at(roundAt('b', 0, 0, r), '75'), blended())
+      expect(volume(made) / exact).toBeCloseTo(1, 7)
+    }
+  })
   it('from round to oblong it is closed, and cuts and joins as others do', () => {
     const duct = [
       roundAt('a', 0, 0, 10),

@@ -82,7 +82,11 @@ function cutUp(curves: readonly Curve2[], eps: number): { edges: Edge[]; points:
   const edges: Edge[] = []
   const between = new Map<string, Edge[]>()
   curves.forEach((c, source) => {
-    const at = [...new Set(cuts[source]!)].sort((a, b) => a - b)
+    const at = withoutBesideEnds(
+      c,
+      [...new Set(cuts[source]!)].sort((a, b) => a - b),
+      eps,
+    )
     for (let k = 1; k < at.length; k++) {
       spend(2, PARTING)
       const [t0, t1] = [at[k - 1]!, at[k]!]
@@ -99,6 +103,20 @@ function cutUp(curves: readonly Curve2[], eps: number): { edges: Edge[]; points:
   })
   return { edges, points: points.list }
 }
+
+/**
+ * Cuts without those just beside an end: where curves go on into each other smoothly they are as good as one for a while, and cross
+ * anywhere in it.
+ */
+function withoutBesideEnds(c: Curve2, cuts: readonly number[], eps: number): readonly number[] {
+  const beside = (t: number, end: 0 | 1): boolean =>
+    vec2.distance(pointAt(c, t), pointAt(c, end)) <= BESIDE_END * eps &&
+    curveLength(pieceOf(c, Math.min(t, end), Math.max(t, end))) <= 2 * BESIDE_END * eps
+  return cuts.filter((t) => t === 0 || t === 1 || !(beside(t, 0) || beside(t, 1)))
+}
+
+/** So many times nearer than points are one. */
+const BESIDE_END = 8
 
 const isWhole = (c: Curve2, eps: number): boolean => vec2.distance(pointAt(c, 0), pointAt(c, 1)) <= eps
 

@@ -191,3 +191,21 @@ export function ellipsePieces(centre: Vec2, a: Vec2, second: number): Bezier2[] 
     return bezier2(points, [1, Math.SQRT1_2, 1])
   })
 }
+
+/**
+ * The parameter at which a rational curve of degree 2 that is an arc of an ellipse has gone a share of the angle of the circle that it is
+ * the affine image of: with c = w1/sqrt(w0 w2) the arc is of 2 acos(c), and t/(1 - t) = sqrt(w0/w2) sin(f/2)/sin(acos(c) - f/2)
+ * at the angle f. The share itself for any other curve.
+ */
+export function arcParameter({ points, weights }: Bezier2, share: number): number {
+  if (!weights || points.length !== 3) return share
+  const [w0, w1, w2] = weights as [number, number, number]
+  const c = w1 / Math.sqrt(w0 * w2)
+  if (!(c > 0 && c < 1)) return share
+  const whole = Math.acos(c)
+  const [before, after] = [
+    Math.sqrt(w0) * Math.sin(share * whole),
+    Math.sqrt(w2) * Math.sin((1 - share) * whole),
+  ]
+  return before / (before + after)
+}

@@ -1,4 +1,5 @@
 export {
+  arcParameter,
   bezier2,
   bezierAt,
   bezierCurvature,

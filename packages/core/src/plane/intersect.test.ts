@@ -156,6 +156,22 @@ describe('splines', () => {
 })
 
 describe('arrangements', () => {
+  it('of pieces that go on smoothly into each other have them whole', () => {
+    const half = fc.integer({ min: 10, max: 400 }).map((n) => n / 10)
+    fc.assert(
+      fc.property(half, half, (a, b) => {
+        const pieces = ellipsePieces([0, 0], [a, 0], b)
+        const { faces } = arrange(pieces, 1e-6)
+        expect(faces).toHaveLength(1)
+        const { outer } = faces[0]!
+        expect(outer).toHaveLength(4)
+        outer.forEach(({ curve: c }, i) =>
+          expect(vec2.distance(pointAt(c, 1), pointAt(outer[(i + 1) % 4]!.curve, 0))).toBeLessThan(1e-12),
+        )
+        expect(faces[0]!.area / (Math.PI * a * b)).toBeCloseTo(1, 12)
+      }),
+    )
+  })
   it('of rectangles have faces that add up to the union', () => {
     const box = fc.tuple(
       place,

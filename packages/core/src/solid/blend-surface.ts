@@ -1,10 +1,12 @@
 import type { PlaneFrame } from '../path/index.ts'
 import {
+  arcParameter,
   curveLength,
   directionAt,
   loopIntegrals,
   pointAt,
   vec2,
+  type Curve2,
   type Loop2,
   type Vec2,
 } from '../plane/index.ts'
@@ -59,12 +61,21 @@ export function cornersOf(loop: Loop2): number[] {
     const before = loop[(i + loop.length - 1) % loop.length]!
     const breaks = Math.abs(vec2.cross(directionAt(before, 1), directionAt(c, 0))) > CORNER
     const share = from / total
-    from += curveLength(c)
+    from += lengthsOf(loop)[i]!
     return breaks ? [share] : []
   })
 }
 
-const lengthOf = (loop: Loop2): number => loop.reduce((sum, c) => sum + curveLength(c), 0)
+/** Lengths of the curves of outlines, which never change; a blend asks for them at every place. */
+const lengths = new WeakMap<Loop2, readonly number[]>()
+
+export function lengthsOf(loop: Loop2): readonly number[] {
+  let found = lengths.get(loop)
+  if (!found) lengths.set(loop, (found = loop.map(curveLength)))
+  return found
+}
+
+const lengthOf = (loop: Loop2): number => lengthsOf(loop).reduce((sum, l) => sum + l, 0)
 
 export const wrapped = (share: number): number => share - Math.floor(share)
 
@@ -76,16 +87,21 @@ export function placeOnOutline({ loop, knots, plane }: BlendSection, round: numb
   const [from, to] = [knots[piece]!, knots[piece + 1] ?? knots[0]! + 1]
   let left = wrapped(from + (at - piece) * (to - from)) * lengthOf(loop)
   let [x, y]: Vec2 = pointAt(loop[0]!, 0)
-  for (const c of loop) {
-    const length = curveLength(c)
+  const all = lengthsOf(loop)
+  for (const [i, c] of loop.entries()) {
+    const length = all[i]!
     if (left <= length) {
-      ;[x, y] = pointAt(c, length > 0 ? left / length : 0)
+      ;[x, y] = pointAt(c, length > 0 ? evenParameter(c, left / length) : 0)
       break
     }
     left -= length
   }
   return vec3.addScaled(vec3.addScaled(plane.origin, plane.x, x), plane.y, y)
 }
+
+/** The parameter of a curve a share of its way on: of a piece of an ellipse by the angle of the circle that it is drawn out from. */
+const evenParameter = (c: Curve2, share: number): number =>
+  c.kind === 'bezier' ? arcParameter(c, share) : share
 
 /** The places of all outlines that meet, and the ways at both ends with their pull, as shares of a span. */
 export interface Row {

@@ -1,4 +1,5 @@
 import { spend } from '../base/index.ts'
+import { TURN } from '../num/index.ts'
 import { triangulate } from '../plane/index.ts'
 import { curveSteps } from '../profile/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
@@ -56,7 +57,7 @@ export function blendShell(
   const rows = shares.map(({ share }) => rowAt(blend, share))
   const rings: Vec3[][] = []
   for (let span = 0; span + 1 < sections.length; span++) {
-    const bands = blend.smooth ? bandsOf(rows, blend, span, chordError) : 1
+    const bands = Math.max(blend.smooth ? bandsOf(rows, blend, span, chordError) : 1, bandsOfTurn(rows, span))
     for (let k = 0; k < bands; k++) rings.push(rows.map((row) => across(row, blend, span, k / bands)))
   }
   rings.push(rows.map((row) => row.places.at(-1)!))
@@ -152,6 +153,29 @@ function bandsOf(rows: readonly Row[], blend: Blend, span: number, chordError: n
     }
   return Math.min(MOST_BANDS, evenly(Math.sqrt(bow / (8 * chordError))))
 }
+
+/**
+ * Bands of a span over which the side turns no further than it does from one place round to the next: of narrow strips from end to end the
+ * places come to lie on the true side, and their area does not come to be its.
+ */
+function bandsOfTurn(rows: readonly Row[], span: number): number {
+  const around = rows.length
+  let most = 0
+  rows.forEach(({ places }, i) => {
+    const [p, q] = [places[span]!, places[span + 1]!]
+    const [next, last] = [rows[(i + 1) % around]!.places, rows[(i + around - 1) % around]!.places]
+    const way = vec3.sub(q, p)
+    const [here, there] = [span, span + 1].map((k) => vec3.cross(vec3.sub(next[k]!, last[k]!), way)) as [
+      Vec3,
+      Vec3,
+    ]
+    most = Math.max(most, vec3.angleBetween(here, there))
+  })
+  return most < STILL ? 1 : Math.min(MOST_BANDS, evenly((most * around) / TURN))
+}
+
+/** A side that turns less over a span goes straight, rad. */
+const STILL = 1e-6
 
 /** So many or some more: a power of two, or one and a half of one, so that a quarter of the chord error has just twice as many. */
 function evenly(count: number): number {

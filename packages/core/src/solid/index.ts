@@ -26,7 +26,7 @@ export {
   type EdgeStretch,
 } from './edge-cut.ts'
 export { blendShell, outwardAt } from './blended.ts'
-export { blendVolume } from './blend-volume.ts'
+export { blendFigures, blendVolume } from './blend-volume.ts'
 export {
   cornersOf,
   inwardAt,

@@ -3,7 +3,7 @@ import { TURN } from '../num/index.ts'
 import { pointAt, vec2, type Bezier2, type Curve2, type Vec2 } from '../plane/index.ts'
 import { loopsOf } from '../profile/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
-import { frameOn, scaleAt, unpackTag, type Frame } from '../sweep/index.ts'
+import { frameOn, scaleAt, sectionsAlong, unpackTag, type Frame, type ShapeTable } from '../sweep/index.ts'
 import type { Patch } from './exact/index.ts'
 import type { Extrusion } from './extruded.ts'
 import type { SweptFaces } from './swept-forms.ts'
@@ -68,7 +68,7 @@ export function turnedPatches(r: Revolution, edges: number): PatchOf {
 
 /**
  * The sides of a run by their tags: of a section that rolls or grows on its way, goes along curves of any kind, or is of any curves itself.
- * One that changes its shape is none.
+ * One that changes its shape is one where its true sections are known.
  */
 export function sweptPatches(run: SweptFaces, edges: number): PatchOf {
   const { carriage, section } = run
@@ -88,22 +88,29 @@ export function sweptPatches(run: SweptFaces, edges: number): PatchOf {
     const { kind, edge, segment } = unpackTag(tag, edges)
     const curve = curves[edge]
     const g = path.segments[segment]
-    if (kind !== 'side' || carriage.shape || !curve || !g) return undefined
+    if (kind !== 'side' || !curve || !g) return undefined
+    const along = carriage.shape && sectionsAlong(carriage.shape)
+    if (carriage.shape && !along) return undefined
     if (path.closed && path.segments.length === 1) return undefined
     const start = path.starts[segment]!
     const ringAt = lately((_: SweptFaces, u) => {
       const s = u * g.length
       const { origin, n, b } = frameOn(frames, segment, s)
       const scale = scaleAt(carriage, start + s)
-      return { origin, n: vec3.scale(n, scale), b: vec3.scale(b, scale) }
+      const there = along ? loopsOf(along(start + s)).flat()[edge]! : curve
+      return { origin, n: vec3.scale(n, scale), b: vec3.scale(b, scale), curve: there }
     })
     return {
       at(u, v) {
-        const { origin, n, b } = ringAt(run, u)
-        const [x, y] = pointAt(curve, v)
+        const ring = ringAt(run, u)
+        const { origin, n, b } = ring
+        const [x, y] = pointAt(ring.curve, v)
         return vec3.addScaled(vec3.addScaled(origin, n, x), b, y)
       },
-      looks: [looksOn(segment), looksAlong(curve)],
+      looks: [
+        along ? Math.max(looksOn(segment), rowsOn(carriage.shape!, start, g.length)) : looksOn(segment),
+        looksAlong(curve),
+      ],
       radius: sizeOf(curve),
       roundV: closes(curve),
     }
@@ -141,6 +148,13 @@ function evenTurn({ points, weights }: Bezier2): number {
 const EVEN_LOOKS = 4
 /** Legs of control points that differ more than this go unevenly. */
 const UNEVEN = 0.5
+
+/** Rows of a shape on a stretch: it goes straight between two of them, to the chord error. */
+const rowsOn = ({ stations }: ShapeTable, from: number, length: number): number =>
+  Math.min(
+    MOST_LOOKS,
+    stations.reduce((n, s) => n + (s >= from && s <= from + length ? 1 : 0), 0),
+  )
 
 /** Looks along a way so that the frame turns little from one to the next. */
 function looksOnWay(frameAt: (share: number) => Frame): number {

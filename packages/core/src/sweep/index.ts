@@ -33,7 +33,7 @@ export {
   type Chunk,
   type ChunkEnd,
 } from './carriage.ts'
-export { sampleShape, shapeOutline, type ShapeTable } from './shape.ts'
+export { keepSections, sampleShape, sectionsAlong, shapeOutline, type ShapeTable } from './shape.ts'
 export { chunksOf, rollJump, roundedPath, type Joint } from './joints.ts'
 export { pointsNeeded } from './ring-steps.ts'
 export { leaned, placeRings, type Rings } from './rings.ts'

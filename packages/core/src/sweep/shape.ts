@@ -1,5 +1,5 @@
 import { spend } from '../base/index.ts'
-import type { Outline } from '../profile/index.ts'
+import type { Outline, Section } from '../profile/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 
 /**
@@ -14,6 +14,19 @@ export interface ShapeTable {
   readonly nx: Float64Array
   readonly ny: Float64Array
 }
+
+/** The true sections of shapes, for whoever asks between their stations or finer than their sides. */
+const sections = new WeakMap<ShapeTable, (station: number) => Section>()
+
+/** Keeps by what a shape was sampled: its section at a station, always of the same curves in the same order. */
+export function keepSections(shape: ShapeTable, at: (station: number) => Section): ShapeTable {
+  sections.set(shape, at)
+  return shape
+}
+
+/** The true section of a shape at a station; undefined where only its points are known. */
+export const sectionsAlong = (shape: ShapeTable): ((station: number) => Section) | undefined =>
+  sections.get(shape)
 
 /** Stations a shape is looked at first; then it is halved where points leave the straight between two. */
 const FIRST = 48

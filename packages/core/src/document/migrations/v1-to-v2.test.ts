@@ -24,6 +24,7 @@ describe('files kept from version 1', () => {
     expect(files.length).toBe(Object.keys(expected).length)
     expect(files.length).toBeGreaterThan(15)
   })
+  // The loom has those of strands that are round across their own lines, as they are wound today.
   it.each(files)('%s reads, and has the figures it had', async (file) => {
     const text = await readFile(new URL(file, folder), 'utf8')
     expect(JSON.parse(text)).toMatchObject({ version: 1 })

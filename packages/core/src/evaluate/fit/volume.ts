@@ -1,6 +1,7 @@
 import { WOUND_OFF } from '../../profile/index.ts'
 import { fail, ok, spend, type Result } from '../../base/index.ts'
 import {
+  blendFigures,
   exactFigures,
   extrapolatedByRate,
   meshForSolids,
@@ -108,6 +109,7 @@ export function measuredOf(
   solid: Solid,
   { solids, fineness }: { readonly solids: Solids | undefined; readonly fineness: number },
 ): Result<Measured, string> {
+  if (solid.kind === 'blended' && !solid.moved) return ok(blendFigures(solid.blend))
   let byFaces = false
   for (const e of isLeafy(solid) ? [COARSELY * fineness, fineness] : [fineness]) {
     const once = knownAt(solid, e, solids)

@@ -12,6 +12,7 @@ import {
   courseBetween,
   courseOf,
   courseRange,
+  keepSections,
   sampleShape,
   type Carriage,
   type Course,
@@ -198,7 +199,9 @@ export function shapingOf(
     return outlineOf(now, chordError, plan)
   }
   const outline = outlineAt(0)
-  const shape = sampleShape(0, length, chordError / 2, outlineAt)
+  const shape = keepSections(sampleShape(0, length, chordError / 2, outlineAt), (station) =>
+    strandsAt(station).flatMap((s) => s.section),
+  )
   if (wrong) return stop()
   return ok({ strands: strandsAt(0), outline, chordError, shape, at: (k, station) => strandsAt(station)[k]! })
 }
