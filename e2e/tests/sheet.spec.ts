@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import { figure, startPart, station } from './bench.ts'
+import { accessibilityFaults } from './faults.ts'
 import { clickAt, dimension, dragTo, drawHook, freedom, inspector, startDrawn } from './sheet.ts'
 
 test('draw a hook, settle it with typed sizes, resolve a clash, drive it by a value', async ({ page }) => {
@@ -200,6 +200,5 @@ test('free things are dragged, edits keep what holds, and all of it undoes', asy
   await page.getByRole('button', { name: 'Stop' }).click()
   await expect(page.locator('[data-playing]')).toHaveCount(0)
 
-  const axe = await new AxeBuilder({ page }).analyze()
-  expect(axe.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target).join('; ')}`)).toEqual([])
+  expect(await accessibilityFaults(page)).toEqual([])
 })

@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import { figure, startPart, station, massText } from './bench.ts'
+import { accessibilityFaults } from './faults.ts'
 
 test('stock is added and changed in the tables; a profile takes its sizes, and the mass follows', async ({
   page,
@@ -21,8 +21,7 @@ test('stock is added and changed in the tables; a profile takes its sizes, and t
   await expect(row).toContainText('2000, 3000')
   // pi (9^2 - 7^2) mm2 of 8500 kg/m3.
   await expect(row).toContainText((Math.PI * 32e-6 * 8500).toFixed(4))
-  const axe = await new AxeBuilder({ page }).analyze()
-  expect(axe.violations.map((v) => v.id)).toEqual([])
+  expect(await accessibilityFaults(page)).toEqual([])
 
   await startPart(page, 'Brass rail', 'Straight bar')
   await station(page, 'Profile').click()

@@ -1,5 +1,5 @@
 import { spend } from '../base/index.ts'
-import { gaussRule, TURN } from '../num/index.ts'
+import { gaussRule, integrate, TURN } from '../num/index.ts'
 import { segmentCurvature, segmentTangent } from '../path/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
@@ -52,7 +52,12 @@ function overSegment(c: Carriage, at: Vec2, i: number, a: number, b: number): nu
   // In a bend it goes from inside to outside with every half turn.
   const turns = frames.rolls.reduce((sum, r) => sum + courseMost(r, start + a, start + b).slope, 0) * (b - a)
   const parts = Math.min(MOST_PARTS, LEAST_PARTS + Math.ceil((PARTS_A_TURN * turns) / TURN))
-  return evenly(speed, a, b, parts)
+  // Where the path nears what they stand toward, upright frames roll all of a sudden.
+  if (!frames.upright) return evenly(speed, a, b, parts)
+  let all = 0
+  for (let k = 0; k < parts; k++)
+    all += integrate(speed, a + ((b - a) * k) / parts, a + ((b - a) * (k + 1)) / parts)
+  return all
 }
 
 const PARTS_A_TURN = 2

@@ -1,5 +1,5 @@
 import { lineRoots, type FaceForm } from '../../solid/index.ts'
-import { isMirroring, placePoint, vec3, type Vec3 } from '../../space/index.ts'
+import { isMirroring, placePoint, unplacedDirection, vec3, type Vec3 } from '../../space/index.ts'
 import type { Body } from '../body.ts'
 import { facesOfBody } from './faces.ts'
 
@@ -47,41 +47,84 @@ function flattened(body: Body, u: Vec3, v: Vec3, d: Vec3) {
   const { mesh, places } = body
   const count = mesh.positions.length / 3
   const flat = new Float64Array(3 * count * places.length)
+  const { positions } = mesh
   places.forEach((place, k) => {
-    for (let i = 0; i < count; i++) {
-      const p = placePoint(place, [
-        mesh.positions[3 * i]!,
-        mesh.positions[3 * i + 1]!,
-        mesh.positions[3 * i + 2]!,
-      ])
-      flat.set([vec3.dot(p, u), vec3.dot(p, v), vec3.dot(p, d)], 3 * (k * count + i))
-    }
+    const origin = placePoint(place, [0, 0, 0])
+    ;[u, v, d].forEach((axis, j) => {
+      const [x, y, z] = unplacedDirection(place, axis)
+      const off = vec3.dot(origin, axis)
+      for (let i = 0, at = 3 * k * count + j; i < positions.length; i += 3, at += 3)
+        flat[at] = off + x * positions[i]! + y * positions[i + 1]! + z * positions[i + 2]!
+    })
   })
   const triangles = mesh.tags.length
+  const corner = (n: number, j: 0 | 1 | 2): number => {
+    const k = Math.floor(n / triangles)
+    return 3 * (k * count + mesh.triangles[3 * (n - k * triangles) + j]!)
+  }
+  const across = (n: number): Stretch => {
+    const [a, b, c] = [flat[corner(n, 0)]!, flat[corner(n, 1)]!, flat[corner(n, 2)]!]
+    return [Math.min(a, b, c), Math.max(a, b, c)]
+  }
+  const all = Uint32Array.from({ length: triangles * places.length }, (_, n) => n)
+  let lines = 0
+  let strips: ((x: number) => Uint32Array) | undefined
+  const near = (x: number): Uint32Array => {
+    if (lines++ < FEW_LINES) return all
+    return (strips ??= stripsOf(all.length, across))(x)
+  }
   const met = (x: number, y: number): Met[] => {
     const found: Met[] = []
-    for (let k = 0; k < places.length; k++)
-      for (let t = 0; t < triangles; t++) {
-        const a = 3 * (k * count + mesh.triangles[3 * t]!)
-        const b = 3 * (k * count + mesh.triangles[3 * t + 1]!)
-        const c = 3 * (k * count + mesh.triangles[3 * t + 2]!)
-        const [ax, ay] = [flat[a]! - x, flat[a + 1]! - y]
-        const [bx, by] = [flat[b]! - x, flat[b + 1]! - y]
-        if ((ax > 0 && bx > 0 && flat[c]! > x) || (ax < 0 && bx < 0 && flat[c]! < x)) continue
-        const [cx, cy] = [flat[c]! - x, flat[c + 1]! - y]
-        const [wa, wb, wc] = [bx * cy - by * cx, cx * ay - cy * ax, ax * by - ay * bx]
-        const area = wa + wb + wc
-        if (area === 0 || (wa > 0 || wb > 0 || wc > 0) === (wa < 0 || wb < 0 || wc < 0)) continue
-        const at = (wa * flat[a + 2]! + wb * flat[b + 2]! + wc * flat[c + 2]!) / area
-        found.push({
-          at,
-          into: area < 0 !== isMirroring(places[k]!),
-          face: facesOfBody(body).of[k * triangles + t]!,
-        })
-      }
+    for (const n of near(x)) {
+      const [a, b, c] = [corner(n, 0), corner(n, 1), corner(n, 2)]
+      const [ax, ay] = [flat[a]! - x, flat[a + 1]! - y]
+      const [bx, by] = [flat[b]! - x, flat[b + 1]! - y]
+      if ((ax > 0 && bx > 0 && flat[c]! > x) || (ax < 0 && bx < 0 && flat[c]! < x)) continue
+      const [cx, cy] = [flat[c]! - x, flat[c + 1]! - y]
+      const [wa, wb, wc] = [bx * cy - by * cx, cx * ay - cy * ax, ax * by - ay * bx]
+      const area = wa + wb + wc
+      if (area === 0 || (wa > 0 || wb > 0 || wc > 0) === (wa < 0 || wb < 0 || wc < 0)) continue
+      const at = (wa * flat[a + 2]! + wb * flat[b + 2]! + wc * flat[c + 2]!) / area
+      const into = area < 0 !== isMirroring(places[Math.floor(n / triangles)]!)
+      found.push({ at, into, face: facesOfBody(body).of[n]! })
+    }
     return found
   }
   return { body, met }
+}
+
+/** For so many lines all triangles are looked over: to sort them takes as long. */
+const FEW_LINES = 12
+
+type Stretch = readonly [from: number, to: number]
+
+const MOST_STRIPS = 1024
+
+/** Things by the strips of a line that they reach into, about as many strips as each of them holds: those that may be met at a place. */
+function stripsOf(count: number, across: (n: number) => Stretch): (x: number) => Uint32Array {
+  let [low, high] = [Infinity, -Infinity]
+  for (let n = 0; n < count; n++) {
+    const [from, to] = across(n)
+    low = Math.min(low, from)
+    high = Math.max(high, to)
+  }
+  const strips = Math.max(1, Math.min(MOST_STRIPS, Math.ceil(Math.sqrt(count))))
+  const width = (high - low) / strips || 1
+  const of = (x: number): number => Math.max(0, Math.min(strips - 1, Math.floor((x - low) / width)))
+  const starts = new Uint32Array(strips + 1)
+  const each = (put: (strip: number, n: number) => void): void => {
+    for (let n = 0; n < count; n++) {
+      const [from, to] = across(n)
+      for (let s = of(from); s <= of(to); s++) put(s, n)
+    }
+  }
+  each((s) => starts[s + 1]!++)
+  for (let s = 0; s < strips; s++) starts[s + 1]! += starts[s]!
+  const list = new Uint32Array(starts[strips]!)
+  const next = starts.slice()
+  each((s, n) => (list[next[s]!++] = n))
+  return (x) =>
+    x < low || x > high ? list.subarray(0, 0) : list.subarray(starts[of(x)]!, starts[of(x) + 1]!)
 }
 
 /** A crossing on the face itself, where that is known. */

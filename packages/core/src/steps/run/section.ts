@@ -3,10 +3,10 @@ import { LIMITS, type RunStep } from '../../document/index.ts'
 import { lastHolding } from '../../num/index.ts'
 import {
   ALONE,
+  areaAndCentroid,
   outlineOf,
   placeStrand,
   region,
-  sectionProperties,
   strandsInRow,
   strandsOnCircle,
   woundHalfAngle,
@@ -50,7 +50,7 @@ export function strandsOf(
       { anchor: anchorPoint(step, own.properties, context), clock: context.number('clock'), flip: step.flip },
       place,
     )
-    const { area, centroid } = sectionProperties(section)
+    const { area, centroid } = areaAndCentroid(section)
     strands.push({
       section,
       area,

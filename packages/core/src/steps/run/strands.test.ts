@@ -317,6 +317,6 @@ function chords(c: Carriage, [x, y]: readonly [number, number]): number {
         sum += vec3.distance(place((g.length * j) / n), place((g.length * (j + 1)) / n))
       return all + sum
     }, 0)
-  const [rough, fine] = [by(200), by(400)]
+  const [rough, fine] = [by(800), by(1600)]
   return (4 * fine - rough) / 3
 }
