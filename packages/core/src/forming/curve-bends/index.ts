@@ -88,9 +88,13 @@ function fewest(samples: readonly Sample[], rules: BendRules): Polybend | undefi
     deviationOf(samples, path).most <= rules.tolerance * (1 + FORGIVEN) && shortfall(path, rules) <= FORGIVEN
   const candidates = thinned(samples)
   let least: Polybend | undefined
+  const begun = new Set<string>()
   for (const share of WITHIN) {
     const chosen = chooseBends(candidates, { ...rules, tolerance: rules.tolerance * share })
     if (!chosen) continue
+    const beginning = JSON.stringify(chosen)
+    if (begun.has(beginning)) continue
+    begun.add(beginning)
     // What begins with more seldom ends with fewer.
     if (least && chosen.radii.length > least.radii.length + MORE) break
     let best = settled(samples, polish(samples, chosen, rules), rules)
@@ -99,13 +103,15 @@ function fewest(samples: readonly Sample[], rules: BendRules): Polybend | undefi
       best = chosen
     }
     const found = fewer(samples, best, rules, keeps)
-    const better = !least || found.radii.length < least.radii.length
-    if (better) least = found
-    // One other beginning that does no better is enough.
-    if (!better || least!.radii.length <= 1) break
+    if (!least || found.radii.length < least.radii.length) least = found
+    // All beginnings are tried: of a wider tolerance one may do no better, and that of a narrower one lead to fewer.
+    if (least.radii.length <= 1 || deviationOf(samples, least).most < ITSELF * rules.tolerance) break
   }
   return least
 }
+
+/** Of the tolerance, by which bends lie off that are the curve itself. */
+const ITSELF = 1e-3
 
 /** Bends more than the fewest found so far with which another beginning is still tried. */
 const MORE = 1

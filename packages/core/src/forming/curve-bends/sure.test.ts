@@ -85,6 +85,22 @@ describe('how far bends lie off a curve', () => {
     })
     expect(counts).toEqual([3, 2, 2, 2, 1, 1])
   })
+  it('leaves as many bends or fewer where it may be more, though fewer are begun with', () => {
+    const points: Vec3[] = [
+      [27, 2, 56],
+      [71, 0, 0],
+      [137, 8, 0],
+      [198, 42, 0],
+      [240, 51, 0],
+    ]
+    const curve = splineThroughPoints(points, false)
+    if (!curve.ok) throw new Error()
+    const counts = [1, 1.4].map((tolerance) => {
+      const made = bendsOfCurve(curve.value, rules(tolerance))
+      return made.ok ? made.value.bends.radii.length : Infinity
+    })
+    expect(counts).toEqual([3, 3])
+  })
   it('is never more than is told, nor much less', () => {
     let found = 0
     const across = fc.integer({ min: 0, max: 80 })
@@ -107,6 +123,10 @@ describe('how far bends lie off a curve', () => {
           const seen = furthest(curve.value, made.value, 4000)
           expect(seen).toBeLessThanOrEqual(most + 1e-9)
           expect(seen).toBeGreaterThan(0.98 * most - 1e-6)
+          // Allowed to lie further off it never needs more.
+          const wider = bendsOfCurve(curve.value, rules(2 * tolerance, { straight }))
+          if (!wider.ok) throw new Error(`none within ${2 * tolerance}`)
+          expect(wider.value.bends.radii.length).toBeLessThanOrEqual(made.value.bends.radii.length)
         },
       ),
       { numRuns: CURVES },
