@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { STARTERS, type Part, type RunStep } from '@flexum/core/document'
 import { createEvaluator } from '@flexum/core/evaluate'
-import { runView, shownBodies, stationOnPath, stationOnRun, stepInWork } from './results.ts'
+import { openWords, runView, shownBodies, stationOnPath, stationOnRun, stepInWork } from './results.ts'
 
 const hoop = STARTERS.hoop.make('Hoop')
 const run = hoop.steps.find((s): s is RunStep => s.kind === 'run')!
@@ -79,5 +79,17 @@ describe('a step in work', () => {
     expect(stepInWork(two, 'run2', 'run')?.id).toBe('run2')
     expect(stepInWork(two, 'path', 'run')?.id).toBe('run')
     expect(stepInWork(two, null, 'helix-path')).toBeUndefined()
+  })
+})
+
+describe('findings in words', () => {
+  const finding = (severity: 'blocks' | 'warns' | 'notes') =>
+    ({ id: severity, severity, code: 'x', message: '', station: 'run', step: 'run', cures: [] }) as const
+  it('are open where they stop or warn; notes are told beside', () => {
+    const notes = [finding('notes'), finding('notes')]
+    expect(openWords([])).toBe('nothing open')
+    expect(openWords(notes)).toBe('nothing open')
+    expect(openWords(notes, true)).toBe('nothing open, 2 notes')
+    expect(openWords([finding('warns'), finding('blocks'), notes[0]!], true)).toBe('2 open, 1 note')
   })
 })

@@ -206,6 +206,17 @@ function along(from: readonly number[], to: readonly number[], at: number): numb
   return to[i]! + ((at - from[i]!) / (from[i + 1]! - from[i]!)) * (to[i + 1]! - to[i]!)
 }
 
+/** What is said where no finding stops or warns. */
+export const NOTHING_OPEN = 'nothing open'
+
+/** How many findings are open, in words: what stops or warns; notes beside it. */
+export function openWords(findings: readonly Finding[], notesToo = false): string {
+  const { blocks, warns } = findingCounts(findings)
+  const open = blocks + warns === 0 ? NOTHING_OPEN : `${blocks + warns} open`
+  const notes = findings.length - blocks - warns
+  return notesToo && notes > 0 ? `${open}, ${notes} ${notes === 1 ? 'note' : 'notes'}` : open
+}
+
 /** Findings counted where they belong. */
 export function findingCounts(
   findings: readonly Finding[],

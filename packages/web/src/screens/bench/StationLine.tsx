@@ -8,7 +8,14 @@ import {
   type Station,
 } from '@flexum/core/document'
 import { blankOf, cutsInWords, inputOf, type PartResult } from '@flexum/core/evaluate'
-import { findingCounts, runView, shownBodies, stepsGiving, type RunView } from '../../bench/results.ts'
+import {
+  findingCounts,
+  openWords,
+  runView,
+  shownBodies,
+  stepsGiving,
+  type RunView,
+} from '../../bench/results.ts'
 import { selectionOf } from '../../bench/session.ts'
 import { counted } from '../../ui/counted.ts'
 import { tightLength } from '../../ui/units.ts'
@@ -158,10 +165,8 @@ function figureOf(
         : 'none yet'
     case 'fit':
       return fitFigure(part, result)
-    case 'check': {
-      const { blocks, warns } = findingCounts(result?.findings ?? [])
-      return blocks + warns === 0 ? 'nothing open' : `${blocks + warns} open`
-    }
+    case 'check':
+      return openWords(result?.findings ?? [])
     case 'shop':
       return view?.bar ? `cut ${cutsInWords(view.bar, (v) => tightLength(v, display))}` : stepSummary('cuts')
   }

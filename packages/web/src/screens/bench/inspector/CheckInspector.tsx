@@ -9,7 +9,7 @@ import {
   LENGTH_FACTORS,
   type LengthDisplay,
 } from '@flexum/core/units'
-import { runView } from '../../../bench/results.ts'
+import { NOTHING_OPEN, openWords, runView } from '../../../bench/results.ts'
 import { selectionOf } from '../../../bench/session.ts'
 import { FindingCard } from '../../../ui/FindingCard.tsx'
 import { Figures, Section } from '../../../ui/Figures.tsx'
@@ -48,8 +48,8 @@ export function CheckInspector() {
     <>
       <div className="flex items-baseline justify-between px-3 pt-3 pb-2">
         <h2 className="heading">Check</h2>
-        <span className={`figure ${findings.length ? 'text-error' : 'text-success'}`}>
-          {findings.length ? `${findings.length} open` : 'nothing open'}
+        <span className={`figure ${openWords(findings) === NOTHING_OPEN ? 'text-success' : 'text-error'}`}>
+          {openWords(findings, true)}
         </span>
       </div>
       <div className="flex flex-col gap-2 px-3 pb-3">
