@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { expect, test, type APIRequestContext } from '@playwright/test'
+import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
 import { benchReady, figure, startPart, station } from './bench.ts'
 import { inspector } from './sheet.ts'
 
@@ -117,14 +117,7 @@ test('a pasted table of 22 bends shows at once', async ({ page }) => {
     .getByRole('button', { name: 'Bends' })
     .click()
   await page.getByRole('textbox', { name: 'straight of bend 1', exact: true }).focus()
-  const rows = Array.from({ length: 22 }, (_, i) => `${i + 1}, 80, 180, 60, 40`)
-  await page.evaluate((text) => {
-    const data = new DataTransfer()
-    data.setData('text/plain', text)
-    document.activeElement!.dispatchEvent(
-      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
-    )
-  }, rows.join('\n'))
+  await pasteRows(page, 22)
   await expect(station(page, 'Path')).toContainText('22 bends')
   await expect(page.getByRole('region', { name: 'Straight bar' }).locator('[data-zone="bend"]')).toHaveCount(
     22,
@@ -132,3 +125,45 @@ test('a pasted table of 22 bends shows at once', async ({ page }) => {
   await expect(page.getByRole('region', { name: '3D view' })).toHaveAttribute('data-bodies', '1')
   await expect(page.getByRole('alert')).toHaveCount(0)
 })
+
+test('a pasted table of 15 bends shows, with stock and bender chosen too', async ({ page }) => {
+  await startPart(page, 'Fifteen bends', 'One bend')
+  await station(page, 'Path').click()
+  await inspector(page)
+    .getByRole('group', { name: 'Typed as' })
+    .getByRole('button', { name: 'Bends' })
+    .click()
+  await page.getByRole('textbox', { name: 'straight of bend 1', exact: true }).focus()
+  await pasteRows(page, 15)
+  await expect(station(page, 'Path')).toContainText('15 bends')
+  await station(page, 'Shop').click()
+  await inspector(page).getByRole('button', { name: 'Forming' }).click()
+  for (const [tab, label] of [
+    ['Stock', 'Stock'],
+    ['Bender', 'Bender'],
+  ] as const) {
+    await inspector(page).getByRole('tab', { name: tab }).click()
+    const list = inspector(page).getByRole('combobox', { name: label, exact: true })
+    await list.selectOption({ index: (await list.locator('option').count()) - 1 })
+  }
+  await inspector(page).getByRole('tab', { name: 'Bends' }).click()
+  // Heads, a move for each bend, and what comes after the last.
+  await expect(page.getByRole('table', { name: 'Moves of the bender' }).getByRole('row')).toHaveCount(17)
+  await expect(page.getByRole('region', { name: 'Straight bar' }).locator('[data-zone="bend"]')).toHaveCount(
+    15,
+  )
+  await expect(page.getByRole('region', { name: '3D view' })).toHaveAttribute('data-bodies', '1')
+  await expect(page.getByText('Working')).toHaveCount(0)
+  await expect(page.getByRole('alert')).toHaveCount(0)
+})
+
+async function pasteRows(page: Page, count: number): Promise<void> {
+  const rows = Array.from({ length: count }, (_, i) => `${i + 1}, 80, 180, 60, 40`)
+  await page.evaluate((text) => {
+    const data = new DataTransfer()
+    data.setData('text/plain', text)
+    document.activeElement!.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    )
+  }, rows.join('\n'))
+}
