@@ -12,7 +12,7 @@ import {
   UP,
 } from '@flexum/core/sketch'
 import type { NewRelation } from './drafting.ts'
-import type { SheetModel } from './model.ts'
+import { isFree, type SheetModel } from './model.ts'
 
 /** A constraint that makes sense for what is chosen. */
 export interface Offer {
@@ -80,9 +80,15 @@ export function offersFor(model: SheetModel, chosen: readonly Id[]): Offer[] {
   return found.map(({ word, relations }) => ({
     word,
     relations,
-    holds: relations.every((r) => holds(model.entities, { ...r, id: '?' } as Constraint)),
+    holds: relations.every((r) => holdsAlready(model, r)),
     there: relations.every((r) => isThere(model, r)),
   }))
+}
+
+/** Any place is the one that a point is at: it is fixed already only where nothing can move it. */
+function holdsAlready(model: SheetModel, r: NewRelation): boolean {
+  if (r.kind === 'fixed') return !isFree(model, r.point)
+  return holds(model.entities, { ...r, id: '?' } as Constraint)
 }
 
 type AddOffer = (word: string, ...relations: NewRelation[]) => void

@@ -12,7 +12,7 @@ import { dimensionText } from './dimension-text.ts'
 import { layoutDimension } from './dimension-layout.ts'
 import { measuredFor } from './dimensioning.ts'
 import { marksOf } from './marks.ts'
-import { sheetModel } from './model.ts'
+import { isFree, sheetModel } from './model.ts'
 import { offersFor } from './offers.ts'
 import { asReference, freshRow, withoutConstraint } from './outcome.ts'
 import { proposalsFor, proposalWords } from './settling.ts'
@@ -300,6 +300,9 @@ describe('constraining', () => {
     expect(words([bottom!, top!])).toEqual(['level', 'upright', 'parallel', 'square', 'equal', 'in line'])
     const offers = offersFor(m, [bottom!, top!])
     expect(offers.find((o) => o.word === 'parallel')).toMatchObject({ holds: true, there: false })
+    const fixed = (id: string) => offersFor(hand.sheet.model(), [id]).find((o) => o.word === 'fixed')!
+    const free = hand.entities('point').find((p) => isFree(hand.sheet.model(), p.id))!
+    expect(fixed(free.id)).toMatchObject({ holds: false, there: false })
     expect(offers.find((o) => o.word === 'square')).toMatchObject({ holds: false })
     expect(offers.find((o) => o.word === 'level')).toMatchObject({ there: true })
     expect(hand.sheet.constrain(offers.find((o) => o.word === 'parallel')!)).toBe(false)
