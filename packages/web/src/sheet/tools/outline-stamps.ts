@@ -25,9 +25,9 @@ export const boxStamp = (): Stamp => ({
   shape([a], p) {
     const corners = boxCorners(a!, p)
     const [w, h] = [Math.abs(corners[2][0] - a![0]), Math.abs(corners[2][1] - a![1])]
-    if (!(w > 0 && h > 0)) return undefined
     return {
-      curves: outlineOf(corners),
+      ...(w > 0 && h > 0 ? {} : { unfinished: true }),
+      curves: w > 0 && h > 0 ? outlineOf(corners) : [],
       words: [],
       fields: [
         { key: 'width', label: 'width', value: w, dimension: 'length' },
@@ -99,10 +99,10 @@ export function polygonStamp(): Stamp {
     shape([centre], p) {
       const corners = cornersOf(centre!, p.snap.at, p)
       const radius = vec2.distance(corners[0]!, centre!)
-      if (!(radius > 0)) return undefined
       const label = by === 'side' ? 'side' : by === 'flats' ? 'across flats' : 'across corners'
       return {
-        curves: outlineOf(corners),
+        ...(radius > 0 ? {} : { unfinished: true }),
+        curves: radius > 0 ? outlineOf(corners) : [],
         words: [],
         fields: [
           { key: 'size', label, value: sizeFor(radius, corners.length), dimension: 'length' },
@@ -155,13 +155,14 @@ export const slotStamp = (): Stamp => ({
     }
     const r = slotRadius(a!, b, p)
     const s = slotPlaces(a!, b, r)
-    if (!s) return undefined
+    const fields = [{ key: 'width', label: 'width', value: 2 * r, dimension: 'length' }] as const
+    if (!s) return { curves: [line2(a!, b)], words: [], fields, unfinished: true }
     const round = (centre: Vec2, from: Vec2, to: Vec2): Curve2 =>
       arc2(centre, r, Math.atan2(from[1] - centre[1], from[0] - centre[0]), arcSweep(centre, from, to, false))
     return {
       curves: [line2(s.p1, s.p2), round(b, s.p2, s.p3), line2(s.p3, s.p4), round(a!, s.p4, s.p1)],
       words: [],
-      fields: [{ key: 'width', label: 'width', value: 2 * r, dimension: 'length' }],
+      fields,
     }
   },
   build(d, [a, b, c], p, constrain) {

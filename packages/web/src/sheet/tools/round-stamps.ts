@@ -30,9 +30,9 @@ export const circleStamp = (): Stamp => ({
   shape([centre], p, model) {
     const like = asLarge(centre!, p, model)
     const r = p.typed['diameter'] ? p.typed['diameter'].value / 2 : (like?.radius ?? radiusAt(centre!, p))
-    if (!(r > 0)) return undefined
     return {
-      curves: [arc2(centre!, r, 0, TURN)],
+      ...(r > 0 ? {} : { unfinished: true }),
+      curves: r > 0 ? [arc2(centre!, r, 0, TURN)] : [],
       ghosts: like ? [like.curve] : [],
       words: like ? [`as large as ${like.name}`] : [],
       fields: [{ key: 'diameter', label: 'diameter', value: 2 * r, dimension: 'length' }],
@@ -80,7 +80,11 @@ export const arcThroughStamp = (): Stamp => {
     shape([a, b], p) {
       if (!b) return { curves: [line2(a!, p.snap.at)], words: [], fields: [] }
       const arc = found(a!, b, throughFor(a!, b, p))
-      if (!arc) return { curves: [line2(a!, b)], words: [], fields: [] }
+      if (!arc) {
+        const least = vec2.distance(a!, b) / 2
+        const fields = [{ key: 'radius', label: 'radius', value: least, dimension: 'length' }] as const
+        return { curves: [line2(a!, b)], words: [], fields, unfinished: true }
+      }
       const start = Math.atan2(a![1] - arc.centre[1], a![0] - arc.centre[0])
       return {
         curves: [arc2(arc.centre, arc.radius, start, arcSweep(arc.centre, a!, b, arc.clockwise))],
@@ -165,9 +169,10 @@ export const ellipseStamp = (): Stamp => {
     shape([c, a], p) {
       if (!a) return { curves: [line2(c!, p.snap.at)], words: [], fields: [] }
       const b = second(c!, a, p)
-      if (!(b > 0) || vec2.distance(a, c!) === 0) return undefined
+      if (vec2.distance(a, c!) === 0) return undefined
       return {
-        curves: ellipsePieces(c!, vec2.sub(a, c!), b),
+        ...(b > 0 ? {} : { unfinished: true }),
+        curves: b > 0 ? ellipsePieces(c!, vec2.sub(a, c!), b) : [],
         words: [],
         fields: [{ key: 'second', label: 'half axis', value: b, dimension: 'length' }],
       }

@@ -395,6 +395,66 @@ describe('shapes', () => {
     const [region] = areasOf(hand.entities()).regions
     expect(region!.area).toBeCloseTo(40 * 16 + Math.PI * 64, 3)
   })
+  it('that have no size yet take what is typed, without another move of the pointer', () => {
+    const sizes: readonly [string, readonly (readonly [number, number])[], Record<string, string>, number][] =
+      [
+        [
+          'slot',
+          [
+            [10, 20],
+            [50, 20],
+          ],
+          { width: '16' },
+          40 * 16 + Math.PI * 64,
+        ],
+        ['box', [[10, 20]], { width: '30', height: '20' }, 600],
+        ['circle', [[10, 20]], { diameter: '14' }, Math.PI * 49],
+        [
+          'ellipse',
+          [
+            [10, 20],
+            [30, 20],
+          ],
+          { second: '8' },
+          Math.PI * 160,
+        ],
+        ['polygon', [[10, 20]], { size: '10' }, 50 * Math.sqrt(3)],
+      ]
+    for (const [tool, places, typed, area] of sizes) {
+      const hand = handOn()
+      hand.sheet.take(tool as Parameters<typeof hand.sheet.take>[0])
+      for (const [x, y] of places) hand.click(x, y, { plain: true })
+      hand.type(typed)
+      const { regions } = areasOf(hand.entities())
+      expect([tool, regions.length]).toEqual([tool, 1])
+      expect(regions[0]!.area).toBeCloseTo(area, 3)
+    }
+  })
+  it('that have no size draw nothing where nothing is typed either', () => {
+    for (const [tool, presses] of [
+      ['slot', 3],
+      ['box', 2],
+      ['circle', 2],
+      ['polygon', 2],
+      ['ellipse', 3],
+      ['arc', 3],
+    ] as const) {
+      const hand = handOn()
+      hand.sheet.take(tool)
+      for (let i = 0; i < presses; i++) hand.click(10, 20, { plain: true })
+      hand.type({ width: '16', radius: '5' })
+      expect([tool, hand.entities('line').length + hand.entities('arc').length]).toEqual([tool, 0])
+      expect(hand.entities('circle').length + hand.entities('ellipse').length).toBe(0)
+    }
+  })
+  it('an arc takes a typed radius where its end was pressed', () => {
+    const hand = handOn()
+    hand.sheet.take('arc')
+    hand.click(0, 0, { plain: true })
+    hand.click(20, 0, { plain: true })
+    hand.type({ radius: '15' })
+    expect(hand.entities('arc')).toMatchObject([{ radius: expect.closeTo(15, 9) }])
+  })
   it('arcs go through three points or round a centre, circles and ellipses have their sizes', () => {
     const hand = handOn()
     hand.sheet.take('arc')
