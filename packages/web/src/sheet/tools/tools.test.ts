@@ -623,6 +623,33 @@ describe('choosing and dragging', () => {
     expect(drag([-6, 22], [26, 22], [0, 22])).toEqual(['goes'])
     expect(lengthOf(hand)).toBeCloseTo(before - 20, 6)
     hand.session.undo()
+    // As soon as the way goes back over it, the last is given back, before the one before is come to.
+    expect(drag([-6, 22], [46, 22], [33, 22])).toEqual(['2 go'])
+    hand.session.undo()
+    // A single one too, and the first of several: nothing is done then, and nothing said.
+    for (const way of [
+      [
+        [-6, 22],
+        [6, 22],
+        [-6, 22],
+      ],
+      [
+        [-6, 22],
+        [46, 22],
+        [-8, 23],
+      ],
+    ] as const) {
+      expect([way, drag(...way)]).toEqual([way, []])
+      expect(lengthOf(hand)).toBeCloseTo(before, 9)
+    }
+    // Gone forward again it is crossed again.
+    expect(drag([-6, 22], [6, 22], [-6, 22], [6, 22])).toEqual(['goes'])
+    hand.session.undo()
+    // Met again beside the way the last is given back; an earlier one that is met on a round way stays.
+    expect(drag([-6, 22], [26, 22], [26, 28], [10, 28])).toEqual(['goes'])
+    hand.session.undo()
+    expect(drag([-6, 22], [26, 22], [26, 36], [-6, 36], [-6, 17], [8, 17])).toEqual(['2 go'])
+    hand.session.undo()
     // Two stretches of one line, whose rest goes by another name after the first is cut.
     expect(drag([10, 14], [10, 6], [10, 3], [30, 3], [30, 14])).toEqual(['3 go'])
     expect(lengthOf(hand)).toBeCloseTo(before - 20 - 20 - 20, 6)
