@@ -16,6 +16,7 @@ export const DEMO_MATERIALS: readonly {
   { id: 'spring-steel', name: 'Spring steel', density: 7800, look: 'steel', price: 4 },
   { id: 'ash', name: 'Ash wood', density: 680, look: 'wood', price: 3 },
   { id: 'rubber', name: 'Rubber hose', density: 1200, look: 'rubber', price: 4 },
+  { id: 'sheathed', name: 'Sheathed cable', density: 3500, look: 'aluminium', price: 6 },
 ]
 
 interface DemoStock {
@@ -100,5 +101,7 @@ export const DEMO_STOCK: readonly DemoStock[] = [
   bar('rb-11-br', 'Brass round 11', 'round-bar', { diameter: 11 }, 'brass', 3000),
   bar('fl-12-br', 'Brass flat 12 × 5', 'flat', { width: 12, thickness: 5 }, 'brass', 3000),
   bar('tu-32-br', 'Brass tube 32 × 9', 'tube', { diameter: 32, wall: 9 }, 'brass', 1000),
+  bar('rb-7-sc', 'Sheathed cable 7', 'round-bar', { diameter: 7 }, 'sheathed', 5000),
+  bar('rb-7-cu', 'Copper wire 7', 'round-bar', { diameter: 7 }, 'copper', 5000),
   bar('tu-10-ru', 'Rubber hose 10 × 1.5', 'tube', { diameter: 10, wall: 1.5 }, 'rubber', 5000),
 ]
