@@ -25,6 +25,8 @@ export interface Strand {
   /** mm2 */
   readonly area: number
   readonly bar: StrandBar
+  /** It winds about the path, which cuts it askew. */
+  readonly winds?: true
   readonly centroid: Vec2
   readonly look: Look
   /** kg/mm3 */

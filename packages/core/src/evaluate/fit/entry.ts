@@ -66,7 +66,7 @@ function flattened(body: Body, u: Vec3, v: Vec3, d: Vec3) {
     const [a, b, c] = [flat[corner(n, 0)]!, flat[corner(n, 1)]!, flat[corner(n, 2)]!]
     return [Math.min(a, b, c), Math.max(a, b, c)]
   }
-  const all = Uint32Array.from({ length: triangles * places.length }, (_, n) => n)
+  const all = new Uint32Array(triangles * places.length).map((_, n) => n)
   let lines = 0
   let strips: ((x: number) => Uint32Array) | undefined
   const near = (x: number): Uint32Array => {

@@ -143,7 +143,7 @@ export function measuredOf(
 
 /** Outlines of strands that wind are cubics, which leave them by a share of their reach: so much of a figure is not known. */
 function asWound(solid: Solid, { volume, area }: Measured): Measured {
-  if (!holds(solid, (run) => run.strands.some((s) => s.section !== s.bar.section))) return { volume, area }
+  if (!holds(solid, (run) => run.strands.some((s) => s.winds))) return { volume, area }
   const wider = ({ value, error }: Extrapolated): Extrapolated => ({
     value,
     error: error + 4 * WOUND_OFF * Math.abs(value),

@@ -98,9 +98,10 @@ export const blankMaker: StepMaker<BlankStep> = {
     }
     const { tips } = run
     const allowances = { start: start! + cutOff.start, end: end! + cutOff.end, step: step_! }
-    const whole = cutLength(developed.length + tips.start + tips.end, allowances)
     const strands = strandBlanks(run, developed, allowances)
-    const cut = strands ? Math.max(...strands.map((s) => s.cut)) : whole
+    const cut = strands
+      ? Math.max(...strands.map((s) => s.cut))
+      : cutLength(developed.length + tips.start + tips.end, allowances)
     const bar = step.bar === undefined ? undefined : context.number('bar')
     if (bar !== undefined && !(bar > 0))
       return refuse('blank.bar', 'A stock bar has a length above 0.', 'bar')

@@ -63,5 +63,5 @@ function woundAt(strand: Strand, rate: number, pieces: WoundPieces): Strand {
   }
   const { section, area } = by(rate) ?? by(0)!
   spend(20 * loopsOf(section).flat().length, 'the strands')
-  return { ...strand, section, area, centroid: areaAndCentroid(section).centroid }
+  return { ...strand, winds: true, section, area, centroid: areaAndCentroid(section).centroid }
 }

@@ -14,9 +14,7 @@ export function RunFigures({ run, body }: { readonly run: CarriedGiven; readonly
   const count = body.places.length
   const straight = run.strands.reduce((sum, s) => sum + s.bar.area, 0) * run.path.length
   const shaped =
-    run.strands.some((s) => s.area !== s.bar.area) ||
-    run.carriage.shape !== undefined ||
-    run.carriage.scale !== undefined
+    run.strands.some((s) => s.winds) || run.carriage.shape !== undefined || run.carriage.scale !== undefined
   return (
     <Figures
       rows={[
