@@ -54,10 +54,12 @@ function overSegment(c: Carriage, at: Vec2, i: number, a: number, b: number): nu
   const parts = Math.min(MOST_PARTS, LEAST_PARTS + Math.ceil((PARTS_A_TURN * turns) / TURN))
   // Where the path nears what they stand toward, upright frames roll all of a sudden.
   if (!frames.upright) return evenly(speed, a, b, parts)
-  let all = 0
-  for (let k = 0; k < parts; k++)
-    all += integrate(speed, a + ((b - a) * k) / parts, a + ((b - a) * (k + 1)) / parts)
-  return all
+  const breaks = frames.upright.steep
+    .flatMap((x) => [x.from - start, x.to - start])
+    .filter((s) => s > a && s < b)
+  const ends = Array.from({ length: parts + 1 }, (_, k) => a + ((b - a) * k) / parts)
+  const all = [...ends, ...breaks].sort((x, y) => x - y)
+  return all.slice(1).reduce((sum, to, k) => sum + integrate(speed, all[k]!, to), 0)
 }
 
 const PARTS_A_TURN = 2

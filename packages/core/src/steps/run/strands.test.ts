@@ -302,7 +302,7 @@ describe('the length of a strand', () => {
   })
 })
 
-/** Length of the line by chords at two finenesses, extrapolated (Richardson). */
+/** Length of the line by chords, extrapolated (Richardson) and twice as many until that stands still: upright frames may roll of a sudden. */
 function chords(c: Carriage, [x, y]: readonly [number, number]): number {
   const { path } = c.frames
   const by = (n: number): number =>
@@ -317,6 +317,13 @@ function chords(c: Carriage, [x, y]: readonly [number, number]): number {
         sum += vec3.distance(place((g.length * j) / n), place((g.length * (j + 1)) / n))
       return all + sum
     }, 0)
-  const [rough, fine] = [by(800), by(1600)]
+  let [rough, fine] = [by(200), by(400)]
+  let before = Infinity
+  for (let n = 800; n <= 51_200; n *= 2) {
+    const length = (4 * fine - rough) / 3
+    if (Math.abs(length / before - 1) < 1e-8) return length
+    before = length
+    ;[rough, fine] = [fine, by(n)]
+  }
   return (4 * fine - rough) / 3
 }
