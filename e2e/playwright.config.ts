@@ -10,8 +10,8 @@ export default defineConfig({
   // Tests make parts of their own, so that two browsers can share the server.
   workers: 2,
   retries: 0,
-  timeout: 240_000,
-  expect: { timeout: 40_000 },
+  timeout: 480_000,
+  expect: { timeout: 90_000 },
   reporter: [['list'], ['json', { outputFile: '../test-results/e2e.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,

@@ -4,7 +4,7 @@ import { benchReady, figure, startPart, station } from './bench.ts'
 import { inspector } from './sheet.ts'
 
 /** Time for plans of all parts of the demo, which are worked out while the server starts. */
-const LONG = { timeout: 120_000 }
+const LONG = { timeout: 240_000 }
 
 const piece = (page: Page, n: number) =>
   inspector(page)

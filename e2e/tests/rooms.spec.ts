@@ -3,7 +3,7 @@ import { figure, saved, startPartOnRack, station } from './bench.ts'
 import { inspector } from './sheet.ts'
 
 /** Plans of other orders may come first. */
-const LONG = { timeout: 120_000 }
+const LONG = { timeout: 240_000 }
 
 const add = async (page: Page, title: string): Promise<void> => {
   await page.getByRole('button', { name: 'Add a step' }).click()

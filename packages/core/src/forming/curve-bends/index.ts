@@ -5,7 +5,16 @@ import { bendStartOf } from '../bend-start.ts'
 import { bendTableOf, nodesOfBendTable } from '../bend-table.ts'
 import { chooseBends, type BendRules } from './choose.ts'
 import { sureDeviation } from './deviation.ts'
-import { deviationOf, distancesFrom, merged, polish, shortfall, without, type Deviation } from './polish.ts'
+import {
+  ITSELF,
+  deviationOf,
+  distancesFrom,
+  merged,
+  polish,
+  shortfall,
+  without,
+  type Deviation,
+} from './polish.ts'
 import { cornersOf, straightsOf, type Polybend } from './polybend.ts'
 import { samplesOf, thinned, withSamples, type Sample } from './samples.ts'
 
@@ -109,9 +118,6 @@ function fewest(samples: readonly Sample[], rules: BendRules): Polybend | undefi
   }
   return least
 }
-
-/** Of the tolerance, by which bends lie off that are the curve itself. */
-const ITSELF = 1e-3
 
 /** Bends more than the fewest found so far with which another beginning is still tried. */
 const MORE = 1

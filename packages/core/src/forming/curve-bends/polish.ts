@@ -6,6 +6,7 @@ import {
   cornersOf,
   meeting,
   nearestOn,
+  nearestOnPiece,
   straightsOf,
   type Corner,
   type Polybend,
@@ -56,6 +57,8 @@ export function shortfall(path: Polybend, rules: BendRules): number {
 }
 
 const TINY = 1e-9
+/** Of the tolerance, by which bends lie off that are the curve itself. */
+export const ITSELF = 1e-3
 /** Rounds of the fit, and the power of the deviations whose sum is made least: the higher, the nearer to the least largest one. */
 const ROUNDS = 30
 const POWER = 8
@@ -66,6 +69,11 @@ const STRICT = 4
 /** Rounds after which the largest deviation must be under so many times the tolerance, where getting under it is all that is wanted. */
 const PATIENCE = 8
 const FAR = 2
+/** Rounds over which the largest deviation must get less by so much of it, or the fit ends. */
+const LOOK_BACK = 6
+const LEAST_GAIN = 2e-3
+/** Parts of a step that are tried: whole, where nothing need remain, and as Newton's way has it for a sum of such powers. */
+const SHARES = [1, 1 / (POWER - 1)]
 /** Pieces before and after a bend that its node moves: two straights and a bend either way. */
 const MOVES = 3
 
@@ -135,30 +143,40 @@ export function polish(
   let best = start
   let now = look(best)
   let damping = 1e-2
+  const mosts: number[] = []
   for (let round = 0; round < ROUNDS; round++) {
     const most = now.values.reduce((m, v) => Math.max(m, v), TINY)
     if (enough && (most <= 1 || (round > PATIENCE && most > FAR))) break
+    const before = mosts[round - LOOK_BACK]
+    if (most < ITSELF || (before !== undefined && most > before * (1 - LEAST_GAIN))) break
+    mosts.push(most)
     const columns = columnsOf(samples, best, now, moved, limitsOf, scale, only)
     const weights = now.values.map((v) => (v / most) ** (POWER - 2) + 1e-6)
     const normal = normalEquations(columns, now.values, weights)
     let steepest = TINY
     for (let k = 0; k < unknowns; k++) steepest = Math.max(steepest, normal.matrix[k * unknowns + k]!)
-    let better = false
+    const costNow = cost(now)
+    let better: { readonly next: Polybend; readonly seen: Look } | undefined
     for (let tries = 0; tries < 12 && !better; tries++) {
       const matrix = Float64Array.from(normal.matrix)
       // All unknowns are lengths, so that one measure damps all: those that change nothing to first order stay.
       for (let k = 0; k < unknowns; k++) matrix[k * unknowns + k]! += damping * steepest
       const by = solvePositive(matrix, Float64Array.from(normal.wanted), unknowns)
-      const next = by && moved(best, by)
-      const seen = next && look(next)
-      if (next && seen && cost(seen) < cost(now) * (1 - 1e-4)) {
-        best = next
-        now = seen
-        damping = Math.max(damping / 5, 1e-9)
-        better = true
-      } else damping *= 8
+      let least = costNow * (1 - 1e-4)
+      for (const share of by ? SHARES : []) {
+        const next = moved(
+          best,
+          by!.map((v) => v * share),
+        )
+        const seen = look(next)
+        const costs = cost(seen)
+        if (costs < least) [better, least] = [{ next, seen }, costs]
+      }
+      damping = better ? Math.max(damping / 5, 1e-9) : damping * 8
     }
     if (!better) break
+    best = better.next
+    now = better.seen
   }
   return best
 }
@@ -226,9 +244,9 @@ function columnsOf(
       const { at } = samples[i]!
       const off = now.values[i]! * scale
       if (off < TINY) continue
-      // As far as the foot moves toward the sample: to first order, and not at all when it moves across.
+      // As far as the foot moves toward the sample: to first order, and not at all when it moves across, to the next piece neither.
       const foot = now.feet[i]!
-      const went = vec3.sub(nearestOn(at, other, corners, piece - 1, piece + 1).at, foot)
+      const went = vec3.sub(nearestOnPiece(at, other, corners, piece), foot)
       values[i - from] = -vec3.dot(went, vec3.sub(at, foot)) / (off * scale * step)
     }
     const all = new Float64Array(now.values.length)

@@ -127,13 +127,20 @@ export function nearestOn(
         : offStraight(p, corners[k - 1]?.end ?? nodes[0]!, corners[k]?.begin ?? nodes.at(-1)!)
     if (off < distance) [piece, distance] = [i, off]
   }
-  if (distance === Infinity) return { at: p, piece, distance }
+  return { at: distance === Infinity ? p : nearestOnPiece(p, { nodes }, corners, piece), piece, distance }
+}
+
+/** The place of one piece that is nearest to a point. */
+export function nearestOnPiece(
+  p: Vec3,
+  { nodes }: Pick<Polybend, 'nodes'>,
+  corners: readonly Corner[],
+  piece: number,
+): Vec3 {
   const k = piece >> 1
-  const at =
-    piece % 2 === 1
-      ? nearestOnArc(p, corners[k]!)
-      : nearestOnStraight(p, corners[k - 1]?.end ?? nodes[0]!, corners[k]?.begin ?? nodes.at(-1)!)
-  return { at, piece, distance }
+  return piece % 2 === 1
+    ? nearestOnArc(p, corners[k]!)
+    : nearestOnStraight(p, corners[k - 1]?.end ?? nodes[0]!, corners[k]?.begin ?? nodes.at(-1)!)
 }
 
 /** Where two lines come nearest: midway between them, how far from the first's place on, from there to the second's place, and their distance; they are not parallel. */

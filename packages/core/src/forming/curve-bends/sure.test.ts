@@ -83,7 +83,7 @@ describe('how far bends lie off a curve', () => {
       expect(made.value.deviation.most).toBeLessThanOrEqual(tolerance)
       return made.value.bends.radii.length
     })
-    expect(counts).toEqual([3, 2, 2, 2, 1, 1])
+    expect(counts).toEqual([2, 2, 2, 2, 1, 1])
   })
   it('leaves as many bends or fewer where it may be more, though fewer are begun with', () => {
     const points: Vec3[] = [
