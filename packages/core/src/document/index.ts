@@ -112,7 +112,6 @@ export {
 } from '../steps/sketch/typed.ts'
 export type { SketchPathStep } from '../steps/sketch-path/typed.ts'
 export type { SketchProfileStep } from '../steps/sketch-profile/typed.ts'
-export { againstTravel } from '../steps/run/typed-turned.ts'
 export { ANCHORS, type Anchor, type AnchorPoint, type RunStep } from '../steps/run/typed.ts'
 export {
   TURNINGS,

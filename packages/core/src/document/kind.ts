@@ -1,6 +1,7 @@
 import { array, number, type AnyObject, type ObjectSchema } from 'yup'
 import type { Id, Result } from '../base/index.ts'
 import type { DimensionName, Formula, LengthUnit } from '../units/index.ts'
+import { LIMITS } from './limits.ts'
 import { flagSchema, idSchema, nameSchema } from './schema-parts.ts'
 
 export { LIMITS } from './limits.ts'
@@ -16,6 +17,8 @@ export interface StepBase {
   readonly kind: string
   readonly name: string
   readonly aside: boolean
+  /** Paths that it takes from their end, against their travel. */
+  readonly against?: readonly Id[]
   /** Where a body falls into pieces by this step, only the one nearest to this place stays: x, y, z, mm. */
   readonly keep?: readonly number[]
 }
@@ -24,6 +27,11 @@ export const baseFields: AnyObject = {
   id: idSchema,
   name: nameSchema,
   aside: flagSchema,
+  against: array(idSchema)
+    .strict()
+    .max(LIMITS.picked, 'these are too many paths')
+    .optional()
+    .default(undefined),
   keep: array(number().strict().required())
     .strict()
     .length(3, 'the place of a piece is three lengths')
@@ -137,8 +145,6 @@ export interface StepKind<S extends StepBase> {
   placeOf?(step: S, field: string): { readonly words: string; readonly node: Id } | undefined
   /** For what gives a path: the same travelled the other way; what is typed from its start on needs to be told where it then begins. */
   reversed?(step: S, begins?: PathStart): S | undefined
-  /** The step as it must be to stay where it was when a path that it goes along is travelled the other way. */
-  turnedWith?(step: S, path: Id, all: readonly StepBase[]): S
 }
 
 /** Passes the named fields of an object through `visit`; the same object if nothing changed. */

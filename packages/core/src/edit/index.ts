@@ -105,7 +105,7 @@ export {
   type Drawing,
 } from '../steps/sketch/commands.ts'
 export { pickInstead } from './picks.ts'
-export { reversePath } from './reverse.ts'
+export { reversePath, takeFromEnd } from './reverse.ts'
 export { renamePart, setExpected, setUnits } from './whole.ts'
 export {
   commit,

@@ -9,10 +9,11 @@ import {
   type Step,
 } from '../document/index.ts'
 import { makerOf } from '../steps/made.ts'
+import { pathTaken } from './from-end.ts'
 import type { ResolvedFields } from './fields.ts'
 import type { Outside } from './outside.ts'
 import type { FieldChange, StepContext } from './kind.ts'
-import type { Given, StepOutput, StepResult } from './output.ts'
+import type { Given, PathGiven, StepOutput, StepResult } from './output.ts'
 import type { Waiting } from './step-findings.ts'
 
 /** What a step is worked out in. */
@@ -47,7 +48,7 @@ export function contextOf(
       const given = outputs(id)?.[gives]
       if (given === undefined)
         throw new Error(`step kind ${step.kind} asks for "${gives}", which is no input of it`)
-      return given as Given<C>
+      return (gives === 'path' ? pathTaken(step, id, given as PathGiven) : given) as Given<C>
     },
     display: part.units.length,
     chordError,

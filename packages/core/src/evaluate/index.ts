@@ -102,6 +102,7 @@ export {
 } from './fit/faces.ts'
 export { cutAreaOf } from './fit/cut-area.ts'
 export { figureOf } from './expected.ts'
+export { fromEnd, isAgainst, outputTaken, pathTaken, segmentFromEnd, stationFromEnd } from './from-end.ts'
 export { pathToBodies, type PathDistance } from './path-distance.ts'
 export { bendSheetOf, type BendSheet, type Seen, type SheetTable } from './bend-sheet.ts'
 export { fittedForming } from './fitted-forming.ts'

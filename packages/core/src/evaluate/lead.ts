@@ -1,3 +1,4 @@
+import { pathTaken } from './from-end.ts'
 import { fittedBlank } from './fitted-blank.ts'
 import type { Id } from '../base/index.ts'
 import { inputsOf, kindOf, type Capability, type Part, type Step } from '../document/index.ts'
@@ -67,7 +68,7 @@ export function leadOf(part: Part, result: PartResult, chosen: Id | null = null)
     run: run?.carried,
     pieces: run?.pieces ?? [],
     bodies: run?.bodies ?? [],
-    path: path?.path,
+    path: path?.path && pathTaken(step, inputOf(step, 'path')!, path.path),
     profile: profile?.output?.section,
     profileWords: profile?.summary,
     blank: blank && fittedBlank(blank, result.steps),

@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { kinksOf, type Kink } from '../path/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
@@ -26,9 +27,12 @@ export interface PieceCuts {
 /** The cuts at both ends of a piece of a run whose section turns with its path, each by the section's axes there. */
 export function cutsOfPiece(c: Carriage, chunks: readonly Chunk[], piece: Piece): PieceCuts {
   const { path } = c.frames
+  // Once round a closed path is its length further, but for round-off.
   const kinkAt = (station: number): Kink | undefined =>
-    kinksOf(path).find(
-      (k) => k.station === (path.closed && station >= path.length ? station - path.length : station),
+    kinksOf(path).find((k) =>
+      [k.station, ...(path.closed ? [k.station + path.length] : [])].some(
+        (at) => Math.abs(at - station) <= tolerance.pointCoincidence,
+      ),
     )
   const [first, last] = [kinkAt(piece.from), kinkAt(piece.to)]
   const startSegment = first ? first.after : 0

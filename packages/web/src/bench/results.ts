@@ -6,6 +6,8 @@ import {
   fittedCuts,
   fittedForming,
   inputOf,
+  isAgainst,
+  pathTaken,
   leadRun,
   takenIn,
   type Bending,
@@ -47,7 +49,10 @@ export function stepInWork<K extends Step['kind']>(
 export interface RunView {
   readonly pathStep: Id
   readonly runStep: Id | undefined
+  /** The path as the run takes it. */
   readonly path: PathGiven | undefined
+  /** The run takes its path from the end: stations and segments are counted from there. */
+  readonly against: boolean
   readonly pathResult: StepResult | undefined
   /** How the path alone is bent. */
   readonly pathBending: Bending | undefined
@@ -96,7 +101,8 @@ export function runView(
   return {
     pathStep,
     runStep: run?.id,
-    path: path.output?.path,
+    path: path.output?.path && pathTaken(run, pathStep, path.output.path),
+    against: isAgainst(run, pathStep),
     pathResult: stepResult(result, pathStep),
     pathBending: path.output?.table,
     profile: profile.output?.section,

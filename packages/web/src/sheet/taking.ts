@@ -1,6 +1,7 @@
 import { ok, type Id, type Result } from '@flexum/core/base'
 import { needsOf, type Part, type SketchStep } from '@flexum/core/document'
 import {
+  outputTaken,
   takableOfBodies,
   takableOfRun,
   takableOn,
@@ -66,7 +67,7 @@ function sourcesIn(part: Part, result: PartResult | undefined, sheet: Id): Sourc
   )
   return before.flatMap((step): Source[] => {
     if (gone.has(step.id)) return []
-    const output = stepResult(result, step.id)?.output
+    const output = outputTaken(part.steps[index], step.id, stepResult(result, step.id)?.output)
     // A path that was drawn is its drawing, which is there by itself.
     if (!output || (output.path && needsOf(step).some((id) => drawn(part, id)))) return []
     const takable = takableFrom(frame, output)

@@ -1,5 +1,6 @@
 import type { Id } from '../../base/index.ts'
 import type { PathGiven } from '../../evaluate/output.ts'
+import { pathTaken } from '../../evaluate/from-end.ts'
 import { bendKey } from '../shared/bend-key.ts'
 import type { Finding } from '../../evaluate/finding.ts'
 import type { BlankStep } from '../../document/index.ts'
@@ -12,7 +13,7 @@ import { refusal, unbuilt } from '../shared/refusal.ts'
 /** The path that the blank's run goes along. */
 function sourceOf(step: BlankStep, context: StepContext): PathGiven | undefined {
   const run = context.around.step(step.run)
-  return run?.kind === 'run' ? context.input(run.path, 'path') : undefined
+  return run?.kind === 'run' ? pathTaken(run, run.path, context.input(run.path, 'path')) : undefined
 }
 
 /** The share of each bend: its own, else that of the table, else the one for all. */

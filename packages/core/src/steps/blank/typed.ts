@@ -123,13 +123,6 @@ export const blankKind: StepKind<BlankStep> = {
       roundUp: inches ? typedFormula('1/16 in', 'in') : '1',
     })
   },
-  turnedWith(step, path, all) {
-    const run = all.find((s) => s.id === step.run) as { readonly path?: Id } | undefined
-    if (run?.path !== path) return step
-    const { startAllowance, endAllowance, cutOff } = step
-    const turned = { ...step, startAllowance: endAllowance, endAllowance: startAllowance }
-    return cutOff ? { ...turned, cutOff: { start: cutOff.end, end: cutOff.start } } : turned
-  },
   mapFormulas(step, visit) {
     const plain = mapFields(
       step,

@@ -111,7 +111,8 @@ describe('the neutral line of a blank', () => {
     const negative = done(setFormula(part, { step: 'blank', field: 'cutOff/end', formula: '-1' }))
     expect(codesOf(evaluated(negative))).toContain('blank.cutOff')
     const turned = done(reversePath(part, { step: 'path' }))
-    expect(stepIn<BlankStep>(turned, 'blank').cutOff).toEqual({ start: '35', end: '0' })
+    expect(stepIn<BlankStep>(turned, 'blank').cutOff).toEqual({ start: '0', end: '35' })
+    expect(bent(withForming(turned)).bar.last).toBeCloseTo(160 + 35, 9)
   })
   it('bends that are gone keep what was typed for them', () => {
     const part = done(
@@ -218,7 +219,7 @@ describe('forming', () => {
         begins: { at: [0, 0, 0], headingDeg: 0, riseDeg: 0, rollDeg: 0 },
       }),
     )
-    expect(stepIn<FormingStep>(turned, 'forming').fromEnd).toBe(true)
+    expect(stepIn<FormingStep>(turned, 'forming').fromEnd).toBe(false)
     const after = bent(turned)
     expect(after.program.moves.map((m) => m.feed)).toEqual(
       before.program.moves.map((m) => expect.closeTo(m.feed, 6)),

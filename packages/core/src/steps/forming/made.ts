@@ -2,6 +2,7 @@ import { within } from '../../base/index.ts'
 import type { FormingStep } from '../../document/index.ts'
 import type { Finding } from '../../evaluate/finding.ts'
 import type { FormingGiven } from '../../evaluate/output.ts'
+import { pathTaken } from '../../evaluate/from-end.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 import {
   barOf,
@@ -174,7 +175,7 @@ function wrongSize(
 function sourceOf(step: FormingStep, context: StepContext) {
   const run = context.around.step(step.run)
   const path = run?.kind === 'run' ? context.around.step(run.path) : undefined
-  const given = path && context.input(path.id, 'path')
+  const given = path && pathTaken(run, path.id, context.input(path.id, 'path'))
   const table = path && context.input(path.id, 'table').table
   return [path, given?.nodes ?? [], table] as const
 }

@@ -226,14 +226,6 @@ export const formingKind: StepKind<FormingStep> = {
     const row = step.trials.findIndex((t) => t.id === id)
     return row < 0 ? undefined : { words: `Trial ${row + 1}, ${column}`, node: id! }
   },
-  // Bent from the same end of the part as before, whichever way its path is travelled.
-  turnedWith(step, path, all) {
-    const run = all.find((s) => s.id === step.run) as { readonly path?: Id } | undefined
-    if (run?.path !== path) return step
-    const { order, ...rest } = step
-    const turned = { ...rest, fromEnd: !step.fromEnd }
-    return order ? { ...turned, order: order.map((n) => order.length + 1 - n) } : turned
-  },
   mapFormulas(step, visit) {
     const plain = mapFields(step.bender, benderSizes, 'bender/', visit)
     const dies = mapSame(step.bender.dies, (d) => mapDie(d, visit))

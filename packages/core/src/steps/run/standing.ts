@@ -39,7 +39,7 @@ export function standingPath(
     return refuse(`The section of "${step.name}" was drawn on no sheet; let it stand where its path lies.`)
   if (step.flip)
     return refuse(
-      `A section that is flipped cannot stand as it was drawn; reverse the path of "${step.name}" instead, or let it stand where that lies.`,
+      `A section that is flipped cannot stand as it was drawn; have "${step.name}" go from the end of its path instead, or let it stand where that lies.`,
     )
   if (step.turning === 'fixed' || step.turning === 'faces')
     return refuse('Only a section that turns with its path can be stood where it was drawn; turn it square.')

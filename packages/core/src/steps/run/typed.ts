@@ -40,7 +40,6 @@ import {
 } from './typed-ends.ts'
 import { doingSchema, type Doing } from '../shared/typed-doing.ts'
 import { copiesSchema, mapCopies, type CopiesEntry } from '../shared/typed-copies.ts'
-import { turnedRun } from './typed-turned.ts'
 import { LOOKS, type Look } from '../stock-profile/typed.ts'
 import { mapStrands, strandsSchema, type StrandsEntry } from './typed-strands.ts'
 
@@ -173,7 +172,6 @@ export const runKind: StepKind<RunStep> = {
     [step.copies?.length ?? 0, LIMITS.copiesEntries, 'ways of copying'],
     [step.strands?.kind === 'free' ? step.strands.places.length : 0, LIMITS.strands, 'strands'],
   ],
-  turnedWith: (step, path) => (step.path === path ? turnedRun(step) : step),
   mapFormulas(step, visit) {
     const mapped = mapFields(step, [['clock', 'angle']], '', visit)
     const point =

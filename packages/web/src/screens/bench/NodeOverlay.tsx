@@ -89,7 +89,9 @@ export function NodeOverlay({
 
 /** A small arrow at the start that shows which way the path runs. */
 function StartMark({ view, shown }: { readonly view: BenchView; readonly shown: RunView }) {
-  const { path } = shown.path!
+  // Where the path is worked on it is its own start, else where the run sets off.
+  const isTyped = useSessionState((s) => selectionOf(s).station === 'path')
+  const { path } = (isTyped ? shown.pathResult?.output?.path : undefined) ?? shown.path!
   const start: Vec3 = pathPoint(path, 0)
   const t = pathTangent(path, 0)
   const reach = view.pixelAt(start)

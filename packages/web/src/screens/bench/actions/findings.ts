@@ -1,11 +1,10 @@
-import type { Id } from '@flexum/core/base'
 import { kindOf } from '@flexum/core/document'
 import { makeChange } from '@flexum/core/edit'
-import { inputOf, type Cure, type Finding } from '@flexum/core/evaluate'
-import { locate, pathPoint, type Path } from '@flexum/core/path'
+import { stationFromEnd, type Cure, type Finding } from '@flexum/core/evaluate'
+import { locate, pathPoint } from '@flexum/core/path'
 import { reachAround } from '@flexum/core/profile'
-import { stationOnPath, stepResult } from '../../../bench/results.ts'
-import { partOf, type Session } from '../../../bench/session.ts'
+import { runView, stationOnPath, stepResult } from '../../../bench/results.ts'
+import { partOf, selectionOf, type Session } from '../../../bench/session.ts'
 import type { BenchView } from '../../../scene/BenchView.ts'
 
 /** Makes the change that a finding offers; a step that it adds is worked on then. */
@@ -23,17 +22,14 @@ export function showFinding(session: Session, f: Finding, view: BenchView | unde
   const along = carried?.path ?? path?.path
   if (f.from === undefined || !along) return
   const at = f.places ? f.from : (f.from + (f.to ?? f.from)) / 2
-  const source = carried ? wholePath(session, f.step) : along
-  const onPath = carried ? stationOnPath(carried, at) : at
-  const inside = source && onPath >= 0 && onPath <= source.length
-  session.point({ station: onPath, ...(inside ? { segment: locate(source, onPath).index } : {}) })
+  const state = session.store.getState()
+  const shown = runView(partOf(state), state.result, selectionOf(state).step)
+  const source = shown?.path
+  // What is told along a path that the run takes from its end is shown from there.
+  const own = shown?.against && source && shown.pathStep === f.step ? stationFromEnd(source, at) : at
+  const onPath = carried ? stationOnPath(carried, at) : own
+  const inside = source && onPath >= 0 && onPath <= source.path.length
+  session.point({ station: onPath, ...(inside ? { segment: locate(source.path, onPath).index } : {}) })
   const size = carried ? 6 * reachAround(carried.section) : along.length / 8
   view?.flyTo(pathPoint(along, Math.min(Math.max(at, 0), along.length)), Math.max(size, 15))
-}
-
-/** The whole path that a run goes along. */
-function wholePath(session: Session, run: Id): Path | undefined {
-  const state = session.store.getState()
-  const step = partOf(state).steps.find((s) => s.id === run)
-  return stepResult(state.result, inputOf(step, 'path'))?.output?.path?.path
 }

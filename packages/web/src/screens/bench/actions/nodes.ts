@@ -1,8 +1,8 @@
 import { toast } from 'sonner'
 import type { Id } from '@flexum/core/base'
-import { againstTravel, kindOf, type NodeEntry } from '@flexum/core/document'
+import { inputsOf, kindOf, type NodeEntry } from '@flexum/core/document'
 import { insertNode, present, removeNodes, reversePath as turnRound } from '@flexum/core/edit'
-import { endAsStart } from '@flexum/core/evaluate'
+import { endAsStart, isAgainst } from '@flexum/core/evaluate'
 import type { Vec3 } from '@flexum/core/space'
 import { formatExact, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
 import { stepInWork, stepResult } from '../../../bench/results.ts'
@@ -57,7 +57,7 @@ export function removeChosenNode(session: Session): void {
   session.run(removeNodes, { step: path.id, nodes: [node] }, { label: 'Remove node', select: { node: null } })
 }
 
-/** Travels the path in work the other way; runs along it stay on their side, and what does not stay is said. */
+/** Travels the path in work the other way; what goes along it stays where it was, and it is said how. */
 export function reversePath(session: Session, step?: Id): void {
   const { result, history } = session.store.getState()
   const part = present(history).part
@@ -69,15 +69,9 @@ export function reversePath(session: Session, step?: Id): void {
   const begins = path.kind === 'bend-table' && output ? endAsStart(output) : undefined
   const args = { step: path.id, ...(begins ? { begins } : {}) }
   if (!session.run(turnRound, args, { label: 'Reverse path' })) return
-  const planar = stepResult(result, path.id)?.output?.path?.analysis.planar ?? true
-  for (const run of part.steps) {
-    if (run.kind !== 'run' || run.path !== path.id) continue
-    const changed = [
-      ...(planar ? [] : ['how its section lies, as the path leaves its plane']),
-      ...againstTravel(run),
-    ]
-    if (changed.length === 0)
-      toast(`“${run.name}” was flipped with the path, so that its section stays on its side`)
-    else toast.warning(`Look at “${run.name}”: ${changed.join('; ')} goes by the direction of travel`)
-  }
+  for (const taker of partOf(session.store.getState()).steps)
+    if (inputsOf(taker).some((i) => i.gives === 'path' && i.id === path.id))
+      toast(
+        `“${taker.name}” stays where it was: it goes from the path’s ${isAgainst(taker, path.id) ? 'end' : 'start'} now`,
+      )
 }

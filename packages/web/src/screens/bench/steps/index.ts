@@ -21,6 +21,7 @@ import { holesPage } from './holes/index.tsx'
 import { bendTablePage } from './bend-table/index.tsx'
 import { nodePathPage } from './node-path/index.tsx'
 import { otherPage } from './other/index.tsx'
+import { FromEnd } from './shared/FromEnd.tsx'
 import type { PageKind } from './page-kind.ts'
 import { plainBodyPage } from './plain-body/index.tsx'
 import { runPage } from './run/index.tsx'
@@ -69,5 +70,16 @@ export const pageOf = (step: Step): AnyPage => pages.get(step.kind) ?? (otherPag
 
 /** The inspector of a step, whatever its kind. */
 export function StepInspector({ step }: { readonly step: Step }): ReactNode {
-  return createElement(pageOf(step).Inspector, { step, key: step.kind })
+  const inspector = createElement(pageOf(step).Inspector, { step, key: step.kind })
+  // A run is asked by its own inspector; of others it is said where it is so.
+  const against = step.kind === 'run' ? [] : (step.against ?? [])
+  if (against.length === 0) return inspector
+  const said = against.map((path) =>
+    createElement(
+      'div',
+      { key: path, className: 'px-3 pt-2' },
+      createElement(FromEnd, { step, path, named: true }),
+    ),
+  )
+  return [createElement('div', { key: 'against' }, said), inspector]
 }

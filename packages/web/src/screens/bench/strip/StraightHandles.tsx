@@ -1,7 +1,7 @@
 import type { ScaleLinear } from 'd3-scale'
 import { useRef, useState } from 'react'
 import type { UnitSettings } from '@flexum/core/document'
-import type { PathGiven } from '@flexum/core/evaluate'
+import { fromEnd, segmentFromEnd, type PathGiven } from '@flexum/core/evaluate'
 import { LENGTH_FACTORS } from '@flexum/core/units'
 import type { Zone } from '../../../strip/layout.ts'
 import {
@@ -34,14 +34,17 @@ interface Handle {
 /** Handles on the strip by which straights are drawn longer, and bends moved along the bar. */
 export function StraightHandles(props: {
   readonly step: StraightsStep
+  /** The path as it is typed. */
   readonly path: PathGiven
+  /** The strip goes from its end. */
+  readonly against: boolean
   readonly zones: readonly Zone[]
   readonly x: ScaleLinear<number, number>
   readonly units: UnitSettings
   /** The scale stays as it is while something is dragged. */
   onHold(held: boolean): void
 }) {
-  const { step, path, x, units } = props
+  const { step, path, against, x, units } = props
   const { session } = useBench()
   const held = useRef<{ readonly handle: Handle; readonly px: number; readonly path: PathGiven }>(undefined)
   const [dragging, setDragging] = useState(false)
@@ -63,6 +66,8 @@ export function StraightHandles(props: {
     const most = h.kind === 'bend' ? before + lengthOfStraight(from, h.straight + 1) : Infinity
     return Math.min(Math.max(whole, 0), most) - before
   }
+  /** A bend that goes on along the strip goes back along a path that the strip shows from its end. */
+  const wayOf = (h: Handle): number => (against && h.kind === 'bend' ? -1 : 1)
   const letGo = (): void => {
     held.current = undefined
     setDragging(false)
@@ -75,9 +80,14 @@ export function StraightHandles(props: {
   const moved = (e: React.PointerEvent): number => {
     const { handle, px, path: from } = held.current!
     const scale = x.invert(1) - x.invert(0)
-    return wanted(handle, from.path, (e.clientX - px) * scale, e.altKey)
+    return wanted(handle, from.path, (e.clientX - px) * scale * wayOf(handle), e.altKey)
   }
-  const handles = handlesOf(step, path, props.zones, x)
+  const handles = handlesOf(
+    step,
+    path,
+    against ? props.zones.map((z) => zoneFromEnd(z, path)) : props.zones,
+    x,
+  )
   if (handles.length > MOST) return null
   return (
     <g>
@@ -127,7 +137,7 @@ export function StraightHandles(props: {
               const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[e.key]
               if (by === undefined || h.held) return
               e.preventDefault()
-              const step = wanted(h, path.path, by * grain * (e.shiftKey ? 10 : 1), true)
+              const step = wanted(h, path.path, by * grain * (e.shiftKey ? 10 : 1) * wayOf(h), true)
               if (step !== 0) change(h, path.path, step, true, `${h.kind}-${h.straight}`)
             }}
           >
@@ -145,6 +155,12 @@ export function StraightHandles(props: {
       })}
     </g>
   )
+}
+
+/** A zone by the segments of the path as it is typed, where the strip goes from its end. */
+function zoneFromEnd(z: Zone, path: PathGiven): Zone {
+  const own = (segment: number): number => segmentFromEnd(fromEnd(path), segment)
+  return { ...z, segment: z.segment < 0 ? z.segment : own(z.segment), segments: z.segments.map(own) }
 }
 
 /** The handles that have room among the zones that are seen. */

@@ -46,8 +46,11 @@ const MANY = 80
 
 /** The bar of a run; while that is not sound, of its path alone. */
 function layoutOf(shown: RunView, path: PathGiven): StripLayout {
-  const { run, blank, bending, pathBending, stale } = shown
-  return stale ? layOut(path, undefined, blank, pathBending?.table) : layOut(path, run, blank, bending?.table)
+  const { run, blank, bending, pathBending, pathResult, stale } = shown
+  const typed = pathResult?.output?.path ?? path
+  return stale
+    ? layOut(typed, undefined, blank, pathBending?.table)
+    : layOut(path, run, blank, bending?.table)
 }
 
 /** The straight bar to scale along the bottom: bend zones, straights, allowances, stations. */
@@ -86,6 +89,7 @@ const Strip = memo(function Strip(props: StripProps) {
   const units = useUnits()
   const focus = useSessionState((s) => s.focus)
   const station = useSessionState((s) => selectionOf(s).station)
+  const own = shown?.pathResult?.output?.path
   const layout = useMemo(() => (shown?.path ? layoutOf(shown, shown.path) : undefined), [shown])
   const [printing, setPrinting] = useState(false)
   /** What is seen at first, while something is dragged: what it was when that began. */
@@ -234,10 +238,11 @@ const Strip = memo(function Strip(props: StripProps) {
               svg={svg}
             />
           )}
-          {!shown.stale && hasStraights(pathStep) && (station === 'path' || station === 'shop') && (
+          {!shown.stale && own && hasStraights(pathStep) && (station === 'path' || station === 'shop') && (
             <StraightHandles
               step={pathStep}
-              path={shown.path}
+              path={own}
+              against={shown.against}
               zones={seen}
               x={x}
               units={units}

@@ -7,6 +7,7 @@ import { EdgeButtons } from '../../picking/EdgeButtons.tsx'
 import type { EdgeSet } from '../../picking/pick-edges.ts'
 import type { PageKind } from '../page-kind.ts'
 import { BodyChoice } from '../shared/BodyChoice.tsx'
+import { reversePath } from '../../actions/nodes.ts'
 import { Glyph } from '../shared/Glyph.tsx'
 import { PathPanel } from '../shared/PathPanel.tsx'
 import { UseInRun } from '../shared/UseInRun.tsx'
@@ -44,7 +45,7 @@ function EdgePathFields({ step }: { readonly step: EdgePathStep }) {
           type="button"
           className="btn btn-xs btn-paper"
           aria-pressed={step.reversed}
-          onClick={() => change({ reversed: !step.reversed }, 'Other way')}
+          onClick={() => reversePath(session, step.id)}
         >
           Travel the other way
         </button>

@@ -9,6 +9,7 @@ import { ScaleFields, ShapingFields, TwistFields } from './CourseFields.tsx'
 import { LookFields } from './LookFields.tsx'
 import { PartFields } from './PartFields.tsx'
 import { RunFigures } from './RunFigures.tsx'
+import { FromEnd } from '../shared/FromEnd.tsx'
 import { TurningFields } from './TurningFields.tsx'
 import { useChangeRun } from './useChangeRun.ts'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
@@ -52,6 +53,7 @@ export function RunInspector({ step }: { readonly step: RunStep }) {
           choices={others('path')}
           onChoose={(path) => change({ path }, 'Path of the run')}
         />
+        <FromEnd step={step} path={step.path} />
         <Choice
           label="Profile"
           value={step.profile}

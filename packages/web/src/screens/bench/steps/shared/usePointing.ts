@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react'
-import { inputOf } from '@flexum/core/evaluate'
+import { fromEnd, inputOf, isAgainst, leadRun, segmentFromEnd, stationFromEnd } from '@flexum/core/evaluate'
 import { locate, type Path } from '@flexum/core/path'
-import { leadPath } from '../../../../bench/results.ts'
+import { leadPath, stepResult } from '../../../../bench/results.ts'
 import { selectionOf, shownPart } from '../../../../bench/session.ts'
 import { useBench, useSessionState } from '../../context.ts'
 
@@ -33,23 +33,35 @@ export function usePointing(step: string, path: Path): Pointing {
       : 'none'
   })
   const [own, setOwn] = useState<number>()
-  const station = tie === 'none' ? own : focus?.station
+  // What the strip shows is counted from the path's end where the run takes it from there.
+  const against = useSessionState((s) => isAgainst(leadRun(shownPart(s), selectionOf(s).step), step))
+  const given = useSessionState((s) => stepResult(s.result, step)?.output?.path)
+  const turned = tie === 'whole' && against ? given : undefined
+  const shown = focus?.station
+  const seen = turned && shown !== undefined ? stationFromEnd(turned, shown) : shown
+  const station = tie === 'none' ? own : seen
+  const lit =
+    turned && focus?.segment !== undefined ? segmentFromEnd(fromEnd(turned), focus.segment) : focus?.segment
   return useMemo(
     () => ({
       station,
-      segment:
-        tie === 'whole' ? focus?.segment : station === undefined ? undefined : locate(path, station).index,
+      segment: tie === 'whole' ? lit : station === undefined ? undefined : locate(path, station).index,
       at(to) {
         const held = Math.min(Math.max(to, 0), path.length)
-        if (tie === 'none') setOwn(held)
-        else
-          session.point({ station: held, ...(tie === 'whole' ? { segment: locate(path, held).index } : {}) })
+        if (tie === 'none') return setOwn(held)
+        if (tie === 'station') return session.point({ station: held })
+        const index = locate(path, held).index
+        session.point(
+          turned
+            ? { station: stationFromEnd(turned, held), segment: segmentFromEnd(turned, index) }
+            : { station: held, segment: index },
+        )
       },
       nowhere() {
         if (tie === 'none') setOwn(undefined)
         else session.point(undefined)
       },
     }),
-    [session, path, tie, station, focus?.segment],
+    [session, path, tie, station, lit, turned],
   )
 }

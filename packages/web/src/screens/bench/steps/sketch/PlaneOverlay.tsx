@@ -11,6 +11,7 @@ import { setPlane } from '@flexum/core/edit'
 import {
   edgesOfBody,
   formOfEdge,
+  outputTaken,
   placesInSpace,
   placesOfBodies,
   straightsOf,
@@ -202,7 +203,7 @@ function offeredTo(part: Part, result: PartResult | undefined, sheet: string): O
     (s) => s.state === 'good',
   )
   return before.flatMap((s): Offered[] => {
-    const output = stepResult(result, s.id)?.output
+    const output = outputTaken(part.steps[index], s.id, stepResult(result, s.id)?.output)
     if (output?.bodies && !gone.has(s.id)) {
       const places = new Map([...placesOfBodies(output.bodies)].slice(0, MOST_CORNERS))
       return [
