@@ -1,6 +1,7 @@
 import { spend } from '../../base/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { cornerAt, meeting, offArc, offStraight, type Corner, type Polybend } from './polybend.ts'
+import { distanceOf, lengthOf } from './sure-arithmetic.ts'
 import type { Sample } from './samples.ts'
 
 /** What bends must keep to, mm: how far they may lie off the curve, the smallest radius, and the smallest straights. */
@@ -94,7 +95,7 @@ function polybendOf(first: Vec3, last: Vec3, row: Row): Polybend {
 
 const offLine = (p: Vec3, at: Vec3, way: Vec3): number => {
   const d = vec3.sub(p, at)
-  return vec3.length(vec3.addScaled(d, way, -vec3.dot(d, way)))
+  return lengthOf(vec3.addScaled(d, way, -vec3.dot(d, way)))
 }
 
 /** All bends from the tangent at a sample to that at a later one that lie near enough to the curve between. */
@@ -130,7 +131,10 @@ function linkOf(
   const met = meeting(p.at, p.way, q.at, q.way)
   // The node lies ahead of the first sample and behind the second.
   if (met.gap > rules.tolerance || met.along <= 0 || met.back <= 0) return undefined
-  const half = Math.tan(turn / 2)
+  const cosine = vec3.dot(p.way, q.way)
+  // The tangent and the cosine of half the turn.
+  const half = lengthOf(vec3.cross(p.way, q.way)) / (1 + cosine)
+  const halved = Math.sqrt((1 + cosine) / 2)
   const most = Math.min(met.along, met.back) / half
   if (most < rules.radius) return undefined
   const [before, after] = [vec3.addScaled(met.at, p.way, -met.along), vec3.addScaled(met.at, q.way, met.back)]
@@ -146,8 +150,8 @@ function linkOf(
   const fits = (radius: number): boolean => deviation(radius, step) <= rules.tolerance
   // The radius whose arc comes as near to the node as the curve does.
   let nearest = Infinity
-  for (let k = a; k <= b; k += step) nearest = Math.min(nearest, vec3.distance(samples[k]!.at, met.at))
-  const guess = clamp(nearest / (1 / Math.cos(turn / 2) - 1), rules.radius, most)
+  for (let k = a; k <= b; k += step) nearest = Math.min(nearest, distanceOf(samples[k]!.at, met.at))
+  const guess = clamp(nearest / (1 / halved - 1), rules.radius, most)
   const good = fits(guess) ? guess : bestRadius(rules.radius, most, (r) => deviation(r, step))
   if (!fits(good)) return undefined
   const radius = smallest(rules.radius, good, fits)

@@ -1,5 +1,13 @@
 import { fail, ok, type Result } from '../../base/index.ts'
-import { arcSegment, lineSegment, makePath, type Origin, type Path, type Segment } from '../../path/index.ts'
+import {
+  arcSegment,
+  lineSegment,
+  makePath,
+  pathPoint,
+  type Origin,
+  type Path,
+  type Segment,
+} from '../../path/index.ts'
 import { vec3 } from '../../space/index.ts'
 import { bendStartOf } from '../bend-start.ts'
 import { bendTableOf, nodesOfBendTable } from '../bend-table.ts'
@@ -194,7 +202,10 @@ function ownBends(path: Path, rules: BendRules): Polybend | undefined {
   return shortfall(own, rules) <= FORGIVEN ? own : undefined
 }
 
-function given(path: Path, samples: readonly Sample[], bends: Polybend): CurveBends {
+function given(path: Path, samples: readonly Sample[], found: Polybend): CurveBends {
+  // Samples are told to so many digits; the ends stay where they are to the last.
+  const nodes = found.nodes.with(0, pathPoint(path, 0)).with(-1, pathPoint(path, path.length))
+  const bends = { ...found, nodes }
   const { most, station } = sureDeviation(path, samples, bends)
   return {
     bends,

@@ -11,6 +11,7 @@ import {
   type Corner,
   type Polybend,
 } from './polybend.ts'
+import { eighth, lengthOf, sixth, unitOf } from './sure-arithmetic.ts'
 import type { BendRules } from './choose.ts'
 import type { Sample } from './samples.ts'
 
@@ -59,7 +60,7 @@ export function shortfall(path: Polybend, rules: BendRules): number {
 const TINY = 1e-9
 /** Of the tolerance, by which bends lie off that are the curve itself. */
 export const ITSELF = 1e-3
-/** Rounds of the fit, and the power of the deviations whose sum is made least: the higher, the nearer to the least largest one. */
+/** Rounds of the fit, and the power (that of `eighth`, less two that of `sixth`) of the deviations whose sum is made least: the higher, the nearer to the least largest one. */
 const ROUNDS = 30
 const POWER = 8
 /** Step of the derivatives, as a share of the tolerance. */
@@ -139,7 +140,7 @@ export function polish(
       i < only[0] || i > only[1] ? r : Math.max(r + by[4 * (i - only[0]) + 3]!, rules.radius),
     ),
   })
-  const cost = ({ values }: Look): number => values.reduce((sum, v) => sum + v ** POWER, 0)
+  const cost = ({ values }: Look): number => values.reduce((sum, v) => sum + eighth(v), 0)
   let best = start
   let now = look(best)
   let damping = 1e-2
@@ -151,7 +152,7 @@ export function polish(
     if (most < ITSELF || (before !== undefined && most > before * (1 - LEAST_GAIN))) break
     mosts.push(most)
     const columns = columnsOf(samples, best, now, moved, limitsOf, scale, only)
-    const weights = now.values.map((v) => (v / most) ** (POWER - 2) + 1e-6)
+    const weights = now.values.map((v) => sixth(v / most) + 1e-6)
     const normal = normalEquations(columns, now.values, weights)
     let steepest = TINY
     for (let k = 0; k < unknowns; k++) steepest = Math.max(steepest, normal.matrix[k * unknowns + k]!)
@@ -297,9 +298,9 @@ export function merged({ nodes, radii }: Polybend, bend: number): Polybend | und
   const [a, b, c, d] = nodes.slice(bend, bend + 4)
   if (!a || !b || !c || !d) return undefined
   const [u, w] = [vec3.sub(b, a), vec3.sub(d, c)]
-  if (vec3.length(u) === 0 || vec3.length(w) === 0) return undefined
-  const [x, y] = [vec3.unit(u), vec3.unit(w)]
-  if (1 - vec3.dot(x, y) ** 2 < TINY) return undefined
+  if (lengthOf(u) === 0 || lengthOf(w) === 0) return undefined
+  const [x, y] = [unitOf(u, u), unitOf(w, w)]
+  if (1 - vec3.dot(x, y) * vec3.dot(x, y) < TINY) return undefined
   const node = meeting(b, x, c, y).at
   return {
     nodes: nodes.toSpliced(bend + 1, 2, node),

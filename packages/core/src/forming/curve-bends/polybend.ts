@@ -1,4 +1,5 @@
 import { vec3, type Vec3 } from '../../space/index.ts'
+import { distanceOf, lengthOf, unitOf } from './sure-arithmetic.ts'
 
 /** Straights through nodes with a bend at each but the first and the last: `radii[i]` is that of node i + 1. */
 export interface Polybend {
@@ -9,6 +10,8 @@ export interface Polybend {
 /** A bend at a node: how much of each leg it takes, its arc from where it begins, going along `way`, toward `inward`. */
 export interface Corner {
   readonly angle: number
+  readonly sine: number
+  readonly cosine: number
   readonly takes: number
   readonly radius: number
   readonly begin: Vec3
@@ -22,15 +25,20 @@ export interface Corner {
 const NO_TURN = 1e-9
 
 export function cornerAt(before: Vec3, node: Vec3, after: Vec3, radius: number): Corner {
-  const way = unitOr(vec3.sub(node, before), [1, 0, 0])
-  const out = unitOr(vec3.sub(after, node), way)
-  const angle = vec3.angleBetween(way, out)
-  const side = vec3.addScaled(out, way, -vec3.dot(out, way))
-  const inward = angle > NO_TURN && vec3.length(side) > 0 ? vec3.unit(side) : vec3.squareTo(way)
-  const takes = angle > NO_TURN ? radius * Math.tan(angle / 2) : 0
+  const way = unitOf(vec3.sub(node, before), [1, 0, 0])
+  const out = unitOf(vec3.sub(after, node), way)
+  const cosine = vec3.dot(way, out)
+  const side = vec3.addScaled(out, way, -cosine)
+  const sine = lengthOf(side)
+  const turns = sine > NO_TURN || cosine < 0
+  const inward = turns && sine > 0 ? unitOf(side, way) : vec3.squareTo(way)
+  // The tangent of half the angle.
+  const takes = turns ? (radius * sine) / (1 + cosine) : 0
   const begin = vec3.addScaled(node, way, -takes)
   return {
-    angle,
+    angle: Math.atan2(sine, cosine),
+    sine,
+    cosine,
     takes,
     radius,
     begin,
@@ -41,8 +49,6 @@ export function cornerAt(before: Vec3, node: Vec3, after: Vec3, radius: number):
   }
 }
 
-const unitOr = (v: Vec3, other: Vec3): Vec3 => (vec3.length(v) > 0 ? vec3.unit(v) : other)
-
 export const cornersOf = ({ nodes, radii }: Polybend): Corner[] =>
   radii.map((r, i) => cornerAt(nodes[i]!, nodes[i + 1]!, nodes[i + 2]!, r))
 
@@ -50,14 +56,12 @@ export const cornersOf = ({ nodes, radii }: Polybend): Corner[] =>
 export function straightsOf({ nodes }: Polybend, corners: readonly Corner[]): number[] {
   return nodes
     .slice(1)
-    .map((n, i) => vec3.distance(nodes[i]!, n) - (corners[i - 1]?.takes ?? 0) - (corners[i]?.takes ?? 0))
+    .map((n, i) => distanceOf(nodes[i]!, n) - (corners[i - 1]?.takes ?? 0) - (corners[i]?.takes ?? 0))
 }
 
-/** Distances are asked for so often here that the care which hypot takes with huge figures counts; a curve is never so large. */
-const away = (a: Vec3, b: Vec3): number => {
-  const [x, y, z] = [a[0] - b[0], a[1] - b[1], a[2] - b[2]]
-  return Math.sqrt(x * x + y * y + z * z)
-}
+/** Whether a direction from a bend's centre, by its parts along the way and outward where it begins, lies within its arc of less than half a turn. */
+const isWithin = (x: number, y: number, { sine, cosine }: Corner): boolean =>
+  x > 0 && sine * y - cosine * x > 0
 
 /** The place of a straight stretch that is nearest to a point. */
 export function nearestOnStraight(p: Vec3, from: Vec3, to: Vec3): Vec3 {
@@ -72,12 +76,9 @@ export function nearestOnArc(p: Vec3, c: Corner): Vec3 {
   if (c.takes === 0) return c.begin
   const d = vec3.sub(p, c.centre)
   const [x, y] = [vec3.dot(d, c.way), -vec3.dot(d, c.inward)]
-  const turn = Math.atan2(x, y)
-  if (turn <= 0 || turn >= c.angle) {
-    const [a, b] = [away(p, c.begin), away(p, c.end)]
-    return a <= b ? c.begin : c.end
-  }
-  const [s, k] = [Math.sin(turn) * c.radius, -Math.cos(turn) * c.radius]
+  if (!isWithin(x, y, c)) return distanceOf(p, c.begin) <= distanceOf(p, c.end) ? c.begin : c.end
+  const out = c.radius / Math.sqrt(x * x + y * y)
+  const [s, k] = [x * out, -y * out]
   return vec3.addScaled(vec3.addScaled(c.centre, c.way, s), c.inward, k)
 }
 
@@ -94,13 +95,12 @@ export function offStraight(p: Vec3, from: Vec3, to: Vec3): number {
 
 /** The same from a bend's arc. */
 export function offArc(p: Vec3, c: Corner): number {
-  const { way, inward, centre, radius, angle, takes } = c
-  if (takes === 0) return away(p, c.begin)
+  const { way, inward, centre, radius, takes } = c
+  if (takes === 0) return distanceOf(p, c.begin)
   const [dx, dy, dz] = [p[0] - centre[0], p[1] - centre[1], p[2] - centre[2]]
   const x = dx * way[0] + dy * way[1] + dz * way[2]
   const y = -(dx * inward[0] + dy * inward[1] + dz * inward[2])
-  const turn = Math.atan2(x, y)
-  if (turn <= 0 || turn >= angle) return Math.min(away(p, c.begin), away(p, c.end))
+  if (!isWithin(x, y, c)) return Math.min(distanceOf(p, c.begin), distanceOf(p, c.end))
   const across =
     dx * (way[1] * inward[2] - way[2] * inward[1]) +
     dy * (way[2] * inward[0] - way[0] * inward[2]) +
@@ -151,5 +151,5 @@ export function meeting(p: Vec3, u: Vec3, q: Vec3, w: Vec3) {
   const along = (vec3.dot(d, u) - k * vec3.dot(d, w)) / area
   const back = (k * vec3.dot(d, u) - vec3.dot(d, w)) / area
   const [x, y] = [vec3.addScaled(p, u, along), vec3.addScaled(q, w, back)]
-  return { at: vec3.scale(vec3.add(x, y), 0.5), along, back: -back, gap: vec3.distance(x, y) }
+  return { at: vec3.scale(vec3.add(x, y), 0.5), along, back: -back, gap: distanceOf(x, y) }
 }

@@ -8,6 +8,7 @@ import {
   type Segment,
 } from '../../path/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
+import { rounded, unitOf } from './sure-arithmetic.ts'
 
 /** A place of a curve with the way it goes there. */
 export interface Sample {
@@ -45,11 +46,21 @@ export function samplesOf(path: Path): Sample[] {
     const places = placesOn(g, count)
     for (let k = i === 0 ? 0 : 1; k <= count; k++) {
       const s = places[k]!
-      samples.push({ station: path.starts[i]! + s, at: segmentPoint(g, s), way: segmentTangent(g, s) })
+      samples.push(sampleOn(g, s, path.starts[i]! + s))
     }
   })
   return samples
 }
+
+/** To how little places, mm, and directions of a curve are told: far below what any bend is held to, far above round-off. */
+const PLACE = 1e-6
+const WAY = 1e-9
+
+const sampleOn = (g: Segment, s: number, station: number): Sample => ({
+  station,
+  at: rounded(segmentPoint(g, s), PLACE),
+  way: unitOf(rounded(segmentTangent(g, s), WAY), [1, 0, 0]),
+})
 
 /** Arc lengths from a segment's start to its end between which it turns and goes on evenly; one for each of `count` stretches and the last. */
 function placesOn(g: Segment, count: number): number[] {
@@ -101,7 +112,7 @@ export function withSamples(
   const made = fresh.map((station): Sample => {
     const { index, s } = locate(path, station)
     const g = path.segments[index]!
-    return { station, at: segmentPoint(g, s), way: segmentTangent(g, s) }
+    return sampleOn(g, s, station)
   })
   return [...samples, ...made].toSorted((a, b) => a.station - b.station)
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { afterEach, describe, expect, it, vi } from 'vitest'
 import { bezier2, type Vec2 } from '../../plane/index.ts'
 import { makePath, pathPoint, splineThroughPoints, type Path } from '../../path/index.ts'
 import { splineSegments } from '../../path/spline-segment.ts'
@@ -53,6 +53,40 @@ describe('distances', () => {
         expect(offArc(p, corner)).toBeCloseTo(vec3.distance(p, nearestOnArc(p, corner)), 7)
       }),
     )
+  })
+})
+
+/** What engines may work out differently in the last bit. */
+const FUNCTIONS = ['hypot', 'sin', 'cos', 'tan', 'atan2', 'pow'] as const
+
+describe('bends of a curve', () => {
+  afterEach(() => {
+    vi.restoreAllMocks()
+  })
+  it('are the same on every machine: round-off of the engine and of the curve comes to nothing', () => {
+    const loom: readonly Vec3[] = [
+      [0, 0, 0],
+      [140, 0, 20],
+      [230, 120, 60],
+      [230, 240, 180],
+      [380, 280, 180],
+      [480, 160, 120],
+    ]
+    const bends = (points: readonly Vec3[]): CurveBends => {
+      const curve = splineThroughPoints(points, false)
+      if (!curve.ok) throw new Error()
+      const made = bendsOfCurve(curve.value, { tolerance: 2, radius: 40, straight: 8, last: 20 })
+      if (!made.ok) throw new Error(made.fault.kind)
+      return made.value
+    }
+    const own = bends(loom)
+    for (const name of FUNCTIONS) {
+      const exact = Math[name] as (...v: number[]) => number
+      vi.spyOn(Math, name).mockImplementation((...v: number[]) => exact(...v) * (1 + 2 ** -52))
+    }
+    const other = bends(loom.map((p) => p.map((v) => v + 1e-12) as unknown as Vec3))
+    expect(other.bends.radii).toEqual(own.bends.radii.map((r) => expect.closeTo(r, 4)))
+    expect(other.path.length).toBeCloseTo(own.path.length, 4)
   })
 })
 
