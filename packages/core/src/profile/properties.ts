@@ -72,11 +72,17 @@ function principalAngle(ix: number, iy: number, ixy: number, spread: number): nu
   return angle <= -Math.PI / 2 + tolerance.sameDirection ? angle + Math.PI : angle
 }
 
-/** How far the section reaches from its origin along a unit direction; exact, and negative if all lies behind. */
+/**
+ * How far the section reaches from its origin along a direction, times the length of that: as far as the direction goes where only a part of it
+ * lies in the section's plane. Exact, and negative if all lies behind.
+ */
 export function reach(r: Region | Section, direction: Vec2): number {
+  const size = Math.hypot(direction[0], direction[1])
+  if (size === 0) return 0
+  const unit: Vec2 = [direction[0] / size, direction[1] / size]
   let most = -Infinity
-  for (const c of outerCurvesOf(r)) most = Math.max(most, reachAlong(c, direction))
-  return most
+  for (const c of outerCurvesOf(r)) most = Math.max(most, reachAlong(c, unit))
+  return most * size
 }
 
 /** The outer curves of sections, which never change; a run asks how far they reach at every bend. */

@@ -3,7 +3,7 @@ import { bend, sharp } from '../../testing/chains.ts'
 import { rad } from '../num/index.ts'
 import { pathThroughNodes, type Path } from '../path/index.ts'
 import { regionsOf, STOCK_SHAPES, type Section } from '../profile/index.ts'
-import { courseBetween, fixedFrames, squareFrames, thinnestOf, uprightFrames } from './index.ts'
+import { courseBetween, fixedFrames, reachAt, squareFrames, thinnestOf, uprightFrames } from './index.ts'
 
 const stock = (width: number, height: number): Section => {
   const r = STOCK_SHAPES['rectangular-bar']({ width, height, corner: 0 })
@@ -17,6 +17,17 @@ const turning = (angle: number): Path => {
   if (!r.ok) throw new Error(JSON.stringify(r.fault))
   return r.value.path
 }
+
+describe('how far a run reaches', () => {
+  it('of a section that only travels is as much as of it lies across a bend', () => {
+    const made = STOCK_SHAPES['round-bar']({ diameter: 20 })
+    if (!made.ok) throw new Error(made.fault.message)
+    const path = turning(rad(80))
+    const carriage = { frames: fixedFrames(path) }
+    for (const share of [1, 0.6, 1e-9, 0])
+      expect(reachAt(carriage, regionsOf(made.value), 50, [share, 0])).toBeCloseTo(10 * share, 12)
+  })
+})
 
 describe('the thinnest place of a run', () => {
   it('is the section’s own least width when it turns with the path', () => {
