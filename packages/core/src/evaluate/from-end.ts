@@ -124,8 +124,11 @@ function turnedFacing({ frames }: Facing, path: Path, back: Path): Facing {
   })
 }
 
-const turnedWalls = ({ room, corners, ...rest }: OnWalls): OnWalls => ({
+/** What is about a line along walls, of the same from its end. */
+export const turnedWalls = ({ room, corners, beside, free, ...rest }: OnWalls): OnWalls => ({
   ...rest,
   room: room === 'left' ? 'right' : 'left',
   corners: { start: corners.end, end: corners.start },
+  ...(beside ? { beside: { start: beside.end, end: beside.start } } : {}),
+  ...(free ? { free: { start: free.end, end: free.start } } : {}),
 })

@@ -61,6 +61,10 @@ export interface OnWalls {
   readonly room: 'left' | 'right'
   /** The corners in the room that it begins and ends in, rad, where the walls go on there. */
   readonly corners: { readonly start?: number | undefined; readonly end?: number | undefined }
+  /** How long the walls are that stand there, mm. */
+  readonly beside?: { readonly start?: number | undefined; readonly end?: number | undefined }
+  /** Where the line ends with its wall, or at an opening in it. */
+  readonly free?: { readonly start: boolean; readonly end: boolean }
   readonly down: number
   readonly up: number
 }

@@ -208,7 +208,7 @@ function shortIn(
       const fibre = leans.reduce((sum, l) => sum + leanAt(l, i), length)
       shortest = Math.min(shortest, fibre)
     }
-  return shortest < 0 ? { kind: 'mitre', segment, from, to, missing: -shortest } : undefined
+  return shortest < -tolerance.vanishes ? { kind: 'mitre', segment, from, to, missing: -shortest } : undefined
 }
 
 interface Leaning {

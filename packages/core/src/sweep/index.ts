@@ -68,3 +68,4 @@ export {
   type RunDrawing,
   type Stretch,
 } from './drawing.ts'
+export { withoutCollapsed } from './mesh-collapsed.ts'

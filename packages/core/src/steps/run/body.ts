@@ -30,6 +30,7 @@ import {
   strandLine,
   volumeByTheorem,
   wayOn,
+  withoutCollapsed,
   type Carriage,
   type ClosedMesh,
   type ClosedRegion,
@@ -46,16 +47,19 @@ import type { EndMade } from '../../evaluate/body.ts'
 import type { Strand, StrandLine } from '../../evaluate/output.ts'
 import { shortLength, type StepContext } from '../../evaluate/kind.ts'
 import type { Built } from '../shared/refusal.ts'
-import { refusal } from './path.ts'
+import { refusal, type CarriedPath } from './used-path.ts'
 
 /** How an end is cut: square, or in a plane turned about the section's axes. */
 export function cutOf(
   step: RunStep,
   side: 'start' | 'end',
   carriage: Carriage,
+  { sooner }: CarriedPath,
   context: StepContext,
 ): Built<ChunkEnd> {
   const entry: EndEntry | undefined = step.ends?.[side]
+  const back = sooner?.[side] ?? 0
+  if (back > 0) return ok({ shift: -back })
   if (entry?.kind !== 'angled' || carriage.frames.path.closed) return ok(SQUARE_END)
   const [across, tilt] = ['across', 'tilt'].map((f) => context.number(`ends/${side}/${f}`)) as [
     number,
@@ -198,7 +202,7 @@ export function bodyOf(
     reach: parts.reduce((most, p) => Math.max(most, p.size.reach), 0),
   }
   const drawing = drawRun(outline, parts)
-  if (plan.made.length === 0) {
+  if (plan.made.length === 0 && !plan.chunks.some(isCutShort)) {
     const mesh = joinRunMeshes(parts.map((p) => p.mesh))
     return { mesh, drawing, edges, sweptVolume, meshVolume: sweptVolume, ...size }
   }
@@ -256,14 +260,14 @@ function closedMeshes(
   const edges = edgesOf(outline).all
   const on = (side: 'start' | 'end'): Closing | undefined => made.find((m) => m.side === side)
   const apart: Mesh[] = []
-  const meshes = parts.map(({ rings, mesh }, k): ClosedMesh => {
+  const closed = parts.map(({ rings, mesh }, k): ClosedMesh => {
     const plain = (): ClosedMesh => ({ mesh, places: ringPlaces(outline, rings, path, chunks[k]!.closed) })
     const [start, end] = [k === 0 ? on('start') : undefined, k === chunks.length - 1 ? on('end') : undefined]
     if (!start && !end) return plain()
     const closedBy = (closings: Closings) =>
       meshClosed(carriage, chunks[k]!, outline, rings, closings, regionsClosed(plan), chordError, edges)
-    const closed = closedBy({ start, end })
-    if (closed) return closed
+    const both = closedBy({ start, end })
+    if (both) return both
     // Domes are of one skin all the same.
     const sides = [start?.kind === 'plug' && 'start', end?.kind === 'plug' && 'end']
     apart.push(
@@ -272,8 +276,12 @@ function closedMeshes(
     const domed = (closing: Closing | undefined) => (closing?.kind === 'dome' ? closing : undefined)
     return closedBy({ start: domed(start), end: domed(end) }) ?? plain()
   })
-  return { meshes, apart }
+  return { meshes: closed.map((m, k) => (isCutShort(chunks[k]!) ? withoutCollapsed(m) : m)), apart }
 }
+
+/** Whether a chunk ends square before its path does, as a return of no length, of which nothing may be left on one side. */
+const isCutShort = ({ start, end }: Chunk): boolean =>
+  [start, end].some((e) => e.shift < 0 && e.plane === undefined)
 
 /** The regions of a run's section by the edges of their loops, in the order in which its outline counts them. */
 function regionsClosed(plan: BodyPlan): ClosedRegion[] {

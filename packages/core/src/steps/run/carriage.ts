@@ -24,7 +24,7 @@ import type { AlongField, FieldChange, StepContext } from '../../evaluate/kind.t
 import { strandsOf } from './section.ts'
 import type { WindingStrands } from './winding.ts'
 import type { Built } from '../shared/refusal.ts'
-import { refusal } from './path.ts'
+import { refusal } from './used-path.ts'
 
 /** A formula along the run as a course; the place where it has no value is told. */
 function courseBy(at: AlongField, length: number): Result<Course> {

@@ -18,7 +18,7 @@ import { formatExact } from '../../units/index.ts'
 import { formulaCure, type Cure, type Finding } from '../../evaluate/finding.ts'
 import type { PathGiven } from '../../evaluate/output.ts'
 import { formulaBound, shortBound, shortLength, type StepContext } from '../../evaluate/kind.ts'
-import type { CarriedPath } from './path.ts'
+import type { CarriedPath } from './used-path.ts'
 import { wallFindings } from './walls.ts'
 
 interface About {

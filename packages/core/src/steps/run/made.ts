@@ -30,7 +30,8 @@ import { bodyOf, cutOf, endsMade, pointsOf, strandLines, tipsOf, volumesOf, weig
 import { placesOf } from '../shared/copies.ts'
 import { chordParts, scaleOf, shapingOf, twistOf, type Shaped } from './carriage.ts'
 import { bodyFindings, runFindings } from './findings.ts'
-import { carriedPath, cornerKey, jointOf, refusal, type CarriedPath } from './path.ts'
+import { carriedPath, cornerKey, jointOf } from './path.ts'
+import { refusal, type CarriedPath } from './used-path.ts'
 import { DOES } from '../shared/body-parts.ts'
 import { unbuilt, type Built } from '../shared/refusal.ts'
 import { overlaps, strandsOf } from './section.ts'
@@ -52,9 +53,10 @@ export const runMaker: StepMaker<RunStep> = {
     const profile = context.input(step.profile, 'section')
     const placed = strandsOf(step, profile, context)
     if (!placed.ok) return unbuilt(placed)
-    const standing = standingPath(step, path, profile, context)
+    const section = placed.value.flatMap((s) => s.section)
+    const standing = standingPath(step, path, { profile, section }, context)
     if (!standing.ok) return unbuilt(standing)
-    const carried = carriedPath(step, standing.value, context)
+    const carried = carriedPath(step, standing.value, section, context)
     if (!carried.ok) return unbuilt(carried)
     return carry(step, standing.value, placed.value, carried.value, context)
   },
@@ -135,9 +137,9 @@ function setUp(
   const changing = step.twist !== undefined || open.scale !== undefined || open.shape !== undefined
   const seam = path.closed && changing ? seamOf(open, shaped.outline) : undefined
   const carriage: Carriage = seam ? { ...open, seam: seam.meets } : open
-  const start = cutOf(step, 'start', carriage, context)
+  const start = cutOf(step, 'start', carriage, given, context)
   if (!start.ok) return start
-  const end = cutOf(step, 'end', carriage, context)
+  const end = cutOf(step, 'end', carriage, given, context)
   if (!end.ok) return end
   const chunks = chunksOf(frames, shaped.outline, joint(path), start.value, end.value)
   const starts = changed ? rounded.value.sourceStarts : path.starts

@@ -1,43 +1,30 @@
 import { allOk, fail, fault, ok, own, type Result } from '../../base/index.ts'
 import { tolerance } from '../../num/index.ts'
-import type { EndEntry, JointName, PartLimit, RunStep } from '../../document/index.ts'
+import type { JointName, PartLimit, RunStep } from '../../document/index.ts'
 import {
   extendedPath,
   FURTHEST,
-  lineSegment,
   pathFaults,
   pathPart,
-  segmentPoint,
-  segmentTangent,
   type Kink,
   type Path,
   type PathFault,
-  type Segment,
 } from '../../path/index.ts'
-import { vec3 } from '../../space/index.ts'
-import { frameOn, squareFrames, type Joint } from '../../sweep/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
+import type { Section } from '../../profile/index.ts'
+import type { Joint } from '../../sweep/index.ts'
 import type { PathGiven } from '../../evaluate/output.ts'
 import { shortLength, type StepContext } from '../../evaluate/kind.ts'
-import { refusal as refuse, type Built } from '../shared/refusal.ts'
-
-/** The path a run is carried along: the used stretch of its path, with what its ends put on. */
-export interface CarriedPath {
-  readonly path: Path
-  /** Station of the given path where the used stretch starts. */
-  readonly from: number
-  /** Length put on before the start. */
-  readonly before: number
-}
-
-/** What keeps a run from being built, told where its field stands. */
-export const refusal = (step: RunStep, code: string, message: string, field?: string) =>
-  refuse(step, stationOf(code), code, message, field)
-
-const stationOf = (code: string): Finding['station'] => (code.startsWith('run.end') ? 'ends' : 'run')
+import type { Built } from '../shared/refusal.ts'
+import { addedTo } from './added.ts'
+import { refusal, type CarriedPath } from './used-path.ts'
 
 /** The stretch of the path that is used, and the ends put on. */
-export function carriedPath(step: RunStep, source: PathGiven, context: StepContext): Built<CarriedPath> {
+export function carriedPath(
+  step: RunStep,
+  source: PathGiven,
+  section: Section,
+  context: StepContext,
+): Built<CarriedPath> {
   const whole = source.path
   let [path, from] = [whole, 0]
   if (step.part) {
@@ -52,7 +39,7 @@ export function carriedPath(step: RunStep, source: PathGiven, context: StepConte
     }
     if (made) [path, from] = [made.value, a]
   }
-  const added = withEnds(step, path, from, context)
+  const added = withEnds(step, { path, from, before: 0 }, source, section, context)
   if (!added.ok) return added
   const [bad] = pathFaults(added.value.path)
   if (bad) {
@@ -76,16 +63,26 @@ function badPath({ name }: RunStep, bad: PathFault, display: StepContext['displa
 }
 
 /** The used stretch with what its ends put on. */
-function withEnds(step: RunStep, path: Path, from: number, context: StepContext): Built<CarriedPath> {
-  if (!step.ends || path.closed) return ok({ path, from, before: 0 })
-  const start = addedTo(step, 'start', path, context)
+function withEnds(
+  step: RunStep,
+  used: CarriedPath,
+  source: PathGiven,
+  section: Section,
+  context: StepContext,
+): Built<CarriedPath> {
+  const { path, from } = used
+  if (!step.ends || path.closed) return ok(used)
+  const add = (side: 'start' | 'end') => addedTo(step, side, used, { source, section, context })
+  const start = add('start')
   if (!start.ok) return start
-  const end = addedTo(step, 'end', path, context)
+  const end = add('end')
   if (!end.ok) return end
   const [first, last] = [start.value.segments, end.value.segments]
-  if (first.length + last.length === 0) return ok({ path, from, before: 0 })
+  if (first.length + last.length === 0) return ok(used)
   const before = first.reduce((sum, g) => sum + g.length, 0)
-  return ok({ path: extendedPath(path, first, last), from, before })
+  const sooner = { start: start.value.sooner, end: end.value.sooner }
+  const given = { path: extendedPath(path, first, last), from, before }
+  return ok(sooner.start > 0 || sooner.end > 0 ? { ...given, sooner } : given)
 }
 
 function stationOfLimit(
@@ -113,43 +110,6 @@ function stationOfLimit(
   return none(
     `The part ${side === 'from' ? 'starts' : 'ends'} at ${shown}, and the path goes from 0 to ${shortLength(length, context.display)}.`,
   )
-}
-
-/** The straights an end puts on, in the order of travel. */
-function addedTo(
-  step: RunStep,
-  side: 'start' | 'end',
-  path: Path,
-  context: StepContext,
-): Built<{ readonly segments: readonly Segment[] }> {
-  const entry: EndEntry = step.ends![side]
-  const field = (f: string): string => `ends/${side}/${f}`
-  const runOn = context.number(field('runOn'))
-  if (runOn < 0)
-    return refusal(
-      step,
-      'run.end',
-      'An end runs on by 0 or more; use a part of the path to shorten it.',
-      field('runOn'),
-    )
-  const frames = squareFrames(path)
-  const [index, s] = side === 'start' ? [0, 0] : [path.segments.length - 1, path.segments.at(-1)!.length]
-  const g = path.segments[index]!
-  const t = segmentTangent(g, s)
-  const place = segmentPoint(g, s)
-  const out = side === 'start' ? -1 : 1
-  const tip = vec3.addScaled(place, t, out * runOn)
-  const segments: Segment[] = []
-  if (runOn > 0) segments.push(lineSegment(side === 'start' ? tip : place, t, runOn))
-  if (entry.kind !== 'return') return ok({ segments })
-  const length = context.number(field('length'))
-  if (!(length > 0)) return refusal(step, 'run.end', 'A return needs a length above 0.', field('length'))
-  const { n } = frameOn(frames, index, s)
-  // Away from the run at both ends: to the right means that the wall lies on the right.
-  const away = vec3.scale(n, entry.toward === 'left' ? 1 : -1)
-  if (side === 'end') segments.push(lineSegment(tip, away, length))
-  else segments.unshift(lineSegment(vec3.addScaled(tip, away, length), vec3.scale(away, -1), length))
-  return ok({ segments })
 }
 
 /** The id by which a corner is told from the others: that of its node or of the curve it starts. */

@@ -3,11 +3,13 @@ import type { RunStep } from '../../document/index.ts'
 import { analysePath, placedPath } from '../../path/index.ts'
 import { tolerance } from '../../num/index.ts'
 import { placePoint, placeDirection, vec3, type Placement, type Vec3 } from '../../space/index.ts'
+import type { Section } from '../../profile/index.ts'
 import { frameAt } from '../../sweep/index.ts'
 import type { PathGiven, SectionGiven } from '../../evaluate/output.ts'
 import type { StepContext } from '../../evaluate/kind.ts'
 import type { Built } from '../shared/refusal.ts'
-import { carriedPath, refusal } from './path.ts'
+import { carriedPath } from './path.ts'
+import { refusal } from './used-path.ts'
 import { anchorPoint } from './section.ts'
 import { turningOf } from './turning.ts'
 
@@ -29,7 +31,7 @@ const ROUNDS = 3
 export function standingPath(
   step: RunStep,
   source: PathGiven,
-  profile: SectionGiven,
+  { profile, section }: { readonly profile: SectionGiven; readonly section: Section },
   context: StepContext,
 ): Built<PathGiven> {
   if (step.stands === undefined) return ok(source)
@@ -52,13 +54,13 @@ export function standingPath(
   }
   let now = source
   for (let round = 0; round < ROUNDS; round++) {
-    const start = startOf(step, now, context)
+    const start = startOf(step, now, section, context)
     if (!start.ok) return start
     const by = placing(start.value, wanted)
     if (isNothing(by)) return ok(now)
     now = movedGiven(now, by)
   }
-  const end = startOf(step, now, context)
+  const end = startOf(step, now, section, context)
   if (end.ok && isNothing(placing(end.value, wanted))) return ok(now)
   return refuse(
     `The section of "${step.name}" leans where it stands, and would not lie as it was drawn; turn it square, or let it stand where its path lies.`,
@@ -66,8 +68,8 @@ export function standingPath(
 }
 
 /** How the section stands at the start of what a run is carried along. */
-function startOf(step: RunStep, source: PathGiven, context: StepContext): Built<Start> {
-  const carried = carriedPath(step, source, context)
+function startOf(step: RunStep, source: PathGiven, section: Section, context: StepContext): Built<Start> {
+  const carried = carriedPath(step, source, section, context)
   if (!carried.ok) return carried
   const turned = turningOf(step, source, carried.value, context)
   if (!turned.ok) return turned

@@ -15,7 +15,7 @@ import { formatDecimal } from '../../units/index.ts'
 import type { PathGiven } from '../../evaluate/output.ts'
 import { shortLength, type StepContext } from '../../evaluate/kind.ts'
 import type { Built } from '../shared/refusal.ts'
-import { refusal, type CarriedPath } from './path.ts'
+import { refusal, type CarriedPath } from './used-path.ts'
 
 /** Stations of a run's path on the path that it uses: where each segment starts, and where the last ends. */
 type SourceStarts = readonly number[]

@@ -7,7 +7,8 @@ import { formatAngle, formatExact } from '../../units/index.ts'
 import type { Cure, Finding } from '../../evaluate/finding.ts'
 import type { OnWalls, PathGiven } from '../../evaluate/output.ts'
 import { shortLength, type StepContext } from '../../evaluate/kind.ts'
-import type { CarriedPath } from './path.ts'
+import { returnFindings } from './return-findings.ts'
+import type { CarriedPath } from './used-path.ts'
 
 interface About {
   readonly step: RunStep
@@ -88,7 +89,11 @@ export function wallFindings(a: About): Finding[] {
         sat(a, onWalls, step.flip, 'Stand it on the floor', 'bottom'),
       ]),
     )
-  return [...found, ...(['start', 'end'] as const).flatMap((side) => endFinding(a, onWalls, side))]
+  const ends = (['start', 'end'] as const).flatMap((side) => [
+    ...endFinding(a, onWalls, side),
+    ...returnFindings(a, onWalls, side),
+  ])
+  return [...found, ...ends]
 }
 
 /** The most that the section goes beyond, looked at in the middle of each straight and curve, where the walls run. */

@@ -1,6 +1,7 @@
 import { faultWords, ok, type Id } from '../../base/index.ts'
 import type { TrimPathStep } from '../../document/index.ts'
 import type { Finding } from '../../evaluate/finding.ts'
+import { turnedWalls } from '../../evaluate/from-end.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 import type { OnWalls, PathGiven, RoomGiven } from '../../evaluate/output.ts'
 import {
@@ -70,11 +71,7 @@ function turnedRound(line: Line, reversed: boolean): Line {
     ...line,
     path: reversePath(line.path),
     upAt: (index, at) => line.upAt(n - 1 - index, at),
-    onWalls: {
-      ...onWalls,
-      room: 'right',
-      corners: { start: onWalls.corners.end, end: onWalls.corners.start },
-    },
+    onWalls: turnedWalls(onWalls),
   }
 }
 
@@ -183,7 +180,7 @@ function alongWalls(
       room: 'left',
       down: z,
       up: room.height - z,
-      corners: cornersOf(path, line.value, from, to),
+      ...cornersOf(path, line.value, from, to, room),
     },
     findings: [
       ...crossed(step, { path, ...room }, z, line.value, context),
@@ -220,17 +217,40 @@ function cornersOf(
   { walls, path: line }: LineAlong,
   from: WallPlace | undefined,
   to: WallPlace | undefined,
-): OnWalls['corners'] {
-  if (line.closed) return {}
+  room: RoomGiven,
+): Pick<OnWalls, 'corners' | 'beside' | 'free'> {
+  if (line.closed) return { corners: {} }
   const n = path.segments.length
   const [first, last] = [walls[0]!, walls.at(-1)!]
   const { length } = path.segments[last]!
   const starts = (from?.at ?? 0) <= tolerance.pointCoincidence && (path.closed || first > 0)
   const ends = (to?.at ?? length) >= length - tolerance.pointCoincidence && (path.closed || last < n - 1)
+  const [before, after] = [(first - 1 + n) % n, (last + 1) % n]
+  const lengthOf = (wall: number): number => path.segments[wall]!.length
   return {
-    ...(starts ? { start: cornerBetween(path, (first - 1 + n) % n, first) } : {}),
-    ...(ends ? { end: cornerBetween(path, last, (last + 1) % n) } : {}),
+    corners: {
+      ...(starts ? { start: cornerBetween(path, before, first) } : {}),
+      ...(ends ? { end: cornerBetween(path, last, after) } : {}),
+    },
+    beside: {
+      ...(starts ? { start: lengthOf(before) } : {}),
+      ...(ends ? { end: lengthOf(after) } : {}),
+    },
+    free: {
+      start: !starts && isFreeAt(room, first, from?.at ?? 0, lengthOf(first)),
+      end: !ends && isFreeAt(room, last, to?.at ?? length, length),
+    },
   }
+}
+
+/** Whether a wall ends at a place along it, or has an opening that begins or ends there. */
+function isFreeAt({ openings }: RoomGiven, wall: number, at: number, length: number): boolean {
+  const near = (place: number): boolean => Math.abs(place - at) <= tolerance.pointCoincidence
+  return (
+    near(0) ||
+    near(length) ||
+    openings.some((o) => o.wall === wall && (near(o.from) || near(o.from + o.width)))
+  )
 }
 
 /** The angle in the room between two walls, rad. */

@@ -172,7 +172,7 @@ describe('ends and corners', () => {
     const [start] = screen.getAllByRole('combobox', { name: 'Made' })
     fireEvent.change(start!, { target: { value: 'return' } })
     await settled()
-    enter('Length of the return', '75')
+    enter('Length of the return, 0 for the section’s own depth', '75')
     await settled()
     expect(runOf(session).ends?.start).toMatchObject({ kind: 'return', length: '75', runOn: '0' })
     expect(screen.getByText('2 pieces')).toBeVisible()

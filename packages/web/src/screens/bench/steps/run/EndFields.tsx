@@ -32,7 +32,7 @@ function first(kind: Kind, runOn: Formula, side: 'start' | 'end', room: 'left' |
     case 'domed':
       return { kind, runOn, height: '5 mm' }
     case 'return':
-      return { kind, runOn, length: '60 mm', toward: room === 'left' ? 'right' : 'left' }
+      return { kind, runOn, length: '0', toward: room === 'left' ? 'right' : 'left' }
   }
 }
 
@@ -97,7 +97,7 @@ export function EndFields(props: {
           <StepField
             step={step}
             field={field('length')}
-            label="Length of the return"
+            label="Length of the return, 0 for the section’s own depth"
             formula={entry.length}
             dimension="length"
           />
