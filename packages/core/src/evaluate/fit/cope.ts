@@ -3,7 +3,8 @@ import { tolerance } from '../../num/index.ts'
 import { pointAt, vec2, type Curve2, type Loop2, type Vec2 } from '../../plane/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { Body } from '../body.ts'
-import { crosserOf } from './entry.ts'
+import { crosserOf, type Crosser } from './entry.ts'
+import { facesOfBody } from './faces.ts'
 import type { RoundForm } from './form-solid.ts'
 
 /** An end that is led on to bodies: where it is, the axes of its section, and the way that it goes on (unit). */
@@ -14,6 +15,14 @@ export interface End {
   readonly way: Vec3
   /** How far back from its end it is straight, mm. */
   readonly straight: number
+  /** The path back from the end, where more of it is known. */
+  readonly back?: Back
+}
+
+/** A path back from an end: how far it goes, mm, and where a place of the section's plane is at a distance back. */
+export interface Back {
+  readonly length: number
+  at(back: number, p: Vec2): Vec3
 }
 
 /** Where one line along an end meets: how far on from the end (below 0 back from it), and at which clock angle of the section. */
@@ -79,7 +88,10 @@ function ringPlaces(form: Extract<RoundForm, { kind: 'torus' }>, from: Vec3, way
   return Array.from({ length: 2 * count + 1 }, (_, i) => middle + (reach * (i - count)) / count)
 }
 
-/** Meets bodies as they stand, back from the end as far as it is straight. */
+/**
+ * Meets bodies as they stand, back from the end as far as it is straight; where it still is in their material there, back along its path to where
+ * that comes out of them.
+ */
 export function meetsBodies(end: End, bodies: readonly Body[], reach: Reach): Meets {
   const crosser = crosserOf(bodies, end.way)
   const least = -end.straight
@@ -87,12 +99,77 @@ export function meetsBodies(end: End, bodies: readonly Body[], reach: Reach): Me
   return (p) => {
     const from = inSpace(end, p)
     const all = crosser.crossings(from, least)
+    const back = reach === 'outside' && all[0]?.into === false ? comesOut(end, p, bodies, crosser) : undefined
+    if (back !== undefined) return -back
     const into = all.findIndex((c) => c.into)
     const found = reach === 'outside' ? all[into] : all.slice(Math.max(into, 0)).find((c) => !c.into)
     if (found && isRound(found.form)) round.add(found.form)
     return found?.at ?? touched(round, from, end.way, least)
   }
 }
+
+/** Looks back along a path, over the size of what it lies in; rounds that narrow down where it comes out. */
+const BACK_LOOKS = 64
+const MOST_LOOKS = 4000
+const NARROWED = 48
+/** A place of a mesh lies this near to its face, as a share of the body's size. */
+const NEAR_FACE = 0.02
+
+/** How far back from an end the line of a place of its section comes out of the material that it ends in; undefined where it never does. */
+function comesOut(end: End, p: Vec2, bodies: readonly Body[], crosser: Crosser): number | undefined {
+  const { back } = end
+  if (!back) return undefined
+  const size = Math.max(...bodies.map((b) => facesOfBody(b).reach))
+  const step = Math.max(size / BACK_LOOKS, back.length / MOST_LOOKS)
+  let within = Math.max(0, end.straight)
+  if (!crosser.isWithin(back.at(within, p))) return undefined
+  for (;;) {
+    const next = Math.min(within + step, back.length)
+    if (next <= within) return undefined
+    if (!crosser.isWithin(back.at(next, p)))
+      return onFace(
+        back,
+        p,
+        bodies,
+        narrowed(within, next, (u) => crosser.isWithin(back.at(u, p))),
+        size,
+      )
+    within = next
+  }
+}
+
+/** Where something that holds at one place and not at the other ceases to hold. */
+function narrowed(holds: number, not: number, test: (u: number) => boolean): number {
+  let [low, high] = [holds, not]
+  for (let k = 0; k < NARROWED; k++) {
+    const middle = (low + high) / 2
+    if (test(middle)) low = middle
+    else high = middle
+  }
+  return (low + high) / 2
+}
+
+/** The same place on the face itself, where that is known and lies near. */
+function onFace({ at, length }: Back, p: Vec2, bodies: readonly Body[], met: number, size: number): number {
+  const there = at(met, p)
+  const forms = bodies.flatMap((b) =>
+    facesOfBody(b).faces.flatMap(({ form }) => (form.kind === 'free' ? [] : [form])),
+  )
+  const away = (form: KnownForm): number => Math.abs(besideFace(form, there).distance)
+  const form = forms.reduce<KnownForm | undefined>(
+    (best, f) => (!best || away(f) < away(best) ? f : best),
+    undefined,
+  )
+  if (!form || away(form) > NEAR_FACE * size) return met
+  const off = (u: number): number => besideFace(form, at(u, p)).distance
+  const span = 4 * away(form) + NARROWEST
+  const [low, high] = [Math.max(0, met - span), Math.min(length, met + span)]
+  if (!(off(low) <= 0 && off(high) >= 0)) return met
+  return narrowed(low, high, (u) => off(u) < 0)
+}
+
+/** mm */
+const NARROWEST = 1e-6
 
 type Round = Extract<KnownForm, { kind: 'cylinder' | 'sphere' }>
 const isRound = (f: FaceForm): f is Round => f.kind === 'cylinder' || f.kind === 'sphere'

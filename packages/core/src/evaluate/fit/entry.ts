@@ -14,6 +14,8 @@ export interface Crossing {
 export interface Crosser {
   /** All crossings from a distance on, the first first; exact where the face is known. */
   crossings(from: Vec3, least: number): readonly Crossing[]
+  /** Whether a place lies in the material of one of them, by their meshes. */
+  isWithin(at: Vec3): boolean
 }
 
 /** A root further than this from where the mesh was met is another, as a share of the bodies' size. */
@@ -28,6 +30,13 @@ export function crosserOf(bodies: readonly Body[], d: Vec3): Crosser {
   const v = vec3.cross(d, u)
   const all = bodies.map((body) => flattened(body, u, v, d))
   return {
+    isWithin(at) {
+      const [x, y, z] = [vec3.dot(at, u), vec3.dot(at, v), vec3.dot(at, d)]
+      return all.some((b) => {
+        // Each way in that lies before, less each way out.
+        return b.met(x, y).reduce((n, m) => (m.at < z ? n + (m.into ? 1 : -1) : n), 0) > 0
+      })
+    },
     crossings(from, least) {
       const [x, y, z] = [vec3.dot(from, u), vec3.dot(from, v), vec3.dot(from, d)]
       const found = all.flatMap((b) => b.met(x, y).map((m) => refined(b.body, m, from, d, m.at - z)))

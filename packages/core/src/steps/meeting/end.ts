@@ -1,7 +1,7 @@
 import { type Path } from '../../path/index.ts'
 import { outerLoopsOf } from '../../profile/index.ts'
 import { pointAt } from '../../plane/index.ts'
-import { frameOn, lengthened, scaleAt, wayOn } from '../../sweep/index.ts'
+import { frameAt, frameOn, lengthened, scaleAt, wayOn } from '../../sweep/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { CarriedGiven } from '../../evaluate/output.ts'
 import type { Solid } from '../../evaluate/body.ts'
@@ -23,6 +23,15 @@ export function endOf({ carriage }: CarriedGiven, side: 'start' | 'end'): End {
     b: vec3.scale(b, size),
     way,
     straight: straightBack(path, side),
+    back: {
+      length: path.length,
+      at: (u, [x, y]) => {
+        const station = side === 'start' ? u : path.length - u
+        const f = frameAt(frames, station)
+        const k = scaleAt(carriage, station)
+        return vec3.addScaled(vec3.addScaled(f.origin, f.n, k * x), f.b, k * y)
+      },
+    },
   }
 }
 

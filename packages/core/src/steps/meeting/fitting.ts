@@ -17,6 +17,8 @@ export interface Target {
 /** An end of a run, and how it meets. */
 export interface Fitting {
   readonly run: CarriedGiven
+  /** What it is called in a sentence. */
+  readonly words: string
   readonly bodies: readonly Body[]
   readonly target: Target
   readonly cope: Cope

@@ -52,7 +52,7 @@ export function joined(
   const by = Math.max(0, cope.longest.along + over)
   const longer = withLonger(body.solid, step.of, step.side, by)
   const more = isPutTo(body.solid, step.of) ? addition(run, step, by) : undefined
-  if (host === body) return grown(step, f, { solid: longer, more }, work, refuse)
+  if (host === body) return grown(f, { solid: longer, more }, work, refuse)
   const placed = (of: Solid): Solid[] =>
     body.places.map((at): Solid => (at === IN_PLACE ? of : { kind: 'placed', of, at }))
   const outer = placed(withSections(longer, withoutHoles))
@@ -75,11 +75,11 @@ export function joined(
       ? volumeOf({ kind: 'common', of: [joinedOf(hosts), joinedOf(bores)] }, work)
       : ok({ value: 0, error: 0 })
   if (!longerVolume.ok || !inside.ok || !opened.ok || !made.ok)
-    return refuse('unsound', 'The end cannot be joined there.')
+    return refuse('unsound', `The ${f.words} cannot be joined there.`)
   if (made.value.parts > 1)
     return refuse(
       'apart',
-      `The end of "${step.name}" and "${target.name}" do not become one: they would be ${made.value.parts} parts. Let the end reach into it.`,
+      `The ${f.words} and "${target.name}" do not become one: they would be ${made.value.parts} parts. Let the end reach into it.`,
     )
   const own = target.bodies.reduce((sum, b) => sum + volumeIn(b), 0)
   const weight = (b: Body): number => b.figures.mass * b.places.length
@@ -99,8 +99,7 @@ export function joined(
 
 /** A body that the run has gone into with its other end: the run in it goes on into it with this one too. */
 function grown(
-  step: MeetingStep,
-  { run, target }: Fitting,
+  { run, target, words }: Fitting,
   { solid, more }: { readonly solid: Solid; readonly more: Addition | undefined },
   work: Work,
   refuse: (code: string, message: string) => Built<Fitted>,
@@ -113,9 +112,8 @@ function grown(
     : more && !isHollow(run.section)
       ? outside(more, joinedOf([filled(body!.solid), ...hollowsOf(body!.solid)]), body!, work)
       : volumeOf(solid, work)
-  if (!volume.ok || !made.ok) return refuse('unsound', 'The end cannot be joined there.')
-  if (made.value.parts > 1)
-    return refuse('apart', `The end of "${step.name}" does not reach into "${target.name}".`)
+  if (!volume.ok || !made.ok) return refuse('unsound', `The ${words} cannot be joined there.`)
+  if (made.value.parts > 1) return refuse('apart', `The ${words} does not reach into "${target.name}".`)
   const { value, error } = volume.value
   const mass = body!.figures.mass + (value - body!.figures.volume) * densityOf(run)
   return { ok: true, value: { bodies: [weighed(made.value, value, mass, error)], leftovers: [] } }

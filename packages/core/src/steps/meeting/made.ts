@@ -75,7 +75,7 @@ export const meetingMaker: StepMaker<MeetingStep> = {
     const { face } = target.value
     const meets = face ? meetsFace(end, face) : meetsBodies(end, target.value.bodies, step.reach)
     const cope = copeOf(outerLoopsOf(run.section), meets)
-    if (!cope) return refuse('misses', missesWords(step, target.value.name))
+    if (!cope) return refuse('misses', missesWords(step, endWords(step, context), target.value.name))
     const hollow = holesCope(run, meets)
     const both = hollow ? widest(cope, hollow) : cope
     const { shortest, longest } = both
@@ -95,7 +95,7 @@ export const meetingMaker: StepMaker<MeetingStep> = {
     }
     const findings: Finding[] = []
     if (cope.missing > 0) {
-      const message = `Part of the end of "${step.name}" goes by "${target.value.name}": it is cut where it meets, and goes on square beside it.`
+      const message = `Part of the ${endWords(step, context)} goes by "${target.value.name}": it is cut where it meets, and goes on square beside it.`
       findings.push({
         id: `${step.id}:partly`,
         severity: 'warns',
@@ -119,7 +119,13 @@ export const meetingMaker: StepMaker<MeetingStep> = {
         })),
         points: Math.max(1, ...bodies.map((b) => b.mesh.positions.length / 3)),
         make() {
-          const made = fitted(step, context, { run, bodies, target: target.value, cope: both })
+          const made = fitted(step, context, {
+            run,
+            words: endWords(step, context),
+            bodies,
+            target: target.value,
+            cope: both,
+          })
           if (!made.ok) return { bodies: [], findings: made.fault }
           const { leftovers } = made.value
           return {
@@ -150,10 +156,14 @@ function targetOf({ id, name, to }: MeetingStep, context: StepContext): Built<Ta
   return { ok: true, value: { name: context.around.step(to.body)?.name ?? 'it', bodies, face: undefined } }
 }
 
-const missesWords = (step: MeetingStep, what: string): string =>
+/** An end as it is called in a sentence: the start or the end of its run. */
+const endWords = ({ of, side, name }: MeetingStep, context: StepContext): string =>
+  `${side === 'start' ? 'start' : 'end'} of "${context.around.step(of)?.name ?? name}"`
+
+const missesWords = (step: MeetingStep, end: string, what: string): string =>
   step.reach === 'inside'
-    ? `No line along the end of "${step.name}" comes through a wall of "${what}"; let it meet only the outside, or aim the end at it.`
-    : `The end of "${step.name}" goes by "${what}": no line along it meets it. Turn the path toward it, or choose another body.`
+    ? `No line along the ${end} comes through a wall of "${what}"; let it meet only the outside, or aim the end at it.`
+    : `The ${end} goes by "${what}": no line along it meets it. Turn the path toward it, or choose another body.`
 
 /** How the inner outlines of a hollow section meet. */
 function holesCope(run: CarriedGiven, meets: Parameters<typeof copeOf>[1]): Cope | undefined {
@@ -217,10 +227,10 @@ function fitted(step: MeetingStep, context: StepContext, f: Fitting): Built<Fitt
     work,
   )
   const made = bodyOfTree(solid, body, work)
-  if (!made.ok) return refuse('unsound', 'The end cannot be cut there.')
+  if (!made.ok) return refuse('unsound', `The ${f.words} cannot be cut there.`)
   const faces = made.value.own
   const volume = faces ? { ok: true as const, value: faces } : volumeOf(solid, work)
-  if (!volume.ok) return refuse('unsound', 'The end cannot be cut there.')
+  if (!volume.ok) return refuse('unsound', `The ${f.words} cannot be cut there.`)
   const { value, error } = volume.value
   if (!(value > NOTHING * volumeIn(body)))
     return refuse('vanishes', `Nothing is left of the run when it is cut by "${target.name}".`)
