@@ -27,6 +27,8 @@ export {
   moveBend,
   nodesLeadThen,
   pasteBends,
+  readPastedBends,
+  type PastedBends,
   removeBends,
   setBendCell,
   setStraights,

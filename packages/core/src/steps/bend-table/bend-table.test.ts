@@ -156,6 +156,32 @@ describe('typing into the table', () => {
       ['50', '-90', '45', '20'],
     ])
     expect((part.steps[0] as BendTableStep).last).toBe('60')
+    // A whole table at the first cell takes the place of a longer one, and its bends keep their names.
+    const longer = change(part, pasteBends, { ...at, row: 2, cells: [['60', '0', '90', '20']] })
+    const short = change(longer, pasteBends, {
+      ...at,
+      cells: [
+        ['1', '50', '0', '45', '20'],
+        ['end', '33'],
+      ],
+    })
+    expect(rowsOf(short)).toEqual([{ ...rowsOf(part)[0], length: '50', angle: '45' }])
+    expect((short.steps[0] as BendTableStep).last).toBe('33')
+    // Elsewhere, and without a last straight, rows are laid over rows.
+    const laid = change(longer, pasteBends, { ...at, row: 1, cells: [['50', '0', '45', '20'], ['33']] })
+    expect(rowsOf(laid).map((r) => [r.length, r.angle])).toEqual([
+      ['80', '90'],
+      ['50', '45'],
+      ['33', '90'],
+    ])
+    const rows = change(longer, pasteBends, {
+      ...at,
+      cells: [
+        ['50', '0', '45', '20'],
+        ['51', '0', '46', '20'],
+      ],
+    })
+    expect(rowsOf(rows).map((r) => r.angle)).toEqual(['45', '46', '90'])
     const beyond = change(part, pasteBends, { ...at, row: 7, cells: [['30', '0', '15', '20']] })
     expect(rowsOf(beyond).map((r) => r.angle)).toEqual(['90', '45', '15'])
     const wide = pasteBends(part, { ...at, column: 'angle', cells: [['1', '2', '3']] })

@@ -104,9 +104,45 @@ export const moveBend: Command<{ step: Id; row: Id; to: number }> = (part, args)
     return ok({ ...step, rows: rest.toSpliced(args.to, 0, row) })
   })
 
+/** What pasted cells are taken for: rows of bends, a last straight after them, and whether that is a whole table. */
+export interface PastedBends {
+  readonly rows: readonly (readonly string[])[]
+  readonly last: string | undefined
+  /** It takes the place of the table, and is not laid over some of its rows. */
+  readonly whole: boolean
+  /** The row from which on it is laid over the table, from 0. */
+  readonly from: number
+}
+
 /**
- * Lays a block of cells over the table from a row and column on, adding bends past its end; a last row with a length only is the last
- * straight. What is pasted is text in the unit that is shown, angles in degrees. A heading row, and a column that counts the rows, are left out.
+ * What cells are taken for that are pasted at a row and column of a table of so many bends. A heading row, and a column that counts the rows, are
+ * left out. Rows with a straight and a bend, and a last one with a length only, are a whole table where they are pasted at its first cell;
+ * elsewhere a last row with a length only is the last straight where it comes to lie past the last bend.
+ */
+export function readPastedBends(
+  bends: number,
+  {
+    row,
+    column,
+    cells: all,
+  }: { readonly row: number; readonly column: BendColumn; readonly cells: readonly (readonly string[])[] },
+): PastedBends {
+  const cells = withoutHeads(all)
+  const filled = (texts: readonly string[]): number => texts.filter((t) => t.trim() !== '').length
+  // Past the end they go on from it: there are no rows between.
+  const from = Math.min(row, bends)
+  const end = cells.at(-1) ?? []
+  const isEnd = column === 'length' && filled(end) === 1 && end[0]!.trim() !== ''
+  const body = cells.slice(0, -1)
+  const whole = isEnd && from === 0 && body.length > 0 && body.every((r) => filled(r) > 1)
+  if (whole || (isEnd && from + body.length >= bends))
+    return { rows: body, last: end[0]!.trim(), whole, from }
+  return { rows: cells, last: undefined, whole: false, from }
+}
+
+/**
+ * Lays a block of cells over the table from a row and column on, adding bends past its end; a whole table at the first cell takes its place
+ * (`readPastedBends`). What is pasted is text in the unit that is shown, angles in degrees.
  */
 export const pasteBends: Command<{
   step: Id
@@ -116,45 +152,40 @@ export const pasteBends: Command<{
   newId: () => Id
 }> = (part, args) =>
   changeRows(part, args.step, (step) => {
-    const cells = withoutHeads(args.cells)
-    const from = BEND_COLUMNS.indexOf(args.column)
-    const widest = Math.max(0, ...cells.map((r) => r.length))
-    if (from + widest > BEND_COLUMNS.length)
+    const pasted = readPastedBends(step.rows.length, args)
+    const column = BEND_COLUMNS.indexOf(args.column)
+    const widest = Math.max(0, ...pasted.rows.map((r) => r.length))
+    if (column + widest > BEND_COLUMNS.length)
       return fail(
         fault(
           'edit.too-wide',
-          `the pasted rows have ${widest} columns; from ${args.column} on there are ${BEND_COLUMNS.length - from}`,
+          `the pasted rows have ${widest} columns; from ${args.column} on there are ${BEND_COLUMNS.length - column}`,
         ),
       )
-    if (args.row + cells.length > LIMITS.nodes)
+    if (pasted.from + pasted.rows.length > LIMITS.nodes)
       return fail(fault('edit.too-many', `that would make more than ${LIMITS.nodes} bends`))
     const { unit } = part.units.length
-    const rows = [...step.rows]
-    // Past the end they go on from it: there are no rows between.
-    const first = Math.min(args.row, rows.length)
-    let last = step.last
-    cells.forEach((texts, r) => {
-      const at = first + r
-      const filled = texts.filter((t) => t.trim() !== '')
-      const endsTable = r === cells.length - 1 && from === 0 && at >= rows.length && filled.length === 1
-      if (endsTable && texts[0]!.trim() !== '') {
-        last = typedFormula(texts[0]!.trim(), unit)
-        return
-      }
+    const rows = pasted.whole ? [] : [...step.rows]
+    pasted.rows.forEach((texts, r) => {
+      const at = pasted.from + r
       const before = rows[at] ?? {
-        id: args.newId(),
+        id: step.rows[at]?.id ?? args.newId(),
         length: '0',
         rotation: '0',
         angle: '90',
-        radius: rows.at(-1)?.radius ?? '25',
+        radius: rows.at(-1)?.radius ?? step.rows.at(-1)?.radius ?? '25',
       }
       rows[at] = texts.reduce<BendEntry>(
         (row, text, c) =>
-          text.trim() === '' ? row : { ...row, [BEND_COLUMNS[from + c]!]: typedFormula(text.trim(), unit) },
+          text.trim() === '' ? row : { ...row, [BEND_COLUMNS[column + c]!]: typedFormula(text.trim(), unit) },
         before,
       )
     })
-    return ok({ ...step, rows, last })
+    return ok({
+      ...step,
+      rows,
+      last: pasted.last === undefined ? step.last : typedFormula(pasted.last, unit),
+    })
   })
 
 const isNumber = (text: string): boolean => text.trim() !== '' && Number.isFinite(Number(text))

@@ -101,7 +101,7 @@ const Strip = memo(function Strip(props: StripProps) {
   const domain = frozen ?? [-beyond('start'), Math.max(whole * 1.02, more) + beyond('end')]
   const reach = Math.max(1, ((layout?.beyond?.to ?? 0) - domain[0]) / (domain[1] - domain[0]))
   const { svg, width, transform, showAll } = useBarZoom(layout !== undefined, reach)
-  const x = transform.rescaleX(scaleLinear([...domain], [LEFT, width - RIGHT]))
+  const x = transform.rescaleX(scaleLinear([...domain], [LEFT, Math.max(LEFT + 1, width - RIGHT)]))
   const measuring = useMeasured(layout, x.invert(1) - x.invert(0))
 
   if (!shown?.path || !layout) {
@@ -210,7 +210,7 @@ const Strip = memo(function Strip(props: StripProps) {
           <rect
             x={x(layout.start)}
             y={BAR_TOP}
-            width={x(layout.start + layout.length) - x(layout.start)}
+            width={Math.max(0, x(layout.start + layout.length) - x(layout.start))}
             height={BAR_HEIGHT}
             fill="none"
             stroke="var(--color-base-content)"

@@ -24,6 +24,7 @@ import { Glyph } from '../shared/Glyph.tsx'
 import { faultsByRow } from '../shared/grid/faults.ts'
 import { FormulaGrid } from '../shared/grid/FormulaGrid.tsx'
 import type { GridColumn, GridLine } from '../shared/grid/lines.ts'
+import { laidWords, said } from '../shared/grid/said.ts'
 import { PathPanel } from '../shared/PathPanel.tsx'
 import { Openings } from './Openings.tsx'
 
@@ -152,13 +153,15 @@ function WallRows({ step }: { readonly step: WallPathStep }) {
           session.run(moveWall, { step: step.id, row, to }, { label: 'Move wall in the order' })
         }
         onAdd={() => add(step.rows.length)}
-        onPaste={(row, column, cells) =>
-          session.run(
+        onPaste={(row, column, cells) => {
+          const done = session.run(
             pasteWalls,
             { step: step.id, row, column, cells, newId: countingIds('n', idsIn(part)) },
-            { label: `Paste ${cells.length} rows` },
+            { label: `Paste ${counted(cells.length, 'row')}` },
           )
-        }
+          const before = step.rows.length
+          if (done) said(session, laidWords('walls', cells.length, Math.min(row, before), before))
+        }}
       />
       <p className="muted px-3 pt-1">
         With the room at the left: corners as measured inside it, over 180° outside. A curved wall bows out of

@@ -6,6 +6,7 @@ import {
   LAST,
   moveBend,
   pasteBends,
+  readPastedBends,
   removeBends,
   setBendCell,
   type BendColumn,
@@ -13,6 +14,9 @@ import {
 } from '@flexum/core/edit'
 import { newId } from '../../../actions/ids.ts'
 import { useBench, usePart } from '../../../context.ts'
+import { pastedWords } from './pasted-words.ts'
+import { counted } from '../../../../../ui/counted.ts'
+import { said } from '../grid/said.ts'
 import { FormulaGrid } from '../grid/FormulaGrid.tsx'
 import type { GridColumn, GridFault, GridLine } from '../grid/lines.ts'
 
@@ -33,10 +37,11 @@ export function BendGrid(props: {
   const { step, lines, lead } = props
   const { session } = useBench()
   const part = usePart()
-  const change = <A,>(command: Command<A>, then: A, label: string, node?: Id | null): void => {
+  const change = <A,>(command: Command<A>, then: A, label: string, node?: Id | null): boolean => {
     const options = { label, ...(node === undefined ? {} : { select: { step, node } }) }
-    if (lead) session.run(bendsLeadThen(command), { lead: { step, table: lead }, then }, options)
-    else session.run(command, then, options)
+    return lead
+      ? session.run(bendsLeadThen(command), { lead: { step, table: lead }, then }, options)
+      : session.run(command, then, options)
   }
   const bends = lines.length - 1
   return (
@@ -57,13 +62,16 @@ export function BendGrid(props: {
         const row = bendEntry(id, last?.length ?? '50', '0', '90', last?.radius ?? '25')
         change(insertBend, { step, index: bends, row }, 'Add bend', id)
       }}
-      onPaste={(row, column, cells) =>
-        change(
+      onPaste={(row, column, cells) => {
+        const at = { row: Math.min(row, bends), column, cells }
+        const pasted = readPastedBends(bends, at)
+        const done = change(
           pasteBends,
-          { step, row: Math.min(row, bends), column, cells, newId: countingIds('n', idsIn(part)) },
-          `Paste ${cells.length} rows`,
+          { step, ...at, newId: countingIds('n', idsIn(part)) },
+          pasted.whole ? 'Paste a bend table' : `Paste ${counted(pasted.rows.length, 'row')}`,
         )
-      }
+        if (done) said(session, pastedWords(pasted, bends))
+      }}
     />
   )
 }

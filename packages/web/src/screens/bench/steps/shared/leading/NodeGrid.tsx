@@ -13,6 +13,8 @@ import {
 import { formatExact, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
 import { newId } from '../../../actions/ids.ts'
 import { useBench, usePart } from '../../../context.ts'
+import { counted } from '../../../../../ui/counted.ts'
+import { laidWords, said } from '../grid/said.ts'
 import { FormulaGrid } from '../grid/FormulaGrid.tsx'
 import type { GridColumn, GridFault, GridLine } from '../grid/lines.ts'
 
@@ -42,13 +44,14 @@ export function NodeGrid(props: {
   /** Its corners do not count. */
   readonly smooth?: boolean
 }) {
-  const { step, lead } = props
+  const { step, lead, lines } = props
   const { session } = useBench()
   const part = usePart()
-  const change = <A,>(command: Command<A>, then: A, label: string, node?: Id | null): void => {
+  const change = <A,>(command: Command<A>, then: A, label: string, node?: Id | null): boolean => {
     const options = { label, ...(node === undefined ? {} : { select: { step, node } }) }
-    if (lead) session.run(nodesLeadThen(command), { lead: { step, points: lead }, then }, options)
-    else session.run(command, then, options)
+    return lead
+      ? session.run(nodesLeadThen(command), { lead: { step, points: lead }, then }, options)
+      : session.run(command, then, options)
   }
   const { unit } = part.units.length
   return (
@@ -72,13 +75,14 @@ export function NodeGrid(props: {
         ]
         change(insertNode, { step, index: after + 1, node: nodeEntry(id, x, y, z) }, 'Add node', id)
       }}
-      onPaste={(row, column, cells) =>
-        change(
+      onPaste={(row, column, cells) => {
+        const done = change(
           pasteCells,
           { step, row, column, cells, newId: countingIds('n', idsIn(part)) },
-          `Paste ${cells.length} rows`,
+          `Paste ${counted(cells.length, 'row')}`,
         )
-      }
+        if (done) said(session, laidWords('nodes', cells.length, Math.min(row, lines.length), lines.length))
+      }}
     />
   )
 }
