@@ -31,7 +31,8 @@ test('a bend table is pasted, its shape is seen, and a bend is turned in the pic
   )
   const exact = 250 + 120 + 120 + 80 + 40 * ((150 * Math.PI) / 180)
   await expect(figure(page, 'Path length')).toHaveText(`${exact.toFixed(3)} mm`)
-  await expect(page.getByRole('button', { name: 'Undo: Paste 5 rows' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Undo: Paste a bend table' })).toBeVisible()
+  await expect(page.getByText(/^Taken for a whole table.*: 3 bends, last straight 80$/)).toBeVisible()
   // From here on the bends lead, and the nodes follow.
   await show(page, 'Nodes')
   await expect(inspector(page).getByText(/Worked out from the bends/)).toBeVisible()

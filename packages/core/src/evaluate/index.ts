@@ -103,6 +103,7 @@ export {
 export { cutAreaOf } from './fit/cut-area.ts'
 export { figureOf } from './expected.ts'
 export { fromEnd, isAgainst, outputTaken, pathTaken, segmentFromEnd, stationFromEnd } from './from-end.ts'
+export { chainOf, measureBetween, type Measurable, type Measured } from './measured.ts'
 export { pathToBodies, type PathDistance } from './path-distance.ts'
 export { bendSheetOf, type BendSheet, type Seen, type SheetTable } from './bend-sheet.ts'
 export { fittedForming } from './fitted-forming.ts'

@@ -53,6 +53,7 @@ export { mended } from './brought/mend.ts'
 export { extrudedForms, turnedForms } from './made-forms.ts'
 export { extrudedPatches, sweptPatches, turnedPatches } from './made-patches.ts'
 export { sweptForms, type SweptFaces } from './swept-forms.ts'
+export { nearestBetween, type Extent, type NearestPlaces } from './nearest-between.ts'
 export { nearestPiece, type NearestPiece, type StraightPiece } from './nearest-piece.ts'
 export {
   exactCutArea,

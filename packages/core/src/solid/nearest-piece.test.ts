@@ -71,7 +71,7 @@ describe('the piece nearest to a surface', () => {
         ],
         square,
       ),
-    ).toEqual({
+    ).toMatchObject({
       distance: 0,
       piece: 1,
       share: 0.25,

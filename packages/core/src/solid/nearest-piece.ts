@@ -10,6 +10,8 @@ export interface NearestPiece {
   readonly distance: number
   readonly piece: number
   readonly share: number
+  /** The triangle that it comes nearest to. */
+  readonly triangle: Triangle
 }
 
 const LOOKED = 1
@@ -50,13 +52,13 @@ export function nearestPiece(
   const away = (t: number): number => awayFrom(best.triangle, between(p, q, t))
   let [low, high] = [0, 1]
   const crossing = crossingShare(best.triangle, p, q)
-  if (crossing !== undefined) return { distance: 0, piece: best.piece, share: crossing }
+  if (crossing !== undefined) return { ...best, distance: 0, share: crossing }
   for (let k = 0; k < NARROWINGS; k++) {
     const [u, v] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)]
     if (away(u) <= away(v)) high = v
     else low = u
   }
-  return { distance: best.distance, piece: best.piece, share: (low + high) / 2 }
+  return { ...best, share: (low + high) / 2 }
 }
 
 const between = (p: Vec3, q: Vec3, t: number): Vec3 => vec3.addScaled(p, vec3.sub(q, p), t)

@@ -21,5 +21,4 @@ export {
 } from './placement.ts'
 export { packMesh, unpackMesh, type BareMesh, type PackedMesh } from './packed.ts'
 export { hatchSlice, planeSquareTo, sliceMesh, type CutPlane, type Slice } from './slice.ts'
-export { measureBetween, type Measured, type Picked } from './measure.ts'
 export { segmentDistance } from './segment-distance.ts'

@@ -1,7 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Mesh } from './mesh.ts'
-import { measureBetween } from './measure.ts'
 import { IN_PLACE, meshPlaced, shifted, turned } from './placement.ts'
 import { hatchSlice, planeSquareTo, sliceMesh } from './slice.ts'
 import { vec3, type Vec3 } from './vec3.ts'
@@ -107,33 +106,5 @@ describe('a body cut through', () => {
       }),
     )
     expect(meshPlaced(box(1, 1, 1), [IN_PLACE]).positions).toHaveLength(72)
-  })
-})
-
-describe('a measure', () => {
-  it('between points is what lies between them', () => {
-    const m = measureBetween({ kind: 'point', at: [0, 0, 0] }, { kind: 'point', at: [3, 4, 12] })
-    expect(m).toMatchObject({ distance: 13, square: false, angle: undefined })
-  })
-  it('from a point to a face or an edge is square to it, either way round', () => {
-    const face = { kind: 'face', at: [5, 5, 0], normal: [0, 0, 1] } as const
-    const edge = { kind: 'edge', at: [0, 0, 0], direction: [1, 0, 0] } as const
-    const point = { kind: 'point', at: [10, 3, 4] } as const
-    expect(measureBetween(point, face)).toMatchObject({ distance: 4, square: true })
-    expect(measureBetween(face, point)).toMatchObject({ distance: 4, square: true })
-    expect(measureBetween(point, edge)).toMatchObject({ distance: 5, square: true })
-  })
-  it('between parallel faces is their distance, between others their angle', () => {
-    const floor = { kind: 'face', at: [0, 0, 0], normal: [0, 0, -1] } as const
-    expect(measureBetween(floor, { kind: 'face', at: [9, 9, 7], normal: [0, 0, 1] })).toMatchObject({
-      distance: 7,
-      angle: 0,
-    })
-    const slant = { kind: 'face', at: [0, 0, 0], normal: [0, Math.SQRT1_2, Math.SQRT1_2] } as const
-    expect(measureBetween(floor, slant).angle).toBeCloseTo(Math.PI / 4, 12)
-    expect(measureBetween(floor, { kind: 'edge', at: [0, 0, 5], direction: [0, 1, 0] })).toMatchObject({
-      distance: 5,
-      angle: 0,
-    })
   })
 })

@@ -1,6 +1,6 @@
-import type { Box3 as CoreBox, CutPlane, Picked, Vec3 } from '@flexum/core/space'
-import type { Body } from '@flexum/core/evaluate'
-import { Raycaster, Scene } from 'three'
+import type { Box3 as CoreBox, CutPlane, Vec3 } from '@flexum/core/space'
+import type { Body, Measurable } from '@flexum/core/evaluate'
+import { Raycaster, Scene, Vector3 } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { RoomShape } from '@flexum/core/path'
 import type { Ray } from '../bench/drag.ts'
@@ -32,6 +32,9 @@ export interface CameraState {
 }
 
 const NO_AREAS: readonly CutArea[] = []
+
+/** Of two places along a line of sight that are so nearly as far away as a share of that, neither lies before the other. */
+const AS_NEAR = 1e-3
 
 /**
  * The 3D picture: bodies, their floor and shadow, what is lit up, a cut through all. Draws only when something changed.
@@ -409,11 +412,26 @@ export class BenchView {
   }
 
   /** What there is to measure from under a place on the canvas: a corner, an edge or a face. */
-  pickToMeasure(x: number, y: number): Picked | undefined {
+  pickToMeasure(x: number, y: number): Measurable | undefined {
     const found = this.nearest(x, y)
-    if (!found) return undefined
-    const { body, hit } = found
-    return pickedAt(body.body, body.placeOf(hit), hit, [x, y], (p) => this.project(p))
+    const at = found?.hit.point.toArray() as unknown as Vec3
+    const under = found && { body: found.body.body, face: found.body.faceNumber(found.hit), at }
+    const bodies = found ? [found.body.body] : this.bodies.drawn.map((d) => d.body)
+    return pickedAt(bodies, under, {
+      pointer: [x, y],
+      project: (p) => this.project(p),
+      isSeen: (p) => this.isSeen(p),
+    })
+  }
+
+  /** Whether nothing lies before a place, but for what is as near as the picture can tell. */
+  private isSeen(at: Vec3): boolean {
+    const seen = this.project(at)
+    const found = seen && this.nearest(seen[0], seen[1])
+    if (!found) return true
+    const { origin, direction } = this.raycaster.ray
+    const away = new Vector3(...at).sub(origin).dot(direction)
+    return found.hit.distance >= away * (1 - AS_NEAR) - found.body.body.chordError
   }
 
   /** Width of the picture, px. */

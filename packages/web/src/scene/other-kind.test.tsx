@@ -1,8 +1,8 @@
 import { screen } from '@testing-library/react'
 import { Raycaster, Vector3 } from 'three'
 import { describe, expect, it } from 'vitest'
-import { createEvaluator } from '@flexum/core/evaluate'
-import { measureBetween, planeSquareTo } from '@flexum/core/space'
+import { createEvaluator, measureBetween } from '@flexum/core/evaluate'
+import { planeSquareTo, type Vec3 } from '@flexum/core/space'
 import { blockPart } from '../../../core/testing/block/index.ts'
 import { onBench } from '../../testing/bench.tsx'
 import { runView, shownBodies } from '../bench/results.ts'
@@ -25,11 +25,14 @@ describe('a body of a kind that only a test folder knows of', () => {
   it('is measured between its faces', () => {
     const face = (from: Vector3, toward: Vector3) => {
       const hit = drawn.hit(new Raycaster(from, toward), undefined)!
-      return pickedAt(drawn.body, 0, hit, [0, 0], () => undefined)
+      const { body } = drawn
+      const at = hit.point.toArray() as unknown as Vec3
+      const sight = { pointer: [0, 0], project: () => undefined, isSeen: () => true } as const
+      return pickedAt([body], { body, face: drawn.faceNumber(hit), at }, sight)!
     }
     const top = face(new Vector3(11, 7, 50), new Vector3(0, 0, -1))
     const bottom = face(new Vector3(4, 3, -50), new Vector3(0, 0, 1))
-    expect(measureBetween(top, bottom)).toMatchObject({ distance: 10, square: true, angle: 0 })
+    expect(measureBetween(top, bottom).nearest!.distance).toBeCloseTo(10, 6)
   })
   it('is cut through, with its area', () => {
     const cut = new Cut([drawn.body], planeSquareTo([1, 0, 0], [12, 0, 0]), 'flexum-day', Infinity)

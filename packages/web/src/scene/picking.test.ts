@@ -1,11 +1,8 @@
-import type { Intersection } from 'three'
-import { Mesh, Raycaster, Vector3, type Face } from 'three'
 import { describe, expect, it } from 'vitest'
 import { STARTERS } from '@flexum/core/document'
-import { createEvaluator } from '@flexum/core/evaluate'
+import { createEvaluator, facesOfBody } from '@flexum/core/evaluate'
 import { pickedAt } from './picking.ts'
 import { shownBodies } from '../bench/results.ts'
-import { DrawnBody } from './DrawnBody.ts'
 
 /** A bar along x of 20 by 10, seen from above: a pixel a millimetre. */
 const bar = STARTERS.straight.make('Bar')
@@ -17,42 +14,52 @@ const result = createEvaluator().evaluate({
 })
 const [{ body }] = shownBodies(result) as [ReturnType<typeof shownBodies>[number]]
 
-const at = (x: number, y: number) => {
-  const hit = {
-    point: new Vector3(x, y, 5),
-    distance: 1000,
-    face: { normal: new Vector3(0, 0, 1) } as Face,
-    object: new Mesh(),
-  } as unknown as Intersection
-  return pickedAt(body, 0, hit, [x, -y], (p) => [p[0], -p[1]])
-}
+/** What a press at a place of the top means, where all that lies under it is hidden by it. */
+const at = (x: number, y: number) =>
+  pickedAt(
+    [body],
+    { body, face: top, at: [x, y, 5] },
+    {
+      pointer: [x, -y],
+      project: (p) => [p[0], -p[1]],
+      isSeen: (p) => p[2] > 4,
+    },
+  )
+const top = facesOfBody(body).faces.findIndex((f) => f.out[2] > 0.9)
 
 describe('what a place on a body means to someone who measures', () => {
-  it('is a corner within reach of one', () => {
+  it('is a corner within reach of one, that which is seen', () => {
     const picked = at(4, 8)
-    expect(picked.kind).toBe('point')
-    expect(picked.at[0]).toBeCloseTo(0, 9)
-    expect(Math.abs(picked.at[1])).toBeCloseTo(10, 9)
+    expect(picked?.kind).toBe('point')
+    expect(picked?.at.map((v) => Math.round(v) + 0)).toEqual([0, 10, 5])
   })
   it('is an edge along it, at the nearest place on it', () => {
     const picked = at(150, 6)
     expect(picked).toMatchObject({ kind: 'edge' })
-    expect(picked.at[0]).toBeCloseTo(150, 6)
-    expect(picked.at[1]).toBeCloseTo(10, 6)
-    expect(picked.kind === 'edge' && Math.abs(picked.direction[0])).toBeCloseTo(1, 9)
+    expect(picked?.at.map((v) => Math.round(v * 1000) / 1000)).toEqual([150, 10, 5])
   })
-  it('is a face of a round surface with the normal of the round, not of its facet', () => {
-    const hoop = createEvaluator().evaluate(STARTERS.hoop.make('Hoop'))
-    const tube = new DrawnBody(shownBodies(hoop)[0]!, 'flexum-day', 'whole')
-    tube.group.updateMatrixWorld(true)
-    // At the upright leg from the front, off its middle: the normal leans as far as the place does.
-    for (const off of [-7, -3.3, 0.4, 5]) {
-      const hit = tube.hit(new Raycaster(new Vector3(off, -100, 90), new Vector3(0, 1, 0)), undefined)!
-      const picked = pickedAt(tube.body, 0, hit, [0, 0], () => undefined)
-      expect(picked.kind === 'face' && picked.normal[0]).toBeCloseTo(off / 10, 1)
-    }
+  it('is the face elsewhere', () => {
+    expect(at(150, 0)).toEqual({ kind: 'face', body, number: top, at: [150, 0, 5] })
   })
-  it('is a face elsewhere, with its normal', () => {
-    expect(at(150, 0)).toEqual({ kind: 'face', at: [150, 0, 5], normal: [0, 0, 1] })
+  it('is never an edge that lies behind what is seen, and one that is seen beside a body', () => {
+    const behind = pickedAt(
+      [body],
+      { body, face: top, at: [150, 8, 5] },
+      {
+        pointer: [150, -8],
+        project: (p) => [p[0], -p[1]],
+        isSeen: () => false,
+      },
+    )
+    expect(behind).toMatchObject({ kind: 'face', number: top })
+    const beside = pickedAt([body], undefined, {
+      pointer: [150, -14],
+      project: (p) => [p[0], -p[1]],
+      isSeen: () => true,
+    })
+    expect(beside?.kind).toBe('edge')
+    expect(
+      pickedAt([body], undefined, { pointer: [150, -40], project: (p) => [p[0], -p[1]], isSeen: () => true }),
+    ).toBeUndefined()
   })
 })

@@ -1,7 +1,6 @@
-import { edgesOfBody, facesOfBody, type Body } from '@flexum/core/evaluate'
+import { chainOf, edgesOfBody, facesOfBody, type Body, type Measurable } from '@flexum/core/evaluate'
 import { stationNear } from '@flexum/core/path'
-import { placePoint, vec3, type Picked, type Vec3 } from '@flexum/core/space'
-import type { Intersection } from 'three'
+import { vec3, type Vec3 } from '@flexum/core/space'
 import type { ShownBody } from '../bench/results.ts'
 import type { BodyHit } from './DrawnBodies.ts'
 
@@ -29,51 +28,69 @@ export function pickAlong({ body, hit }: BodyHit): Pick {
 const CORNER_NEAR = 9
 const EDGE_NEAR = 7
 
+/** How a place of the picture is looked for. */
+export interface Sight {
+  readonly pointer: readonly [number, number]
+  project(p: Vec3): readonly [number, number] | undefined
+  /** Whether nothing lies before a place. */
+  isSeen(at: Vec3): boolean
+}
+
 /**
- * What a hit on a body means to someone who measures: the corner or edge of the body within reach of the pointer, else
- * the face. Edges along curves count by their direction where they are met.
+ * What a press on bodies means to someone who measures: the nearest corner or edge within reach of the pointer that is seen, else the face under
+ * it. An edge behind what is seen is never meant.
  */
 export function pickedAt(
-  { mesh, places, lines }: Body,
-  place: number,
-  hit: Intersection,
-  pointer: readonly [number, number],
-  project: (p: Vec3) => readonly [number, number] | undefined,
-): Picked {
-  const p = mesh.positions
-  const vertex = (v: number): Vec3 => placePoint(places[place]!, [p[v * 3]!, p[v * 3 + 1]!, p[v * 3 + 2]!])
-  const { sharp } = lines
-  let edge: { at: Vec3; direction: Vec3; away: number } | undefined
-  let corner: { at: Vec3; away: number } | undefined
-  const near = hit.distance * 0.15
-  for (let i = 0; i < sharp.length; i += 2) {
-    const [a, b] = [vertex(sharp[i]!), vertex(sharp[i + 1]!)]
-    const [sa, sb] = [project(a), project(b)]
-    if (!sa || !sb) continue
-    const { away, share: on } = awayFrom(sa, sb, pointer)
-    if (away > EDGE_NEAR) continue
-    const at = vec3.addScaled(a, vec3.sub(b, a), on)
-    // An edge on the far side lies as near on the picture, and is not meant.
-    if (vec3.length(vec3.sub(at, hit.point.toArray() as unknown as Vec3)) > near) continue
-    if (!edge || away < edge.away) edge = { at, direction: vec3.unit(vec3.sub(b, a)), away }
-  }
-  for (const v of lines.corners) {
-    const at = vertex(v)
+  bodies: readonly Body[],
+  under: { readonly body: Body; readonly face: number; readonly at: Vec3 } | undefined,
+  sight: Sight,
+): Measurable | undefined {
+  const { pointer, project, isSeen } = sight
+  const corners: Near[] = []
+  const edges: Near[] = []
+  for (const body of bodies)
+    edgesOfBody(body).forEach((edge, number) => {
+      const chain = chainOf(edge)
+      for (const at of edge.closed ? [] : [chain[0]!, chain.at(-1)!]) {
+        const seen = project(at)
+        const away = seen ? Math.hypot(pointer[0] - seen[0], pointer[1] - seen[1]) : Infinity
+        if (away <= CORNER_NEAR) corners.push({ away, is: { kind: 'point', at } })
+      }
+      const near = nearestOnChain(chain, sight)
+      if (near && near.away <= EDGE_NEAR)
+        edges.push({ away: near.away, is: { kind: 'edge', body, number, at: near.at } })
+    })
+  const first = (list: Near[]): Measurable | undefined =>
+    list.sort((a, b) => a.away - b.away).find(({ is }) => isSeen(is.at))?.is
+  return (
+    first(corners) ??
+    first(edges) ??
+    (under && { kind: 'face', body: under.body, number: under.face, at: under.at })
+  )
+}
+
+interface Near {
+  readonly away: number
+  readonly is: Measurable
+}
+
+/** The place of a chain that is nearest to the pointer on the picture, and how far it is from that, px. */
+function nearestOnChain(
+  chain: readonly Vec3[],
+  { pointer, project }: Omit<Sight, 'isSeen'>,
+): { readonly at: Vec3; readonly away: number } | undefined {
+  let best: { at: Vec3; away: number } | undefined
+  let before: { at: Vec3; seen: readonly [number, number] } | undefined
+  for (const at of chain) {
     const seen = project(at)
-    if (!seen || vec3.length(vec3.sub(at, hit.point.toArray() as unknown as Vec3)) > near) continue
-    const away = Math.hypot(pointer[0] - seen[0], pointer[1] - seen[1])
-    if (away <= CORNER_NEAR && (!corner || away < corner.away)) corner = { at, away }
+    if (seen && before) {
+      const { away, share } = awayFrom(before.seen, seen, pointer)
+      if (!best || away < best.away)
+        best = { at: vec3.addScaled(before.at, vec3.sub(at, before.at), share), away }
+    }
+    before = seen && { at, seen }
   }
-  if (corner) return { kind: 'point', at: corner.at }
-  if (edge) return { kind: 'edge', at: edge.at, direction: edge.direction }
-  // Of the surface and not of the facet that stands for it, where it is round.
-  const own = hit.normal ?? hit.face!.normal
-  const normal = own.clone().transformDirection(hit.object.matrixWorld)
-  return {
-    kind: 'face',
-    at: hit.point.toArray() as unknown as Vec3,
-    normal: normal.toArray() as unknown as Vec3,
-  }
+  return best
 }
 
 /** An edge this near to where the line of sight meets a body lies on its near side, as a share of the body's size. */
@@ -88,20 +105,12 @@ export function pickedEdge(
 ): { readonly shown: ShownBody; readonly edge: number } | undefined {
   let best: { shown: ShownBody; edge: number; away: number } | undefined
   for (const shown of over ? [over.body] : bodies) {
-    const near = NEAR_SIDE * facesOfBody(shown.body).reach
-    edgesOfBody(shown.body).forEach(({ points, closed }, edge) => {
-      const all = closed ? [...points, points[0]!] : points
-      let before: { at: Vec3; seen: readonly [number, number] } | undefined
-      for (const at of all) {
-        const seen = project(at)
-        if (seen && before) {
-          const { away, share } = awayFrom(before.seen, seen, pointer)
-          const there = vec3.addScaled(before.at, vec3.sub(at, before.at), share)
-          const hidden = over && vec3.distance(there, over.at) > near
-          if (away <= EDGE_NEAR && !hidden && (!best || away < best.away)) best = { shown, edge, away }
-        }
-        before = seen && { at, seen }
-      }
+    const size = NEAR_SIDE * facesOfBody(shown.body).reach
+    edgesOfBody(shown.body).forEach((e, edge) => {
+      const near = nearestOnChain(chainOf(e), { pointer, project })
+      if (!near || near.away > EDGE_NEAR || (best && near.away >= best.away)) return
+      const hidden = over && vec3.distance(near.at, over.at) > size
+      if (!hidden) best = { shown, edge, away: near.away }
     })
   }
   return best && { shown: best.shown, edge: best.edge }

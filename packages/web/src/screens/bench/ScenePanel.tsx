@@ -1,9 +1,15 @@
 import { createElement, useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import type { Id } from '@flexum/core/base'
 import { stationOf, type Step } from '@flexum/core/document'
-import { facesOfBody, facing, frameOnFace, inputOf, type PartResult } from '@flexum/core/evaluate'
+import {
+  facesOfBody,
+  facing,
+  frameOnFace,
+  inputOf,
+  type Measurable,
+  type PartResult,
+} from '@flexum/core/evaluate'
 import { locate, type PlaneFrame } from '@flexum/core/path'
-import type { Picked } from '@flexum/core/space'
 import { playedMoment } from '../../bench/playing.ts'
 import { shownRooms, type ShownRoom } from '../../bench/rooms.ts'
 import { bodiesBefore } from '../../bench/picking.ts'
@@ -28,7 +34,14 @@ import { CutPanel } from './view/CutPanel.tsx'
 import { GrowPanel } from './view/GrowPanel.tsx'
 import { InsidePanel } from './view/InsidePanel.tsx'
 import { LensPanel } from './view/LensPanel.tsx'
-import { MeasureMarks, MeasurePanel, useEnds, useMeasureKeys, type Ends } from './view/MeasurePanel.tsx'
+import {
+  MeasureMarks,
+  MeasurePanel,
+  useEnds,
+  useMeasuredLit,
+  useMeasureKeys,
+  type Ends,
+} from './view/MeasurePanel.tsx'
 import { SceneNotes } from './view/SceneNotes.tsx'
 import { PathLine } from './view/PathLine.tsx'
 import { SheetFigure } from './view/SheetFigure.tsx'
@@ -72,7 +85,7 @@ export function ScenePanel({
   const { view, noPicture } = useView(canvas)
   const [tool, setTool] = useState<ViewTool>()
   const [ends, setEnds] = useEnds()
-  const [hover, setHover] = useState<Picked>()
+  const [hover, setHover] = useState<Measurable>()
   const shown = useMemo(() => runView(part, result, chosen), [part, result, chosen])
   const before = useSessionState((s) => s.picking?.step ?? s.before)
   const bodies = useMemo(
@@ -110,6 +123,7 @@ export function ScenePanel({
     setEnds([undefined, undefined])
   }, [setEnds])
   useMeasureKeys(tool === 'measure', ends, setEnds, close)
+  useMeasuredLit(view, tool === 'measure', ends, hover)
 
   const place = (e: React.PointerEvent): [number, number] => {
     const box = canvas.current!.getBoundingClientRect()
@@ -124,7 +138,7 @@ export function ScenePanel({
     session.point(inside ? { station: onPath, segment: locate(path, onPath).index } : { station: onPath })
   }
   /** A node within reach of the pointer comes before what lies behind it. */
-  const toMeasure = (at: [number, number]): Picked | undefined => {
+  const toMeasure = (at: [number, number]): Measurable | undefined => {
     for (const { point } of shown?.pathResult?.nodePoints ?? []) {
       const seen = view?.project(point)
       if (seen && Math.hypot(seen[0] - at[0], seen[1] - at[1]) < NODE_NEAR)

@@ -1,21 +1,37 @@
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
+import { stepOf } from '@flexum/core/document'
 import { deg } from '@flexum/core/num'
-import { measureBetween, type Picked } from '@flexum/core/space'
+import {
+  chainOf,
+  edgesOfBody,
+  edgeWords,
+  facesOfBody,
+  faceWords,
+  measureBetween,
+  type Measurable,
+} from '@flexum/core/evaluate'
+import { vec3, type Vec3 } from '@flexum/core/space'
 import { formatDecimal, formatLength } from '@flexum/core/units'
 import type { RunView } from '../../../bench/results.ts'
 import type { BenchView } from '../../../scene/BenchView.ts'
 import { Figures } from '../../../ui/Figures.tsx'
-import { useUnits } from '../context.ts'
+import { usePart, useUnits } from '../context.ts'
 import { Choice } from '../inspector/Choice.tsx'
 import { useProjected } from '../useProjected.ts'
 import { ToolPanel } from './ToolPanel.tsx'
 
-export type Ends = readonly [from: Picked | undefined, to: Picked | undefined]
+export type Ends = readonly [from: Measurable | undefined, to: Measurable | undefined]
 
-const KIND_WORDS = { point: 'a corner', edge: 'an edge', face: 'a face' } as const
+/** How something to measure from is called: an edge or a face by its step. */
+function wordsOf(m: Measurable, nameOf: (step: string) => string | undefined): string {
+  if (m.kind === 'point') return 'a corner'
+  return m.kind === 'edge'
+    ? edgeWords(edgesOfBody(m.body)[m.number]!.name, nameOf)
+    : faceWords(facesOfBody(m.body).faces[m.number]!.name, nameOf)
+}
 
 /** Points that can be measured from without a pointer: nodes, and the run's ends. */
-function namedPoints(shown: RunView | undefined): readonly (readonly [string, Picked])[] {
+function namedPoints(shown: RunView | undefined): readonly (readonly [string, Measurable])[] {
   const nodes = (shown?.pathResult?.nodePoints ?? []).map(
     (n, i) => [`node ${i + 1}`, { kind: 'point', at: n.point }] as const,
   )
@@ -33,9 +49,11 @@ export function MeasurePanel(props: {
   const units = useUnits()
   const [from, to] = props.ends
   const named = namedPoints(props.shown)
-  const measured = from && to ? measureBetween(from, to) : undefined
+  const measured = useMemo(() => (from && to ? measureBetween(from, to) : undefined), [from, to])
+  const part = usePart()
+  const nameOf = (step: string): string | undefined => stepOf(part, step)?.name
   const length = (v: number): string => formatLength(v, units.length)
-  const chosen = (p: Picked | undefined): string =>
+  const chosen = (p: Measurable | undefined): string =>
     named.find(([, q]) => p?.kind === 'point' && q.at.every((v, i) => v === p.at[i]))?.[0] ??
     (p ? 'picked' : '')
   return (
@@ -53,7 +71,7 @@ export function MeasurePanel(props: {
           choices={[
             ['', 'not yet'],
             ...(chosen(props.ends[i]) === 'picked'
-              ? [['picked', KIND_WORDS[props.ends[i]!.kind]] as const]
+              ? [['picked', wordsOf(props.ends[i]!, nameOf)] as const]
               : []),
             ...named.map(([name]) => [name, name] as const),
           ]}
@@ -66,11 +84,13 @@ export function MeasurePanel(props: {
       {measured && (
         <Figures
           rows={[
-            [measured.square ? 'Distance, square' : 'Distance', length(measured.distance)],
+            measured.nearest && ['Nearest', length(measured.nearest.distance)],
+            ...(measured.nearest ? alongAxes(measured.nearest.from, measured.nearest.to, length) : []),
             measured.angle === undefined ? undefined : ['Angle', `${formatDecimal(deg(measured.angle), 3)}°`],
-            ['In x', length(measured.between[0])],
-            ['In y', length(measured.between[1])],
-            ['In z', length(measured.between[2])],
+            // Of two points the nearest is all there is.
+            from!.kind === 'point' && to!.kind === 'point'
+              ? undefined
+              : ['Between the pressed points', length(vec3.distance(from!.at, to!.at))],
           ]}
         />
       )}
@@ -78,15 +98,39 @@ export function MeasurePanel(props: {
   )
 }
 
+const alongAxes = (from: Vec3, to: Vec3, length: (v: number) => string) =>
+  (['x', 'y', 'z'] as const).map((axis, i) => [`Nearest, in ${axis}`, length(to[i]! - from[i]!)] as const)
+
+/** Lights what is measured between, and what a click would take, while that is done. */
+export function useMeasuredLit(
+  view: BenchView | undefined,
+  active: boolean,
+  ends: Ends,
+  hover: Measurable | undefined,
+): void {
+  useEffect(() => {
+    if (!view || !active) return
+    const lit = [...ends, hover].filter((m) => m !== undefined && m.kind !== 'point')
+    view.setChosen(
+      lit.flatMap((m) => (m.kind === 'face' ? [{ body: m.body, face: m.number }] : [])),
+      lit.flatMap((m) => (m.kind === 'edge' ? [chainOf(edgesOfBody(m.body)[m.number]!)] : [])),
+    )
+    return () => view.setChosen([], [])
+  }, [view, active, ends, hover])
+}
+
 /** What is measured between, on the picture, and what a click would take. */
 export function MeasureMarks(props: {
   readonly view: BenchView
   readonly ends: Ends
-  readonly hover: Picked | undefined
+  readonly hover: Measurable | undefined
 }) {
   const { view, ends, hover } = props
   useProjected(view)
-  const [from, to] = ends.map((e) => e && view.project(e.at))
+  const [a, b] = ends
+  const nearest = useMemo(() => (a && b ? measureBetween(a, b).nearest : undefined), [a, b])
+  const pressed = ends.map((e) => e && view.project(e.at))
+  const [from, to] = nearest ? [view.project(nearest.from), view.project(nearest.to)] : []
   const over = hover && view.project(hover.at)
   return (
     <svg className="pointer-events-none absolute inset-0 h-full w-full" aria-hidden>
@@ -98,7 +142,7 @@ export function MeasureMarks(props: {
           strokeDasharray="5 3"
         />
       )}
-      {[from, to].map(
+      {[...(nearest ? [from, to] : pressed)].map(
         (p, i) =>
           p && (
             <circle
@@ -115,9 +159,6 @@ export function MeasureMarks(props: {
       {over && hover && (
         <g fill="none" stroke="var(--color-primary)" strokeWidth="1.6">
           {hover.kind === 'point' && <rect x={over[0] - 5} y={over[1] - 5} width="10" height="10" />}
-          {hover.kind === 'edge' && (
-            <path d={`M${over[0] - 7} ${over[1] + 7}L${over[0] + 7} ${over[1] - 7}`} />
-          )}
           {hover.kind === 'face' && <circle cx={over[0]} cy={over[1]} r="3" />}
         </g>
       )}

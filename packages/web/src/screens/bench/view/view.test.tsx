@@ -4,8 +4,8 @@ import type { Session } from '../../../bench/session.ts'
 import { act, fireEvent, screen, within } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 import { STARTERS, type Part, type RunStep } from '@flexum/core/document'
-import { createEvaluator, type CarriedGiven } from '@flexum/core/evaluate'
-import type { CutPlane } from '@flexum/core/space'
+import { createEvaluator, facesOfBody, type CarriedGiven } from '@flexum/core/evaluate'
+import type { CutPlane, Vec3 } from '@flexum/core/space'
 import { onBench } from '../../../../testing/bench.tsx'
 import { runView, shownBodies } from '../../../bench/results.ts'
 import type { BenchView, Lens } from '../../../scene/BenchView.ts'
@@ -194,16 +194,25 @@ describe('measuring', () => {
     fireEvent.change(screen.getByRole('combobox', { name: 'To' }), { target: { value: 'node 2' } })
     expect(ends[1]).toEqual({ kind: 'point', at: [300, 0, 0] })
     first.unmount()
-    ends = [
-      { kind: 'face', at: [0, 0, 5], normal: [0, 0, 1] },
-      { kind: 'face', at: [9, 0, -5], normal: [0, 0, -1] },
-    ]
+    // The ends of the bar, each pressed off its middle.
+    const body = worked(bar).steps.flatMap((s) => s.output?.bodies ?? [])[0]!
+    const end = (way: number, at: Vec3): Ends[0] => ({
+      kind: 'face',
+      body,
+      number: facesOfBody(body).faces.findIndex((f) => way * f.out[0] > 0.9),
+      at,
+    })
+    ends = [end(-1, [0, 3, 0]), end(1, [300, 0, 4])]
     await onBench(bar, panel())
     const of = (label: string) => screen.getByText(label).nextElementSibling
-    expect(of('Distance, square')).toHaveTextContent('10.000 mm')
+    expect(of('Nearest')).toHaveTextContent('300.000 mm')
     expect(of('Angle')).toHaveTextContent('0.000°')
-    expect(of('In x')).toHaveTextContent('9.000 mm')
-    expect(within(screen.getByRole('combobox', { name: 'From' })).getByText('a face')).toBeInTheDocument()
+    expect(of('Nearest, in x')).toHaveTextContent('300.000 mm')
+    expect(of('Nearest, in y')).toHaveTextContent('0.000 mm')
+    expect(of('Between the pressed points')).toHaveTextContent('300.042 mm')
+    expect(
+      within(screen.getByRole('combobox', { name: 'From' })).getByText('start of "Run"'),
+    ).toBeInTheDocument()
   })
 })
 
