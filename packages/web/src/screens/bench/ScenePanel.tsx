@@ -223,9 +223,9 @@ export function ScenePanel({
             })}
           {alone && <PathLine view={view} path={alone} />}
           <FocusChip view={view} shown={shown} />
-          {tool === 'measure' && <MeasureMarks view={view} ends={ends} hover={hover} />}
         </>
       )}
+      {view && !sheet && tool === 'measure' && <MeasureMarks view={view} ends={ends} hover={hover} />}
       {view && !sheet && !placing && !hand.picking && tool !== 'measure' && (
         <MarksOfChosen view={view} chosen={chosen} />
       )}
@@ -251,6 +251,7 @@ export function ScenePanel({
           bodies={bodies}
           rooms={rooms}
           ends={ends}
+          hover={hover}
           onEnds={setEnds}
           onClose={close}
         />
@@ -315,10 +316,11 @@ function PanelOfTool(props: {
   readonly bodies: readonly ShownBody[]
   readonly rooms: readonly ShownRoom[]
   readonly ends: Ends
+  readonly hover: Measurable | undefined
   onEnds(ends: Ends): void
   onClose(): void
 }) {
-  const { tool, view, shown, bodies, rooms, ends, onEnds, onClose } = props
+  const { tool, view, shown, bodies, rooms, ends, hover, onEnds, onClose } = props
   switch (tool) {
     case 'lens':
       return <LensPanel view={view} onClose={onClose} />
@@ -327,7 +329,9 @@ function PanelOfTool(props: {
     case 'grow':
       return <GrowPanel view={view} onClose={onClose} />
     case 'measure':
-      return <MeasurePanel view={view} shown={shown} ends={ends} onEnds={onEnds} onClose={onClose} />
+      return (
+        <MeasurePanel view={view} shown={shown} ends={ends} hover={hover} onEnds={onEnds} onClose={onClose} />
+      )
     case 'section':
       return shown?.run ? <SectionPanel run={shown.run} onClose={onClose} /> : null
     case 'cut': {

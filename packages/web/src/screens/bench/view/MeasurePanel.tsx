@@ -43,6 +43,8 @@ export function MeasurePanel(props: {
   readonly view: BenchView
   readonly shown: RunView | undefined
   readonly ends: Ends
+  /** What a click would take. */
+  readonly hover?: Measurable | undefined
   onEnds(ends: Ends): void
   onClose(): void
 }) {
@@ -62,6 +64,9 @@ export function MeasurePanel(props: {
         {from && to
           ? 'Click again to measure something else.'
           : `Click ${from ? 'where to' : 'where from'}: a corner, an edge or a face.`}
+      </p>
+      <p className="min-h-4 truncate" aria-label="Under the pointer">
+        {props.hover ? wordsOf(props.hover, nameOf) : ''}
       </p>
       {(['From', 'To'] as const).map((label, i) => (
         <Choice
@@ -90,7 +95,7 @@ export function MeasurePanel(props: {
             // Of two points the nearest is all there is.
             from!.kind === 'point' && to!.kind === 'point'
               ? undefined
-              : ['Between the pressed points', length(vec3.distance(from!.at, to!.at))],
+              : ['Pressed places', length(vec3.distance(from!.at, to!.at))],
           ]}
         />
       )}
@@ -99,7 +104,7 @@ export function MeasurePanel(props: {
 }
 
 const alongAxes = (from: Vec3, to: Vec3, length: (v: number) => string) =>
-  (['x', 'y', 'z'] as const).map((axis, i) => [`Nearest, in ${axis}`, length(to[i]! - from[i]!)] as const)
+  (['x', 'y', 'z'] as const).map((axis, i) => [`in ${axis}`, length(to[i]! - from[i]!)] as const)
 
 /** Lights what is measured between, and what a click would take, while that is done. */
 export function useMeasuredLit(

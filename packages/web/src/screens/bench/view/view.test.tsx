@@ -207,9 +207,9 @@ describe('measuring', () => {
     const of = (label: string) => screen.getByText(label).nextElementSibling
     expect(of('Nearest')).toHaveTextContent('300.000 mm')
     expect(of('Angle')).toHaveTextContent('0.000°')
-    expect(of('Nearest, in x')).toHaveTextContent('300.000 mm')
-    expect(of('Nearest, in y')).toHaveTextContent('0.000 mm')
-    expect(of('Between the pressed points')).toHaveTextContent('300.042 mm')
+    expect(of('in x')).toHaveTextContent('300.000 mm')
+    expect(of('in y')).toHaveTextContent('0.000 mm')
+    expect(of('Pressed places')).toHaveTextContent('300.042 mm')
     expect(
       within(screen.getByRole('combobox', { name: 'From' })).getByText('start of "Run"'),
     ).toBeInTheDocument()
