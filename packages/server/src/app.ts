@@ -47,7 +47,7 @@ const OWN_NAMES: ReadonlySet<string> = new Set(['localhost', '127.0.0.1', '::1']
 /** The API, typed for its client. */
 function apiRoutes({ db, work, working, planning }: Ground) {
   return new Hono()
-    .route('/parts', partRoutes(partService(db, work, working), work))
+    .route('/parts', partRoutes(partService(db, work, working), work, imageService(db)))
     .route('/catalogue', catalogueRoutes(catalogueService(db)))
     .route('/sections', sectionRoutes(sectionService(db, work, working), work))
     .route('/images', imageRoutes(imageService(db)))

@@ -1,9 +1,27 @@
 import { PNG } from 'pngjs'
 import { describe, expect, it } from 'vitest'
+import { emptyPart, readPartFile, readPartText, writePartFile, type Part } from '@flexum/core/document'
 import { serverForEach } from '../testing/app.ts'
 import { imageService } from './services/images.ts'
 
 const server = serverForEach()
+
+/** A part with one sheet, on which a picture lies. */
+const withPicture = (image: string): Part => ({
+  ...emptyPart('Traced'),
+  steps: [
+    {
+      id: 'sheet',
+      kind: 'sketch',
+      name: 'Sheet',
+      aside: false,
+      plane: { kind: 'xy', offset: '0' },
+      entities: [],
+      constraints: [],
+      picture: { image, width: 30, height: 20, at: [0, 0], scale: 1, angle: 0, shade: 0.5 },
+    },
+  ],
+})
 
 const png = (width: number, height: number): Buffer => PNG.sync.write(new PNG({ width, height }))
 /** The first bytes of a JPEG: an application segment, then a frame of a size. */
@@ -52,6 +70,39 @@ describe('pictures for sheets', () => {
     expect((await server.app().request(`/api/images/${'a'.repeat(64)}`)).status).toBe(404)
     expect((await server.app().request('/api/images/../parts')).status).toBe(200)
     expect((await server.app().request('/api/images/nonsense')).status).toBe(400)
+  })
+  it('go along in the part file, and are left out of it where they are not there', async () => {
+    const bytes = png(30, 20)
+    const { hash } = (await (await post(bytes)).json()) as { hash: string }
+    const part = withPicture(hash)
+    const json = { 'content-type': 'application/json' }
+    const fileOf = async (of: Part): Promise<string> => {
+      const made = await server
+        .app()
+        .request('/api/parts', { method: 'POST', headers: json, body: JSON.stringify({ part: of }) })
+      const { id } = (await made.json()) as { id: string }
+      return (await server.app().request(`/api/parts/${id}/files/part`)).text()
+    }
+    const read = readPartFile(await fileOf(part))
+    if (!read.ok) throw new Error(read.fault.message)
+    expect(read.value.part).toEqual(part)
+    const held = read.value.pictures.get(hash)
+    expect(held?.type).toBe('image/png')
+    expect(Buffer.from(held!.data, 'base64').equals(bytes)).toBe(true)
+    // Whoever reads a part only, reads it all the same.
+    expect(readPartText(writePartFile(part, read.value.pictures))).toEqual({ ok: true, value: part })
+    const other = withPicture('b'.repeat(64))
+    expect(JSON.parse(await fileOf(other))).not.toHaveProperty('pictures')
+  })
+  it.each([
+    [[], /no list by name/],
+    [{ short: { type: 'image/png', data: 'AAAA' } }, /"short" is no name of a picture/],
+    [{ ['c'.repeat(64)]: { type: 'image/svg+xml', data: 'AAAA' } }, /a PNG or a JPEG/],
+    [{ ['c'.repeat(64)]: { type: 'image/png', data: 'A<B' } }, /base 64/],
+    [{ ['c'.repeat(64)]: null }, /a PNG or a JPEG/],
+  ])('in a file that are none are told: %j', (pictures, why) => {
+    const read = readPartFile(JSON.stringify({ ...withPicture('c'.repeat(64)), pictures }))
+    expect(!read.ok && read.fault.message).toMatch(why)
   })
   it('are kept up to a quota, and one that is there already is no more', async () => {
     const [a, b] = [png(30, 20), png(31, 20)]

@@ -178,6 +178,7 @@ export {
 export type { MeasuredCorner, PiecesStep } from '../steps/pieces/typed.ts'
 export { freshStep } from './fresh.ts'
 export { LIMITS } from './limits.ts'
-export { deeperThan, readPart, readPartText, writePart } from './read.ts'
+export { picturesUnder, readPartFile, readPartText, writePartFile, type FilePicture } from './pictures.ts'
+export { deeperThan, readPart, writePart } from './read.ts'
 export { breachesOf, type Breach } from './rules.ts'
 export { emptyPart, METRIC, partOnPath, STARTERS, type StarterName } from './starters.ts'

@@ -135,6 +135,8 @@ export interface StepKind<S extends StepBase> {
   defines?(step: S): readonly DefinedName[]
   /** The step with another name for something it defines. */
   renamed?(step: S, from: string, to: string): S
+  /** Pictures that lie under what is drawn in it, by what they are named by. */
+  pictures?(step: S): readonly string[]
   /** How much there is of things, how much there may be, and what they are called. */
   limits?(step: S): readonly (readonly [count: number, most: number, what: string])[]
   /** Names inside it that people typed, with what they name. */

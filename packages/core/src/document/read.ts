@@ -166,22 +166,6 @@ function sentence(error: ValidationError): string {
   return text.replace(/\s+/g, ' ').trim()
 }
 
-/** Reads a part from JSON text. */
-export function readPartText(text: string): Result<Part> {
-  let input: unknown
-  try {
-    input = JSON.parse(text)
-  } catch (error) {
-    return fail(
-      fault(
-        'part.json',
-        `this is not JSON: ${error instanceof Error ? error.message : 'it cannot be parsed'}`,
-      ),
-    )
-  }
-  return readPart(input)
-}
-
 /** A part as JSON text, indented for people. */
 export function writePart(part: Part): string {
   return `${JSON.stringify(part, null, 2)}\n`

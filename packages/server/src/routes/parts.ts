@@ -1,10 +1,11 @@
 import { Hono, type Context } from 'hono'
 import { number, object, string } from 'yup'
-import { writePart } from '@flexum/core/document'
+import { picturesUnder, writePart, writePartFile, type FilePicture, type Part } from '@flexum/core/document'
 import { FILE_IDS, fileOut, type FileId } from '@flexum/core/files'
 import { createService } from '@flexum/core/service'
 import { documentField, jsonBody, paramsOf, queryOf } from '../http/input.ts'
 import { problem } from '../http/problem.ts'
+import type { ImageService } from '../services/images.ts'
 import type { PartService } from '../services/parts.ts'
 import type { Work } from '../work/work.ts'
 
@@ -52,7 +53,16 @@ const NO_PART = 'there is no such part'
 const unreadable = (c: Context, message: string) => problem(c, 422, 'part.unreadable', message)
 
 /** Parts: list, make, read, save, copy, bin, revisions, pictures, files. */
-export function partRoutes(parts: PartService, work: Work) {
+export function partRoutes(parts: PartService, work: Work, images: Pick<ImageService, 'get'>) {
+  /** A part file with the pictures under its sheets; those that are not kept are left out. */
+  const withPictures = async (part: Part): Promise<string> => {
+    const pictures = new Map<string, FilePicture>()
+    for (const hash of picturesUnder(part)) {
+      const row = await images.get(hash)
+      if (row) pictures.set(hash, { type: row.type, data: Buffer.from(row.bytes).toString('base64') })
+    }
+    return writePartFile(part, pictures)
+  }
   return new Hono()
     .get('/', queryOf(object({ bin: string().oneOf(['yes', 'no']).default('no') })), async (c) =>
       c.json({ parts: await parts.list(c.req.valid('query').bin === 'yes') }, 200),
@@ -159,7 +169,8 @@ export function partRoutes(parts: PartService, work: Work) {
           code.startsWith('work.') ? `the file could not be made: ${message}` : message,
         )
       }
-      const { name, type, content } = done.value
+      const { name, type } = done.value
+      const content = file === 'part' ? await withPictures(part) : done.value.content
       return c.body(content, 200, {
         'content-type': typeof content === 'string' ? `${type}; charset=utf-8` : type,
         'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,

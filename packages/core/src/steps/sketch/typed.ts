@@ -173,6 +173,7 @@ export const sketchKind: StepKind<SketchStep> = {
   schema: sketchSchema,
   gives: ['sketch', 'figures'],
   inputs: stepsFollowed,
+  pictures: (step) => (step.picture ? [step.picture.image] : []),
   fresh: (base) =>
     ok({
       ...base,

@@ -1,3 +1,4 @@
+import { keepPictures } from '../../api/images.ts'
 import { createPart } from '../../api/parts.ts'
 
 /** Reads part files and puts them on the Rack; each file that cannot be read is told by name with its reason. */
@@ -6,15 +7,19 @@ export async function importFiles(
   refused: (message: string) => void,
   made: (name: string) => void,
 ): Promise<void> {
-  const { FILES_IN } = await import('@flexum/core/files')
+  const { readPartFile } = await import('@flexum/core/document')
   for (const file of files) {
-    const read = FILES_IN.part.read(await file.text())
+    const read = readPartFile(await file.text())
     if (!read.ok) {
       refused(`${file.name}: ${read.fault.message}`)
       continue
     }
     try {
-      const head = await createPart(read.value)
+      // First its pictures: what is drawn over them comes all the same where they cannot be kept.
+      await keepPictures(read.value.pictures).catch((e: Error) =>
+        refused(`${file.name}: its pictures could not be kept: ${e.message}`),
+      )
+      const head = await createPart(read.value.part)
       made(head.part.name)
     } catch (error) {
       refused(`${file.name}: ${error instanceof Error ? error.message : 'it could not be saved'}`)

@@ -1,7 +1,10 @@
 import { toast } from 'sonner'
+import { picturesUnder, writePartFile } from '@flexum/core/document'
 import { FILE_IDS, fileOut, type FileId, type FileOptions } from '@flexum/core/files'
 import { Cancelled } from '../../../compute/client.ts'
 import { partOf, selectionOf } from '../../../bench/session.ts'
+import { picturesFor } from '../../../api/images.ts'
+import { counted } from '../../../ui/counted.ts'
 import { download } from '../../../ui/download.ts'
 import type { BenchContextValue } from '../context.ts'
 
@@ -12,9 +15,20 @@ export async function takeOut(
   options: FileOptions = {},
 ): Promise<string | undefined> {
   const state = session.store.getState()
-  const made = await compute.takeOut(partOf(state), { file, chosen: selectionOf(state).step, options })
+  const part = partOf(state)
+  const made = await compute.takeOut(part, { file, chosen: selectionOf(state).step, options })
   if (!made.ok) return made.fault.message
-  download(made.value.name, made.value.content, made.value.type)
+  if (file !== 'part' || picturesUnder(part).length === 0) {
+    download(made.value.name, made.value.content, made.value.type)
+    return undefined
+  }
+  const pictures = await picturesFor(part)
+  download(made.value.name, writePartFile(part, pictures), made.value.type)
+  const missing = picturesUnder(part).length - pictures.size
+  if (missing > 0)
+    toast.warning(
+      `${counted(missing, 'picture')} under a sheet ${missing === 1 ? 'is' : 'are'} not on this server, and not in the file`,
+    )
   return undefined
 }
 

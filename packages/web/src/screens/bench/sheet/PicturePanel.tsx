@@ -1,4 +1,6 @@
+import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
+import { toast } from 'sonner'
 import type { SheetPicture } from '@flexum/core/document'
 import { setPicture } from '@flexum/core/edit'
 import { FILES_IN } from '@flexum/core/files'
@@ -7,10 +9,12 @@ import { uploadImage, type KeptImage } from '../../../api/images.ts'
 import { shownPart } from '../../../bench/session.ts'
 import type { SheetModel } from '../../../sheet/model.ts'
 import { pictureIn, turnedTo } from '../../../sheet/picture.ts'
+import { FileButton } from '../../../ui/FileButton.tsx'
 import { Section } from '../../../ui/Figures.tsx'
 import { useBench } from '../context.ts'
 import { useSheet, useSheetState } from './context.ts'
 import { FindOutlines } from './FindOutlines.tsx'
+import { pictureKey, usePictureThere } from './usePictureThere.ts'
 import { Slider } from './Slider.tsx'
 
 /** The picture under the drawing: how strongly it is seen, its turn and scale, and outlines found in it. */
@@ -20,6 +24,7 @@ export function PicturePanel({ model }: { readonly model: SheetModel }) {
   const tool = useSheetState((s) => s.tool)
   const [finding, setFinding] = useState(false)
   const { picture } = model.step
+  const there = usePictureThere(picture?.image)
   if (!picture) return null
   const put = (next: SheetPicture | undefined, label: string, mergeKey?: string): void =>
     void session.run(
@@ -41,6 +46,7 @@ export function PicturePanel({ model }: { readonly model: SheetModel }) {
       }
     >
       <div className="flex flex-col gap-1.5">
+        {there === false && <MissingPicture hash={picture.image} />}
         <Slider
           label="Seen"
           min={0.05}
@@ -107,6 +113,36 @@ export function PicturePanel({ model }: { readonly model: SheetModel }) {
         )}
       </div>
     </Section>
+  )
+}
+
+/** Says that the picture is missing, and takes the file that it is of. */
+function MissingPicture({ hash }: { readonly hash: string }) {
+  const queries = useQueryClient()
+  const lay = usePicturePutting()
+  const bring = async (file: File): Promise<void> => {
+    const head = FILES_IN.picture.read(new Uint8Array(await file.arrayBuffer()))
+    if (!head.ok) return void toast.error(`${file.name}: ${head.fault.message}`)
+    const kept = await uploadImage(file, head.value.type)
+    if (kept.hash === hash) return queries.invalidateQueries({ queryKey: pictureKey(hash) })
+    toast.warning(`${file.name} is another picture than the one that was traced`, {
+      action: { label: 'Lay it all the same', onClick: () => lay(file) },
+    })
+  }
+  return (
+    <div className="rounded border border-warning p-2">
+      <p>
+        The picture is not on this server: the part came in a file without it. What is drawn over it is whole.
+        Bring the same picture file, or a part file that holds it, from where it was drawn.
+      </p>
+      <FileButton
+        sort="picture"
+        className="btn-xs btn-paper mt-1.5"
+        onFile={(file) => void bring(file).catch((e: Error) => toast.error(`${file.name}: ${e.message}`))}
+      >
+        Bring the picture…
+      </FileButton>
+    </div>
   )
 }
 
