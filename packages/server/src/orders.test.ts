@@ -209,9 +209,19 @@ describe('plans of orders', () => {
     const [now] = again.shown.plan.groups
     expect(again.shown.changed).toEqual([])
     expect(now.bars[0].pieces[0]).toEqual(begun.pieces[0])
-    const names = now.bars.flatMap((b: { pieces: { id: string }[] }) => b.pieces.map((p) => p.id))
-    expect(new Set(names).size).toBe(8)
-    expect(names).toHaveLength(8)
+    type Bars = readonly { readonly pieces: readonly { readonly id: string }[] }[]
+    const namesOn = (bars: Bars): string[] => bars.flatMap((b) => b.pieces.map((p) => p.id))
+    // What was sawn is of the old size: it is told, and another is sawn in its place.
+    expect(new Set(namesOn(now.bars)).size).toBe(9)
+    expect(namesOn(now.bars)).toHaveLength(9)
+    expect(now.off).toMatchObject([{ id: done[0], length: begun.pieces[0].length, asSawn: false }])
+    // Taken as it is, there are as many as are wanted; that makes the plan an old one until it is made anew.
+    const kept = { ...order, done, asSawn: done }
+    await save(first.id, 5, kept)
+    expect((await call('GET', `/orders/${first.id}/plan`)).json.outdated).toBe(true)
+    const asSawn = await planned(kept, first.id)
+    expect(asSawn.shown.outdated).toBe(false)
+    expect(namesOn(asSawn.shown.plan.groups[0].bars)).toHaveLength(8)
   })
   it('are changed by hand, kept so, and refused with why', async () => {
     const first = await planned(orderOf([frame, 2]))
@@ -240,9 +250,11 @@ describe('plans of orders', () => {
     expect([now.held, now.pieces[0].id, now.pieces.length]).toEqual([true, piece, roomy.pieces.length + 1])
     // From a plan that someone looked at before.
     expect((await move(piece, full.id)).status).toBe(409)
-    // Planned anew, both bars stay as they were put together.
+    expect(now.byHand).toEqual([piece])
+    // Planned anew, the piece stays where it was put, and the rest lies as is best.
     const again = await planned(order, first.id)
-    expect(again.shown.plan.groups[0].bars.find((b: Bar) => b.id === roomy.id)).toEqual(now)
+    const bar = again.shown.plan.groups[0].bars.find((b: Bar) => b.id === roomy.id)
+    expect([bar.held, bar.byHand, bar.pieces[0].id]).toEqual([true, [piece], piece])
   })
   it('say what has no bar, no price, no run, and what is too much', async () => {
     const first = await planned(orderOf([frame, 1], [peg, 1]))

@@ -30,6 +30,7 @@ export { planCuts, type CutPlan, type Search } from './plan/solve.ts'
 export type { LinearColumn, LinearProgram, LinearSolution, LinearSolver } from './plan/linear.ts'
 export {
   fitsOn,
+  isByHand,
   layoutsOf,
   leftOn,
   movedPiece,

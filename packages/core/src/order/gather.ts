@@ -74,9 +74,15 @@ export function byStock(lines: readonly ListedLine[], table: readonly StockOfTab
   return [...groups.values()]
 }
 
-/** The names of the single pieces of a kind. */
-export const namesOfPiece = (p: OrderPiece): string[] =>
-  Array.from({ length: p.quantity }, (_, i) => `${p.key}.${i + 1}`)
+/** The names of the single pieces of a kind; each of those that do not count is made up for by one more. */
+export function namesOfPiece(p: OrderPiece, uncounted: ReadonlySet<string> = new Set()): string[] {
+  const names: string[] = []
+  for (let i = 1; names.length < p.quantity; i++) {
+    const name = `${p.key}.${i}`
+    if (!uncounted.has(name)) names.push(name)
+  }
+  return names
+}
 
 /** The kind that a single piece is of. */
 export const kindOfPiece = (name: string): string => name.slice(0, name.lastIndexOf('.'))

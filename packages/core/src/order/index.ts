@@ -20,6 +20,15 @@ export {
   type StockGroup,
   type StockOfTable,
 } from './gather.ts'
-export { barsAtHand, figuresOf, planOrder, type GroupFigures, type GroupPlan, type Planning } from './plan.ts'
+export {
+  barsAtHand,
+  figuresOf,
+  planOrder,
+  type GroupFigures,
+  type GroupPlan,
+  type OffPiece,
+  type Planning,
+} from './plan.ts'
 export { shelving, type Shelving } from './shelf.ts'
 export { cutListCsv, planCsv } from './lists.ts'
+export { oldPlanWords, type PlanStanding } from './old-plan.ts'

@@ -29,24 +29,26 @@ const CUT_LIST = [
 /** All pieces of an order by their stock: a row a kind of piece, angles as the saw is set, above 0 to the right. */
 export function cutListCsv(groups: readonly GroupPlan[]): string {
   const rows = groups.flatMap((g) =>
-    g.pieces.map((p) => [
-      g.name,
-      g.material,
-      p.part,
-      p.runName,
-      String(p.number),
-      String(p.quantity),
-      mm(p.length),
-      mm(p.short),
-      p.left.made,
-      angle(p.left.mitre),
-      angle(p.left.bevel),
-      p.right.made,
-      angle(p.right.mitre),
-      angle(p.right.bevel),
-      p.bent ? 'yes' : 'no',
-      String(Number(p.mass.toPrecision(6))),
-    ]),
+    g.pieces
+      .filter((p) => p.quantity > 0)
+      .map((p) => [
+        g.name,
+        g.material,
+        p.part,
+        p.runName,
+        String(p.number),
+        String(p.quantity),
+        mm(p.length),
+        mm(p.short),
+        p.left.made,
+        angle(p.left.mitre),
+        angle(p.left.bevel),
+        p.right.made,
+        angle(p.right.mitre),
+        angle(p.right.bevel),
+        p.bent ? 'yes' : 'no',
+        String(Number(p.mass.toPrecision(6))),
+      ]),
   )
   return `${csvFormatRows([CUT_LIST, ...rows])}\n`
 }

@@ -14,6 +14,8 @@ export interface Order {
   readonly stocks: readonly OrderStock[]
   /** Pieces that were sawn, by name. */
   readonly done: readonly string[]
+  /** Those of them that are taken as they were sawn, though their size has changed since. */
+  readonly asSawn?: readonly string[]
 }
 
 export const SHARINGS = ['none', 'kept', 'turned'] as const
@@ -168,6 +170,11 @@ export const orderSchema = object({
     .strict()
     .required('the list of sawn pieces is missing')
     .max(ORDER_LIMITS.pieces, `at most ${ORDER_LIMITS.pieces} pieces are sawn`),
+  asSawn: array(string().strict().max(300).required())
+    .strict()
+    .max(ORDER_LIMITS.pieces, `at most ${ORDER_LIMITS.pieces} pieces are taken as they were sawn`)
+    .optional()
+    .default(undefined),
 }).noUnknown()
 
 /** An order as it came, checked. */

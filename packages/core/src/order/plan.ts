@@ -1,6 +1,5 @@
 import { countingIds } from '../base/index.ts'
 import {
-  fitsOn,
   leastOverhead,
   placedOn,
   overheadOf,
@@ -17,6 +16,7 @@ import {
   type Saw,
 } from '../cutting/index.ts'
 import { namesOfPiece, type OrderPiece, type StockGroup } from './gather.ts'
+import { gonePieces, keptBars, offPieces, REST, restOf, sawnOnly, withRests } from './kept.ts'
 import type { Order, OrderBar } from './order.ts'
 
 /** The plan of one stock. */
@@ -34,6 +34,8 @@ export interface GroupPlan {
   readonly bars: readonly BarLayout[]
   /** Bars that are sawn and cleared away: what was left of them is on the shelf. */
   readonly shelved?: readonly string[]
+  /** Pieces that were sawn to another length than is wanted now. */
+  readonly off?: readonly OffPiece[]
   /** Pieces no bar is left for. */
   readonly missing: readonly string[]
   /** Bars have no price, so that the least length is bought. */
@@ -43,12 +45,21 @@ export interface GroupPlan {
   readonly bound: number
 }
 
+/** A piece that was sawn to a length that is not wanted any more, mm. */
+export interface OffPiece {
+  readonly id: string
+  readonly length: number
+  readonly wanted: number
+  /** It is taken as it is; else another is sawn in its place. */
+  readonly asSawn: boolean
+}
+
 /** What a plan is made with. */
 export interface Planning {
   readonly solver: LinearSolver
   /** Prices of materials a kg, by name. */
   readonly prices: ReadonlyMap<string, number>
-  /** The plan so far: bars with pieces that were sawn or put there by hand stay. */
+  /** The plan so far: pieces that were sawn or put on their bar by hand stay on it. */
   readonly before: readonly GroupPlan[]
   /** Seconds a stock may take in whole numbers. */
   readonly seconds: number
@@ -59,12 +70,13 @@ export interface Planning {
 /** Plans every stock of an order. */
 export function planOrder(order: Order, groups: readonly StockGroup[], how: Planning): GroupPlan[] {
   let goOn = true
-  return groups.map((g, i) =>
+  const planned = groups.map((g, i) =>
     planGroup(order, g, how, (bars, bound) => {
       goOn &&= how.tell?.(i, groups.length, bars, bound) ?? true
       return goOn
     }),
   )
+  return [...planned, ...sawnOnly(order, groups, how.before)]
 }
 
 /** Kinds of bars that lie on the shelf of left-overs are called so. */
@@ -114,28 +126,28 @@ function planGroup(
   // What was cleared away is counted on the shelf no more.
   const shelved = new Set(how.before.find((g) => g.key === group.key)?.shelved)
   const placed = new Set(kept.flatMap((b) => b.pieces.map((p) => p.id)))
-  const open = group.pieces.map((p) => ({ piece: p, names: namesOfPiece(p).filter((n) => !placed.has(n)) }))
-  const { problem, named } = problemOf(
-    open,
-    withoutKept(
-      priced,
-      kept.filter((b) => !shelved.has(b.id)),
-    ),
-    saw,
-    order.sharing,
-  )
+  const off = offPieces(order, group, kept)
+  const uncounted = new Set(off.flatMap((o) => (o.asSawn ? [] : [o.id])))
+  const open = group.pieces.map((p) => ({
+    piece: p,
+    names: namesOfPiece(p, uncounted).filter((n) => !placed.has(n)),
+  }))
+  const there = kept.filter((b) => !shelved.has(b.id))
+  const rests = there.map((b) => restOf(b, saw))
+  const { problem, named } = problemOf(open, [...rests, ...withoutKept(priced, there)], saw, order.sharing)
   const plan = planCuts(problem, {
     solver: how.solver,
     seconds: how.seconds,
     tell: (best) =>
       tell(
-        best.uses.reduce((sum, u) => sum + u.times, kept.length),
+        best.uses.reduce((sum, u) => sum + (u.bar < rests.length ? 0 : u.times), kept.length),
         best.bound,
       ),
   })
   const bound = Math.min(plan.cost, boundOf(problem, plan.bound, how))
   const taken = new Set(kept.map((b) => b.id))
-  const bars = [...kept, ...layoutsOf(problem, plan.uses, named, countingIds('bar', taken))]
+  const made = layoutsOf(problem, plan.uses, named, countingIds('bar', taken))
+  const bars = [...withRests(kept, made), ...made.filter((b) => !b.kind.startsWith(REST))]
   const keptCost = kept.reduce((sum, b) => sum + b.cost, 0)
   return {
     key: group.key,
@@ -143,10 +155,11 @@ function planGroup(
     name: group.row?.name ?? `${words}, ${material}`,
     material,
     massPerLength,
-    pieces: group.pieces,
+    pieces: [...group.pieces, ...gonePieces(group, how.before, placed)],
     kinds,
     bars,
     ...(shelved.size > 0 ? { shelved: kept.flatMap((b) => (shelved.has(b.id) ? [b.id] : [])) } : {}),
+    ...(off.length > 0 ? { off } : {}),
     missing: problem.pieces.flatMap((p, i) =>
       named
         .get(p.id)!
@@ -172,32 +185,6 @@ function boundOf(problem: PlanProblem, bound: number, { solver }: Planning): num
 
 const priceOf = (perKg: number | undefined, massPerLength: number): number | undefined =>
   perKg === undefined || perKg === 0 ? undefined : perKg * massPerLength
-
-/** Bars of the plan before that stay: with a piece that was sawn, or held by hand. Pieces that changed since are taken off them. */
-function keptBars(
-  order: Order,
-  group: StockGroup,
-  kinds: readonly BarKind[],
-  before: readonly GroupPlan[],
-): BarLayout[] {
-  const old = before.find((g) => g.key === group.key)
-  if (!old) return []
-  const done = new Set(order.done)
-  const lengths = new Map(group.pieces.flatMap((p) => namesOfPiece(p).map((n) => [n, p.length] as const)))
-  const same = (p: PieceToSaw): boolean => Math.abs((lengths.get(p.id) ?? Infinity) - p.length) < SAME_LENGTH
-  return old.bars.flatMap((bar) => {
-    const begun = bar.pieces.some((p) => done.has(p.id))
-    if (!begun && !bar.held) return []
-    const kind = kinds.find((k) => k.id === bar.kind)
-    const pieces = bar.pieces.filter((p) => done.has(p.id) || same(p))
-    // A bar that was begun is there whatever became of its kind; one that is only held needs bars of its kind and its room.
-    if (pieces.length === 0 || (!begun && (!kind || !fitsOn(pieces, bar.length, order.saw)))) return []
-    return [{ ...bar, pieces, cost: kind?.cost ?? bar.cost }]
-  })
-}
-
-/** Lengths that differ by less are those of the same piece, mm. */
-const SAME_LENGTH = 1e-6
 
 const withoutKept = (kinds: readonly BarKind[], kept: readonly BarLayout[]): BarKind[] =>
   kinds.map((k) =>

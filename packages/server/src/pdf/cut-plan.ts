@@ -17,7 +17,7 @@ const HEADS = ['part', 'run', '#', 'times', 'long', 'short', 'left cut', 'right 
 const SHARES = [0.19, 0.15, 0.05, 0.07, 0.1, 0.1, 0.17, 0.17]
 
 /** The cut list and the plan of an order as a PDF, stock by stock; lengths in mm. Bars that are sawn alike are drawn once. */
-export function cutPlanPdf(order: Order, groups: readonly GroupPlan[]): Uint8Array {
+export function cutPlanPdf(order: Order, groups: readonly GroupPlan[], note?: string): Uint8Array {
   const doc = newPages(`${order.name}, cut plan`)
   const { margin } = PAGE
   doc.font(STRONG, 16).text(order.name, margin, margin, { width: INSIDE - 160 })
@@ -33,6 +33,10 @@ export function cutPlanPdf(order: Order, groups: readonly GroupPlan[]): Uint8Arr
       },
     )
   doc.y = margin + 26
+  if (note !== undefined) {
+    doc.font(STRONG, 10).text(note, margin, doc.y, { width: INSIDE })
+    doc.y += 8
+  }
   for (const g of groups) group(doc, g, order)
   if (groups.length === 0)
     doc.font(LABELS, 10).text('Nothing of this order is sawn from a bar.', margin, doc.y)
@@ -68,16 +72,18 @@ function group(doc: Doc, g: GroupPlan, { saw, done }: Order): void {
     {
       title: 'Pieces',
       heads: HEADS,
-      rows: g.pieces.map((p) => [
-        p.part,
-        p.runName,
-        String(p.number),
-        String(p.quantity),
-        formatDecimal(p.length, 1),
-        formatDecimal(p.short, 1),
-        cutWords(p.left),
-        cutWords(p.right),
-      ]),
+      rows: g.pieces
+        .filter((p) => p.quantity > 0)
+        .map((p) => [
+          p.part,
+          p.runName,
+          String(p.number),
+          String(p.quantity),
+          formatDecimal(p.length, 1),
+          formatDecimal(p.short, 1),
+          cutWords(p.left),
+          cutWords(p.right),
+        ]),
     },
     SHARES,
   )

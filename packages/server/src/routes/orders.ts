@@ -1,6 +1,6 @@
 import { Hono, type Context } from 'hono'
 import { number, object, string } from 'yup'
-import { readOrder } from '@flexum/core/order'
+import { oldPlanWords, readOrder } from '@flexum/core/order'
 import { documentField, jsonBody, paramsOf, queryOf } from '../http/input.ts'
 import { problem } from '../http/problem.ts'
 import type { Work } from '../work/work.ts'
@@ -75,9 +75,11 @@ export function orderRoutes(orders: OrderService, work: Pick<Work, 'planSheet'>)
       return shown ? c.json(shown, 200) : problem(c, 404, 'order.none', NONE)
     })
     .get('/:id/plan.pdf', byId, async (c) => {
-      const kept = await orders.keptPlan(c.req.valid('param').id)
+      const { id } = c.req.valid('param')
+      const kept = await orders.keptPlan(id)
+      const standing = await orders.planShown(id)
       if (!kept) return problem(c, 404, 'plan.none', 'there is no plan of this order yet')
-      const done = await work.planSheet(kept.order, kept.plan)
+      const done = await work.planSheet(kept.order, kept.plan, standing && oldPlanWords(standing))
       if (!done.ok) return problem(c, 422, done.fault.code, done.fault.message)
       return c.body(new Uint8Array(done.value), 200, {
         'content-type': 'application/pdf',

@@ -238,9 +238,9 @@ export function orderService(db: Database, planning: PlanningService, now: () =>
   }
 }
 
-const sameAsked = ({ asked: a }: PlanMade, { lines, saw, stocks, sharing }: Order): boolean =>
-  JSON.stringify([a.lines, a.saw, a.stocks, a.sharing ?? 'kept']) ===
-  JSON.stringify([lines, saw, stocks, sharing ?? 'kept'])
+const sameAsked = ({ asked: a }: PlanMade, { lines, saw, stocks, sharing, asSawn = [] }: Order): boolean =>
+  JSON.stringify([a.lines, a.saw, a.stocks, a.sharing ?? 'kept', a.asSawn ?? []]) ===
+  JSON.stringify([lines, saw, stocks, sharing ?? 'kept', asSawn])
 
 /** A plan as it is kept. */
 const written = (plan: PlanMade) => ({ body: JSON.stringify(plan), figures: planFigures(plan) })

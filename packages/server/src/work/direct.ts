@@ -47,7 +47,7 @@ export function directWork(): Work {
     section: async (body) => (await here).section(body),
     takeOut: async (body, wanted) => (await here).takeOut(body, wanted),
     bendSheet: async (body, wanted) => (await here).bendSheet(body, wanted),
-    planSheet: async (order, plan) => (await here).planSheet(order, plan),
+    planSheet: async (order, plan, note) => (await here).planSheet(order, plan, note),
     plan(wanted, { told, soon }) {
       let stopped = false
       const tell = (at: PlanTold): boolean => {

@@ -38,14 +38,16 @@ export interface PlannedLine {
 /** The plan of an order. */
 export interface PlanMade {
   /** What of the order it was planned from. */
-  readonly asked: Pick<Order, 'lines' | 'saw' | 'stocks' | 'sharing'>
+  readonly asked: Pick<Order, 'lines' | 'saw' | 'stocks' | 'sharing' | 'asSawn'>
   readonly lines: readonly PlannedLine[]
   readonly groups: readonly GroupPlan[]
 }
 
-/** The cut list and the plan of an order, both as they are kept, as a PDF. */
-export function drawPlanSheet(order: string, plan: string): Result<Uint8Array> {
-  return ok(cutPlanPdf(JSON.parse(order) as Order, (JSON.parse(plan) as PlanMade).groups))
+/** The cut list and the plan of an order as a PDF, as it was planned; with a note where that is not as the order is now. */
+export function drawPlanSheet(order: string, plan: string, note?: string): Result<Uint8Array> {
+  const { asked, groups } = JSON.parse(plan) as PlanMade
+  // As it was planned: an old plan is never put together with what the order says by now.
+  return ok(cutPlanPdf({ ...(JSON.parse(order) as Order), saw: asked.saw }, groups, note))
 }
 
 /** What a plan comes to, in short. */
@@ -115,9 +117,9 @@ export function planWanted(
     return fail(
       fault('order.too-many', `that would be ${count} pieces; an order has at most ${ORDER_LIMITS.pieces}`),
     )
-  const { lines: asked, saw, stocks, sharing } = wanted.order
+  const { lines: asked, saw, stocks, sharing, asSawn } = wanted.order
   const planned = (seconds: number, go: (at: PlanTold) => boolean): PlanMade => ({
-    asked: { lines: asked, saw, stocks, ...(sharing ? { sharing } : {}) },
+    asked: { lines: asked, saw, stocks, ...(sharing ? { sharing } : {}), ...(asSawn ? { asSawn } : {}) },
     lines,
     groups: planOrder(wanted.order, byStock(lists, wanted.table), {
       solver,

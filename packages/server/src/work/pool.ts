@@ -60,7 +60,11 @@ export function threadedWork(script: URL, limits: WorkLimits = WORK_LIMITS): Wor
     part: (body) => figuring.run({ kind: 'part', body }, limits.workMs),
     section: (body) => figuring.run({ kind: 'section', body }, limits.workMs),
     takeOut: (body, wanted) => figuring.run({ kind: 'take-out', body, wanted }, limits.workMs),
-    planSheet: (order, plan) => figuring.run({ kind: 'plan-sheet', order, plan }, limits.workMs),
+    planSheet: (order, plan, note) =>
+      figuring.run(
+        { kind: 'plan-sheet', order, plan, ...(note === undefined ? {} : { note }) },
+        limits.workMs,
+      ),
     bendSheet: (body, wanted) => figuring.run({ kind: 'bend-sheet', body, wanted }, limits.workMs),
     plan(wanted, watch) {
       const job: Job = { kind: 'plan', wanted }

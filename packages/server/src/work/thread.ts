@@ -20,7 +20,7 @@ function done(job: Exclude<Job, { kind: 'plan' }>): Answer {
     case 'bend-sheet':
       return here.bendSheet(job.body, job.wanted)
     case 'plan-sheet':
-      return here.planSheet(job.order, job.plan)
+      return here.planSheet(job.order, job.plan, job.note)
     case 'read':
       return here.read(job.input)
     case 'read-kept':

@@ -19,7 +19,7 @@ export interface Work {
   /** The bend sheet of a forming step of a part as it is kept, as a PDF. */
   bendSheet(body: string, wanted: SheetWanted): Promise<Result<Uint8Array>>
   /** The cut list and the plan of an order as they are kept, as a PDF. */
-  planSheet(order: string, plan: string): Promise<Result<Uint8Array>>
+  planSheet(order: string, plan: string, note?: string): Promise<Result<Uint8Array>>
   /** Plans an order. Called off, it ends with the best so far. */
   plan(wanted: PlanWanted, watch: PlanWatch): PlanUnderWay
   /** Reads and checks a document that came in. */
@@ -56,7 +56,7 @@ export type Job =
   | { readonly kind: 'part' | 'section' | 'read-kept'; readonly body: string }
   | { readonly kind: 'take-out'; readonly body: string; readonly wanted: FileWanted }
   | { readonly kind: 'bend-sheet'; readonly body: string; readonly wanted: SheetWanted }
-  | { readonly kind: 'plan-sheet'; readonly order: string; readonly plan: string }
+  | { readonly kind: 'plan-sheet'; readonly order: string; readonly plan: string; readonly note?: string }
   | { readonly kind: 'read'; readonly input: unknown }
   | { readonly kind: 'plan'; readonly wanted: PlanWanted }
 

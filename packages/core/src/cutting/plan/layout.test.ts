@@ -52,9 +52,18 @@ describe('pieces on a bar', () => {
     const bars = [bar('a', 1000, 300, 200), bar('b', 1000, 600), bar('c', 400, 200)]
     const moved = movedPiece(bars, SAW, { piece: 'a1', to: 'b', at: 0 }, new Set())
     expect(moved.ok && moved.value.map((b) => [b.pieces.map((p) => p.id), b.held])).toEqual([
-      [['a0'], true],
+      [['a0'], false],
       [['a1', 'b0'], true],
       [['c0'], false],
+    ])
+    // Which it was is kept with the bar, and goes with the piece when that is moved again.
+    if (!moved.ok) throw new Error(moved.fault.message)
+    expect(moved.value[1]!.byHand).toEqual(['a1'])
+    const back = movedPiece(moved.value, SAW, { piece: 'a1', to: 'a', at: 0 }, new Set())
+    expect(back.ok && back.value.map((b) => [b.held, b.byHand ?? []])).toEqual([
+      [true, ['a1']],
+      [false, []],
+      [false, []],
     ])
     const last = movedPiece(bars, SAW, { piece: 'c0', to: 'a', at: 9 }, new Set())
     expect(last.ok && last.value.map((b) => b.id)).toEqual(['a', 'b'])

@@ -19,9 +19,15 @@ export interface BarLayout {
   readonly length: number
   readonly cost: number
   readonly pieces: readonly PieceToSaw[]
-  /** Someone put pieces on it by hand: it stays as it is when the rest is planned anew. */
+  /** Someone put pieces on it by hand: these stay on it when the rest is planned anew. */
   readonly held: boolean
+  /** Which they are; all of them where that is not kept. */
+  readonly byHand?: readonly string[]
 }
+
+/** Whether a piece was put on its bar by hand. */
+export const isByHand = ({ held, byHand }: Pick<BarLayout, 'held' | 'byHand'>, piece: string): boolean =>
+  held && (byHand?.includes(piece) ?? true)
 
 /** Where a piece lies on its bar, mm from the bar's start. */
 export interface Placed extends PieceToSaw {
@@ -104,7 +110,7 @@ export type Moved = Result<readonly BarLayout[]>
 
 /**
  * A piece taken from its bar and put on another, at a place among its pieces. Refused, with why, where it does not fit, and where either
- * bar's piece was sawn already. A bar that has no piece any more goes away.
+ * bar's piece was sawn already. A bar that has no piece any more goes away; the piece is put there by hand from then on, and no other.
  */
 export function movedPiece(
   bars: readonly BarLayout[],
@@ -129,10 +135,11 @@ export function movedPiece(
   }
   return ok(
     bars.flatMap((b): BarLayout[] => {
-      if (b === to) return [{ ...b, pieces, held: true }]
+      const byHand = b.pieces.flatMap((p) => (p !== piece && isByHand(b, p.id) ? [p.id] : []))
+      if (b === to) return [{ ...b, pieces, held: true, byHand: [...byHand, piece.id] }]
       if (b !== from) return [b]
       const left = b.pieces.filter((p) => p !== piece)
-      return left.length === 0 ? [] : [{ ...b, pieces: left, held: true }]
+      return left.length === 0 ? [] : [{ ...b, pieces: left, held: byHand.length > 0, byHand }]
     }),
   )
 }

@@ -80,7 +80,10 @@ export function BarRow(props: {
       <span className="figure text-right">
         <span className="muted">{props.number}</span> {formatDecimal(bar.length, 0)}
         {bar.held && (
-          <span title="put there by hand; it stays when the rest is planned anew" aria-label="held">
+          <span
+            title="pieces were put on it by hand; these stay on it when the rest is planned anew"
+            aria-label="held"
+          >
             {' '}
             ⚑
           </span>

@@ -4,6 +4,7 @@ import { formatDecimal, formatMass } from '@flexum/core/units'
 import type { PlanGroup } from '../../api/orders.ts'
 import { counted } from '../../ui/counted.ts'
 import { BarRow, type BareMove } from './BarRow.tsx'
+import { OffPieces } from './OffPieces.tsx'
 import { BarsEditor } from './BarsEditor.tsx'
 
 /** So many bars are shown at first. */
@@ -69,6 +70,7 @@ export function GroupSection(props: {
           {counted(group.missing.length, 'piece')} without a bar: {missingWords(group)}
         </p>
       )}
+      <OffPieces group={group} onChange={props.onChange} />
       <ol className="flex flex-col gap-1" aria-label={`Bars of the plan, ${group.name}`}>
         {shown.map((bar, i) => (
           <BarRow

@@ -2,13 +2,14 @@ import { useQuery } from '@tanstack/react-query'
 import { Printer } from 'lucide-react'
 import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
-import { kindOfPiece } from '@flexum/core/order'
+import { kindOfPiece, oldPlanWords } from '@flexum/core/order'
 import { formatDecimal } from '@flexum/core/units'
 import { fetchOrder, fetchPlan, type PlanGroup } from '../../api/orders.ts'
 import { CannotShow } from '../../ui/CannotShow.tsx'
 import { EmptyState } from '../../ui/EmptyState.tsx'
 import { Waiting } from '../../ui/Waiting.tsx'
 import { PlacesHeader } from '../PlacesHeader.tsx'
+import { OldPlan } from './OldPlan.tsx'
 import { cutWords } from './cut-words.ts'
 
 /** What stands on one label. */
@@ -35,7 +36,7 @@ const labelsOf = (groups: readonly PlanGroup[]): Label[] =>
           {
             id: p.id,
             part: kind.part,
-            piece: `${kind.runName} ${kind.number}, ${copy} of ${kind.quantity}`,
+            piece: `${kind.runName} ${kind.number}, ${copy}${kind.quantity > 0 ? ` of ${kind.quantity}` : ''}`,
             length: p.length,
             left: cutWords(kind.left),
             right: cutWords(kind.right),
@@ -54,6 +55,7 @@ export function LabelsScreen() {
   const plan = useQuery({ queryKey: ['plan', id], queryFn: () => fetchPlan(id) })
   const labels = useMemo(() => labelsOf(plan.data?.plan?.groups ?? []), [plan.data])
   const error = order.error ?? plan.error
+  const old = plan.data?.plan ? oldPlanWords(plan.data) : undefined
   return (
     <div className="flex min-h-full flex-col">
       <div className="print:hidden">
@@ -76,6 +78,11 @@ export function LabelsScreen() {
       )}
       {plan.data && labels.length === 0 && (
         <EmptyState title="No labels yet">Labels come with the plan of the order.</EmptyState>
+      )}
+      {old !== undefined && (
+        <div className="mx-auto w-[190mm] pt-4">
+          <OldPlan words={old} />
+        </div>
       )}
       <ul
         aria-label="Labels"

@@ -3,7 +3,7 @@ import { Printer, Redo2, Undo2 } from 'lucide-react'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { toast } from 'sonner'
-import { cutListCsv, planCsv } from '@flexum/core/order'
+import { cutListCsv, oldPlanWords, planCsv } from '@flexum/core/order'
 import {
   askPlan,
   fetchOrder,
@@ -23,6 +23,7 @@ import { Waiting } from '../../ui/Waiting.tsx'
 import { PlacesHeader } from '../PlacesHeader.tsx'
 import { GroupSection } from './GroupSection.tsx'
 import { LinesPanel } from './LinesPanel.tsx'
+import { OldPlan } from './OldPlan.tsx'
 import { PiecePanel, type Chosen } from './PiecePanel.tsx'
 import { SawPanel } from './SawPanel.tsx'
 import { useOrder } from './useOrder.ts'
@@ -85,7 +86,7 @@ function OrderInPlace({ head }: { readonly head: OrderHead }) {
       await movePiece(id, wanted)
       refreshPlan()
       if (back)
-        toast('The piece is on another bar; both stay so when the rest is planned anew', {
+        toast('The piece is on another bar, and stays on it when the rest is planned anew', {
           action: { label: 'Undo', onClick: () => void move({ ...back, version: wanted.version + 1 }) },
         })
     } catch (e) {
@@ -112,6 +113,9 @@ function OrderInPlace({ head }: { readonly head: OrderHead }) {
       const rest = o.done.filter((p) => !pieces.includes(p))
       return { ...o, done: sawn ? [...rest, ...pieces] : rest }
     })
+  const old = made && shown ? oldPlanWords(shown) : undefined
+  /** Files of an old plan are called so. */
+  const asOld = (name: string): string => (old === undefined ? name : `${name} (old plan)`)
   const names = new Map(made?.lines.map((l) => [l.line, l]))
   return (
     <>
@@ -181,12 +185,17 @@ function OrderInPlace({ head }: { readonly head: OrderHead }) {
             items={[
               {
                 label: 'Cut list (CSV)',
-                onSelect: () => download(`${order.name} pieces.csv`, cutListCsv(made.groups), 'text/csv'),
+                onSelect: () =>
+                  download(`${asOld(`${order.name} pieces`)}.csv`, cutListCsv(made.groups), 'text/csv'),
               },
               {
                 label: 'Plan by bar (CSV)',
                 onSelect: () =>
-                  download(`${order.name} plan.csv`, planCsv(made.groups, order.saw), 'text/csv'),
+                  download(
+                    `${asOld(`${order.name} plan`)}.csv`,
+                    planCsv(made.groups, made.asked.saw),
+                    'text/csv',
+                  ),
               },
               {
                 label: 'Cut list and plan (PDF)',
@@ -220,6 +229,7 @@ function OrderInPlace({ head }: { readonly head: OrderHead }) {
         </aside>
         <main className="min-w-0 flex-1 overflow-y-auto px-5 py-4" aria-label="Plan">
           <h1 className="mb-3 hidden text-[19px] font-semibold print:block">{order.name}</h1>
+          {old !== undefined && <OldPlan words={old} />}
           {plan.isPending && <Waiting what="the plan" />}
           {plan.error && (
             <CannotShow title="The plan cannot be shown" error={plan.error} onAgain={refreshPlan} />
