@@ -5,7 +5,7 @@ import { equationsOf, type Constraint } from './constraints/index.ts'
 import { measureOf, measuresAngle } from './constraints/dimensions.ts'
 import type { SketchEntity } from './entities.ts'
 import { freedomOf, type FreeMotion, type Freedom } from './freedom.ts'
-import { solve } from './solve.ts'
+import { solveByPoints } from './solve.ts'
 import { sizeOf, unknownsOf, type Unknowns } from './unknowns.ts'
 
 /** A constraint or dimension that would take freedom away, and the shape with it and those before it. */
@@ -80,7 +80,7 @@ function nextProposal(
   const size = sizeOf(entities)
   const attempt = (constraint: Suggestion): Next | undefined => {
     const put = { ...constraint, id: `settle-${constraints.length}` } as Constraint
-    const solved = solve(entities, [...constraints, put])
+    const solved = solveByPoints(entities, [...constraints, put])
     if (!solved.converged) return undefined
     const change = changeBetween(entities, solved.entities)
     if (change.flipped.length > 0 || change.farthest > FAR * size) return undefined

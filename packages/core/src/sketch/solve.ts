@@ -10,6 +10,7 @@ import { measureOf } from './constraints/dimensions.ts'
 import { follow, type Pull } from './follow.ts'
 import { byIsland, type Found, type Island } from './islands.ts'
 import { reduce, spread } from './reduce.ts'
+import { hasCollapsed, movedAsWholes } from './rigid.ts'
 import { entitiesWith, unknownsOf } from './unknowns.ts'
 
 /** What came of solving. When it did not converge the entities are those it got nearest with, and `failing` says what is off. */
@@ -45,6 +46,12 @@ export function solve(
   return together(entities, constraints, found)
 }
 
+/** Like `solve`, with points moved as little as may be, and nothing as a whole: for a drawing that is nearly what it should be. */
+export const solveByPoints = (
+  entities: readonly SketchEntity[],
+  constraints: readonly Constraint[],
+): Solution => together(entities, constraints, islandsByPoints(entities, constraints))
+
 /**
  * Like `solve`, and where a leap does not arrive, or turns something round, the dimensions are led from what they
  * measure now to what they should be in small steps that keep the shape's sense.
@@ -54,6 +61,7 @@ export function solveGently(entities: readonly SketchEntity[], constraints: read
 }
 
 const solvedIslands = byIsland<Solution>((island, size) => solveIsland(island, size, []))
+const islandsByPoints = byIsland<Solution>((island, size) => solveFreely(island, size, []))
 const gentlySolvedIslands = byIsland<Solution>(solveIslandGently)
 
 /** What came of solving the islands as what came of solving the sketch. */
@@ -83,7 +91,15 @@ function together(
   }
 }
 
-function solveIsland({ entities, constraints }: Island, size: number, pulls: readonly Pull[]): Solution {
+function solveIsland(island: Island, size: number, pulls: readonly Pull[]): Solution {
+  const { entities, constraints } = island
+  const limit = tolerance.sketchResidual * size
+  // What a shift or a turn of all of it can meet takes no change of shape.
+  const whole = pulls.length > 0 ? undefined : movedAsWholes(entities, constraints, size, limit)
+  return whole ? solveFreely({ entities: whole, constraints }, size, pulls) : solveFreely(island, size, pulls)
+}
+
+function solveFreely({ entities, constraints }: Island, size: number, pulls: readonly Pull[]): Solution {
   const u = unknownsOf(entities, size)
   const equations = equationsOf(entities, constraints, u)
   const r = reduce(equations, u)
@@ -97,7 +113,11 @@ function solveIsland({ entities, constraints }: Island, size: number, pulls: rea
     iterations = Math.max(iterations, solveFromAround(cluster, state, limit, size))
   const residuals = residualsOf(equations, state.values)
   const residual = residuals.reduce((most, x) => Math.max(most, Math.abs(x)), 0)
-  const failing = equations.filter((_, i) => !(Math.abs(residuals[i]!) <= limit)).map((e) => e.constraint)
+  const off = (of: readonly number[]): Id[] =>
+    equations.filter((_, i) => !(Math.abs(of[i]!) <= limit)).map((e) => e.constraint)
+  // Where a curve would come to no length, what is new cannot be met.
+  const isGone = pulls.length === 0 && hasCollapsed(entities, state.values, u, size)
+  const failing = off(isGone ? residualsOf(equations, u.values) : residuals)
   return {
     converged: failing.length === 0,
     entities: entitiesWith(entities, state.values),
