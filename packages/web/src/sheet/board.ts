@@ -99,7 +99,7 @@ export function createBoard(session: Session, stepId: Id): Board {
         change.flipped.length > 0
           ? `This turns ${change.flipped.map((id) => entityName(step, id)).join(', ')} round.`
           : `This moves the ${entityName(step, change.farthestPoint!)} far away.`
-      set({ pending: { kind: 'far', label, drawing, why } })
+      set({ pending: { kind: 'far', label, drawing, why, of: step } })
       return false
     },
   }

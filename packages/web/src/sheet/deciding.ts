@@ -25,7 +25,10 @@ export function decidingOn({ store, set, ...board }: Board): Deciding {
       const { pending } = store.getState()
       if (pending?.kind !== 'far') return
       set({ pending: undefined, editing: undefined })
-      board.keep(pending.label, pending.drawing)
+      // What was drawn since would be lost by it.
+      if (board.counting() !== pending.of)
+        set({ said: `The sheet was changed since that was asked, so it was not done: ${pending.label}` })
+      else board.keep(pending.label, pending.drawing)
     },
     refusePending: () => set({ pending: undefined }),
     proposeSettling() {

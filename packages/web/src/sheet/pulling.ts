@@ -3,7 +3,7 @@ import { putDrawing } from '@flexum/core/edit'
 import { solve, type Pull, type SketchEntity } from '@flexum/core/sketch'
 import type { Board } from './board.ts'
 import { onSheet, sheetTooMuch } from './effort.ts'
-import { heldConstraints, settledWords } from './holding.ts'
+import { heldConstraints, mirrorsHeld, settledWords } from './holding.ts'
 import { withoutRedundant } from './outcome.ts'
 
 /** Dragging what is free. */
@@ -25,7 +25,8 @@ export function pullingOn(board: Board): Pulling {
   return {
     pull(entities, pulls) {
       const m = board.model()
-      const constraints = [...m.solved.constraints, ...heldConstraints(m)]
+      const own = [...m.solved.constraints, ...heldConstraints(m)]
+      const constraints = [...own, ...mirrorsHeld(entities, own, pulls)]
       const tried = onSheet(() => solve(entities, constraints, pulls))
       if (!tried.ok) set({ said: sheetTooMuch(tried.fault) })
       if (!tried.ok || !tried.value.converged) return

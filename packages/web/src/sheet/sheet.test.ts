@@ -607,6 +607,80 @@ describe('a mirror that stays linked', () => {
   )
 })
 
+describe('a mirror that was drawn', () => {
+  it('stays where it is while what is mirrored in it is pulled, and goes where it is pulled itself', () => {
+    const hand = handOn()
+    const put = (from: readonly [number, number], to: readonly [number, number]): void => {
+      hand.sheet.take('chain')
+      hand.click(...from, { plain: true })
+      hand.click(...to, { plain: true })
+      hand.key('Enter')
+    }
+    put([100, 60], [112, 160])
+    put([40, 80], [60, 130])
+    hand.sheet.take('choose')
+    const [mirror, line] = hand.entities('line').map((e) => e.id)
+    expect(make(hand, 'mirror', [line!, mirror!], {}, { axis: 'last', linked: 'yes' })).toBe(true)
+    const ends = () =>
+      hand
+        .entities('line')
+        .filter((e) => e.id === mirror)
+        .flatMap((e) => (e.kind === 'line' ? [e.from, e.to] : []))
+    const where = () => ends().map((id) => hand.sheet.model().at(id))
+    const before = where()
+    hand.drag([60, 130], [48, 141])
+    where().forEach((p, i) => p.forEach((v, k) => expect(v).toBeCloseTo(before[i]![k]!, 6)))
+    const [moved] = hand.entities('line').filter((e) => e.id === line)
+    const to = moved?.kind === 'line' ? hand.sheet.model().at(moved.to) : [NaN, NaN]
+    const start = hand.sheet.model().at(moved?.kind === 'line' ? moved.from : '')
+    const far = Math.max(Math.hypot(to[0] - 60, to[1] - 130), Math.hypot(start[0] - 60, start[1] - 130))
+    expect(far).toBeGreaterThan(5)
+  })
+})
+
+describe('what waits for yes or no', () => {
+  const waiting = (): Hand => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    hand.click(100, 100, { plain: true })
+    hand.click(160, 100, { plain: true })
+    hand.key('Enter')
+    hand.sheet.take('chain')
+    hand.click(300, 300, { plain: true })
+    hand.click(360, 310, { plain: true })
+    hand.key('Enter')
+    hand.sheet.take('choose')
+    const [a, b] = hand.entities('line').map((e) => (e.kind === 'line' ? e.to : ''))
+    hand.sheet.constrain({
+      word: 'together',
+      relations: [{ kind: 'coincident', a: a!, b: b! }],
+      holds: false,
+      there: false,
+    })
+    return hand
+  }
+  it('is not dropped by another tool, which says what is asked', () => {
+    const hand = waiting()
+    expect(pending(hand)).toMatchObject({ kind: 'far' })
+    hand.sheet.take('circle')
+    expect(pending(hand)).toMatchObject({ kind: 'far' })
+    expect(hand.sheet.store.getState()).toMatchObject({
+      tool: 'choose',
+      said: expect.stringMatching(/^First accept or refuse/) as string,
+    })
+  })
+  it('is not done to a sheet that was changed since, and nothing drawn meanwhile is lost', () => {
+    const hand = waiting()
+    expect(pending(hand)).toMatchObject({ kind: 'far' })
+    const lines = hand.entities('line').length
+    hand.sheet.session.undo()
+    expect(hand.entities('line').length).toBeLessThan(lines)
+    hand.sheet.acceptPending()
+    expect(hand.entities('line').length).toBeLessThan(lines)
+    expect(hand.sheet.store.getState().said).toMatch(/was changed since/)
+  })
+})
+
 describe('the view of the sheet', () => {
   it('never loses what is drawn, however far it is moved or brought away', () => {
     const hand = handOn()

@@ -100,7 +100,17 @@ export function createSheet(session: Session, stepId: Id): Sheet {
   const reveal = (): void => set({ view: revealed(store.getState().view, board.model()) })
   const hand: Hand = {
     tool: () => tool,
-    take,
+    take(name) {
+      const { pending } = store.getState()
+      if (!pending || name === store.getState().tool) return take(name)
+      // What waits for yes or no is not dropped by what is done beside it.
+      set({
+        said:
+          pending.kind === 'far'
+            ? `First accept or refuse what is asked: ${pending.label}`
+            : `First choose what gives way, or leave it: ${pending.label}`,
+      })
+    },
     change(asked) {
       const { changing } = store.getState()
       if (store.getState().tool !== 'choose') take('choose')

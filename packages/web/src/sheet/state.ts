@@ -1,3 +1,4 @@
+import type { SketchStep } from '@flexum/core/document'
 import type { Id } from '@flexum/core/base'
 import type { Drawing } from '@flexum/core/edit'
 import type { Vec2 } from '@flexum/core/plane'
@@ -28,6 +29,8 @@ export type Pending =
       readonly kind: 'far'
       readonly label: string
       readonly drawing: Drawing
+      /** The sheet that it was asked of: it is of no other. */
+      readonly of: SketchStep
       readonly why: string
       readonly fits?: Fitting
     }
