@@ -172,7 +172,15 @@ function stepRules() {
       excludeFiles: [`${top}/typed.ts`, `${top}/*/typed*.ts`, `${top}/*/commands*.ts`],
       may: CORE.evaluate.may,
       doors: {
-        evaluate: ['kind.ts', 'output.ts', 'body.ts', 'finding.ts', 'from-end.ts', 'evaluator.ts', 'fit/index.ts'],
+        evaluate: [
+          'kind.ts',
+          'output.ts',
+          'body.ts',
+          'finding.ts',
+          'from-end.ts',
+          'evaluator.ts',
+          'fit/index.ts',
+        ],
       },
       own: 'made',
       npm: [],
