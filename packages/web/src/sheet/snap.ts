@@ -179,12 +179,15 @@ function snapGrid(at: Vec2, o: SnapOptions): Snap {
 /** A curve under a place is meant rather than one of its inner points that is farther away than this share of the reach. */
 const INNER = 0.5
 
-/** What lies under a place, for picking: a point before a curve, what is drawn before the origin and axes. */
+/**
+ * What lies under a place, for picking: a point before a curve, what is drawn before the origin and axes. For measuring the origin is a point like
+ * others, whatever passes by it.
+ */
 export function hitAt(
   model: SheetModel,
   at: Vec2,
   reach: number,
-  only: 'all' | 'curves' = 'all',
+  only: 'all' | 'curves' | 'measured' = 'all',
 ): Id | undefined {
   let best: { id: Id; d: number } | undefined
   for (const e of model.entities) {
@@ -203,9 +206,16 @@ export function hitAt(
     }
   }
   if (point && !(best && best.d < INNER * reach)) return point.id
+  const toOrigin = Math.hypot(...at)
+  if (
+    only === 'measured' &&
+    toOrigin <= reach &&
+    (toOrigin <= INNER * reach || toOrigin <= (best?.d ?? Infinity))
+  )
+    return ORIGIN
   if (best) return best.id
   if (only === 'curves') return undefined
-  if (Math.hypot(...at) <= reach) return ORIGIN
+  if (toOrigin <= reach) return ORIGIN
   if (Math.abs(at[1]) <= reach / 2) return ACROSS
   return Math.abs(at[0]) <= reach / 2 ? UP : undefined
 }

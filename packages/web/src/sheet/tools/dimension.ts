@@ -26,7 +26,7 @@ export function dimensionTool(host: ToolHost): Tool {
       }
     },
     press(p) {
-      const hit = hitAt(host.model(), p.raw, p.reach)
+      const hit = hitAt(host.model(), p.raw, p.reach, 'measured')
       if (hit !== undefined && !picks.includes(hit) && picks.length < 2) {
         if (picks.length === 0) {
           picks = [hit]

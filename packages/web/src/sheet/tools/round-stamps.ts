@@ -1,3 +1,4 @@
+import type { Id } from '@flexum/core/base'
 import { TURN } from '@flexum/core/num'
 import { arc2, ellipsePieces, line2, vec2, type Vec2 } from '@flexum/core/plane'
 import { arcSweep } from '@flexum/core/sketch'
@@ -21,6 +22,11 @@ function asLarge(centre: Vec2, p: Pointer, model: SheetModel): RoundPattern | un
   if (p.plain || isCaught(p.snap) || p.typed['diameter']) return undefined
   const r = vec2.distance(centre, p.snap.at)
   return roundsOf(model, p.patterns).find((x) => Math.abs(x.radius - r) <= AS_LARGE * p.reach)
+}
+
+/** Has a round go through what the pointer caught, where it caught something: the point that is there, or one tied to the middle, the crossing, the curve. */
+function through(d: Draft, s: Snap, round: Id): void {
+  if (isCaught(s)) d.relate({ kind: 'point-on', point: placePoint(d, s, true), curve: round })
 }
 
 export const circleStamp = (): Stamp => ({
@@ -47,8 +53,7 @@ export const circleStamp = (): Stamp => ({
     if (diameter) d.dimension({ of: 'diameter', round }, diameter.formula)
     else if (like) {
       if (constrain) d.relate({ kind: 'equal', a: like.id, b: round })
-    } else if (constrain && out!.point !== undefined && out!.point !== 'origin')
-      d.relate({ kind: 'point-on', point: out!.point, curve: round })
+    } else if (constrain) through(d, out!, round)
   },
 })
 
@@ -92,13 +97,14 @@ export const arcThroughStamp = (): Stamp => {
         fields: [{ key: 'radius', label: 'radius', value: arc.radius, dimension: 'length' }],
       }
     },
-    build(d, [a, b], p, constrain) {
+    build(d, [a, b, c], p, constrain) {
       const arc = found(a!.at, b!.at, throughFor(a!.at, b!.at, p))
       if (!arc) return
       const [from, to] = [placePoint(d, a!, constrain), placePoint(d, b!, constrain)]
       const centre = d.point(arc.centre)
       const round = d.add({ kind: 'arc', centre, from, to, radius: arc.radius, clockwise: arc.clockwise })
       if (p.typed['radius']) d.dimension({ of: 'radius', round }, p.typed['radius'].formula)
+      else if (constrain) through(d, c!, round)
     },
   }
 }

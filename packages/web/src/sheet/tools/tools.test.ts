@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { BELOW, RIGHT, drawBox, drawHook, handOn } from '../../../testing/sheet.ts'
+import { BELOW, RIGHT, drawBox, drawHook, handOn, type Hand } from '../../../testing/sheet.ts'
 import { rad } from '@flexum/core/num'
 import { areasOf, chainOf, pointsOf } from '@flexum/core/sketch'
 import { pointAt, curveLength } from '@flexum/core/plane'
@@ -13,6 +13,66 @@ const lengthOf = (hand: ReturnType<typeof handOn>): number =>
       (s, e) => s + (hand.sheet.model().pieces.get(e.id) ?? []).reduce((n, c) => n + curveLength(c), 0),
       0,
     )
+
+describe('a dimension to the origin', () => {
+  it('takes it where a curve passes close by', () => {
+    const hand = handOn()
+    hand.sheet.take('chain')
+    hand.click(-30, 0.9, { plain: true })
+    hand.click(60, 0.9, { plain: true })
+    hand.key('Enter')
+    hand.sheet.take('chain')
+    hand.click(25, 20, { plain: true })
+    hand.click(45, 40, { plain: true })
+    hand.key('Enter')
+    // Nine pixels are 1.8 mm here: the line passes by at half of that.
+    hand.sheet.take('dimension')
+    hand.click(0.1, 0.2)
+    expect(hand.sheet.store.getState().chosen).toEqual(['origin'])
+    hand.sheet.take('choose')
+    hand.sheet.take('dimension')
+    hand.click(20, 0.9)
+    expect(hand.sheet.store.getState().chosen).not.toEqual(['origin'])
+  })
+})
+
+describe('a round that is caught on something', () => {
+  const withGuide = (): Hand => {
+    const hand = handOn()
+    hand.sheet.take('guide')
+    hand.click(40, 10, { plain: true })
+    hand.click(40, 50, { plain: true })
+    hand.key('Enter')
+    return hand
+  }
+  it('goes through the middle of a guide line, and keeps to it', () => {
+    const hand = withGuide()
+    hand.sheet.take('circle')
+    hand.click(15, 30, { plain: false })
+    const p = hand.move(40.1, 30.1)
+    expect(p?.words.join()).toMatch(/middle of/)
+    hand.click(40.1, 30.1)
+    const [circle] = hand.entities('circle')
+    const [midpoint] = hand.constraints('midpoint')
+    expect(midpoint).toBeDefined()
+    expect(hand.constraints('point-on')).toMatchObject([
+      { point: midpoint?.kind === 'midpoint' ? midpoint.point : '', curve: circle!.id },
+    ])
+  })
+  it('goes through the origin, and an arc through the place that its third press caught', () => {
+    const hand = withGuide()
+    hand.sheet.take('circle')
+    hand.click(0, 22, { plain: true })
+    hand.click(0.1, 0.1)
+    expect(hand.constraints('point-on')).toHaveLength(1)
+    hand.sheet.take('arc')
+    hand.click(20, 60, { plain: true })
+    hand.click(60, 60, { plain: true })
+    hand.click(40, 50.1)
+    expect(hand.constraints('point-on')).toHaveLength(2)
+    expect(hand.sheet.model().failing.size).toBe(0)
+  })
+})
 
 describe('the chain', () => {
   it('goes from line to tangent arc to line in one go, with what was meant', () => {

@@ -157,7 +157,10 @@ export function SheetSurface() {
           e.stopPropagation()
           tool.drag?.(p)
         }
-        const hover = e.buttons === 0 ? hitAt(model, p.raw, p.reach) : state.hover
+        const hover =
+          e.buttons === 0
+            ? hitAt(model, p.raw, p.reach, state.tool === 'dimension' ? 'measured' : 'all')
+            : state.hover
         if (hover !== state.hover) dwellOn(hover)
         sheet.set({ pointer: p, hover, touched: touchedBy(state.touched, p.snap.point) })
       }}
