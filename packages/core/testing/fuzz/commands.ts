@@ -632,6 +632,7 @@ export const TRIES: Readonly<Record<string, Try>> = {
     },
   })),
   reversePath: through(edit.reversePath, (part, r) => ({ step: anyStep(part, r) })),
+  takeFromEnd: through(edit.takeFromEnd, (part, r) => ({ step: anyStep(part, r), path: 'path' })),
   renamePart: through(edit.renamePart, (_, r) => ({ name: r.pick(NAMES) })),
   setExpected: through(edit.setExpected, (_, r) => ({
     of: r.pick(['mass', 'volume', 'length'] as const),
@@ -657,6 +658,7 @@ export const NO_COMMANDS: ReadonlySet<string> = new Set([
   'nodesLeadThen',
   'present',
   'profileOf',
+  'readPastedBends',
   'redo',
   'reselect',
   'startHistory',

@@ -65,7 +65,7 @@ export function MeasurePanel(props: {
           ? 'Click again to measure something else.'
           : `Click ${from ? 'where to' : 'where from'}: a corner, an edge or a face.`}
       </p>
-      <p className="min-h-4 truncate" aria-label="Under the pointer">
+      <p role="status" className="min-h-4 truncate" aria-label="Under the pointer">
         {props.hover ? wordsOf(props.hover, nameOf) : ''}
       </p>
       {(['From', 'To'] as const).map((label, i) => (
