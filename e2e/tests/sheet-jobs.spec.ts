@@ -187,7 +187,7 @@ test('the arm: two radii and the lines that touch both, the rest cut away in one
   await page.keyboard.press('c')
   for (const side of [1, -1]) {
     await clickAt(page, -8, 27 * side)
-    await clickAt(page, 66, 13 * side)
+    await clickAt(page, 70, 12 * side)
     await page.keyboard.press('Enter')
   }
   await page.keyboard.press('v')

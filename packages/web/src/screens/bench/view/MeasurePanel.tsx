@@ -60,13 +60,10 @@ export function MeasurePanel(props: {
     (p ? 'picked' : '')
   return (
     <ToolPanel title="Measure" onClose={props.onClose}>
-      <p className="muted">
+      <p className="muted" role="status" aria-label="What a click takes">
         {from && to
           ? 'Click again to measure something else.'
-          : `Click ${from ? 'where to' : 'where from'}: a corner, an edge or a face.`}
-      </p>
-      <p role="status" className="min-h-4 truncate" aria-label="Under the pointer">
-        {props.hover ? wordsOf(props.hover, nameOf) : ''}
+          : `Click ${from ? 'where to' : 'where from'}: ${props.hover ? wordsOf(props.hover, nameOf) : 'a corner, an edge or a face'}.`}
       </p>
       {(['From', 'To'] as const).map((label, i) => (
         <Choice
