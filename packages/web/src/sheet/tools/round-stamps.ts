@@ -24,9 +24,14 @@ function asLarge(centre: Vec2, p: Pointer, model: SheetModel): RoundPattern | un
   return roundsOf(model, p.patterns).find((x) => Math.abs(x.radius - r) <= AS_LARGE * p.reach)
 }
 
-/** Has a round go through what the pointer caught, where it caught something: the point that is there, or one tied to the middle, the crossing, the curve. */
+/**
+ * Has a round go through the place that the pointer caught: the point that is there, or one tied to the middle or the crossing. A curve or an
+ * axis that it only comes to somewhere says how far it reaches, and no more.
+ */
 function through(d: Draft, s: Snap, round: Id): void {
-  if (isCaught(s)) d.relate({ kind: 'point-on', point: placePoint(d, s, true), curve: round })
+  const isPlace =
+    s.point !== undefined || s.middleOf !== undefined || s.between !== undefined || s.on?.length === 2
+  if (isPlace) d.relate({ kind: 'point-on', point: placePoint(d, s, true), curve: round })
 }
 
 export const circleStamp = (): Stamp => ({
