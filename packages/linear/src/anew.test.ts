@@ -60,6 +60,22 @@ describe('a plan made anew', () => {
     expect(new Set(ids(now)).size).toBe(14)
     for (const id of done) expect(ids(now)).toContain(id)
     for (const b of now.bars) expect(fitsOn(b.pieces, b.length, order().saw)).toBe(true)
+    // One that is sawn in place of another stays where it is put by hand, as any.
+    const bar = now.bars.find((b) => b.pieces.some((p) => p.id === 'l.r.1.13'))!
+    const put = movedPiece(
+      now.bars,
+      order().saw,
+      { piece: 'l.r.1.13', to: bar.id, at: bar.pieces.length },
+      new Set(done),
+    )
+    if (!put.ok) throw new Error(put.fault.message)
+    const [held] = planned(
+      order({ done }),
+      [group(piece('l.r.1', 1000, 12))],
+      [{ ...now, bars: put.value }],
+    ) as [GroupPlan]
+    expect(held.bars.find((b) => b.id === bar.id)).toMatchObject({ held: true, byHand: ['l.r.1.13'] })
+    expect(held.bars.find((b) => b.id === bar.id)!.pieces.map((p) => p.id)).toContain('l.r.1.13')
     // Planned once more nothing changes.
     const [again] = planned(order({ done }), [group(piece('l.r.1', 1000, 12))], [now]) as [GroupPlan]
     expect(ids(again).sort()).toEqual(ids(now).sort())

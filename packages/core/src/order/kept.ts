@@ -48,7 +48,11 @@ export function keptBars(
   const old = before.find((g) => g.key === group.key)
   if (!old) return []
   const done = new Set(order.done)
-  const lengths = new Map(group.pieces.flatMap((p) => namesOfPiece(p).map((n) => [n, p.length] as const)))
+  // Of pieces that were sawn to another size there is one more each, which may have been put somewhere by hand too.
+  const uncounted = new Set(offPieces(order, group, old.bars).flatMap((o) => (o.asSawn ? [] : [o.id])))
+  const lengths = new Map(
+    group.pieces.flatMap((p) => namesOfPiece(p, uncounted).map((n) => [n, p.length] as const)),
+  )
   const same = (p: PieceToSaw): boolean => Math.abs((lengths.get(p.id) ?? Infinity) - p.length) < SAME_LENGTH
   return old.bars.flatMap((bar) => {
     const begun = bar.pieces.some((p) => done.has(p.id))

@@ -34,7 +34,7 @@ export function movedAsWholes(
   const u = unknownsOf(entities, size)
   const equations = equationsOf(entities, constraints, u)
   const failing = failingIn(equations, u.values, limit)
-  if (failing.size === 0 || failing.size === constraints.length + 1) return undefined
+  if (failing.size === 0) return undefined
   const holding = constraints.filter((c) => !failing.has(c.id))
   const wholes = wholesOf(entities, holding, u)
   // Points alone have no shape to keep.
