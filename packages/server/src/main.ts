@@ -17,6 +17,9 @@ const THREAD = new URL('./thread.js', import.meta.url)
 /** How long what is in flight may take after the server was told to stop, ms; it is gone a second later whatever happens. */
 const LAST_ANSWERS_MS = 4000
 
+/** How long a line with nothing on it stays open, ms: longer than a browser or a proxy in front holds one to use again, so that none is closed just when the next question comes. */
+const IDLE_LINE_MS = 125_000
+
 /** Says in one line why there is no server, and ends. */
 function give(up: string): never {
   console.error(`the server could not start: ${up}`)
@@ -63,6 +66,8 @@ const server = serve({ fetch: app.fetch, hostname: settings.host, port: settings
   void working.takeUp()
   void planning.takeUp()
 }) as Server
+server.keepAliveTimeout = IDLE_LINE_MS
+server.headersTimeout = IDLE_LINE_MS + 5000
 server.on('error', (error: NodeJS.ErrnoException) => {
   void db.close()
   give(

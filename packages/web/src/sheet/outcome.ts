@@ -50,8 +50,7 @@ function tryIt(step: SketchStep, drawing: Drawing, aroundOf: AroundOf): Outcome 
   const before = new Set(step.constraints.map((c) => c.id))
   const fresh = faults.find((f) => !isOldFault(step, f.field, aroundOf(step)))
   if (fresh) return { kind: 'fault', message: fresh.fault.message }
-  const readable = faults.length === 0 ? next : withoutFaulty(next, faults)
-  const constraints = numericConstraints(readable, (field) => fields[field]?.value ?? 0)
+  const constraints = numericConstraints(withoutFaulty(next, faults), (field) => fields[field]?.value ?? 0)
   const solved = solveGently(drawing.entities, constraints)
   if (!solved.converged) {
     const rows = clashOf(drawing.entities, constraints)
@@ -82,7 +81,14 @@ function isOldFault(step: SketchStep, field: string, around: Surroundings): bool
   return resolveStep(step, around).faults.some((f) => f.field === field)
 }
 
+/** What a drawing's constraints ask for in figures; a dimension that cannot be read only measures. */
+export function constraintsOf(step: SketchStep, aroundOf: AroundOf): ReturnType<typeof numericConstraints> {
+  const { fields, faults } = resolveStep(step, aroundOf(step))
+  return numericConstraints(withoutFaulty(step, faults), (field) => fields[field]?.value ?? 0)
+}
+
 function withoutFaulty(step: SketchStep, faults: readonly { readonly field: string }[]): SketchStep {
+  if (faults.length === 0) return step
   const bad = new Set(faults.map((f) => f.field.split('/')[1]))
   return {
     ...step,
