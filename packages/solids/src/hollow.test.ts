@@ -132,6 +132,46 @@ describe('a wall of what was rounded', () => {
     const taken = volume(...outer) - volume(...outer, wall('round', ['slab/0/end']))
     expect(taken).toBeCloseTo(36 * 26 * 18, 5)
   })
+  it.each([
+    [3, 3],
+    [2.85, 2.88],
+    [2.88, 2.85],
+    [3, 3.0001],
+    [3, 3.3],
+  ])('open above, its upper edges rounded by %d and a wall of %d, which nearly agree', (r, w) => {
+    const outer = edged([slab], above(19), `${r}`)
+    const shut = (40 - 2 * w) * (30 - 2 * w) * (20 - w)
+    // Where the rounding is the larger one its inside goes straight up from where the rounding begins.
+    const block = blockStep('slab', {
+      wide: `${40 - 2 * w}`,
+      deep: `${30 - 2 * w}`,
+      z: `${w}`,
+      height: `${20 - 2 * w}`,
+    })
+    const taken =
+      r > w
+        ? volume(...edged([block], above(20 - w - 0.01), `${r - w}`)) + (40 - 2 * r) * (30 - 2 * r) * w
+        : shut
+    expect((volume(...outer) - volume(...outer, wall('round', ['slab/0/end'], `${w}`))) / taken).toBeCloseTo(
+      1,
+      6,
+    )
+    const all = edged([slab], () => true, `${r}`)
+    if (r <= w)
+      expect((volume(...all) - volume(...all, wall('round', ['slab/0/end'], `${w}`))) / taken).toBeCloseTo(
+        1,
+        6,
+      )
+  })
+  it('open above, a round rim as large as the wall', () => {
+    const can = blockStep('slab', { shape: 'cylinder', diameter: '60', height: '30' })
+    const outer = edged([can], above(29), '3')
+    const taken = Math.PI * 27 ** 2 * 27
+    expect((volume(...outer) - volume(...outer, wall('round', ['slab/0/end'], '3'))) / taken).toBeCloseTo(
+      1,
+      6,
+    )
+  })
   it('an inner corner that was filled in is rounder inside', () => {
     const foot = (e: BodyEdge): boolean => !e.convex
     const outer = edged([slab, boss()], foot, '2')

@@ -1,35 +1,12 @@
-import { meanReach } from '../profile/index.ts'
 import { chordTurn, TURN } from '../num/index.ts'
+import { meanReach } from '../profile/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import { packTag } from '../sweep/index.ts'
-import { besideFace, offsetForm, onFaces, type FaceForm, type KnownForm } from './forms.ts'
+import { endedIn, goesInto, type EdgeEnd } from './edge-end.ts'
+import { edgeSection, type EdgeSection, type EdgeStretch } from './edge-section.ts'
+import type { FaceForm } from './forms.ts'
+import { between, beyondFaces, roundSteps } from './rounding.ts'
 import type { Shell } from './shell.ts'
-
-/** A stretch of an edge between two faces, as it runs with the first on its left. */
-export interface EdgeStretch {
-  readonly faces: readonly [KnownForm, KnownForm]
-  readonly track:
-    | { readonly kind: 'line'; readonly from: Vec3; readonly to: Vec3 }
-    | {
-        readonly kind: 'arc'
-        readonly centre: Vec3
-        readonly axis: Vec3
-        readonly from: Vec3
-        readonly sweep: number
-      }
-    | { readonly kind: 'places'; readonly places: readonly Vec3[] }
-}
-
-/** How what is laid on an edge ends: runs on by so many mm, or is cut in a plane. */
-export type EdgeEnd =
-  | { readonly kind: 'on'; readonly by: number }
-  | {
-      readonly kind: 'plane'
-      readonly at: Vec3
-      readonly normal: Vec3
-      /** Where it is the plane of a face, which looks along the normal. */
-      readonly face?: true
-    }
 
 /**
  * A ready profile laid on an edge: rounded by a radius, or bevelled by how far it goes back on each face, mm. What is outside the rounding
@@ -46,52 +23,6 @@ export interface EdgeCut {
   readonly widest?: number
   /** How far it goes beyond the faces, mm; else by its size. */
   readonly beyond?: number
-}
-
-/** The section of it at a place: the ball's centre, its directions, and where it touches the faces. */
-export interface EdgeSection {
-  readonly at: Vec3
-  readonly along: Vec3
-  readonly centre: Vec3
-  readonly radius: number
-  readonly normals: readonly [Vec3, Vec3]
-  readonly touches: readonly [Vec3, Vec3]
-}
-
-/** A part of the size, and a bound, by which it goes beyond the faces, mm. */
-const BEYOND = 0.5
-const MOST_BEYOND = 1
-
-export const beyondFaces = ({ size, beyond }: Pick<EdgeCut, 'size' | 'beyond'>): number =>
-  beyond ?? Math.min(MOST_BEYOND, BEYOND * size)
-
-/** The section at a place of an edge that runs along a direction; undefined where the ball has no room between the faces. */
-export function edgeSection(
-  cut: Pick<EdgeCut, 'shape' | 'size' | 'convex'>,
-  [a, b]: EdgeStretch['faces'],
-  at: Vec3,
-  way: Vec3,
-): EdgeSection | undefined {
-  const [na, nb] = [besideFace(a, at).normal, besideFace(b, at).normal]
-  const cross = vec3.cross(na, nb)
-  const sine = vec3.length(cross)
-  if (sine < 1e-6) return undefined
-  const along = vec3.scale(cross, (vec3.dot(cross, way) < 0 ? -1 : 1) / sine)
-  // Half of the angle by which the normals part: how far back a ball touches goes with its tangent.
-  const half = Math.atan2(sine, 1 + vec3.dot(na, nb))
-  const radius = cut.shape === 'rounded' ? cut.size : cut.size / Math.tan(half)
-  const side = cut.convex ? -1 : 1
-  const [oa, ob] = [a, b].map((f) => offsetForm(f, side * radius))
-  if (!oa || !ob) return undefined
-  const guess = vec3.addScaled(at, vec3.add(na, nb), (side * radius) / (1 + vec3.dot(na, nb)))
-  const centre = onFaces([oa, ob, { kind: 'plane', at, normal: along }], guess, 10 * radius + vec3.length(at))
-  if (!centre) return undefined
-  const normals = [besideFace(a, centre).normal, besideFace(b, centre).normal] as const
-  const touches = [
-    vec3.addScaled(centre, normals[0], -side * radius),
-    vec3.addScaled(centre, normals[1], -side * radius),
-  ] as const
-  return { at, along, centre, radius, normals, touches }
 }
 
 /** Places and directions along a stretch, so near that chords of `reach` round its bend stay within the chord error. */
@@ -151,25 +82,18 @@ export function edgeShell(
   const radius = Math.max(...rings.map(({ section }) => section.radius))
   const steps = cut.shape === 'bevelled' ? 1 : roundSteps(arc, radius, chordError)
   const beyond = (cut.convex ? 1 : -1) * beyondFaces(cut)
-  const outlines = rings.map(({ section }) => outlineOfSection(section, cut, steps, beyond, sink))
+  const outlines: (readonly Vec3[])[] = rings.map(({ section }) =>
+    outlineOfSection(section, cut, steps, beyond, sink),
+  )
   if (!cut.closed) {
-    ended(outlines, 0, rings[0]!.section, cut.ends[0], -1)
-    ended(outlines, outlines.length - 1, rings.at(-1)!.section, cut.ends[1], 1)
+    const [first, last] = [rings[0]!, rings.at(-1)!]
+    outlines.splice(0, 1, ...endedIn(outlines[0]!, first.section, cut.ends[0], -1, beyond).toReversed())
+    outlines.splice(-1, 1, ...endedIn(outlines.at(-1)!, last.section, cut.ends[1], 1, beyond))
+    if (outlines.some((o) => o.length !== steps + 4)) return undefined
+    if (outlines.length > rings.length && goesInto(cut.ends[0])) rings.unshift(first)
+    if (outlines.length > rings.length) rings.push(last)
   }
   return { shell: lofted(outlines, rings, cut, steps), edges: EDGES }
-}
-
-/** Steps of a rounding over an angle. */
-export const roundSteps = (angle: number, radius: number, chordError: number): number =>
-  Math.max(2, Math.ceil(angle / Math.min(chordTurn(radius, chordError), Math.PI / 8)))
-
-/** A direction between two, at a share of their angle. */
-export function between(a: Vec3, b: Vec3, angle: number, share: number): Vec3 {
-  const [u, v] = [Math.sin(angle * (1 - share)), Math.sin(angle * share)].map((w) => w / Math.sin(angle)) as [
-    number,
-    number,
-  ]
-  return vec3.addScaled(vec3.scale(a, u), b, v)
 }
 
 /** Its sides: the rounding, and the four that lie beyond the faces. */
@@ -195,17 +119,6 @@ function outlineOfSection(s: EdgeSection, cut: EdgeCut, steps: number, beyond: n
     vec3.addScaled(ta, na, beyond),
   ]
   return [...places, ...back].map((p) => vec3.add(p, move))
-}
-
-/** Runs the first or last section on, or cuts it in a plane along the way that the edge has there. */
-function ended(outlines: Vec3[][], k: number, { along }: EdgeSection, end: EdgeEnd, way: 1 | -1): void {
-  outlines[k] = outlines[k]!.map((p) => {
-    if (end.kind === 'on') return vec3.addScaled(p, along, way * end.by)
-    const slope = vec3.dot(end.normal, along)
-    return Math.abs(slope) < 1e-9
-      ? p
-      : vec3.addScaled(p, along, vec3.dot(end.normal, vec3.sub(end.at, p)) / slope)
-  })
 }
 
 function lofted(

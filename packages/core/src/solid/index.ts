@@ -16,15 +16,9 @@ export { skinOf, type Skin } from './skin.ts'
 export { trianglesNear, type Triangle, type TrianglesNear } from './triangles-near.ts'
 export { extrapolatedByRate, skinVolumes, solidSurface, solidVolume, type Extrapolated } from './measures.ts'
 export { isFlatTurned, reachBeside, turnedMesh, turnedVolume, type Revolution } from './turned.ts'
-export {
-  edgeForms,
-  edgeSection,
-  edgeShell,
-  type EdgeCut,
-  type EdgeEnd,
-  type EdgeSection,
-  type EdgeStretch,
-} from './edge-cut.ts'
+export { edgeForms, edgeShell, type EdgeCut } from './edge-cut.ts'
+export type { EdgeEnd } from './edge-end.ts'
+export { edgeSection, type EdgeSection, type EdgeStretch } from './edge-section.ts'
 export { blendShell, outwardAt } from './blended.ts'
 export { blendFigures, blendVolume } from './blend-volume.ts'
 export {
@@ -35,7 +29,8 @@ export {
   type BlendEnd,
   type BlendSection,
 } from './blend-surface.ts'
-export { cornerCentre, cornerForm, cornerShell, type CornerCut } from './corner-cut.ts'
+export { cornerForm, cornerShell } from './corner-cut.ts'
+export { cornerCentre, type CornerCut } from './corner-places.ts'
 export {
   besideFace,
   offsetForm,

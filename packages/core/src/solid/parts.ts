@@ -122,20 +122,24 @@ function cornersFrom(p: Float64Array, t: Uint32Array, i: number, [x, y, z]: Vec3
 /** The sine of an angle below which a triangle has no inside. */
 const SLIVER = 1e-9
 
-/** How far the origin is from a triangle: from its inside, or from the nearest of its sides. */
-export function awayFromTriangle(a: Vec3, b: Vec3, c: Vec3): number {
+/** The place of a triangle that is nearest to the origin: in its inside, or on the nearest of its sides. */
+export function nearestOnTriangle(a: Vec3, b: Vec3, c: Vec3): Vec3 {
   const [u, v] = [vec3.sub(b, a), vec3.sub(c, a)]
   const n = vec3.cross(u, v)
   const size = vec3.length(n)
   const inside = (p: Vec3, q: Vec3): boolean => vec3.dot(vec3.cross(p, q), n) >= 0
   if (size > SLIVER * vec3.length(u) * vec3.length(v) && inside(a, b) && inside(b, c) && inside(c, a))
-    return Math.abs(vec3.dot(a, n)) / size
-  return Math.min(awayFromSide(a, b), awayFromSide(b, c), awayFromSide(c, a))
+    return vec3.scale(n, vec3.dot(a, n) / (size * size))
+  const onSides = [nearestOnSide(a, b), nearestOnSide(b, c), nearestOnSide(c, a)]
+  return onSides.reduce((least, p) => (vec3.length(p) < vec3.length(least) ? p : least))
 }
 
-function awayFromSide(a: Vec3, b: Vec3): number {
+/** How far the origin is from a triangle. */
+const awayFromTriangle = (a: Vec3, b: Vec3, c: Vec3): number => vec3.length(nearestOnTriangle(a, b, c))
+
+function nearestOnSide(a: Vec3, b: Vec3): Vec3 {
   const d = vec3.sub(b, a)
   const long = vec3.dot(d, d)
   const share = long > 0 ? Math.min(Math.max(-vec3.dot(a, d) / long, 0), 1) : 0
-  return vec3.length(vec3.addScaled(a, d, share))
+  return vec3.addScaled(a, d, share)
 }

@@ -1,11 +1,11 @@
 import { spend } from '../base/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
-import { awayFromTriangle } from './parts.ts'
+import { nearestOnTriangle } from './parts.ts'
 
 export type Triangle = readonly [Vec3, Vec3, Vec3]
 
-/** Whether any of some triangles lies nearer to a place than a distance, mm. */
-export type TrianglesNear = (place: Vec3, distance: number) => boolean
+/** Whether any of some triangles lies nearer to a place than a distance, mm; only those whose nearest place counts, where that is asked. */
+export type TrianglesNear = (place: Vec3, distance: number, counts?: (nearest: Vec3) => boolean) => boolean
 
 /** Triangles up to which a box is not parted further. */
 const FEW = 4
@@ -26,21 +26,29 @@ export function trianglesNear(triangles: readonly Triangle[]): TrianglesNear {
   if (triangles.length === 0) return () => false
   spend(SORTED * triangles.length, 'looking how thick a wall is')
   const root = boxed(triangles)
-  return (p, distance) => {
+  return (p, distance, counts = () => true) => {
     const open = [root]
     for (let box = open.pop(); box; box = open.pop()) {
       spend(LOOKED, 'looking how thick a wall is')
       if (awayFromBox(box, p) >= distance) continue
       if (box.parted) open.push(...(box.in as readonly [TriangleBox, TriangleBox]))
-      else if ((box.in as readonly Triangle[]).some((t) => awayFrom(t, p) < distance)) return true
+      else if ((box.in as readonly Triangle[]).some((t) => isNear(t, p, distance, counts))) return true
     }
     return false
   }
 }
 
+function isNear(t: Triangle, p: Vec3, distance: number, counts: (nearest: Vec3) => boolean): boolean {
+  const way = wayTo(t, p)
+  return vec3.length(way) < distance && counts(vec3.add(p, way))
+}
+
+/** The way from a place to the nearest of a triangle. */
+const wayTo = ([a, b, c]: Triangle, p: Vec3): Vec3 =>
+  nearestOnTriangle(vec3.sub(a, p), vec3.sub(b, p), vec3.sub(c, p))
+
 /** How far a place is from a triangle. */
-export const awayFrom = ([a, b, c]: Triangle, p: Vec3): number =>
-  awayFromTriangle(vec3.sub(a, p), vec3.sub(b, p), vec3.sub(c, p))
+export const awayFrom = (t: Triangle, p: Vec3): number => vec3.length(wayTo(t, p))
 
 /** Triangles, one at least, in boxes within boxes. */
 export function boxed(triangles: readonly Triangle[]): TriangleBox {

@@ -182,7 +182,11 @@ function endOf(tip: EdgeTip, at: (p: Vec3) => readonly EdgeTip[], e: Ending): Ed
   // Where two come together at an inner corner, each goes to the plane half way between them.
   if (other && third.length > 0 && convex === slope < -1e-6) {
     const half = vec3.add(tip.way, vec3.scale(other.way, -1))
-    if (vec3.length(half) > 1e-6) return { kind: 'plane', at: tip.at, normal: vec3.unit(half) }
+    if (vec3.length(half) > 1e-6) {
+      const normal = vec3.unit(half)
+      const meets = mirrorEachOther(tip, other, normal)
+      return { kind: 'plane', at: tip.at, normal, ...(meets ? { meets } : {}) }
+    }
   }
   if (!face || Math.abs(slope) < 1e-6) return { kind: 'on', by: 0 }
   const leaves = slope > 0
@@ -194,6 +198,15 @@ function endOf(tip: EdgeTip, at: (p: Vec3) => readonly EdgeTip[], e: Ending): Ed
 
 const normalAt = (form: BodyEdge['faces'][number]['form'], at: Vec3, out: Vec3): Vec3 =>
   form.kind === 'free' ? out : besideFace(form, at).normal
+
+/** Whether the faces of two edges that come together are mirror images in the plane half way between them. */
+function mirrorEachOther(tip: EdgeTip, other: EdgeTip, normal: Vec3): boolean {
+  const [these, those] = [tip, other].map((t) => t.edge.faces.map((f) => normalAt(f.form, t.at, f.out)))
+  return these!.every((n) => {
+    const image = vec3.addScaled(n, normal, -2 * vec3.dot(n, normal))
+    return those!.some((m) => vec3.distance(m, image) < 1e-9)
+  })
+}
 
 /** Where three rounded edges of one radius meet at a corner of planes: each begins where the ball of the corner touches it. */
 function cornerAt(tip: EdgeTip, others: readonly EdgeTip[], e: Ending): EdgeEnd | undefined {
@@ -208,11 +221,11 @@ function cornerAt(tip: EdgeTip, others: readonly EdgeTip[], e: Ending): EdgeEnd 
   }
   const centre = cornerCentre(cut)
   if (!centre) return undefined
-  const known = e.corners.some(
+  const known = e.corners.find(
     (c) => vec3.distance(cornerCentre(c)!, centre) < 1e-9 * (1 + vec3.length(centre)),
   )
   if (!known) e.corners.push(cut)
-  return { kind: 'plane', at: centre, normal: tip.way }
+  return { kind: 'corner', corner: known ?? cut }
 }
 
 /** Whether there is room for the ball at a place of an edge's middle. */

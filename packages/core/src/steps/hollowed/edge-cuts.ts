@@ -42,7 +42,7 @@ export function movedEdgeCut(s: Of<'edged'>, m: Moves, open: readonly KnownForm[
     ...cut,
     size,
     stretches,
-    ends: cut.ends.map((e) => movedEnd(e, by, m)) as unknown as EdgeCut['ends'],
+    ends: cut.ends.map((e) => movedEnd(e, by, m, open)) as unknown as EdgeCut['ends'],
     // Beside an opening it goes all the way up.
     ...(opens ? { beyond: m.wall + 2 * OVER } : {}),
   }
@@ -57,15 +57,17 @@ export function movedCornerCut(
   open: readonly KnownForm[],
   fineness: number,
 ): Inner {
-  const { cut } = s
+  const cut = movedCorner(s.cut, m, open)
+  if (!(cut.size > 0)) return ok(undefined)
+  if (!cornerShell(cut, fineness)) return fail(NO_ROOM)
+  return ok({ ...s, step: m.step, ...keyOn(s, m), cut })
+}
+
+function movedCorner(cut: CornerCut, m: Moves, open: readonly KnownForm[]): CornerCut {
   const w = -m.sign * m.wall
-  const size = cut.size - w
-  if (!(size > 0)) return ok(undefined)
   const planes = cut.planes.map((p) => offsetForm(p, -w)) as unknown as CornerCut['planes']
   const opens = cut.planes.some((p) => open.some((o) => sameForm(p, o, REACH)))
-  const moved: CornerCut = { ...cut, size, planes, ...(opens ? { beyond: m.wall + 2 * OVER } : {}) }
-  if (!cornerShell(moved, fineness)) return fail(NO_ROOM)
-  return ok({ ...s, step: m.step, ...keyOn(s, m), cut: moved })
+  return { ...cut, size: cut.size - w, planes, ...(opens ? { beyond: m.wall + 2 * OVER } : {}) }
 }
 
 /**
@@ -99,7 +101,8 @@ function movedStretch({ faces, track }: EdgeStretch, by: number): EdgeStretch | 
   return to && { faces: [a, b], track: { ...track, from, to } }
 }
 
-function movedEnd(end: EdgeEnd, by: number, { wall }: Moves): EdgeEnd {
-  if (end.kind === 'on') return end.by > 0 ? { ...end, by: end.by + wall + OVER } : end
+function movedEnd(end: EdgeEnd, by: number, m: Moves, open: readonly KnownForm[]): EdgeEnd {
+  if (end.kind === 'on') return end.by > 0 ? { ...end, by: end.by + m.wall + OVER } : end
+  if (end.kind === 'corner') return { ...end, corner: movedCorner(end.corner, m, open) }
   return end.face ? { ...end, at: vec3.addScaled(end.at, end.normal, by) } : end
 }

@@ -15,7 +15,8 @@ const MOST_BY_CHORDS = 0.5
 
 /**
  * Whether the wall round what a step took out of a body is thinner anywhere than it was meant, mm, by more than chords make it: at corners and
- * middles of the triangles of either side. Beside faces that are open, by their names, there is none.
+ * middles of the triangles of either side. Beside faces that are open, by their names, there is none: what is nearest there, of either side,
+ * does not count.
  */
 export function isThinner(
   body: Body,
@@ -29,9 +30,11 @@ export function isThinner(
   const inner = sidesOf(hollow, (f) => f.step === step)
   const outer = sidesOf(body, (f) => !open.has(f.name))
   const opening = sidesOf(body, (f) => open.has(f.name))
-  const near = (sides: readonly Side[], p: Vec3): boolean => sides.some((s) => comesNear(s, p, least))
+  const isBeside = (p: Vec3): boolean => opening.some((s) => comesNear(s, p, least))
   const isNear = (list: readonly Side[], other: readonly Side[]): boolean =>
-    samplesOf(list.flatMap((s) => s.triangles)).some((p) => near(other, p) && !near(opening, p))
+    samplesOf(list.flatMap((s) => s.triangles)).some(
+      (p) => other.some((s) => comesNear(s, p, least, (q) => !isBeside(q))) && !isBeside(p),
+    )
   return isNear(inner, outer) || isNear(outer, inner)
 }
 
@@ -43,11 +46,11 @@ interface Side {
 }
 
 /** Whether a face comes nearer to a place than a distance: its triangles are only looked at where the surface that it is part of does. */
-function comesNear(side: Side, p: Vec3, distance: number): boolean {
+function comesNear(side: Side, p: Vec3, distance: number, counts?: (nearest: Vec3) => boolean): boolean {
   const { form } = side
   if (form.kind !== 'free' && Math.abs(besideFace(form, p).distance) >= distance) return false
   side.near ??= trianglesNear(side.triangles)
-  return side.near(p, distance)
+  return side.near(p, distance, counts)
 }
 
 /** The corners of some triangles and the middles of their sides, each once. */
