@@ -9,7 +9,7 @@ export {
   type SawSetting,
   type Slope,
 } from './saw.ts'
-export { liesAtSpring, restsOf, springAngle, type Rest } from './lie.ts'
+export { liesAtSpring, restsOf, springAngle, usualRest, type Rest } from './lie.ts'
 export { pieceLengths, turnBetweenCuts, type PieceEnd, type PieceLengths, type Reach } from './piece.ts'
 export { partedAt } from './parted.ts'
 export { sharedCut, type SharedCut } from './shared-cut.ts'

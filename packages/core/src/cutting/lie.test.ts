@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Vec2 } from '../plane/index.ts'
-import { restsOf, springAngle } from './lie.ts'
+import { restsOf, springAngle, usualRest } from './lie.ts'
 
 const box = (w: number, h: number): Vec2[] => [
   [0, 0],
@@ -66,5 +66,36 @@ describe('sides that a bar can lie on', () => {
       0,
     )
     expect(springAngle(back!)).toBeCloseTo(spring, 12)
+  })
+  it('are laid on as is usual: the widest, but the back of a moulding before its face, whichever way the room is', () => {
+    const round = (v: readonly number[]): string[] => v.map((x) => x.toFixed(3))
+    // A cornice whose face is wider than its back, and its mirror image.
+    const parallel: Vec2[] = [
+      [0, 0],
+      [0, -20],
+      [57.4, 53.5],
+      [38, 48.65],
+    ]
+    const centroid: Vec2 = [23, 19]
+    const sides = restsOf(parallel, centroid, 0)
+    expect(sides[0]!.up[0]).toBeLessThan(0)
+    const back = usualRest(sides, 1)!
+    expect(back.up[0]).toBeGreaterThan(0)
+    expect(back.width).toBeCloseTo(Math.hypot(38, 48.65), 9)
+    const image = usualRest(
+      restsOf(
+        parallel.map(([x, y]): Vec2 => [-x, y]),
+        [-23, 19],
+        0,
+      ),
+      -1,
+    )!
+    expect(round(image.up)).toEqual(round([-back.up[0], back.up[1]]))
+    const board = usualRest(restsOf(box(14, 70), [7, 35], 0), 1)!
+    expect(round(board.up)).toEqual(round([1, 0]))
+    // A flat that lies, and a square bar, are as they stand.
+    expect(round(usualRest(restsOf(box(70, 14), [35, 7], 0), 1)!.up)).toEqual(round([0, 1]))
+    expect(round(usualRest(restsOf(box(20, 20), [10, 10], 0), 1)!.up)).toEqual(round([0, 1]))
+    expect(usualRest([], 1)).toBeUndefined()
   })
 })

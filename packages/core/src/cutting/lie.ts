@@ -47,6 +47,27 @@ export function restsOf(points: readonly Vec2[], centroid: Vec2, step: number): 
     )
 }
 
+/** Sides are parallel to this, rad; one that leans by no more from the wall or the ceiling does not lean. */
+const LEANS = Math.PI / 180
+/** The back of a moulding is at least so much as wide as its face. */
+const BACK = 0.5
+
+/**
+ * The side that a bar is laid on where nobody says another: the widest, but a moulding's back before its face. Back and face are parallel, the
+ * back looks away from the room, which is to the side `roomward` along the section's x; the face of one that leans is the wider of both.
+ */
+export function usualRest(rests: readonly Rest[], roomward: 1 | -1): Rest | undefined {
+  const [widest] = rests
+  if (!widest) return undefined
+  const back = rests.find(
+    (r) =>
+      r.width >= BACK * widest.width &&
+      Math.abs(vec2.cross(r.up, widest.up)) < Math.sin(LEANS) &&
+      r.up[0] * roomward > Math.sin(LEANS),
+  )
+  return back ?? widest
+}
+
 /** Corners of a hull without those that lie on the straight between their neighbours. */
 function withoutStraights(hull: readonly [number, number][]): Vec2[] {
   return hull.filter((p, i) => {
@@ -66,7 +87,7 @@ export function springAngle(rest: Rest): number {
 
 /**
  * The way that is up for a moulding that lies on a back which leans from the wall by a spring angle, rad, 0 to pi/2: of the four that do, the
- * one nearest to that of the side it would lie on by itself; without such a side, with its face up as a cornice has it.
+ * one nearest to that of the side it lies on as is usual; without such a side, with its face up as a cornice has it.
  */
 export function liesAtSpring(spring: number, rest: Rest | undefined): Vec2 {
   const [c, s] = [Math.cos(spring), Math.sin(spring)]

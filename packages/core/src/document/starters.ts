@@ -225,7 +225,6 @@ export const STARTERS = {
             kind: 'pieces',
             name: 'Cornice pieces',
             run: 'run',
-            lies: 1,
             turned: false,
             hold: '75',
           },

@@ -349,10 +349,12 @@ export interface CutsGiven {
   readonly pieces: readonly SawnPiece[]
   /** Sides that the bar can lie on, the widest first. */
   readonly rests: readonly Rest[]
+  /** The side it lies on where nobody says another: of a moulding its back. */
+  readonly usual: Rest | undefined
   /** The side it lies on; none as it stands in the part. */
   readonly rest: Rest | undefined
   readonly lie: Lie
-  /** The spring angle of its widest side, rad; none for what has no side to lie on. */
+  /** The spring angle of its usual side, rad; none for what has no side to lie on. */
   readonly spring: number | undefined
   /** Length of the bars that it comes from, where that is told. */
   readonly bar: number | undefined

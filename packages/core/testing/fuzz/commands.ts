@@ -327,7 +327,7 @@ export const TRIES: Readonly<Record<string, Try>> = {
   changePieces: through(edit.changePieces, (part, r) => ({
     step: idOf(part, r, 'pieces'),
     choices: r.pick<edit.PiecesChoices>([
-      { lies: r.pick([0, 1, 2, 9]) },
+      { lies: r.pick([undefined, 0, 1, 2, 9]) },
       { spring: r.pick([undefined, formula(r), '38 deg']) },
       { turned: r.chance(0.5) },
       { bar: { length: formula(r), scarf: formula(r) } },

@@ -57,7 +57,7 @@ function randomPieces(r: Random): Step {
     name: 'Pieces',
     aside: false,
     run: 'run',
-    lies: r.pick([0, 1, 2, 7]),
+    ...(r.chance(0.3) ? {} : { lies: r.pick([0, 1, 2, 7]) }),
     turned: r.chance(0.5),
     hold: size(r, [0, 75]),
     ...(r.chance(0.4) ? { bar } : {}),

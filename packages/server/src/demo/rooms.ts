@@ -67,7 +67,6 @@ const pieces = (id: string, name: string, run: string): PiecesStep => ({
   name,
   aside: false,
   run,
-  lies: 1,
   turned: false,
   hold: '75 mm',
 })

@@ -10,7 +10,6 @@ export function sawn(part: Part): Part {
     name: 'Pieces',
     aside: false,
     run: 'run',
-    lies: 1,
     turned: false,
     hold: '75 mm',
   }

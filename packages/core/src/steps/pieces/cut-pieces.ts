@@ -8,6 +8,7 @@ import {
   slopeAt,
   springAngle,
   turnBetweenCuts,
+  usualRest,
   type Lie,
   type PieceEnd,
   type Reach,
@@ -30,8 +31,8 @@ import type {
 
 /** What is chosen of the pieces of a run; plain figures, mm and rad. */
 export interface CutChoices {
-  /** 0 as they stand, 1 on the widest side that they can lie on, and so on; the narrowest where there are fewer. */
-  readonly lies: number
+  /** 0 as they stand, 1 on the widest side that they can lie on, and so on; the narrowest where there are fewer; without, as is usual. */
+  readonly lies?: number
   readonly turned: boolean
   /** The back leans so from the wall, rad, whatever the section says. */
   readonly spring?: number
@@ -40,8 +41,8 @@ export interface CutChoices {
   readonly measured: ReadonlyMap<Id, number>
 }
 
-/** Nothing chosen: on the widest side, the start at the left, bars of any length. */
-export const PLAIN_CUTS: CutChoices = { lies: 1, turned: false, measured: new Map() }
+/** Nothing chosen: on the usual side, the start at the left, bars of any length. */
+export const PLAIN_CUTS: CutChoices = { turned: false, measured: new Map() }
 
 /** The pieces of a run as they are sawn. The run turns with its path; one that only travels has no cuts of its own. */
 export function cutPieces(
@@ -54,10 +55,10 @@ export function cutPieces(
   const centroid = centroidOf(carried)
   const points = Array.from(outline.x, (x, i): Vec2 => [x, outline.y[i]!])
   const rests = restsOf(points, centroid, curveStep(carried))
-  const rest = choices.lies === 0 ? undefined : rests[Math.min(choices.lies, rests.length) - 1]
-  const [widest] = rests
-  const { spring } = choices
-  const up = spring === undefined ? (rest?.up ?? [0, 1]) : liesAtSpring(spring, widest)
+  const usual = usualRest(rests, roomwardOf(points))
+  const { lies, spring } = choices
+  const rest = lies === undefined ? usual : lies === 0 ? undefined : rests[Math.min(lies, rests.length) - 1]
+  const up = spring === undefined ? (rest?.up ?? [0, 1]) : liesAtSpring(spring, usual)
   const lie: Lie = { up, startLeft: !choices.turned }
   const at = { carried, centroid, lie, measured: choices.measured }
   const whole = pieces.map((p) => endsOf(at, p))
@@ -66,9 +67,10 @@ export function cutPieces(
     run,
     pieces: parted.map((p, i) => sawn(at, p, i + 1)),
     rests,
+    usual,
     rest: spring === undefined ? rest : undefined,
     lie,
-    spring: spring ?? (widest && springAngle(widest)),
+    spring: spring ?? (usual && springAngle(usual)),
     bar: choices.bar?.length,
   }
 }
@@ -85,6 +87,12 @@ type Ended = Piece & {
   readonly end: SawnEnd
   /** How far its section rolls on the way; a round one does not. */
   readonly roll: number
+}
+
+/** The side of the path that a moulding lies on, which is the room's: that to which its section reaches farther. */
+function roomwardOf(points: readonly Vec2[]): 1 | -1 {
+  const x = points.map((p) => p[0])
+  return Math.max(...x) + Math.min(...x) >= 0 ? 1 : -1
 }
 
 /** The centroid of all strands together, each by its area. */

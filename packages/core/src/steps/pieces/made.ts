@@ -44,7 +44,7 @@ export const piecesMaker: StepMaker<PiecesStep> = {
     const wrong = wrongAngle(measured)
     if (wrong) return refuse('pieces.measured', wrong.message, wrong.field)
     const cuts = cutPieces(step.run, run, pieces, {
-      lies: step.lies,
+      ...(step.lies === undefined ? {} : { lies: step.lies }),
       turned: step.turned,
       ...(spring === undefined ? {} : { spring }),
       measured,

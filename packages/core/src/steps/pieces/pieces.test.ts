@@ -21,7 +21,6 @@ const PIECES: PiecesStep = {
   name: 'Pieces',
   aside: false,
   run: 'run',
-  lies: 1,
   turned: false,
   hold: '0',
 }
@@ -157,6 +156,38 @@ describe('pieces of a run', () => {
       .evaluate(part)
       .steps.find((s) => s.id === 'run')!.output!.bodies![0]!
     expect(cuts.pieces.reduce((sum, p) => sum + p.mass, 0)).toBeCloseTo(body.figures.mass, 9)
+  })
+  it('of a cornice lie on its back, and are set as the table says with its signs', () => {
+    // Inside corners of 90 and 135 degrees, outside ones of 225 and 270.
+    const places: Places = [
+      [0, 0],
+      [1000, 0],
+      [1000, 700],
+      [600, 1100],
+      [600, 1600],
+      [1200, 1600],
+    ]
+    const [c, s] = [Math.cos(38 * DEG), Math.sin(38 * DEG)]
+    for (const spring of [{}, { spring: '38 deg' }]) {
+      const cuts = cutsOf(along(places, false, CORNICE, spring))
+      expect(cuts.lie.up[0]).toBeCloseTo(c, 9)
+      expect(cuts.lie.up[1]).toBeCloseTo(-s, 9)
+      // The face is the wider one, and was lain on before.
+      expect(cuts.usual!.width).toBeCloseTo(90 - 14 / (s * c), 9)
+      expect(cuts.rests[0]!.width).toBeCloseTo(90, 9)
+      for (const [i, p] of cuts.pieces.entries()) {
+        if (i === 0) continue
+        const known = mouldingFlat(38 * DEG, p.start.corner!.drawn)
+        expect(p.start.setting.mitre).toBeCloseTo(known.mitre, 9)
+        expect(p.start.setting.bevel).toBeCloseTo(known.bevel, 9)
+        const before = cuts.pieces[i - 1]!.end.setting
+        expect(before.mitre).toBeCloseTo(-known.mitre, 9)
+        expect(before.bevel).toBeCloseTo(-known.bevel, 9)
+      }
+    }
+    const face = cutsOf(along(places, false, CORNICE, { lies: 1 }))
+    expect(face.lie.up[0]).toBeCloseTo(-c, 9)
+    expect(face.lie.up[1]).toBeCloseTo(s, 9)
   })
   it('of a cornice are set as the closed form says, inside and outside corners', () => {
     // A bay: inside corners of 90 and 135 degrees, then an outside one; the moulding at the left of travel.

@@ -19,8 +19,8 @@ import {
 export interface PiecesStep extends StepBase {
   readonly kind: 'pieces'
   readonly run: Id
-  /** The side they lie on: 1 the widest that they can lie on, 2 the next; 0 as they stand in the part. */
-  readonly lies: number
+  /** The side they lie on: 1 the widest that they can lie on, 2 the next; 0 as they stand in the part; without, as is usual. */
+  readonly lies?: number
   /** Lies flat on a back that leans so from the wall, in place of a side of its section; as the section says without. */
   readonly spring?: Formula
   /** The start of each is at the right; the other edge is then at the fence. */
@@ -59,12 +59,14 @@ export const piecesKind: StepKind<PiecesStep> = {
     ...baseFields,
     kind: string().strict().oneOf(['pieces']).required(),
     run: idSchema,
-    lies: number()
-      .strict()
-      .integer('a side is told by a whole number')
-      .min(0, 'a side is told by 0 or more')
-      .max(MOST_SIDES, `a section has at most ${MOST_SIDES} sides to lie on`)
-      .required('it is missing here on which side the pieces lie'),
+    lies: optional(
+      number()
+        .strict()
+        .integer('a side is told by a whole number')
+        .min(0, 'a side is told by 0 or more')
+        .max(MOST_SIDES, `a section has at most ${MOST_SIDES} sides to lie on`)
+        .required('a side is told by a whole number'),
+    ),
     spring: optionalFormulaSchema,
     turned: flagSchema,
     hold: formulaSchema,
@@ -89,7 +91,6 @@ export const piecesKind: StepKind<PiecesStep> = {
       ...base,
       kind: 'pieces',
       run,
-      lies: 1,
       turned: false,
       hold: inches ? typedFormula('3 in', 'in') : '75 mm',
     })

@@ -17,7 +17,7 @@ import { LieDrawing } from './LieDrawing.tsx'
 import { PieceDrawing } from './PieceDrawing.tsx'
 import { PiecesTable } from './PiecesTable.tsx'
 import { sawnRows } from '../shared/strand-rows.ts'
-import { restName } from './saw-words.ts'
+import { restName, usualWords } from './saw-words.ts'
 import { hasTemplate, TemplateSheets } from './TemplateSheets.tsx'
 import { UnfoldedDrawing } from './UnfoldedDrawing.tsx'
 
@@ -50,14 +50,15 @@ function PiecesInspector({ step }: { readonly step: PiecesStep }) {
   const piece = cuts?.pieces.find((p) => p.number === chosen) ?? cuts?.pieces[0]
   const at = carried && focus !== undefined ? stationOnRun(carried, focus) : undefined
   const lit = at === undefined ? undefined : cuts?.pieces.find((p) => at >= p.from && at < p.to)?.number
-  const sides = Math.max(cuts?.rests.length ?? 0, step.lies)
+  const sides = Math.max(cuts?.rests.length ?? 0, step.lies ?? 0)
   return (
     <>
       <div className="flex flex-col gap-1.5 px-3 py-2">
         <Choice
           label="Lies on"
-          value={step.spring === undefined ? String(step.lies) : 'spring'}
+          value={step.spring === undefined ? String(step.lies ?? 'usual') : 'spring'}
           choices={[
+            ['usual', usualWords(cuts, units.length)],
             ['0', 'as it stands'],
             ...Array.from({ length: sides }, (_, i) => {
               const rest = cuts?.rests[i]
@@ -70,7 +71,7 @@ function PiecesInspector({ step }: { readonly step: PiecesStep }) {
             change(
               lies === 'spring'
                 ? { spring: firstSpring(cuts?.spring) }
-                : { lies: Number(lies), spring: undefined },
+                : { lies: lies === 'usual' ? undefined : Number(lies), spring: undefined },
               'Lay it on another side',
             )
           }
