@@ -342,11 +342,20 @@ describe('blocks and cylinders', () => {
             partOf(rod('a', 'z', R, 0), rod('b', 'x', r, off, { does: { kind: 'common', with: ['a'] } })),
           )
           const { figures } = bodiesOf(result)[0]!
-          expect(Math.abs(figures.volume - exact)).toBeLessThan(figures.volumeBound + 1e-6 * exact)
+          expect(Math.abs(figures.volume - exact)).toBeLessThan(figures.volumeBound + 1e-8 * exact)
           expect(figures.volumeBound / exact).toBeLessThan(1e-4)
         },
       ),
-      { numRuns: 25 },
+      {
+        numRuns: 25,
+        // Where one touches the other from within, their curves cross, between two vertices or at one.
+        examples: [
+          [9, 3, 5],
+          [9, 9, 0],
+          [27, 3, 8],
+          [15, 5, 5],
+        ],
+      },
     )
   })
   it('a round face that touches a flat one has nothing in common with it, and cuts nothing off', () => {

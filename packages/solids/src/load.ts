@@ -3,6 +3,7 @@ import { fail, fault, ok, type Result } from '@flexum/core/base'
 import { awayFromMesh, type MadeSolid, type Solids, type SolidTree } from '@flexum/core/solid'
 import { placePoint, unplacedPoint } from '@flexum/core/space'
 import { createDoubles } from './doubles.ts'
+import { createShelf, type Span } from './kept.ts'
 
 type Library = Awaited<ReturnType<typeof Module>>
 type Shape = InstanceType<Library['Manifold']>
@@ -17,29 +18,59 @@ const WRONG: Readonly<Record<string, string>> = {
 
 /**
  * Loads the library of solids; `wasm` is where its binary part is, where it does not lie beside it. What was made is copied out,
- * and every object of the library is freed, so that nothing is left behind however often it is asked.
+ * and every object of the library is freed but for some bodies made of late, which others go on from.
  */
 export async function loadSolids(wasm?: string): Promise<Solids> {
   const library = await Module(wasm === undefined ? undefined : { locateFile: () => wasm })
   library.setup()
-  return { make: (tree, tidy) => makeWith(library, tree, tidy) }
+  const shelf = createShelf<Shape>()
+  return { make: (tree, tidy) => makeWith(library, tree, tidy, shelf) }
 }
 
-function makeWith(library: Library, tree: SolidTree, tidy: number | undefined): Result<MadeSolid> {
+type Shelf = ReturnType<typeof createShelf<Shape>>
+
+function makeWith(
+  library: Library,
+  tree: SolidTree,
+  tidy: number | undefined,
+  shelf: Shelf,
+): Result<MadeSolid> {
   const { Manifold } = library
-  const held: Shape[] = []
+  const held = new Set<Shape>()
   const keep = (s: Shape): Shape => {
-    held.push(s)
+    held.add(s)
     return s
   }
   // Two for each leaf: one for its faces as they are, one for those that look the other way.
   const first = Manifold.reserveIDs(2 * countLeaves(tree))
+  const numbers: Numbers = { first, known: [] }
   let leaves = 0
   // What stands in the tree several times is made once.
   const shapes = new Map<SolidTree, Shape>()
+  const used = new Set<object>()
   const build = (t: SolidTree): Shape => {
-    const shape = shapes.get(t) ?? buildFresh(t)
+    const shape = shapes.get(t) ?? (t.body ? buildBody(t, t.body) : buildFresh(t))
     shapes.set(t, shape)
+    return shape
+  }
+  /** A body is made by itself, so that it is the same whether it is known or not. */
+  const buildBody = (t: SolidTree, { of, as }: NonNullable<SolidTree['body']>): Shape => {
+    const kept = used.has(of) ? undefined : shelf.get(of, as)
+    used.add(of)
+    const before = leaves
+    if (kept) {
+      leaves += kept.leaves
+      numbers.known.push(...kept.spans.map((s) => ({ ...s, leaf: s.leaf + before })))
+      return kept.shape
+    }
+    const spansBefore = numbers.known.length
+    const shape = buildFresh(t)
+    if (shape.status() !== 'NoError') return shape
+    const spans = [
+      { first: first + 2 * before, count: leaves - before, leaf: 0 },
+      ...numbers.known.slice(spansBefore).map((s) => ({ ...s, leaf: s.leaf - before })),
+    ]
+    if (held.has(shape) && shelf.put(of, as, { shape, leaves: leaves - before, spans })) held.delete(shape)
     return shape
   }
   const buildFresh = (t: SolidTree): Shape => {
@@ -55,7 +86,7 @@ function makeWith(library: Library, tree: SolidTree, tidy: number | undefined): 
       }
       case 'mirrored': {
         const before = leaves
-        const half = snapped(within(copiedOut(build(t.of), first), t.frame, 'to'), t)
+        const half = snapped(within(copiedOut(build(t.of), numbers), t.frame, 'to'), t)
         const more = leaves - before
         leaves += more
         // Both from the very same numbers, so that what lies in the plane is the same to the bit, and goes away.
@@ -79,14 +110,28 @@ function makeWith(library: Library, tree: SolidTree, tidy: number | undefined): 
     const status = made.status()
     if (status !== 'NoError') return unsound(status)
     const volume = made.volume()
-    return ok({ ...copiedOut(tidy === undefined ? made : keep(made.simplify(tidy)), first), volume })
+    return ok({ ...copiedOut(tidy === undefined ? made : keep(made.simplify(tidy)), numbers), volume })
   } catch (error) {
     const code = (error as { code?: string }).code
     if (code === undefined) throw error
     return unsound(code)
   } finally {
     for (const s of held) s.delete()
+    shelf.tidy()
   }
+}
+
+/** By which numbers of the library leaves are told: in order from the first, but for those of bodies that were known. */
+interface Numbers {
+  readonly first: number
+  readonly known: Span[]
+}
+
+/** The leaf of a number of the library, and whether it is the second one of it. */
+function leafOf(id: number, { first, known }: Numbers): { readonly leaf: number; readonly second: number } {
+  const span = known.find((s) => id >= s.first && id < s.first + 2 * s.count)
+  const at = id - (span?.first ?? first)
+  return { leaf: (span?.leaf ?? 0) + (at >> 1), second: at & 1 }
 }
 
 /** A mesh as the library's, in double precision, each triangle by its leaf and the side that it looks to. */
@@ -132,7 +177,7 @@ function countLeaves(t: SolidTree): number {
 /** What the library made: its triangles, and where each comes from. */
 type Copied = Omit<MadeSolid, 'volume'>
 
-function copiedOut(made: Shape, first: number): Copied {
+function copiedOut(made: Shape, numbers: Numbers): Copied {
   let positions: Float64Array = new Float64Array(0)
   // The only way to the doubles: a warp is shown them, in the order of the mesh, and leaves them as they are.
   made
@@ -146,9 +191,9 @@ function copiedOut(made: Shape, first: number): Copied {
   const turned = new Uint8Array(count)
   for (let r = 0; r < mesh.runOriginalID.length; r++) {
     const [from, to] = [mesh.runIndex[r]! / 3, mesh.runIndex[r + 1]! / 3]
-    const group = mesh.runOriginalID[r]! - first
-    leaves.fill(group >> 1, from, to)
-    if ((group & 1) !== (mesh.backside(r) ? 1 : 0)) turned.fill(1, from, to)
+    const { leaf, second } = leafOf(mesh.runOriginalID[r]!, numbers)
+    leaves.fill(leaf, from, to)
+    if (second !== (mesh.backside(r) ? 1 : 0)) turned.fill(1, from, to)
   }
   return { positions, triangles: mesh.triVerts.slice(), faces: mesh.faceID.slice(), leaves, turned }
 }

@@ -72,17 +72,32 @@ const onGrid = (x: number): number => Math.round(x / GRID) * GRID + 0
  * A shell for the library: plane faces go by their tag, so that what lies in one plane is put together; on round ones each triangle
  * has a number of its own, by which the normal anywhere on it is found again.
  */
-export const meshForSolids = ({ positions, triangles, tags, flat }: Shell): SolidMesh => ({
+export const meshForSolids = (shell: Shell): SolidMesh => known(meshes, shell, meshOfShell)
+
+/** The same for what is joined to something: where they touch, their skins are the same to the bit, and nothing is left of them there. */
+export const meshToJoin = (shell: Shell): SolidMesh =>
+  known(meshesOnGrid, shell, () => {
+    const mesh = meshForSolids(shell)
+    return { ...mesh, positions: mesh.positions.map(onGrid) }
+  })
+
+/** Of each shell, so long as it is held. */
+const meshes = new WeakMap<Shell, SolidMesh>()
+const meshesOnGrid = new WeakMap<Shell, SolidMesh>()
+
+function known(all: WeakMap<Shell, SolidMesh>, shell: Shell, make: (shell: Shell) => SolidMesh): SolidMesh {
+  const before = all.get(shell)
+  if (before) return before
+  const mesh = make(shell)
+  all.set(shell, mesh)
+  return mesh
+}
+
+const meshOfShell = ({ positions, triangles, tags, flat }: Shell): SolidMesh => ({
   positions,
   triangles,
   faces: Uint32Array.from(tags, (tag, i) => (flat[i] ? tag : ROUND + i)),
 })
-
-/** The same for what is joined to something: where they touch, their skins are the same to the bit, and nothing is left of them there. */
-export const meshToJoin = (shell: Shell): SolidMesh => {
-  const mesh = meshForSolids(shell)
-  return { ...mesh, positions: mesh.positions.map(onGrid) }
-}
 
 /** A shell in a place; one that is mirrored is turned right side out. */
 export function placedShell(shell: Shell, place: Placement): Shell {

@@ -12,7 +12,12 @@ export interface SolidMesh {
 }
 
 /** What is to be made of bodies; the leaves are counted in the order in which they stand. */
-export type SolidTree =
+export type SolidTree = Joint & {
+  /** Where it is a body by itself, by what it is told again: the library may keep what it made of it, and is to make it by itself. */
+  readonly body?: { readonly of: object; readonly as: string }
+}
+
+type Joint =
   | { readonly kind: 'mesh'; readonly mesh: SolidMesh }
   | { readonly kind: 'joined' | 'common'; readonly of: readonly SolidTree[] }
   /** A half and its mirror image in a plane square to an axis, joined; its leaves count twice, those of the image after. */

@@ -8,14 +8,16 @@ import {
   bodyOfTree,
   boundOf,
   finenessFor,
+  isSure,
   lossFrom,
   originsOf,
   standing,
   volumeIn,
   weighed,
+  type MadeBody,
   type Work,
 } from './solid-body.ts'
-import { partsOf, roughVolumeOf, volumeOf } from './volume.ts'
+import { partsOf, roughVolumeOf, sureVolumeOf, volumeOf } from './volume.ts'
 
 /** What is needed to let bodies meet. */
 export interface Meeting {
@@ -68,8 +70,7 @@ export function meet(m: Meeting): Result<readonly Body[], Finding> {
       refuse('unsound', `${names[i]} and "${m.step.name}" cannot be put together: ${why}.`)
     const made = bodyOfTree(solid, target, work)
     if (!made.ok) return unsound(made.fault)
-    const shared = () => sharedVolume(target, own, work)
-    const both = cuts ? lossFrom(target, made.value, shared) : made.value.own ? ok(made.value.own) : shared()
+    const both = bothOf(made.value, target, own, cuts, work)
     if (!both.ok) return unsound(both.fault)
     // Where a round face touches, their meshes may lie in each other by a hair: no more than its volume is sure to.
     const least = Math.max(NOTHING * Math.min(volumeIn(target), volumeIn(own)), both.value.error)
@@ -131,9 +132,7 @@ function join(
   const sum = targets.reduce((v, t) => v + volumeIn(t), 0)
   const before = targets.length === 1 ? ok({ value: sum, error: 0 }) : volumeOf(there, work)
   if (!before.ok) return unsound(before.fault)
-  const over = made.value.own
-    ? ok({ value: before.value.value + volumeIn(own) - made.value.own.value, error: made.value.own.error })
-    : volumeOf({ kind: 'common', of: [there, tool] }, work)
+  const over = overlapOf(made.value, own, before.value, there, work)
   if (!over.ok) return unsound(over.fault)
   const added = volumeIn(own) - over.value.value
   const mass =
@@ -141,4 +140,47 @@ function join(
   const bound = [own, ...targets].reduce((e, b) => e + boundOf(b), over.value.error + before.value.error)
   const ownDensity = own.figures.mass / own.figures.volume
   return ok(weighed(made.value, before.value.value + added, mass + added * ownDensity, bound))
+}
+
+/** What a body has in common with one that cut it, or left only that of it. */
+function bothOf(
+  made: MadeBody,
+  target: Body,
+  own: Body,
+  cuts: boolean,
+  work: Work,
+): Result<Extrapolated, string> {
+  const sure = sureOfMany(made, standing(target), standing(own), volumeIn(target), work)
+  if (sure) return ok(sure)
+  const shared = () => sharedVolume(target, own, work)
+  if (cuts) return lossFrom(target, made, shared)
+  return made.own ? ok(made.own) : shared()
+}
+
+/** What a body that joined others has in common with them: by the faces of what all of them are now, where these are known, else worked out. */
+function overlapOf(
+  made: MadeBody,
+  own: Body,
+  before: Extrapolated,
+  there: Solid,
+  work: Work,
+): Result<Extrapolated, string> {
+  const tool = standing(own)
+  const sure = sureOfMany(made, there, tool, before.value, work)
+  if (sure) return ok(sure)
+  return made.own
+    ? ok({ value: before.value + volumeIn(own) - made.own.value, error: made.own.error })
+    : volumeOf({ kind: 'common', of: [there, tool] }, work)
+}
+
+/** Of many, whose faces take long, what one has in common with what is there is looked at by itself; where that tells for sure. */
+function sureOfMany(
+  made: MadeBody,
+  there: Solid,
+  tool: Solid,
+  volume: number,
+  work: Work,
+): Extrapolated | undefined {
+  const sure = made.ofMany ? sureVolumeOf({ kind: 'common', of: [there, tool] }, work) : undefined
+  return sure && isSure(made, { value: volume, error: sure.error }) ? sure : undefined
 }

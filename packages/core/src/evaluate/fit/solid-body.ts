@@ -4,7 +4,7 @@ import { IN_PLACE, meshReach } from '../../space/index.ts'
 import { isEnd } from '../../sweep/index.ts'
 import type { Body, BodyPiece, Origin, Solid } from '../body.ts'
 import type { Leaf } from './leaf.ts'
-import { treeOf } from './tree.ts'
+import { madeBodyOf, treeOf } from './tree.ts'
 import { keepKnown, makeWithin, ROUGHER, sureOf, type Making } from './volume.ts'
 
 /** A chord error of pictures, as a share of the largest coordinate of what meets, within bounds in mm. */
@@ -16,8 +16,11 @@ export function finenessFor(bodies: readonly Body[], asked: number | undefined):
   if (asked !== undefined) return asked
   const size = Math.max(...bodies.map((b) => meshReach(b.mesh)))
   const drawn = Math.max(...bodies.map((b) => b.chordError))
-  return Math.max(drawn, Math.min(COARSEST, Math.max(FINEST, PICTURE * size)))
+  return Math.max(drawn, Math.min(COARSEST, Math.max(FINEST, stepped(PICTURE * size))))
 }
+
+/** The nearest power of two: a body that grows a little is put together as it was, and what was made of it is gone on from. */
+const stepped = (x: number): number => (x > 0 ? 2 ** Math.round(Math.log2(x)) : 0)
 
 /** Volume of a body with all its copies, mm3, and how far it may be off. */
 export const volumeIn = (b: Body): number => b.figures.volume * b.places.length
@@ -48,9 +51,20 @@ export interface MadeBody {
   readonly body: Body
   readonly solid: MadeSolid
   readonly parts: number
-  /** Its volume by its own faces, where these are known. */
+  /** Its volume by its own faces, where these are known; worked out when it is asked for. */
   readonly own: Extrapolated | undefined
+  /** Whether it is of so many leaves that its own faces are only asked where nothing else tells for sure. */
+  readonly ofMany: boolean
 }
+
+/** More leaves are many: their faces take longer than what one more changes. */
+const MANY = 16
+/** A volume that is off by less than this share is told for sure. */
+const FOR_SURE = 1e-8
+
+/** Whether what was worked out from what was done to a body need not be asked of its own faces. */
+export const isSure = ({ ofMany }: MadeBody, { value, error }: Extrapolated): boolean =>
+  ofMany && error <= FOR_SURE * Math.abs(value)
 
 /** A solid as a body that goes on from another: its id, its look, whether it is seen. */
 export function bodyOfTree(
@@ -59,6 +73,7 @@ export function bodyOfTree(
   { solids, fineness: fine, origins }: Work,
 ): Result<MadeBody, string> {
   const fineness = solids.rough ? ROUGHER * fine : fine
+  madeBodyOf(solid)
   const leaves: Leaf[] = []
   const tidy = SINGLE * meshReach(from.mesh)
   const made = makeWithin(solids, treeOf(solid, fineness, leaves, solids), tidy)
@@ -86,9 +101,16 @@ export function bodyOfTree(
   const known = keepKnown(solid, fineness, made.value, leaves)
   const before = (from.parts ?? 1) * from.places.length
   const parted = known.parts > before ? piecesOf(made.value) : undefined
-  const own = solids.rough ? undefined : sureOf(known)?.volume
   const whole: Body = { ...body, parts: known.parts, ...(parted ? { parted } : {}) }
-  return ok({ body: whole, solid: made.value, parts: known.parts, own })
+  return ok({
+    body: whole,
+    solid: made.value,
+    parts: known.parts,
+    get own() {
+      return solids.rough ? undefined : sureOf(known)?.volume
+    },
+    ofMany: leaves.length > MANY,
+  })
 }
 
 /** The pieces that a solid falls into, the largest first. */
@@ -114,8 +136,11 @@ export function lossFrom(
  * The body with its figures: volume and mass, and how far they may be off. What its own faces come to counts, where that is surer than what it
  * was worked out from.
  */
-export function weighed({ body, solid, own }: MadeBody, volume: number, mass: number, error: number): Body {
-  const surer = own && own.error <= error ? own : { value: volume, error }
+export function weighed(made: MadeBody, volume: number, mass: number, error: number): Body {
+  const { body, solid } = made
+  const told = { value: volume, error }
+  const own = isSure(made, told) ? undefined : made.own
+  const surer = own && own.error <= error ? own : told
   return {
     ...body,
     figures: {

@@ -79,13 +79,24 @@ function builtTree(
   const shells = new Map<Solid, Made>()
   /** How many joins what is built stands in. */
   let joins = 0
+  /** How many bodies that are told again. */
+  let bodies = 0
   const build = (s: Solid, place: Placement | undefined): SolidTree => {
-    if (!shared || place) return buildFresh(s, place)
+    // Within a body that may be known already nothing is the same as outside of it.
+    if (!shared || place || bodies > 0) return buildBody(s, place)
     const before = shared.get(s)
     if (before) return before
-    const tree = buildFresh(s, place)
+    const tree = buildBody(s, place)
     shared.set(s, tree)
     return tree
+  }
+  const buildBody = (s: Solid, place: Placement | undefined): SolidTree => {
+    if (place || !isBody(s)) return buildFresh(s, place)
+    bodies++
+    const onGrid = joins > 0 || s.kind === 'joined'
+    const tree = buildFresh(s, place)
+    bodies--
+    return { ...tree, body: { of: s, as: `${chordError}${onGrid ? ' to be joined' : ''}` } }
   }
   const buildFresh = (s: Solid, place: Placement | undefined): SolidTree => {
     switch (s.kind) {
@@ -102,7 +113,11 @@ function builtTree(
           shells.set(
             s,
             (made =
-              s.kind === 'raised' ? raisedShell(s, chordError, solids, treeOf) : shellOfLeaf(s, chordError)),
+              s.kind === 'raised'
+                ? raisedShell(s, chordError, solids, treeOf)
+                : bodies > 0
+                  ? knownShell(s, chordError)
+                  : shellOfLeaf(s, chordError)),
           )
         const shell = place ? placedShell(made.shell, place) : made.shell
         const key = keyOf(s)
@@ -146,6 +161,15 @@ function builtTree(
   }
   return build(solid, undefined)
 }
+
+/** Solids that bodies were made of. */
+const ofBodies = new WeakSet<Solid>()
+
+/** Says that a body is made of a solid: what is made of several goes on from it. */
+export const madeBodyOf = (s: Solid): void => void ofBodies.add(s)
+
+const isBody = (s: Solid): boolean =>
+  ofBodies.has(s) && (s.kind === 'joined' || s.kind === 'cut' || s.kind === 'common')
 
 /** Where a mirrored solid's other half is. */
 export function imageBy({ axis, offset, frame }: Extract<Solid, { kind: 'mirrored' }>): Placement {
@@ -240,6 +264,17 @@ export function shellOfLeaf(s: Leafy, chordError: number): Made {
     return !apart && kind !== 'side' && !domed.has(kind)
   }
   return { shell: shellOf({ ...mesh, positions: places }, isFlat), edges }
+}
+
+/** Shells of what bodies are made of, as near to the true surface as was asked for last. */
+const shellsKnown = new WeakMap<Solid, { readonly chordError: number; readonly made: Made }>()
+
+function knownShell(s: Leafy, chordError: number): Made {
+  const before = shellsKnown.get(s)
+  if (before?.chordError === chordError) return before.made
+  const made = shellOfLeaf(s, chordError)
+  shellsKnown.set(s, { chordError, made })
+  return made
 }
 
 /** What one step made as the only leaf of a body. */

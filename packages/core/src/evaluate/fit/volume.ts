@@ -30,9 +30,13 @@ export interface Making {
 /** Units of work that a triangle comes to: about ten millionths of a second, to build it and to cut it. */
 const UNITS_PER_TRIANGLE = 100
 
+/** A triangle of a body that was made before, and is gone on from. */
+const UNITS_PER_KNOWN = 10
+
 /** Has a tree made, its work counted. */
 export function makeWithin(solids: Solids, tree: SolidTree, tidy?: number): ReturnType<Solids['make']> {
-  spend(UNITS_PER_TRIANGLE * trianglesIn(tree), 'putting bodies together')
+  const [fresh, known] = [trianglesIn(tree, 'fresh'), trianglesIn(tree, 'known')]
+  spend(UNITS_PER_TRIANGLE * fresh + UNITS_PER_KNOWN * known, 'putting bodies together')
   return solids.make(tree, tidy)
 }
 
@@ -151,11 +155,16 @@ function asWound(solid: Solid, { volume, area }: Measured): Measured {
   return { volume: wider(volume), area: wider(area) }
 }
 
-function trianglesIn(tree: SolidTree): number {
-  if (tree.kind === 'mesh') return tree.mesh.faces.length
-  if (tree.kind === 'mirrored') return 2 * trianglesIn(tree.of)
-  if (tree.kind === 'parts') return trianglesIn(tree.of)
-  return (tree.kind === 'cut' ? [tree.from, ...tree.by] : tree.of).reduce((n, t) => n + trianglesIn(t), 0)
+/** Triangles of its leaves: all, or only of those outside or inside of bodies that were made before, and it is put together from. */
+function trianglesIn(tree: SolidTree, which: 'all' | 'fresh' | 'known' = 'all'): number {
+  const within = (t: SolidTree): number => {
+    if (t.body === undefined || which === 'all') return trianglesIn(t, which)
+    return which === 'known' ? trianglesIn(t) : 0
+  }
+  if (tree.kind === 'mesh') return which === 'known' ? 0 : tree.mesh.faces.length
+  if (tree.kind === 'mirrored') return 2 * within(tree.of)
+  if (tree.kind === 'parts') return within(tree.of)
+  return (tree.kind === 'cut' ? [tree.from, ...tree.by] : tree.of).reduce((n, t) => n + within(t), 0)
 }
 
 /** How much coarser bodies are put together while something is dragged, and what share their volumes may be off by then. */
@@ -220,6 +229,13 @@ export function volumeOf(solid: Solid, { solids, fineness }: Making): Result<Ext
   }
   const measured = measuredOf(near, { solids, fineness })
   return measured.ok ? ok(measured.value.volume) : measured
+}
+
+/** A volume by its own faces, mm3, of what goes on from bodies that are made already; undefined where some of its faces are not known. */
+export function sureVolumeOf(solid: Solid, { solids, fineness }: Making): Extrapolated | undefined {
+  if (solids.rough) return undefined
+  const once = knownAt(solid, fineness, solids)
+  return once.ok ? sureOf(once.value)?.volume : undefined
 }
 
 /** A volume as it is at the picture's fineness, mm3. */

@@ -143,7 +143,9 @@ function placesOf(
     const touch =
       two && crossing(from, two[0], two[1]) < NEARLY ? touchOf(two[0], two[1], from, reach) : undefined
     const away = touch ? vec3.distance(touch, from) : Infinity
-    if (touch && beside.get(v)!.every((o) => away <= vec3.distance(touch, own(o)))) {
+    // Two as near as each other both are: the mesh has the place between them.
+    const least = away - ALIKE_NEAR * reach
+    if (touch && beside.get(v)!.every((o) => least <= vec3.distance(touch, own(o)))) {
       settled.set(v, touch)
       continue
     }
@@ -156,6 +158,8 @@ function placesOf(
   return { at: (v) => settled.get(v) ?? own(v), off }
 }
 
+/** Vertices are as near to a place as each other where they differ by less than this share of the reach. */
+const ALIKE_NEAR = 1e-9
 /** Two faces that touch somewhere near cross at less than this (the sine of their angle). */
 const NEARLY = 0.5
 /** The two surfaces that several faces at a place come to, where they are two. */
