@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react'
+import { useLayoutEffect, useRef } from 'react'
 import type { Axis } from '@flexum/core/edit'
 import type { Drag } from '../../../../bench/drag.ts'
 
@@ -14,7 +14,7 @@ export function DragFields(props: {
 }) {
   const { drag } = props
   const first = useRef<HTMLInputElement>(null)
-  useEffect(() => {
+  useLayoutEffect(() => {
     first.current?.focus()
     first.current?.select()
   }, [])

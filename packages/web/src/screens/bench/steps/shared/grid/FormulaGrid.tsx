@@ -1,5 +1,6 @@
 import { defaultRangeExtractor, useVirtualizer } from '@tanstack/react-virtual'
 import { Fragment, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { flushSync } from 'react-dom'
 import { toast } from 'sonner'
 import { FILES_IN } from '@flexum/core/files'
 import { formulaText, type Formula } from '@flexum/core/units'
@@ -54,6 +55,7 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
   const pointed = useSessionState((s) => s.focus?.node)
   const asTyped = useSessionState((s) => s.problem?.kind === 'broken')
   const [editing, setEditing] = useState<Editing>()
+  const [goneTo, setGoneTo] = useState<number>()
   const grid = useRef<HTMLTableElement>(null)
   const { unit } = part.units.length
 
@@ -75,11 +77,11 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
     getScrollElement: () => grid.current?.closest('aside') ?? null,
     estimateSize: () => HEIGHT,
     overscan: BESIDE,
-    // What is being typed stays on the page, wherever it is scrolled to.
+    // What is being typed, and what was gone to, is on the page wherever it is scrolled to.
     rangeExtractor: (range) => {
       const at = editing ? lines.findIndex((l) => l.id === editing.id) : -1
-      const rows = defaultRangeExtractor(range)
-      return at < 0 || rows.includes(at) ? rows : [...rows, at].sort((a, b) => a - b)
+      const rows = new Set([...defaultRangeExtractor(range), at, goneTo ?? -1])
+      return [...rows].filter((i) => i >= 0 && i < lines.length).sort((a, b) => a - b)
     },
     scrollMargin: grid.current?.offsetTop ?? 0,
   })
@@ -89,13 +91,11 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
   const go = (...to: Cell): void => {
     wanted.set(session, { label, step, to })
     queueMicrotask(() => {
-      const cell = find(to)
-      if (cell) cell.focus()
-      else if (lines.length > MANY) rows.scrollToIndex(to[0])
+      // One that is far off is put on the page first, so that the next key is already its own.
+      if (!find(to) && lines.length > MANY) flushSync(() => setGoneTo(to[0]))
+      find(to)?.focus()
       requestAnimationFrame(() => {
-        if (!grid.current?.isConnected) return
-        if (!cell) find(to)?.focus()
-        wanted.delete(session)
+        if (grid.current?.isConnected) wanted.delete(session)
       })
     })
   }
@@ -145,7 +145,10 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
     const { onPaste } = props
     setTimeout(() => {
       onPaste(row, columns[column]!.key, read.value)
-      setTimeout(() => go(row, column))
+      // Whoever went elsewhere by then is not called back.
+      setTimeout(() => {
+        if (document.activeElement === document.body) go(row, column)
+      })
     })
   }
   const onKeep = (id: string, column: string, text: string): void => {
