@@ -32,7 +32,7 @@ test('the pieces of a frame have lengths and saw settings; a corner is as it was
     inspector(page).getByRole('img', { name: /^Piece 2 on the saw: 594 at its long point/ }),
   ).toBeVisible()
   // On edge, the same cuts are bevels.
-  await inspector(page).getByLabel('Lies on').selectOption({ index: 3 })
+  await inspector(page).getByLabel('Lies on').selectOption({ index: 4 })
   await expect(piece(page, 1)).toContainText(/left mitre\s*mitre 0°\s*bevel 45\.00°/)
   await page.keyboard.press('Control+z')
   await expect(piece(page, 1)).toContainText(/mitre 45\.00° left/)

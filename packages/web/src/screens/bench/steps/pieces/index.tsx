@@ -58,7 +58,7 @@ function PiecesInspector({ step }: { readonly step: PiecesStep }) {
           label="Lies on"
           value={step.spring === undefined ? String(step.lies ?? 'usual') : 'spring'}
           choices={[
-            ['usual', usualWords(cuts, units.length)],
+            ['usual', usualWords(cuts)],
             ['0', 'as it stands'],
             ...Array.from({ length: sides }, (_, i) => {
               const rest = cuts?.rests[i]

@@ -1,6 +1,5 @@
 import type { CutsGiven, SawnEnd, SawnPiece } from '@flexum/core/evaluate'
 import type { Lie } from '@flexum/core/cutting'
-import { formatLength, type LengthDisplay } from '@flexum/core/units'
 
 /** The side a piece lies on, by its number from the widest, in words. */
 export function restName(nth: number): string {
@@ -9,11 +8,10 @@ export function restName(nth: number): string {
 }
 
 /** The side that pieces lie on as is usual, in words: a moulding leans, and lies on its back. */
-export function usualWords(cuts: CutsGiven | undefined, display: LengthDisplay): string {
-  const usual = cuts?.usual
-  if (!usual) return 'the usual side'
-  const leans = Math.abs(usual.up[0]) > 1e-6 && Math.abs(usual.up[1]) > 1e-6
-  return `the usual side${leans ? ': back down' : ''}, ${formatLength(usual.width, display)}`
+export function usualWords(cuts: CutsGiven | undefined): string {
+  const up = cuts?.usual?.up
+  const leans = up !== undefined && Math.abs(up[0]) > 1e-6 && Math.abs(up[1]) > 1e-6
+  return leans ? 'its back, as is usual' : 'the usual side'
 }
 
 /** The ends of a piece as they lie on the saw. */
