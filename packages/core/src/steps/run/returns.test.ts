@@ -92,10 +92,14 @@ describe('a return of length 0', () => {
 
 const door = openingEntry('door', 'n1', '1000', '900', '2000')
 /** A room with an outside corner: wall n2 stands into it, 1000 deep, seen from the room. */
-function room(line: Partial<TrimPathStep>, ends: RunStep['ends'] | undefined): Part {
+function room(
+  line: Partial<TrimPathStep>,
+  ends: RunStep['ends'] | undefined,
+  own?: readonly ReturnType<typeof roomWall>[],
+): Part {
   const fresh = freshStep(emptyPart('Room'), 'wall-path', { id: 'walls' })
   if (!fresh.ok) throw new Error('no walls')
-  const rows = [
+  const rows = own ?? [
     roomWall('n1', '4000', '90 deg'),
     roomWall('n2', '3000', '90 deg'),
     roomWall('n3', '2000', '90 deg'),
@@ -103,7 +107,7 @@ function room(line: Partial<TrimPathStep>, ends: RunStep['ends'] | undefined): P
     roomWall('n5', '2000', '90 deg'),
     roomWall('n6', '2000', '90 deg'),
   ]
-  const walls = { ...(fresh.value as WallPathStep), rows, openings: [door], closed: true }
+  const walls = { ...(fresh.value as WallPathStep), rows, openings: own ? [] : [door], closed: !own }
   const trim: TrimPathStep = {
     id: 'line',
     kind: 'trim-path',
@@ -164,5 +168,20 @@ describe('a return in a room', () => {
     )
     const cured = makeChange(corner('2200'), past!.cures[0]!.change as never)
     expect(cured.ok && returnsIn(cured.value)).toEqual([])
+  })
+  it('toward the room, at an inside corner, goes along the wall there, and into one that leans to it', () => {
+    const at = (corner: string, length: string) =>
+      room({ first: 'n1', last: 'n1' }, { start: SQUARE, end: back(length, 'left') }, [
+        roomWall('n1', '4000', corner),
+        roomWall('n2', '500', '90 deg'),
+      ])
+    const [into] = returnsIn(at('80 deg', '60'))
+    expect(into?.message).toBe(
+      'The return of "Skirting" at its end goes into the wall there, which stands at 80.00° to it.',
+    )
+    expect(into?.cures).toEqual([])
+    expect(returnsIn(at('90 deg', '480'))).toEqual([])
+    expect(returnsIn(at('90 deg', '560'))[0]?.message).toMatch(/goes 60 mm past the corner/)
+    expect(returnsIn(at('110 deg', '560'))).toEqual([])
   })
 })
