@@ -17,7 +17,7 @@ import { roundAt } from '../../core/testing/sketches.ts'
 import { loadSolids } from './index.ts'
 
 /** Random bodies that are tried; more with `BODIES=2000`. */
-const BODIES = Number(process.env['BODIES'] ?? 600)
+const BODIES = Number(process.env['BODIES'] ?? 300)
 
 let evaluator: Evaluator
 beforeAll(async () => {

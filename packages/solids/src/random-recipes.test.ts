@@ -27,7 +27,8 @@ beforeAll(async () => {
   evaluator = createEvaluator({ solids: await loadSolids() })
 })
 
-const RECIPES = 300
+/** Recipes that are tried; more with `RECIPES=2000`. */
+const RECIPES = Number(process.env['RECIPES'] ?? 150)
 /** Coarse, so that many can be made. */
 const CHORD_ERROR = 0.4
 

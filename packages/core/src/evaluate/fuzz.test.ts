@@ -14,8 +14,8 @@ const kept = readdirSync(folder)
 const seeds = (n: number, from: number): number[] => Array.from({ length: n }, (_, i) => from + i)
 
 describe('random parts', () => {
-  it.each([1000, 1040, 1080])('from seed %i on come to a sound result or a finding', (from) => {
-    for (const seed of seeds(40, from))
+  it.each([1000, 1025, 1050])('from seed %i on come to a sound result or a finding', (from) => {
+    for (const seed of seeds(25, from))
       expect(faultOfDocument(randomPart(randomOf(seed))), `seed ${seed}`).toBeUndefined()
   })
 })
