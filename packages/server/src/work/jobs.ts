@@ -25,11 +25,17 @@ export function readWhole(input: unknown): Result<Part> {
   return own ? fail(fault('part.rules', `this part cannot be read; ${own.message}`)) : read
 }
 
-/** A part as it is kept: JSON text of any version. */
+/** A part as it is kept: JSON text of any version. What is no JSON is refused; a reader that throws is a mistake of ours, and is not hidden. */
 export function readText(text: string): Result<Part> {
+  const parsed = parsedJson(text)
+  return parsed.ok ? readWhole(parsed.value) : parsed
+}
+
+function parsedJson(text: string): Result<unknown> {
   try {
-    return readWhole(JSON.parse(text))
-  } catch {
+    return ok(JSON.parse(text))
+  } catch (error) {
+    if (!(error instanceof SyntaxError)) throw error
     return fail(fault('part.json', 'this is not JSON'))
   }
 }
