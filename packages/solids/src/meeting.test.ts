@@ -21,7 +21,6 @@ import {
   type Evaluator,
   type MeetingGiven,
   type PartResult,
-  fittedCuts,
   listPieces,
 } from '@flexum/core/evaluate'
 import { besideFace } from '@flexum/core/solid'
@@ -146,7 +145,7 @@ describe('ends that meet', () => {
       hold: '0',
     }
     const r = worked(...arm('70', { diameter: '24' }), post(), meeting(), pieces)
-    const [piece] = fittedCuts(r.steps.find((s) => s.id === 'pieces')!.output!.cuts!, r.steps).pieces
+    const [piece] = r.steps.find((s) => s.id === 'pieces')!.output!.cuts!.pieces
     expect([piece!.start.made, piece!.end.made]).toEqual(['square', 'coped'])
     const edge = 100 - Math.sqrt(400 - 144)
     expect(piece!.lengths).toMatchObject({

@@ -14,6 +14,7 @@ export {
 export {
   addKind,
   allKinds,
+  barTakenBy,
   doingOf,
   inputsOf,
   kindOf,

@@ -125,6 +125,8 @@ export interface StepKind<S extends StepBase> {
   inputs(step: S): readonly Input[]
   /** Those of its inputs whose bodies go into its own, and are not there by themselves after it. */
   takes?(step: S): readonly Id[]
+  /** The run whose bar it takes as it really is: with the ends that meet something, wherever in the recipe they do. */
+  barOf?(step: S): Id
   /** The step with every formula passed through `visit`; the same object if nothing changed. */
   mapFormulas(step: S, visit: FormulaVisitor): S
   /** A new one with sizes to start from, or what it needs first, as in "a run needs a path first". */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { freshStep, type Part } from '../document/index.ts'
 import { barOn, throughNodes } from '../../testing/parts.ts'
-import { bendSheetOf, createEvaluator, fittedForming } from './index.ts'
+import { bendSheetOf, createEvaluator } from './index.ts'
 
 const rail = (): Part => {
   const path = throughNodes([
@@ -43,51 +43,6 @@ describe('a bend sheet', () => {
       { number: 2, clock: '90°' },
     ])
     expect(bar.bends[1]!.from).toBeGreaterThan(bar.bends[0]!.to)
-  })
-  it('counts ends that meet something: where the bends are marked, how far is fed', () => {
-    const part = rail()
-    const result = createEvaluator().evaluate(part)
-    const place = { along: 0, clock: 0 }
-    const meeting = (side: 'start' | 'end', along: number) => ({
-      run: part.steps.find((s) => s.kind === 'run')!.id,
-      side,
-      gap: along,
-      shortest: place,
-      longest: { along, clock: 0 },
-      line: [],
-      length: 0,
-      leftovers: [],
-    })
-    const met = (...meetings: ReturnType<typeof meeting>[]) => ({
-      ...result,
-      steps: [...result.steps, { ...result.steps[0]!, id: 'meeting', output: { meetings } }],
-    })
-    const bent = (r: typeof result): string[][] =>
-      bendSheetOf(part, r, 'forming', 1)!.tables.bent.rows.map((row) => [row[2]!, row[3]!])
-    // 12.5 longer at the start, 7 off at the end.
-    const both = met(meeting('start', 12.5), meeting('end', -7))
-    expect(bent(both)).toEqual([
-      ['92.500', '92.500'],
-      ['163.916', '40.000'],
-    ])
-    const length = (r: typeof result): number => Number(bendSheetOf(part, r, 'forming', 1)!.bar.length)
-    expect(length(both) - length(result)).toBeCloseTo(5.5, 2)
-    const back = {
-      ...part,
-      steps: part.steps.map((s) => (s.kind === 'forming' ? { ...s, fromEnd: true } : s)),
-    }
-    const turned = createEvaluator().evaluate(back)
-    const first = bendSheetOf(
-      back,
-      { ...turned, steps: [...turned.steps, both.steps.at(-1)!] },
-      'forming',
-      1,
-    )!
-    expect(first.tables.bent.rows[0]![3]).toBe('33.000')
-    // Asked again it is the same.
-    expect(fittedForming(result.steps.find((s) => s.id === 'forming')!.output!.forming!, both.steps)).toBe(
-      fittedForming(result.steps.find((s) => s.id === 'forming')!.output!.forming!, both.steps),
-    )
   })
   it('is none of another step, or of a part that cannot be built', () => {
     const part = rail()

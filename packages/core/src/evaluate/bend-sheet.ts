@@ -5,9 +5,7 @@ import { deg } from '../num/index.ts'
 import { pathPoint, segmentPoint, type Path } from '../path/index.ts'
 import type { Vec3 } from '../space/index.ts'
 import { formatDecimal, formatLength, formatLengthFigures, formatMass, formulaText } from '../units/index.ts'
-import { fittedBlank } from './fitted-blank.ts'
 import { cutLengths, developedLengths } from './strand-words.ts'
-import { fittedForming } from './fitted-forming.ts'
 import { shortFigures } from './kind.ts'
 import { inputOf } from './lead.ts'
 import type { PartResult } from './evaluator.ts'
@@ -59,13 +57,11 @@ export function bendSheetOf(part: Part, result: PartResult, id: Id, revision: nu
   const step = stepOf(part, id)
   if (step?.kind !== 'forming') return undefined
   const outputOf = (of: Id | undefined) => result.steps.find((s) => s.id === of)
-  const bent = outputOf(id)?.output?.forming
-  const forming = bent && fittedForming(bent, result.steps)
-  const own = outputOf(step.blank)?.output?.blank
+  const forming = outputOf(id)?.output?.forming
+  const blank = outputOf(step.blank)?.output?.blank
   const run = outputOf(step.run)?.output?.carried
   const profile = outputOf(inputOf(stepOf(part, step.run), 'section'))
-  if (!forming || !own || !run || !profile?.output?.section) return undefined
-  const blank = fittedBlank(own, result.steps)
+  if (!forming || !blank || !run || !profile?.output?.section) return undefined
   const { length, mass } = part.units
   const fig = (v: number): string => formatLengthFigures(v, length)
   const facts: (readonly [string, string])[] = [

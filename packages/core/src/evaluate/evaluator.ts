@@ -1,9 +1,11 @@
 import { effortLeft, fail, isWatched, ok, stage, within, type Id, type Result } from '../base/index.ts'
 import { IN_PLACE } from '../space/index.ts'
 import {
+  barTakenBy,
   definedIn,
   doingOf,
   inputsOf,
+  needsOf,
   kindOf,
   overridesInForce,
   stepOf,
@@ -127,9 +129,10 @@ export function createEvaluator(outside: Outside = {}): Evaluator {
       for (let into = wentInto.get(at); into !== undefined; into = wentInto.get(at)) at = into
       return at
     }
-    let built = true
+    const mark = part.steps.findIndex((s) => s.id === part.builtTo)
     within(PART_EFFORT, () => {
-      for (const step of part.steps) {
+      for (const step of inTurn(part)) {
+        const built = mark < 0 || part.steps.indexOf(step) <= mark
         const resolved = resolveStep(step, around)
         const waiting = waitsFor(step, part, results)
         const scope: Scope = { part, built, results, waiting, chordError, outside: given, standing }
@@ -144,11 +147,10 @@ export function createEvaluator(outside: Outside = {}): Evaluator {
           names.set(m.name, m.result)
           measured.push(m)
         }
-        if (step.id === part.builtTo) built = false
       }
     })
     if (owner !== undefined) memory.keepGood(owner, results)
-    const steps = [...results.values()]
+    const steps = part.steps.map((s) => results.get(s.id)!)
     const whole: PartResult = {
       values: [
         ...[...part.values, ...drivingDimensions(part)].map((v) => ({
@@ -192,6 +194,17 @@ export function createEvaluator(outside: Outside = {}): Evaluator {
       return work(part, how, stagesOf(part, how.phase === 'figures' ? undefined : work(part, ahead)))
     },
   }
+}
+
+/**
+ * The steps in the order in which they are worked out: that of the recipe, but for those that take a bar as it really is, and what builds on
+ * these: they come after all ends that may meet something.
+ */
+function inTurn(part: Part): readonly Step[] {
+  const late = new Set<Id>()
+  for (const s of part.steps)
+    if (barTakenBy(s) !== undefined || needsOf(s).some((id) => late.has(id))) late.add(s.id)
+  return [...part.steps.filter((s) => !late.has(s.id)), ...part.steps.filter((s) => late.has(s.id))]
 }
 
 /** Steps whose bodies others build on: those meant by them, and those that the bodies of these may have gone into by then. */

@@ -6,8 +6,6 @@ export {
   type ListedStock,
   type PieceList,
 } from './list-pieces.ts'
-export { fittedBlank } from './fitted-blank.ts'
-export { fittedCuts } from './fitted-cuts.ts'
 export { compareTurnings, type ComparedTurning } from '../steps/run/compare.ts'
 export {
   BARE,
@@ -106,5 +104,4 @@ export { fromEnd, isAgainst, outputTaken, pathTaken, segmentFromEnd, stationFrom
 export { chainOf, measureBetween, type Measurable, type Measured } from './measured.ts'
 export { pathToBodies, type PathDistance } from './path-distance.ts'
 export { bendSheetOf, type BendSheet, type Seen, type SheetTable } from './bend-sheet.ts'
-export { fittedForming } from './fitted-forming.ts'
 export { cutLengths, cutsInWords, developedLengths, strandLengths, type Told } from './strand-words.ts'

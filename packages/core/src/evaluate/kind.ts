@@ -14,7 +14,7 @@ import {
 import type { Body, ComingBody, Standing } from './body.ts'
 import type { Finding } from './finding.ts'
 import type { AlongField } from './fields.ts'
-import type { Given, StepOutput } from './output.ts'
+import type { Given, MeetingGiven, StepOutput } from './output.ts'
 
 export { cutsInWords } from './strand-words.ts'
 export type { AlongField } from './fields.ts'
@@ -34,6 +34,8 @@ export interface StepContext {
   readonly others: readonly Standing[]
   /** The bodies of an input as they stand by then: its own, or what these went into. */
   standing(id: Id): readonly Body[]
+  /** Ends of a run that meet something, in the order of the recipe: of one whose bar is taken as it really is. */
+  met(run: Id): readonly MeetingGiven[]
   /** A formula that is worked out along a run, by its field. */
   along(field: string): AlongField
   readonly around: Around

@@ -1,5 +1,4 @@
 import { pathTaken } from './from-end.ts'
-import { fittedBlank } from './fitted-blank.ts'
 import type { Id } from '../base/index.ts'
 import { inputsOf, kindOf, type Capability, type Part, type Step } from '../document/index.ts'
 import type { BendTable } from '../forming/index.ts'
@@ -71,7 +70,7 @@ export function leadOf(part: Part, result: PartResult, chosen: Id | null = null)
     path: path?.path && pathTaken(step, inputOf(step, 'path')!, path.path),
     profile: profile?.output?.section,
     profileWords: profile?.summary,
-    blank: blank && fittedBlank(blank, result.steps),
+    blank,
     bending: step ? run?.table : path?.table,
   }
 }

@@ -4,8 +4,7 @@ import { inputsOf, kindOf, type Part, type StockShape } from '../document/index.
 import { vec2, type Vec2 } from '../plane/index.ts'
 import { cutPieces, PLAIN_CUTS } from '../steps/pieces/cut-pieces.ts'
 import type { PartResult } from './evaluator.ts'
-import { fittedBlank } from './fitted-blank.ts'
-import { fittedCuts } from './fitted-cuts.ts'
+import { meetingsOf } from './context.ts'
 import { blankOf } from './lead.ts'
 import type { BlankGiven, CarriedGiven, CutsGiven, SawnEnd, SectionGiven, StepResult } from './output.ts'
 
@@ -75,9 +74,12 @@ export function listPieces(part: Part, result: PartResult): PieceList {
       continue
     }
     const own = part.steps.find((s) => s.kind === 'pieces' && s.run === step.id && !s.aside)
-    const sawn =
-      (own && of(own.id)?.output?.cuts) ?? cutPieces(step.id, carried, r.output!.pieces ?? [], PLAIN_CUTS)
-    const cuts = fittedCuts(sawn, result.steps)
+    const cuts =
+      (own && of(own.id)?.output?.cuts) ??
+      cutPieces(step.id, carried, r.output!.pieces ?? [], {
+        ...PLAIN_CUTS,
+        met: meetingsOf(result.steps, step.id),
+      })
     if (own && of(own.id)?.state !== 'good') {
       faults.push(`"${own.name}" of "${part.name}" cannot be worked out`)
       continue
@@ -89,7 +91,7 @@ export function listPieces(part: Part, result: PartResult): PieceList {
       continue
     }
     const blank = blankResult?.state === 'good' ? blankResult.output?.blank : undefined
-    const single = cuts.pieces.length === 1 ? blank && fittedBlank(blank, result.steps) : undefined
+    const single = cuts.pieces.length === 1 ? blank : undefined
     const strands = carried.strands.map((_, k) => aboutStrand(carried, k, step.name, of))
     for (let copy = 0; copy < carried.places.length; copy++)
       strands.forEach((about, k) => {

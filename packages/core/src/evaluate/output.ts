@@ -243,6 +243,10 @@ export interface BlankGiven {
   readonly roundUp: number
   /** What ends that meet something add, each to the furthest point of its cut; below 0 they take off. */
   readonly fitted: number
+  /** What there is of bar beyond the path at each end, by its cut, its dome or what it meets; below 0 where it is trimmed. */
+  readonly beyond: { readonly start: number; readonly end: number }
+  /** What it would be if no end met anything. */
+  readonly unmet: { readonly tips: CarriedGiven['tips']; readonly cut: number }
   /** How many pieces it is the sum of. */
   readonly pieces: number
   readonly cut: number

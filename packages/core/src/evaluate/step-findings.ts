@@ -26,9 +26,10 @@ export interface Waiting {
 /** The input that keeps a step from being built. What failed by itself says so itself and needs no second finding here. */
 export function waitsFor(step: Step, part: Part, results: ReadonlyMap<Id, StepResult>): Waiting | undefined {
   for (const id of needsOf(step)) {
-    const input = results.get(id)
-    if (input?.state === 'good') continue
     const named = stepOf(part, id)
+    const isBefore = named && part.steps.indexOf(named) < part.steps.indexOf(step)
+    const input = isBefore ? results.get(id) : undefined
+    if (input?.state === 'good') continue
     const why = !named
       ? `a step "${id}" that is not in the recipe`
       : !input

@@ -1,5 +1,5 @@
-import { mapStepFormulas, needsOf, type Step } from '../document/index.ts'
-import { bodiesNeeded, type Scope } from './context.ts'
+import { barTakenBy, mapStepFormulas, needsOf, type Step } from '../document/index.ts'
+import { bodiesNeeded, meetingsOf, type Scope } from './context.ts'
 import type { ResolvedFields } from './fields.ts'
 
 const choices = new WeakMap<Step, string>()
@@ -24,11 +24,17 @@ export function keyOf(step: Step, resolved: ResolvedFields, scope: Scope): strin
     ...others.map((id) => [id, results.get(id)?.version ?? 0]),
     others.length > 0 && (scope.outside.solids ? (scope.outside.solids.rough ?? false) : 'none'),
   ]
+  const run = barTakenBy(step)
+  const met =
+    run === undefined
+      ? []
+      : [...results.values()].flatMap((r) => (meetingsOf([r], run).length > 0 ? [[r.id, r.basis]] : []))
   const waits = waiting?.finding?.message
   return JSON.stringify([
     choicesOf(step),
     fieldsOf(resolved),
     inputs,
+    met,
     waits,
     part.units.length,
     built,

@@ -33,14 +33,14 @@ export function barOf(
   return {
     bends: table.rows.map(({ length, rotation, angle, radius }, bend) => ({
       bend,
-      straight: bend === 0 ? length + beyond.start : length,
+      straight: bend === 0 ? Math.max(length + beyond.start, 0) : length,
       rotation,
       angle,
       set: set(bend),
       radius,
       developed: developed(bend),
     })),
-    last: table.last + (table.rows.length === 0 ? beyond.start : 0) + beyond.end,
+    last: Math.max(table.last + (table.rows.length === 0 ? beyond.start : 0) + beyond.end, 0),
   }
 }
 

@@ -128,6 +128,9 @@ export function inputsOf(step: Step): readonly Input[] {
 /** The steps whose bodies go into that of a step, and are not there by themselves after it. */
 export const takenBy = (step: Step): readonly Id[] => doingOf(step)?.with ?? kindOf(step).takes?.(step) ?? []
 
+/** The run whose bar a step takes as it really is, with the ends that meet something; undefined where it takes none so. */
+export const barTakenBy = (step: Step): Id | undefined => kindOf(step).barOf?.(step)
+
 /** What the body of a step does with others; undefined where it stands alone, or the step has none. */
 export const doingOf = (step: StepBase): Doing | undefined => (step as { readonly does?: Doing }).does
 

@@ -2,9 +2,6 @@ import type { Id } from '@flexum/core/base'
 import { kindOf, type Capability, type Part, type Station, type Step } from '@flexum/core/document'
 import {
   blankOf,
-  fittedBlank,
-  fittedCuts,
-  fittedForming,
   inputOf,
   isAgainst,
   pathTaken,
@@ -80,6 +77,18 @@ const NONE: readonly never[] = []
 export const leadPath = (part: Part, chosen: Id | null): Id | undefined =>
   inputOf(leadRun(part, chosen), 'path') ?? stepsGiving(part, 'path')[0]?.id
 
+/** Of each blank, for as long as it is held. */
+const drawn = new WeakMap<BlankGiven, BlankGiven>()
+
+/** A blank as the strip draws it, without what its ends meet; the same object for the same blank. */
+function asDrawn(blank: BlankGiven): BlankGiven {
+  const before = drawn.get(blank)
+  if (before) return before
+  const made = { ...blank, ...blank.unmet }
+  drawn.set(blank, made)
+  return made
+}
+
 /** The run in work, with the blank cut for it. Without a run, the first path alone. */
 export function runView(
   part: Part,
@@ -109,8 +118,8 @@ export function runView(
     run: made.output?.carried,
     bodies: made.output?.bodies ?? NONE,
     pieces: made.output?.pieces ?? NONE,
-    blank,
-    bar: blank && fittedBlank(blank, result?.steps ?? []),
+    blank: blank && asDrawn(blank),
+    bar: blank,
     bending: run ? made.output?.table : path.output?.table,
     stale: path.stale || made.stale || profile.stale,
   }
@@ -129,11 +138,9 @@ export interface ShownBody {
   readonly stale: boolean
 }
 
-/** What a run is sawn into by a step, with the ends that meet something. */
-export function cutsOf(result: PartResult | undefined, step: Id): CutsGiven | undefined {
-  const own = stepResult(result, step)?.output?.cuts
-  return own && fittedCuts(own, result!.steps)
-}
+/** What a run is sawn into by a step. */
+export const cutsOf = (result: PartResult | undefined, step: Id): CutsGiven | undefined =>
+  stepResult(result, step)?.output?.cuts
 
 /** The same by the run, where that is told. */
 export function cutsOn(result: PartResult | undefined, run: Id | undefined): CutsGiven | undefined {
@@ -147,11 +154,9 @@ export const holesOn = (result: PartResult | undefined, run: Id | undefined): re
     isBuilt(s) && run !== undefined ? (s.output?.holes ?? []).filter((h) => h.run === run) : [],
   )
 
-/** How a run is bent by a forming step, its bar as its ends are cut. */
-export function formingOf(result: PartResult | undefined, step: Id): FormingGiven | undefined {
-  const own = stepResult(result, step)?.output?.forming
-  return own && fittedForming(own, result!.steps)
-}
+/** How a run is bent by a forming step. */
+export const formingOf = (result: PartResult | undefined, step: Id): FormingGiven | undefined =>
+  stepResult(result, step)?.output?.forming
 
 /** The same by the run, where that is told. */
 export function formingOn(result: PartResult | undefined, run: Id | undefined): FormingGiven | undefined {

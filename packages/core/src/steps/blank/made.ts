@@ -4,9 +4,9 @@ import { pathTaken } from '../../evaluate/from-end.ts'
 import { bendKey } from '../shared/bend-key.ts'
 import type { Finding } from '../../evaluate/finding.ts'
 import type { BlankStep } from '../../document/index.ts'
-import { cutLength, developedLength, neutralShare, type BendRow, type ShareOf } from '../../forming/index.ts'
+import { developedLength, neutralShare, type BendRow, type ShareOf } from '../../forming/index.ts'
 import { reachInBend } from '../../sweep/index.ts'
-import { strandBlanks } from './strands.ts'
+import { endsMet } from './ends-met.ts'
 import { cutsInWords, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 import { refusal, unbuilt } from '../shared/refusal.ts'
 
@@ -97,12 +97,8 @@ export const blankMaker: StepMaker<BlankStep> = {
         'The neutral line of a bend falls on or past its centre; the section is too deep for the radius.',
       )
     }
-    const { tips } = run
     const allowances = { start: start! + cutOff.start, end: end! + cutOff.end, step: step_! }
-    const strands = strandBlanks(run, developed, allowances)
-    const cut = strands
-      ? Math.max(...strands.map((s) => s.cut))
-      : cutLength(developed.length + tips.start + tips.end, allowances)
+    const { strands, cut, ...ends } = endsMet(run, developed, allowances, context.met(step.run))
     const bar = step.bar === undefined ? undefined : context.number('bar')
     if (bar !== undefined && !(bar > 0))
       return refuse('blank.bar', 'A stock bar has a length above 0.', 'bar')
@@ -174,13 +170,12 @@ export const blankMaker: StepMaker<BlankStep> = {
             : developed,
           line: developed.length,
           ...(strands ? { strands } : {}),
-          tips,
+          ...ends,
           pieces,
           startAllowance: start!,
           endAllowance: end!,
           cutOff,
           roundUp: step_!,
-          fitted: 0,
           cut,
           bar,
           mass: strands

@@ -103,6 +103,7 @@ export const blankKind: StepKind<BlankStep> = {
     return row < 0 ? undefined : { words: `Row ${row + 1}, ${column}`, node: id! }
   },
   gives: ['blank'],
+  barOf: (step) => step.run,
   inputs: (step) => [
     { id: step.run, gives: 'carried' },
     { id: step.run, gives: 'pieces' },

@@ -68,8 +68,8 @@ export const formingMaker: StepMaker<FormingStep> = {
       (i) => bends[i]!.developed,
       (i) => bends[i]!.set,
       {
-        start: blank.startAllowance + blank.cutOff.start + blank.tips.start,
-        end: blank.endAllowance + blank.cutOff.end + blank.tips.end,
+        start: blank.startAllowance + blank.cutOff.start + blank.beyond.start,
+        end: blank.endAllowance + blank.cutOff.end + blank.beyond.end,
       },
     )
     const bar = step.fromEnd ? otherEnd(plain) : plain

@@ -22,12 +22,14 @@ import { cutsOfPiece, reachAt, scaleAt, strandLine, type Piece, type PieceCut } 
 import type {
   CarriedGiven,
   CutsGiven,
+  MeetingGiven,
   SawnCorner,
   SawnEnd,
   SawnPiece,
   SawnStrand,
   Strand,
 } from '../../evaluate/output.ts'
+import { withEndsMet } from './ends-met.ts'
 
 /** What is chosen of the pieces of a run; plain figures, mm and rad. */
 export interface CutChoices {
@@ -39,6 +41,8 @@ export interface CutChoices {
   readonly bar?: { readonly length: number; readonly scarf: number }
   /** Angles of corners as measured in the room, by the corner. */
   readonly measured: ReadonlyMap<Id, number>
+  /** Ends of the run that meet something. */
+  readonly met?: readonly MeetingGiven[]
 }
 
 /** Nothing chosen: on the usual side, the start at the left, bars of any length. */
@@ -62,10 +66,17 @@ export function cutPieces(
   const lie: Lie = { up, startLeft: !choices.turned }
   const at = { carried, centroid, lie, measured: choices.measured }
   const whole = pieces.map((p) => endsOf(at, p))
-  const parted = whole.flatMap((w) => partedToBars(at, w, choices.bar))
+  const met = choices.met ?? []
+  const alongOf = (side: 'start' | 'end') => met.find((m) => m.side === side)?.longest.along
+  const parted = whole.flatMap((w, i) =>
+    partedToBars(at, w, choices.bar, {
+      start: i === 0 ? alongOf('start') : undefined,
+      end: i === whole.length - 1 ? alongOf('end') : undefined,
+    }),
+  )
   return {
     run,
-    pieces: parted.map((p, i) => sawn(at, p, i + 1)),
+    pieces: parted.map((p, i) => withEndsMet(sawn(at, p, i + 1), parted.length, met)),
     rests,
     usual,
     rest: spring === undefined ? rest : undefined,
@@ -183,14 +194,19 @@ function endOf(at: At, cut: PieceCut, side: 'start' | 'end'): SawnEnd {
 /** The angle between the legs of a corner that is told by its angle in the room. */
 export const legsOf = (corner: number): number => Math.min(corner, 2 * Math.PI - corner)
 
-/** A piece, or the parts that bars allow of it, joined by scarfs that lean along the section's x. */
-function partedToBars(at: At, piece: Ended, bar: CutChoices['bar']): Ended[] {
+/** A piece, or the parts that bars allow of it, joined by scarfs that lean along the section's x; `met` is how far on its ends are cut that meet something. */
+function partedToBars(
+  at: At,
+  piece: Ended,
+  bar: CutChoices['bar'],
+  met: { readonly start: number | undefined; readonly end: number | undefined },
+): Ended[] {
   if (!bar) return [piece]
   const reach = reachOf(at, piece.from)
   const slope: Slope = [Math.tan(bar.scarf), 0]
   const tips = {
-    start: piece.start.beyond + reach(vec2.scale(piece.start.slope, -1)),
-    end: piece.end.beyond + reach(piece.end.slope),
+    start: met.start ?? piece.start.beyond + reach(vec2.scale(piece.start.slope, -1)),
+    end: met.end ?? piece.end.beyond + reach(piece.end.slope),
   }
   const joints = { ahead: reach(slope), back: reach(vec2.scale(slope, -1)) }
   const cuts = partedAt(piece.to - piece.from, bar.length, tips, joints)

@@ -46,6 +46,7 @@ export const piecesMaker: StepMaker<PiecesStep> = {
     const cuts = cutPieces(step.run, run, pieces, {
       ...(step.lies === undefined ? {} : { lies: step.lies }),
       turned: step.turned,
+      met: context.met(step.run),
       ...(spring === undefined ? {} : { spring }),
       measured,
       ...(bar ? { bar } : {}),

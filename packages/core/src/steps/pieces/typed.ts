@@ -74,6 +74,7 @@ export const piecesKind: StepKind<PiecesStep> = {
     measured: measuredSchema,
   }),
   gives: ['cuts'],
+  barOf: (step) => step.run,
   inputs: (step) => [
     { id: step.run, gives: 'carried' },
     { id: step.run, gives: 'pieces' },

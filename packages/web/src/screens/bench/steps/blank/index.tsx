@@ -1,5 +1,4 @@
 import type { BlankStep } from '@flexum/core/document'
-import { fittedBlank } from '@flexum/core/evaluate'
 import { formatLength, formatMass } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
 import { tightLength } from '../../../../ui/units.ts'
@@ -22,10 +21,8 @@ export const blankPage: PageKind<BlankStep> = {
 /** Where the neutral line lies, what is added, and what the bar comes to. */
 function BlankInspector({ step }: { readonly step: BlankStep }) {
   const units = useUnits()
-  const all = useSessionState((s) => s.result)
-  const result = stepResult(all, step.id)
-  const own = result?.output?.blank
-  const blank = own && fittedBlank(own, all?.steps ?? [])
+  const result = useSessionState((s) => stepResult(s.result, step.id))
+  const blank = result?.output?.blank
   return (
     <>
       <div className="flex flex-col gap-1.5 px-3 py-2">

@@ -1,29 +1,13 @@
-import { copedLengths, turnBetweenCuts, type LineAt, type Slope } from '../cutting/index.ts'
-import type { CutsGiven, MeetingGiven, SawnEnd, SawnPiece, StepResult } from './output.ts'
-
-/** What pieces came to with the ends that met something, so that asked again they are the same. */
-const known = new WeakMap<CutsGiven, { readonly met: readonly MeetingGiven[]; readonly made: CutsGiven }>()
+import { copedLengths, turnBetweenCuts, type LineAt, type Slope } from '../../cutting/index.ts'
+import type { MeetingGiven, SawnEnd, SawnPiece } from '../../evaluate/output.ts'
 
 /**
- * Pieces with the ends of their run that meet something: each is as long as the line of its cut says, all round the section. As they were
- * where none does.
+ * A piece of so many with the ends of its run that meet something: as long as the line of its cut says, all round the section. As it was
+ * where it has none.
  */
-export function fittedCuts(cuts: CutsGiven, steps: readonly StepResult[]): CutsGiven {
-  const met = steps.flatMap((s) =>
-    s.state === 'good' ? (s.output?.meetings ?? []).filter((m) => m.run === cuts.run) : [],
-  )
-  if (met.length === 0) return cuts
-  const before = known.get(cuts)
-  if (before && before.met.length === met.length && before.met.every((m, i) => m === met[i]))
-    return before.made
-  const made = { ...cuts, pieces: cuts.pieces.map((p) => withEnds(p, cuts, met)) }
-  known.set(cuts, { met, made })
-  return made
-}
-
-function withEnds(piece: SawnPiece, { pieces }: CutsGiven, met: readonly MeetingGiven[]): SawnPiece {
+export function withEndsMet(piece: SawnPiece, count: number, met: readonly MeetingGiven[]): SawnPiece {
   const at = (side: 'start' | 'end'): MeetingGiven | undefined =>
-    piece.number === (side === 'start' ? 1 : pieces.length) ? met.find((m) => m.side === side) : undefined
+    piece.number === (side === 'start' ? 1 : count) ? met.find((m) => m.side === side) : undefined
   const [first, last] = [at('start'), at('end')]
   if (!first && !last) return piece
   const [start, end] = [copedEnd(piece.start, first), copedEnd(piece.end, last)]
