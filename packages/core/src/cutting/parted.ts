@@ -9,7 +9,7 @@ export interface JointReach {
 
 /**
  * Where the line of a piece that is longer than a bar is parted, into as few as go: at even distances as seen in the middle of the joints,
- * which may lie off the line, or, where only that fits, so that all parts are equally long. `tips` is what its two ends need beyond its line.
+ * which may lie off the line, or, where only that fits, so that all parts are equally long, or have shares of the room that bars leave. `tips` is what its two ends need beyond its line.
  * Nothing where one bar is enough; undefined where no number of parts fits.
  */
 export function partedAt(
@@ -29,11 +29,29 @@ export function partedAt(
     const ways = [
       joints.map((k) => k * even + (joint.back - joint.ahead) / 2),
       joints.map((k) => k * equal - tips.start - (k - 1) * scarf - joint.ahead),
+      byRoom(length, n, bar, tips, joint),
     ]
     const fits = ways.find((cuts) => partsFit(cuts, length, bar, tips, joint))
     if (fits) return fits
   }
   return undefined
+}
+
+/** Joints of n parts, each of which has of the line as much as a bar leaves room for between its tip and its joint. */
+function byRoom(
+  length: number,
+  n: number,
+  bar: number,
+  tips: { readonly start: number; readonly end: number },
+  { ahead, back }: JointReach,
+): number[] {
+  const rooms = Array.from(
+    { length: n },
+    (_, i) => bar - (i === 0 ? tips.start : back) - (i === n - 1 ? tips.end : ahead),
+  )
+  const all = rooms.reduce((sum, room) => sum + room, 0)
+  let at = 0
+  return rooms.slice(0, -1).map((room) => (at += (length * room) / all))
 }
 
 /** What is still fine of a bar that is used up to its end, as a share: round-off. */
