@@ -9,7 +9,8 @@ export interface JointReach {
 
 /**
  * Where the line of a piece that is longer than a bar is parted, into as few as go: at even distances as seen in the middle of the joints,
- * which may lie off the line, or, where only that fits, so that all parts are equally long, or have shares of the room that bars leave. `tips` is what its two ends need beyond its line.
+ * which may lie off the line, or, where only that fits, so that all parts are equally long, or have shares of the room that bars leave.
+ * `tips` is what its two ends need beyond its line.
  * Nothing where one bar is enough; undefined where no number of parts fits.
  */
 export function partedAt(

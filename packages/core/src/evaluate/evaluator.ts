@@ -150,7 +150,8 @@ export function createEvaluator(outside: Outside = {}): Evaluator {
       }
     })
     if (owner !== undefined) memory.keepGood(owner, results)
-    const steps = part.steps.map((s) => results.get(s.id)!)
+    // Where the part's work ran out between two steps, the rest have none.
+    const steps = part.steps.flatMap((s) => results.get(s.id) ?? [])
     const whole: PartResult = {
       values: [
         ...[...part.values, ...drivingDimensions(part)].map((v) => ({

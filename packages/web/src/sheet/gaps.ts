@@ -33,7 +33,8 @@ export function gapsOn(board: Board): Gaps {
         }
       }
       if (!board.keep(gaps.length === 1 ? 'Close the gap' : 'Close the gaps', now)) return
-      board.set({ said: saidOf(board, gaps.length, moved, lines) })
+      const said = saidOf(board, gaps.length, moved, lines)
+      board.set({ said: said === '' ? undefined : said })
     },
     bridge(gap) {
       const draft = board.draft()
