@@ -1,8 +1,7 @@
-import { emptyPart, type Part } from '@flexum/core/document'
-import { createEvaluator } from '@flexum/core/evaluate'
+import { emptyPart, type Part, createEvaluator } from '@flexum/core/recipe'
 import type { MadeSolid, SolidMesh, Solids, SolidTree } from '@flexum/core/solid'
-import { loadSolids } from '@flexum/solids'
 import { blockStep } from '../packages/core/testing/bodies.ts'
+import { loadSolids } from '@flexum/solids'
 
 /** How long it took to take ten cylinders out of one body, ms. */
 export interface Drilled {

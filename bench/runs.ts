@@ -1,5 +1,4 @@
-import type { Part, RunStep } from '@flexum/core/document'
-import { createEvaluator, type PartResult } from '@flexum/core/evaluate'
+import { type Part, type RunStep, createEvaluator, type PartResult } from '@flexum/core/recipe'
 import { outlineOf, regionsOf, STOCK_SHAPES } from '@flexum/core/profile'
 import { planeSquareTo, sliceMesh } from '@flexum/core/space'
 import {

@@ -4,10 +4,9 @@ import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { ROOT } from './lib.mjs'
 
-/**
- * Folders of the core, what each may import besides itself, and the npm packages it may use. `doors` are folders of which a
- * layer sees only some files: those of `steps`, where a kind of step spans three layers (see `STEPS`).
- */
+/** What each folder of the core may import besides itself, and the npm packages it may use. */
+const SHAPE = ['base', 'num', 'plane', 'space', 'profile', 'path']
+const BUILT = ['units', 'sketch', 'room', 'sweep', 'solid', 'forming', 'cutting']
 export const CORE = {
   base: { may: [], npm: [] },
   num: { may: ['base'], npm: [] },
@@ -18,50 +17,32 @@ export const CORE = {
   trace: { may: ['base', 'num', 'plane'], npm: ['d3-array', 'd3-contour'] },
   profile: { may: ['base', 'num', 'plane'], npm: [] },
   path: { may: ['base', 'num', 'plane', 'space'], npm: [] },
-  sweep: { may: ['base', 'num', 'plane', 'space', 'profile', 'path'], npm: [] },
-  solid: { may: ['base', 'num', 'plane', 'space', 'profile', 'path', 'sweep'], npm: [] },
-  forming: { may: ['base', 'num', 'plane', 'space', 'profile', 'path'], npm: [] },
-  cutting: { may: ['base', 'num', 'plane', 'space'], npm: ['d3-polygon'] },
-  document: { may: ['base', 'units'], doors: { steps: 'typed' }, npm: ['yup'] },
-  edit: { may: ['base', 'units', 'document'], doors: { steps: 'commands' }, npm: [] },
-  evaluate: {
-    may: [
-      'base',
-      'num',
-      'units',
-      'plane',
-      'space',
-      'sketch',
-      'profile',
-      'path',
-      'sweep',
-      'solid',
-      'forming',
-      'cutting',
-      'document',
-    ],
-    doors: { steps: 'made' },
-    npm: [],
-  },
+  room: { may: ['base', 'num', 'plane', 'space', 'path'], npm: [] },
+  sweep: { may: SHAPE, npm: [] },
+  solid: { may: [...SHAPE, 'sweep'], npm: [] },
+  forming: { may: [...SHAPE, 'sweep'], npm: [] },
+  cutting: { may: [...SHAPE, 'sweep'], npm: ['d3-polygon'] },
+  document: { may: ['base', 'units'], npm: ['yup'] },
+  edit: { may: ['base', 'units', 'document'], npm: [] },
+  evaluate: { may: [...SHAPE, ...BUILT, 'document'], npm: [] },
+  recipe: { may: ['base', 'units', 'profile', 'document', 'edit', 'evaluate', 'steps'], npm: [] },
+  report: { may: [...SHAPE, ...BUILT, 'recipe'], npm: ['d3-dsv', 'yup'] },
   format: {
-    may: [
-      'base',
-      'num',
-      'units',
-      'plane',
-      'space',
-      'profile',
-      'path',
-      'sweep',
-      'solid',
-      'forming',
-      'cutting',
-    ],
+    may: [...SHAPE, 'units', 'sweep', 'solid', 'forming', 'cutting'],
     npm: ['d3-dsv', 'fflate', 'saxes', 'svgpath'],
   },
-  order: { may: ['base', 'cutting', 'evaluate'], npm: ['d3-dsv', 'yup'] },
-  files: { may: ['base', 'document', 'evaluate', 'format'], npm: [] },
-  service: { may: ['base', 'document', 'evaluate', 'format', 'trace', 'files'], npm: [] },
+  files: { may: ['base', 'recipe', 'format'], npm: [] },
+  service: { may: ['base', 'solid', 'trace', 'recipe', 'format', 'files'], npm: [] },
+}
+
+/**
+ * A kind of step is one folder over three layers, told apart by how a file's name begins: `typed` is part of the document,
+ * `commands` of editing, and all else makes the result. What each layer may import, besides what is typed of other kinds.
+ */
+const STEPS = {
+  typed: { may: ['base', 'units', 'profile', 'sweep', 'document'], npm: ['yup'] },
+  commands: { may: ['base', 'units', 'profile', 'sketch', 'document', 'edit'], npm: [] },
+  made: { may: [...SHAPE, ...BUILT, 'document', 'evaluate'], npm: [] },
 }
 
 const forbid = (files, patterns, excludeFiles = []) => ({
@@ -92,35 +73,29 @@ function anythingBut(literals, firstAlsoNot = '') {
 /** A pattern for file names that do not begin with a word. */
 const notBeginning = (word) => `(?:${[...word].map((c, i) => `${word.slice(0, i)}[^${c}/]`).join('|')})[^/]*$`
 
-/** Files of `steps` by what they begin with: the layer they belong to. */
-const LAYERS = { typed: 'typed', commands: 'commands' }
-
-/** What of `steps` a folder may not see: all but the files of its own layer. */
-function stepsRules(up, layer, message) {
-  const at = `${up}steps/`
-  if (layer === undefined) return [{ regex: at, message }]
-  if (layer === 'made') return Object.values(LAYERS).map((l) => ({ regex: `${at}(?:[^/]+/)?${l}`, message }))
-  return [`${at}${notBeginning(layer)}`, `${at}[^/]+/${notBeginning(layer)}`].map((regex) => ({
-    regex,
-    message,
-  }))
+/** What nothing but the folder itself may see of another: all where it may not import it, else all but its index. */
+function between(up, may, others, message) {
+  return [
+    { regex: `${up}(?:${others.join('|')})(?:/|$)`, message },
+    ...(may.length ? [{ regex: `${up}(?:${may.join('|')})/${anythingBut('index.ts')}`, message }] : []),
+  ]
 }
 
+const packagesBut = (npm, message) => ({ regex: npm.length ? `^${anythingBut(npm, '.')}` : '^[^.]', message })
+
 function coreRules() {
-  const folders = Object.keys(CORE)
-  return Object.entries(CORE).flatMap(([folder, { may, npm, doors = {} }]) => {
+  const folders = [...Object.keys(CORE), 'steps']
+  return Object.entries(CORE).flatMap(([folder, { may, npm }]) => {
     const others = folders.filter((f) => f !== folder && !may.includes(f))
-    const allowed = [...may, ...Object.entries(doors).map(([f, layer]) => `${layer} of ${f}`), ...npm]
-    const message = `core/${folder} may import only ${allowed.join(', ') || 'nothing'}, each by its index.ts`
-    const packages = npm.length ? `^${anythingBut(npm, '.')}` : '^[^.]'
+    const message = `core/${folder} may import only ${[...may, ...npm].join(', ') || 'nothing'}, each by its index.ts`
+    // A kind of step has no index: only the registry reaches into it.
+    const indexed = may.filter((f) => f !== 'steps')
     const rule = (depth) => {
       const up = `^${'\\.\\./'.repeat(depth)}`
       return [
-        { regex: `${up}(?:${others.join('|')})(?:/|$)`, message },
-        ...stepsRules(up, doors.steps, message),
-        ...(may.length ? [{ regex: `${up}(?:${may.join('|')})/${anythingBut('index.ts')}`, message }] : []),
+        ...between(up, indexed, others, message),
         { regex: `${up}\\.\\./`, message },
-        { regex: packages, message },
+        packagesBut(npm, message),
       ]
     }
     const top = `packages/core/src/${folder}`
@@ -131,80 +106,27 @@ function coreRules() {
   })
 }
 
-/** The registry of what is typed sees the kinds' typed files, and no more than these do. */
-const TYPED_REGISTRY = forbid(
-  ['packages/core/src/steps/typed.ts'],
-  [
-    { regex: `^\\./[^/]+/${notBeginning('typed')}`, message: 'steps/typed.ts imports only what is typed' },
-    {
-      regex: `^\\.\\./${anythingBut(['base/index.ts', 'document/kind.ts'])}`,
-      message: 'steps/typed.ts imports only base and document/kind.ts',
-    },
-  ],
-)
-
-/**
- * A kind of step is one folder over three layers, told apart by how a file's name begins: `typed` is part of the document,
- * `commands` of editing, and all else makes the result. Each may see what its layer sees, by the doors named here.
- */
 function stepRules() {
   const top = 'packages/core/src/steps'
   const all = Object.keys(CORE)
-  const layers = {
-    typed: {
-      files: [`${top}/*/typed*.ts`],
-      excludeFiles: [],
-      may: ['base', 'units'],
-      doors: { document: ['kind.ts'] },
-      own: 'typed',
-      npm: ['yup'],
-    },
-    commands: {
-      files: [`${top}/*/commands*.ts`],
-      excludeFiles: [],
-      may: ['base', 'units', 'document'],
-      doors: { edit: ['command.ts', 'fields.ts', 'names.ts'] },
-      own: 'commands',
-      npm: [],
-    },
-    made: {
-      files: [`${top}/*.ts`, `${top}/*/*.ts`],
-      excludeFiles: [`${top}/typed.ts`, `${top}/*/typed*.ts`, `${top}/*/commands*.ts`],
-      may: CORE.evaluate.may,
-      doors: {
-        evaluate: [
-          'kind.ts',
-          'output.ts',
-          'body.ts',
-          'finding.ts',
-          'from-end.ts',
-          'evaluator.ts',
-          'fit/index.ts',
-        ],
-      },
-      own: 'made',
-      npm: [],
-    },
-  }
-  return Object.entries(layers).map(([name, { files, excludeFiles, may, doors, own, npm }]) => {
-    const message = `steps, ${name}: may import only ${[...may, ...Object.entries(doors).map(([f, d]) => `${f}/${d.join(' or ')}`)].join(', ')}, and ${own} of other kinds`
-    const up = '^(?:\\.\\./)+'
-    const never = all.filter((f) => !may.includes(f) && !(f in doors))
-    const packages = npm.length ? `^${anythingBut(npm, '.')}` : '^[^.]'
+  return Object.entries(STEPS).map(([layer, { may, npm }]) => {
+    const named = (l) => `${top}/*/${l}*.ts`
+    const made = layer === 'made'
+    const message = `steps, ${layer}: may import only ${[...may, ...npm].join(', ')}, each by its index.ts${made ? '' : `, and ${layer === 'typed' ? 'typed' : 'typed and commands'} of kinds`}`
+    const never = all.filter((f) => !may.includes(f))
+    const inside =
+      layer === 'typed'
+        ? ['^\\.\\./[^./][^/]*/', '^\\./'].map((at) => ({ regex: at + notBeginning('typed'), message }))
+        : layer === 'commands'
+          ? ['^\\.\\./[^./][^/]*/', '^\\./'].map((at) => ({
+              regex: `${at}(?:[abd-su-z]|made)[^/]*$`,
+              message,
+            }))
+          : [{ regex: '^(?:\\./|(?:\\.\\./)[^./][^/]*/)commands', message }]
     return forbid(
-      files,
-      [
-        { regex: `${up}(?:${never.join('|')})/`, message },
-        { regex: `${up}(?:${may.join('|')})/${anythingBut('index.ts')}`, message },
-        ...Object.entries(doors).map(([f, d]) => ({ regex: `${up}${f}/${anythingBut(d)}`, message })),
-        ...(own === 'made'
-          ? [{ regex: '^(?:\\./|(?:\\.\\./)[^./][^/]*/)(?:typed|commands)', message }]
-          : own === 'typed'
-            ? ['^\\.\\./[^./][^/]*/', '^\\./'].map((at) => ({ regex: at + notBeginning('typed'), message }))
-            : []),
-        { regex: packages, message },
-      ],
-      ['**/*.test.ts', ...excludeFiles],
+      made ? [`${top}/*/*.ts`] : [named(layer)],
+      [...between('^\\.\\./\\.\\./', may, never, message), ...inside, packagesBut(npm, message)],
+      ['**/*.test.ts', ...(made ? [named('typed'), named('commands')] : [])],
     )
   })
 }
@@ -336,7 +258,6 @@ export function lintConfig() {
     },
     overrides: [
       ...coreRules(),
-      TYPED_REGISTRY,
       ...stepRules(),
       ...outerRules(),
       {

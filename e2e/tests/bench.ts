@@ -1,5 +1,5 @@
 import { expect, type Locator, type Page } from '@playwright/test'
-import { STARTERS, writePart } from '@flexum/core/document'
+import { STARTERS, writePart } from '@flexum/core/recipe'
 
 /** Starts a part from a shape on the Rack, as people do, and waits until it can be worked on. */
 export async function startPartOnRack(page: Page, name: string, shape: string): Promise<void> {

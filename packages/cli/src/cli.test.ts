@@ -2,7 +2,7 @@ import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { STARTERS, writePart, type Part } from '@flexum/core/document'
+import { STARTERS, writePart, type Part } from '@flexum/core/recipe'
 import { run } from './main.ts'
 
 let folder: string

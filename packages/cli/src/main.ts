@@ -1,12 +1,11 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { parseArgs } from 'node:util'
-import { kindOf, needsSolids, readPartText, type Part } from '@flexum/core/document'
+import { kindOf, needsSolids, readPartText, type Part, type Finding } from '@flexum/core/recipe'
 import { fail, fault, ok, own, type Result } from '@flexum/core/base'
-import type { Finding } from '@flexum/core/evaluate'
 import { FILE_IDS, fileOut, type FileId, type FileWanted } from '@flexum/core/files'
 import { createService } from '@flexum/core/service'
-import { loadSolids } from '@flexum/solids'
 import { reportJson, reportText } from './report.ts'
+import { loadSolids } from '@flexum/solids'
 
 /** Files by what `--to` calls them: their own names, and the endings of which there is one, or one that is meant by itself. */
 const BY_ENDING: Readonly<Record<string, FileId>> = { stl: 'body', csv: 'bends', svg: 'section' }

@@ -2,9 +2,18 @@ import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { breachesOf, readPartText, writePart } from '@flexum/core/document'
-import { apply, setFormula } from '@flexum/core/edit'
-import { bodiesOf, createEvaluator, massOf, meshOfPart, volumeOf } from '@flexum/core/evaluate'
+import {
+  breachesOf,
+  readPartText,
+  writePart,
+  apply,
+  setFormula,
+  bodiesOf,
+  createEvaluator,
+  massOf,
+  meshOfPart,
+  volumeOf,
+} from '@flexum/core/recipe'
 import { PICTURE_LOOKS, pictureOf } from '@flexum/core/format'
 import { checkWatertight, meshVolume } from '@flexum/core/space'
 import { blockPart } from '../../core/testing/block/index.ts'

@@ -1,6 +1,7 @@
 import type { Id } from '@flexum/core/base'
-import { kindOf, type Part } from '@flexum/core/document'
 import {
+  kindOf,
+  type Part,
   bendingOfLead,
   cutLengths,
   developedLengths,
@@ -9,7 +10,7 @@ import {
   strandLengths,
   volumeOf,
   type PartResult,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
 import { deg } from '@flexum/core/num'
 import { formatAngle, formatLength, formatLengthFigures, formatMass } from '@flexum/core/units'
 

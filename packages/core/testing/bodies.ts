@@ -4,7 +4,7 @@ import type {
   MaterialEntry,
   PlainBodyStep,
   TurnedStep,
-} from '../src/document/index.ts'
+} from '../src/recipe/index.ts'
 
 export const STEEL: MaterialEntry = { name: 'Steel', density: '8 g/cm3', look: 'steel' }
 

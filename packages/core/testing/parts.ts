@@ -7,20 +7,17 @@ import {
   type Part,
   type RunStep,
   type Step,
-  type StockShape,
-} from '../src/document/index.ts'
-import {
   createEvaluator,
   type Bending,
-  type Body,
-  type BodyFigures,
-  type CarriedGiven,
   type Finding,
   type Given,
   type PartResult,
   type PathGiven,
   type StepOutput,
-} from '../src/evaluate/index.ts'
+} from '../src/recipe/index.ts'
+import type { StockShape } from '../src/profile/index.ts'
+import type { Body, BodyFigures } from '../src/solid/index.ts'
+import type { CarriedGiven } from '../src/sweep/index.ts'
 
 const material = { name: 'Mild steel', density: '7.85', look: 'steel' } as const
 

@@ -4,7 +4,7 @@ import type {
   SketchItem,
   SketchMeasured,
   SketchStep,
-} from '../src/document/index.ts'
+} from '../src/recipe/index.ts'
 
 const pt = (id: string, x: number, y: number): SketchItem => ({ kind: 'point', id, x, y })
 const line = (id: string, from: string, to: string): SketchItem => ({ kind: 'line', id, from, to })

@@ -7,7 +7,7 @@ import {
   type Order,
   type OrderPiece,
   type StockGroup,
-} from '@flexum/core/order'
+} from '@flexum/core/report'
 import { loadLinear } from './index.ts'
 
 let solver: LinearSolver

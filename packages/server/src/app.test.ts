@@ -1,10 +1,9 @@
 import { PNG } from 'pngjs'
 import { describe, expect, it } from 'vitest'
 import { serverForEach } from '../testing/app.ts'
-import { readPartText, STARTERS, type Part } from '@flexum/core/document'
+import { readPartText, STARTERS, type Part, createEvaluator } from '@flexum/core/recipe'
 import { DEMO_PARTS } from './demo/parts.ts'
 import { seed } from './demo/seed.ts'
-import { createEvaluator } from '@flexum/core/evaluate'
 import { loadSolids } from '@flexum/solids'
 
 const solids = await loadSolids()

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { nodeEntry, type Part } from '@flexum/core/document'
-import { bendSheetOf, createEvaluator } from '@flexum/core/evaluate'
+import { nodeEntry, type Part, createEvaluator } from '@flexum/core/recipe'
+import { bendSheetOf } from '@flexum/core/report'
 import { serverForEach } from '../testing/app.ts'
 import { DEMO_PARTS } from './demo/parts.ts'
 import { bendSheetPdf } from './pdf/bend-sheet.ts'

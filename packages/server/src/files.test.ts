@@ -1,15 +1,15 @@
 import { createHash } from 'node:crypto'
 import { describe, expect, it } from 'vitest'
-import { readPartText, type Part } from '@flexum/core/document'
+import { readPartText, type Part } from '@flexum/core/recipe'
 import { FILE_IDS, fileOut, type FileId } from '@flexum/core/files'
 import { createService } from '@flexum/core/service'
+import { run } from '../../cli/src/main.ts'
+import { serverForEach } from '../testing/app.ts'
+import { DEMO_PARTS } from './demo/parts.ts'
 import { loadSolids } from '@flexum/solids'
 import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { run } from '../../cli/src/main.ts'
-import { serverForEach } from '../testing/app.ts'
-import { DEMO_PARTS } from './demo/parts.ts'
 
 const server = serverForEach()
 

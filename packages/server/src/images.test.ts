@@ -1,6 +1,6 @@
 import { PNG } from 'pngjs'
 import { describe, expect, it } from 'vitest'
-import { emptyPart, readPartFile, readPartText, writePartFile, type Part } from '@flexum/core/document'
+import { emptyPart, readPartFile, readPartText, writePartFile, type Part } from '@flexum/core/recipe'
 import { serverForEach } from '../testing/app.ts'
 import { imageService } from './services/images.ts'
 

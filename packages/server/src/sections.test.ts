@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { serverForEach } from '../testing/app.ts'
-import { STARTERS, type Part } from '@flexum/core/document'
-import { takeSection } from '@flexum/core/edit'
+import { STARTERS, type Part, takeSection } from '@flexum/core/recipe'
 import { DEMO_PARTS } from './demo/parts.ts'
 
 const server = serverForEach()

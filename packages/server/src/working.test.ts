@@ -1,6 +1,6 @@
 import { describe, expect, it, vi } from 'vitest'
 import { fail, fault } from '@flexum/core/base'
-import { STARTERS } from '@flexum/core/document'
+import { STARTERS } from '@flexum/core/recipe'
 import { serverForEach } from '../testing/app.ts'
 import { workingService } from './services/working.ts'
 import { directWork } from './work/direct.ts'

@@ -1,8 +1,5 @@
 import { fail, fault } from '@flexum/core/base'
-import { mkdtemp, rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { STARTERS } from '@flexum/core/document'
+import { STARTERS } from '@flexum/core/recipe'
 import { mutated } from '../../core/testing/fuzz/mutate.ts'
 import { randomPart } from '../../core/testing/fuzz/parts.ts'
 import { randomOf, type Random } from '../../core/testing/fuzz/random.ts'
@@ -11,6 +8,9 @@ import { openDatabase } from '../src/db/open.ts'
 import { planningService } from '../src/services/planning.ts'
 import { workingService } from '../src/services/working.ts'
 import { directWork } from '../src/work/direct.ts'
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 
 const METHODS = ['GET', 'GET', 'POST', 'PUT', 'DELETE', 'PATCH', 'HEAD', 'OPTIONS'] as const
 const WORDS = [

@@ -1,6 +1,17 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { emptyPart, freshHole, STARTERS, type HolesStep, type Part, type Step } from '@flexum/core/document'
-import { areaOf, createEvaluator, edgesOfBody, bodiesOf, type Evaluator } from '@flexum/core/evaluate'
+import {
+  emptyPart,
+  freshHole,
+  STARTERS,
+  type HolesStep,
+  type Part,
+  type Step,
+  areaOf,
+  createEvaluator,
+  bodiesOf,
+  type Evaluator,
+} from '@flexum/core/recipe'
+import { edgesOfBody } from '@flexum/core/solid'
 import { blockStep, edgesStep, turnedStep } from '../../core/testing/bodies.ts'
 import { rectangleAt } from '../../core/testing/sketches.ts'
 import { loadSolids } from './index.ts'

@@ -1,14 +1,17 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { emptyPart, type BlendedStep, type Part, type SketchStep, type Step } from '@flexum/core/document'
 import {
+  emptyPart,
+  type BlendedStep,
+  type Part,
+  type SketchStep,
+  type Step,
   bodiesOf,
   createEvaluator,
-  facesOfBody,
-  meshOfBody,
   volumeOf,
   type Evaluator,
   type PartResult,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
+import { facesOfBody, meshOfBody } from '@flexum/core/solid'
 import { checkWatertight } from '@flexum/core/space'
 import { blockStep, STEEL } from '../../core/testing/bodies.ts'
 import { rectangleAt, roundAt } from '../../core/testing/sketches.ts'

@@ -9,8 +9,12 @@ import {
   type RunStep,
   type Step,
   type StockProfileStep,
-} from '@flexum/core/document'
-import { bodiesOf, createEvaluator, massOf, volumeOf, type Evaluator } from '@flexum/core/evaluate'
+  bodiesOf,
+  createEvaluator,
+  massOf,
+  volumeOf,
+  type Evaluator,
+} from '@flexum/core/recipe'
 import { blockStep, STEEL } from '../../core/testing/bodies.ts'
 import { loadSolids } from './index.ts'
 

@@ -6,16 +6,13 @@ import {
   writePart,
   type BroughtBodyStep,
   type Step,
-} from '@flexum/core/document'
-import { makeChange } from '@flexum/core/edit'
-import {
+  makeChange,
   bodiesOf,
   createEvaluator,
-  facesOfBody,
-  meshOfBody,
   volumeOf,
   type Evaluator,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
+import { facesOfBody, meshOfBody } from '@flexum/core/solid'
 import { checkWatertight, packMesh, type BareMesh } from '@flexum/core/space'
 import { blockStep } from '../../core/testing/bodies.ts'
 import { altered, boxMesh, rodMesh } from '../../core/testing/meshes.ts'

@@ -1,6 +1,13 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { type EndEntry, type Part, type StockShape } from '@flexum/core/document'
-import { areaOf, bodiesOf, createEvaluator, type Evaluator } from '@flexum/core/evaluate'
+import {
+  type EndEntry,
+  type Part,
+  areaOf,
+  bodiesOf,
+  createEvaluator,
+  type Evaluator,
+} from '@flexum/core/recipe'
+import type { StockShape } from '@flexum/core/profile'
 import { checkWatertight, meshSurface, meshVolume } from '@flexum/core/space'
 import { barOn, throughNodes, withRun } from '../../core/testing/parts.ts'
 import { loadSolids } from './index.ts'

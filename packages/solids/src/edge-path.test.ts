@@ -7,18 +7,14 @@ import {
   type RunStep,
   type SketchProfileStep,
   type Step,
-} from '@flexum/core/document'
-import { makeChange } from '@flexum/core/edit'
-import {
+  makeChange,
   bodiesOf,
   createEvaluator,
-  edgesOfBody,
   volumeOf,
-  type Body,
-  type BodyEdge,
   type Evaluator,
   type PartResult,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
+import { edgesOfBody, type Body, type BodyEdge } from '@flexum/core/solid'
 import { vec3, type Vec3 } from '@flexum/core/space'
 import { frameAt } from '@flexum/core/sweep'
 import { blockStep, extrudedStep, STEEL } from '../../core/testing/bodies.ts'

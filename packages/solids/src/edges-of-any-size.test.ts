@@ -1,15 +1,15 @@
 import * as fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { emptyPart, type Part, type Step } from '@flexum/core/document'
 import {
+  emptyPart,
+  type Part,
+  type Step,
   bodiesOf,
   createEvaluator,
-  edgesOfBody,
-  facesOfBody,
-  meshOfBody,
   volumeOf,
   type Evaluator,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
+import { edgesOfBody, facesOfBody, meshOfBody } from '@flexum/core/solid'
 import { checkWatertight } from '@flexum/core/space'
 import { blockStep, edgesStep, extrudedStep } from '../../core/testing/bodies.ts'
 import { outlineAt } from '../../core/testing/sketches.ts'

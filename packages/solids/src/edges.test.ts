@@ -7,19 +7,13 @@ import {
   type PlainBodyStep,
   type SketchStep,
   type Step,
-} from '@flexum/core/document'
-import {
   bodiesOf,
   createEvaluator,
-  edgesOfBody,
-  facesOfBody,
-  meshOfBody,
   volumeOf,
-  type Body,
-  type BodyEdge,
   type Evaluator,
   type PartResult,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
+import { edgesOfBody, facesOfBody, meshOfBody, type Body, type BodyEdge } from '@flexum/core/solid'
 import { checkWatertight, type Vec3 } from '@flexum/core/space'
 import { outlineAt } from '../../core/testing/sketches.ts'
 import { loadSolids } from './index.ts'

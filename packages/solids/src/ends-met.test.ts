@@ -1,6 +1,16 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { freshStep, type FormingStep, type MeetingStep, type Part, type Step } from '@flexum/core/document'
-import { bendSheetOf, createEvaluator, leadOf, type Evaluator, type PartResult } from '@flexum/core/evaluate'
+import {
+  freshStep,
+  type FormingStep,
+  type MeetingStep,
+  type Part,
+  type Step,
+  createEvaluator,
+  leadOf,
+  type Evaluator,
+  type PartResult,
+} from '@flexum/core/recipe'
+import { bendSheetOf } from '@flexum/core/report'
 import { blockStep } from '../../core/testing/bodies.ts'
 import { barOn, throughNodes } from '../../core/testing/parts.ts'
 import { loadSolids } from './index.ts'

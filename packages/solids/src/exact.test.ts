@@ -1,13 +1,14 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { emptyPart, type Part, type Step } from '@flexum/core/document'
 import {
+  emptyPart,
+  type Part,
+  type Step,
   areaOf,
   bodiesOf,
   createEvaluator,
-  cutAreaOf,
-  facesOfBody,
   type Evaluator,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
+import { cutAreaOf, facesOfBody } from '@flexum/core/solid'
 import { planeSquareTo, sliceMesh, type Vec3 } from '@flexum/core/space'
 import { gaussRule } from '../../core/src/num/index.ts'
 import { blockStep, extrudedStep, turnedStep } from '../../core/testing/bodies.ts'

@@ -6,19 +6,15 @@ import {
   type PlainBodyStep,
   type SketchStep,
   type Step,
-} from '@flexum/core/document'
-import { apply, makeChange } from '@flexum/core/edit'
-import {
+  apply,
+  makeChange,
   bodiesOf,
   createEvaluator,
-  edgesOfBody,
-  facesOfBody,
   frameOnFace,
   takableOfBodies,
-  type Body,
-  type BodyEdge,
   type Evaluator,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
+import { edgesOfBody, facesOfBody, type Body, type BodyEdge } from '@flexum/core/solid'
 import { vec3 } from '@flexum/core/space'
 import { roundAt } from '../../core/testing/sketches.ts'
 import { loadSolids } from './index.ts'

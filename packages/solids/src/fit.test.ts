@@ -14,9 +14,14 @@ import {
   type SketchStep,
   type Step,
   type TurnedStep,
-} from '@flexum/core/document'
-import { changeDoing } from '@flexum/core/edit'
-import { bodiesOf, createEvaluator, massOf, volumeOf, type Body, type Evaluator } from '@flexum/core/evaluate'
+  changeDoing,
+  bodiesOf,
+  createEvaluator,
+  massOf,
+  volumeOf,
+  type Evaluator,
+} from '@flexum/core/recipe'
+import type { Body } from '@flexum/core/solid'
 import { meshSurface } from '@flexum/core/space'
 import { chainAt, outlineAt, rectangleAt, roundAt } from '../../core/testing/sketches.ts'
 import { loadSolids } from './index.ts'

@@ -1,7 +1,15 @@
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { emptyPart, type Part, type RunStep, type SketchStep, type Step } from '@flexum/core/document'
-import { areaOf, createEvaluator, type Evaluator } from '@flexum/core/evaluate'
+import {
+  emptyPart,
+  type Part,
+  type RunStep,
+  type SketchStep,
+  type Step,
+  areaOf,
+  createEvaluator,
+  type Evaluator,
+} from '@flexum/core/recipe'
 import { gaussRule, TURN } from '@flexum/core/num'
 import { STEEL } from '../../core/testing/bodies.ts'
 import { barOn, throughNodes, withRun } from '../../core/testing/parts.ts'

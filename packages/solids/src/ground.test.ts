@@ -1,7 +1,12 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { grindEnds, setFormula } from '@flexum/core/edit'
-import type { Part } from '@flexum/core/document'
-import { bodiesOf, createEvaluator, type PartResult } from '@flexum/core/evaluate'
+import {
+  grindEnds,
+  setFormula,
+  type Part,
+  bodiesOf,
+  createEvaluator,
+  type PartResult,
+} from '@flexum/core/recipe'
 import type { Solids } from '@flexum/core/solid'
 import { gaussRule } from '../../core/src/num/index.ts'
 import { barOn, helix } from '../../core/testing/parts.ts'

@@ -13,19 +13,13 @@ import {
   type RunStep,
   type StockProfileStep,
   type Step,
-} from '@flexum/core/document'
-import {
   bodiesOf,
   createEvaluator,
-  edgesOfBody,
-  facesOfBody,
-  meshOfBody,
   volumeOf,
-  type Body,
-  type BodyEdge,
   type Evaluator,
   type PartResult,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
+import { edgesOfBody, facesOfBody, meshOfBody, type Body, type BodyEdge } from '@flexum/core/solid'
 import { checkWatertight, packMesh, type Vec3 } from '@flexum/core/space'
 import { blockStep, edgesStep, extrudedStep, STEEL, turnedStep } from '../../core/testing/bodies.ts'
 import { boxMesh } from '../../core/testing/meshes.ts'

@@ -1,6 +1,14 @@
 import { describe, expect, it } from 'vitest'
-import { emptyPart, type Part, type SketchStep, type Step } from '@flexum/core/document'
-import { bodiesOf, createEvaluator, facesOfBody, meshOfBody, volumeOf } from '@flexum/core/evaluate'
+import {
+  emptyPart,
+  type Part,
+  type SketchStep,
+  type Step,
+  bodiesOf,
+  createEvaluator,
+  volumeOf,
+} from '@flexum/core/recipe'
+import { facesOfBody, meshOfBody } from '@flexum/core/solid'
 import { checkWatertight } from '@flexum/core/space'
 import { blockStep, turnedStep } from '../../core/testing/bodies.ts'
 import { createShelf } from './kept.ts'

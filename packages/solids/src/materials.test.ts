@@ -6,15 +6,13 @@ import {
   type Part,
   type PlainBodyStep,
   type Step,
-} from '@flexum/core/document'
-import {
   bodiesOf,
   createEvaluator,
-  edgesOfBody,
   massOf,
   volumeOf,
   type Evaluator,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
+import { edgesOfBody } from '@flexum/core/solid'
 import { blockStep, edgesStep } from '../../core/testing/bodies.ts'
 import { loadSolids } from './index.ts'
 

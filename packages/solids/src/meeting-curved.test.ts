@@ -1,6 +1,15 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { bendEntry, emptyPart, type MeetingStep, type PlainBodyStep, type Step } from '@flexum/core/document'
-import { bodiesOf, createEvaluator, type Evaluator, type PartResult } from '@flexum/core/evaluate'
+import {
+  bendEntry,
+  emptyPart,
+  type MeetingStep,
+  type PlainBodyStep,
+  type Step,
+  bodiesOf,
+  createEvaluator,
+  type Evaluator,
+  type PartResult,
+} from '@flexum/core/recipe'
 import { pathPoint } from '@flexum/core/path'
 import { loadSolids } from './index.ts'
 

@@ -1,5 +1,4 @@
 import { templateOf } from '@flexum/core/cutting'
-import { beforeAll, describe, expect, it } from 'vitest'
 import {
   emptyPart,
   type BlankStep,
@@ -10,25 +9,22 @@ import {
   type RunStep,
   type Step,
   type StockProfileStep,
-} from '@flexum/core/document'
-import { apply, makeChange } from '@flexum/core/edit'
-import {
+  apply,
+  makeChange,
   bodiesOf,
   createEvaluator,
   leadOf,
-  facesOfBody,
   volumeOf,
   type Evaluator,
-  type MeetingGiven,
   type PartResult,
-  listPieces,
-} from '@flexum/core/evaluate'
-import { besideFace } from '@flexum/core/solid'
+} from '@flexum/core/recipe'
+import { listPieces } from '@flexum/core/report'
+import { facesOfBody, besideFace, isPutTo, meetsRound, type End, type RoundForm } from '@flexum/core/solid'
+import type { MeetingGiven } from '@flexum/core/sweep'
 import { turnedStep } from '../../core/testing/bodies.ts'
-import { isPutTo } from '../../core/src/steps/meeting/end.ts'
-import { meetsRound, type End, type RoundForm } from '../../core/src/evaluate/fit/index.ts'
 import { outlineAt, rectangleAt } from '../../core/testing/sketches.ts'
 import { loadSolids } from './index.ts'
+import { beforeAll, describe, expect, it } from 'vitest'
 
 let evaluator: Evaluator
 beforeAll(async () => {

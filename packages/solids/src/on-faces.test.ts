@@ -8,15 +8,13 @@ import {
   type Part,
   type PlainBodyStep,
   type Step,
-} from '@flexum/core/document'
-import {
   bodiesOf,
   createEvaluator,
-  facesOfBody,
   volumeOf,
   type Evaluator,
   type PartResult,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
+import { facesOfBody } from '@flexum/core/solid'
 import { rectangleAt, roundAt } from '../../core/testing/sketches.ts'
 import { loadSolids } from './index.ts'
 

@@ -1,7 +1,16 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { emptyPart, readPart, writePart, type Part, type Step } from '@flexum/core/document'
-import { makeChange } from '@flexum/core/edit'
-import { bodiesOf, createEvaluator, type Evaluator, type Finding } from '@flexum/core/evaluate'
+import {
+  emptyPart,
+  readPart,
+  writePart,
+  type Part,
+  type Step,
+  makeChange,
+  bodiesOf,
+  createEvaluator,
+  type Evaluator,
+  type Finding,
+} from '@flexum/core/recipe'
 import { checkWatertight } from '@flexum/core/space'
 import { blockStep, turnedStep } from '../../core/testing/bodies.ts'
 import { rectangleAt } from '../../core/testing/sketches.ts'

@@ -1,16 +1,17 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { emptyPart, type HollowedStep, type Part, type PushedStep, type Step } from '@flexum/core/document'
 import {
+  emptyPart,
+  type HollowedStep,
+  type Part,
+  type PushedStep,
+  type Step,
   bodiesOf,
   createEvaluator,
-  edgesOfBody,
-  facesOfBody,
   volumeOf,
-  type Body,
-  type BodyEdge,
   type Evaluator,
   type PartResult,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
+import { edgesOfBody, facesOfBody, type Body, type BodyEdge } from '@flexum/core/solid'
 import type { Vec3 } from '@flexum/core/space'
 import { blockStep, edgesStep, extrudedStep, turnedStep } from '../../core/testing/bodies.ts'
 import { outlineAt, rectangleAt, roundAt } from '../../core/testing/sketches.ts'

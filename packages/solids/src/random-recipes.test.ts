@@ -7,16 +7,11 @@ import {
   type Part,
   type PushedStep,
   type Step,
-} from '@flexum/core/document'
-import {
   bodiesOf,
   createEvaluator,
-  edgesOfBody,
-  facesOfBody,
-  meshOfBody,
-  type Body,
   type Evaluator,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
+import { edgesOfBody, facesOfBody, meshOfBody, type Body } from '@flexum/core/solid'
 import { checkWatertight } from '@flexum/core/space'
 import { blockStep, edgesStep } from '../../core/testing/bodies.ts'
 import { randomOf, type Random } from '../../core/testing/fuzz/random.ts'

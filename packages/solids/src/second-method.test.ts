@@ -1,13 +1,16 @@
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { emptyPart, type Part, type PlainBodyStep, type Step } from '@flexum/core/document'
 import {
+  emptyPart,
+  type Part,
+  type PlainBodyStep,
+  type Step,
   bodiesOf,
   createEvaluator,
-  edgesOfBody,
   type Evaluator,
   type PartResult,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
+import { edgesOfBody } from '@flexum/core/solid'
 import { meshSurface } from '@flexum/core/space'
 import { blockStep, edgesStep } from '../../core/testing/bodies.ts'
 import { loadSolids } from './index.ts'

@@ -1,7 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { act, render, type RenderResult } from '@testing-library/react'
 import type { ReactNode } from 'react'
-import type { Part } from '@flexum/core/document'
+import type { Part } from '@flexum/core/recipe'
 import { createService } from '@flexum/core/service'
 import { createSession, type Session } from '../src/bench/session.ts'
 import type { Compute } from '../src/compute/client.ts'

@@ -4,7 +4,7 @@ import {
   type SketchConstraint,
   type SketchDimension,
   type SketchStep,
-} from '@flexum/core/document'
+} from '@flexum/core/recipe'
 import type { SketchEntity } from '@flexum/core/sketch'
 import { createSession, partOf, type Session } from '../src/bench/session.ts'
 import { pointerFor, touchedBy } from '../src/screens/bench/sheet/pointer.ts'

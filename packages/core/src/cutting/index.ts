@@ -49,3 +49,5 @@ export {
   type Template,
   type Unrolled,
 } from './unfold.ts'
+export type { CutsGiven, SawnEnd, SawnCorner, SawnPiece, SawnStrand } from './sawn.ts'
+export { cutPieces, PLAIN_CUTS, legsOf } from './cut-pieces.ts'

@@ -1,5 +1,4 @@
-import type { Vec2 } from '../plane/index.ts'
-import { vec2 } from '../plane/index.ts'
+import { vec2, type Vec2 } from '../plane/index.ts'
 
 /**
  * How a cut leans over the section it goes through: how much further along the piece it lies for each mm toward the section's x and

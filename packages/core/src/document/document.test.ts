@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { readPart, readPartText, STARTERS, writePart, type Part } from './index.ts'
+import { readPart, readPartText, writePart, type Part } from './index.ts'
+import { STARTERS } from '../recipe/index.ts'
 
 const part = STARTERS.hoop.make('Hoop')
 const broken = (change: (p: Record<string, any>) => void): unknown => {

@@ -1,5 +1,5 @@
 import { countingIds, type Id, type Result } from '../base/index.ts'
-import { kindNamed, kindOf, type Step, type StepKindName } from '../steps/typed.ts'
+import { kindNamed, kindOf, type Step, type StepKindName } from './registry.ts'
 import type { Around } from './kind.ts'
 import { idsIn, type Part } from './part.ts'
 

@@ -4,9 +4,6 @@ import type { DimensionName, Formula, LengthUnit } from '../units/index.ts'
 import { LIMITS } from './limits.ts'
 import { flagSchema, idSchema, nameSchema } from './schema-parts.ts'
 
-export { LIMITS } from './limits.ts'
-export * from './schema-parts.ts'
-
 /** The order of work; every step belongs to one of these. */
 export const STATIONS = ['values', 'path', 'profile', 'run', 'ends', 'fit', 'check', 'shop'] as const
 export type Station = (typeof STATIONS)[number]

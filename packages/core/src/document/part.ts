@@ -1,6 +1,6 @@
 import type { Id } from '../base/index.ts'
 import type { DimensionName, Expected, Formula, LengthDisplay, MassUnit } from '../units/index.ts'
-import { kindOf, takenBy, type Step } from '../steps/typed.ts'
+import { kindOf, takenBy, type Step } from './registry.ts'
 import type { DefinedName } from './kind.ts'
 
 /** How figures of a part are shown, and the unit of lengths typed from now on. Never changes the part itself. */
@@ -67,4 +67,24 @@ export function idsIn(part: Part): Id[] {
 /** Every name that a step of the part defines for formulas. */
 export function definedIn(part: Pick<Part, 'steps'>): DefinedName[] {
   return part.steps.flatMap((s) => kindOf(s).defines?.(s) ?? [])
+}
+
+export const METRIC: UnitSettings = {
+  length: { unit: 'mm', style: { kind: 'decimal', places: 3 } },
+  mass: 'kg',
+}
+
+/** A part with nothing in it yet. */
+export function emptyPart(name: string): Part {
+  return {
+    format: PART_FORMAT,
+    version: PART_VERSION,
+    name,
+    units: METRIC,
+    values: [],
+    variants: [],
+    variant: null,
+    steps: [],
+    builtTo: null,
+  }
 }

@@ -1,5 +1,5 @@
 import { fail, fault, ok, type Result } from '../base/index.ts'
-import { kindOf } from '../steps/typed.ts'
+import { kindOf } from './registry.ts'
 import type { Part } from './part.ts'
 import { readPart, writePart } from './read.ts'
 

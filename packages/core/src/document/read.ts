@@ -22,7 +22,7 @@ import { LIMITS } from './limits.ts'
 import { migrate } from './migrate.ts'
 import { idsIn, PART_FORMAT, type Part } from './part.ts'
 import { formulaSchema, idSchema, nameSchema, record } from './schema-parts.ts'
-import { allKinds, kindNamed, kindOf } from '../steps/typed.ts'
+import { allKinds, kindNamed, kindOf } from './registry.ts'
 
 const oneOf = (words: readonly string[], what: string) =>
   string()

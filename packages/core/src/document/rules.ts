@@ -3,7 +3,7 @@ import { formulaText } from '../units/index.ts'
 import { LIMITS } from './limits.ts'
 import { idsIn, type Part } from './part.ts'
 import { ID_FORM, soundText } from './schema-parts.ts'
-import { kindOf, mapStepFormulas, needsOf, type Step } from '../steps/typed.ts'
+import { kindOf, mapStepFormulas, needsOf, type Step } from './registry.ts'
 
 /** A rule that a part breaks: what it is about, by which it is told from others, and the sentence. */
 export interface Breach {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { mapStepFormulas, readPart, STARTERS, writePart, type RunStep } from './index.ts'
+import { mapStepFormulas, readPart, writePart } from './index.ts'
+import { STARTERS, type RunStep } from '../recipe/index.ts'
 
 const bar = STARTERS.straight.make('Bar')
 /** A run with everything that can be said about one. */

@@ -1,20 +1,17 @@
 import type { Result } from '../base/index.ts'
-import { STOCK_SHAPES, type Region, type Section } from '../profile/index.ts'
-import { describe, expect, it } from 'vitest'
+import { STOCK_SHAPES, type Region, type Section, STOCK_SIZES, type StockShape } from '../profile/index.ts'
 import {
   needsOf,
   kindOf,
   mapStepFormulas,
-  nodeEntry,
-  partOnPath,
   STATIONS,
   allKinds,
   stepOf,
-  STOCK_SIZES,
-  type StockShape,
   type Part,
   type Step,
 } from './index.ts'
+import { nodeEntry, partOnPath } from '../recipe/index.ts'
+import { describe, expect, it } from 'vitest'
 
 const material = { name: 'Brass', density: '8.5', look: 'brass' } as const
 const part: Part = partOnPath(

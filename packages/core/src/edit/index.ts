@@ -1,89 +1,8 @@
 export { apply } from './apply.ts'
-export type { Command } from './command.ts'
-export { makeChange, type NamedChange } from './cure.ts'
-export { setFormula } from './fields.ts'
-export {
-  COLUMNS,
-  insertNode,
-  isHeld,
-  moveNode,
-  moveNodesBy,
-  pasteCells,
-  placeNode,
-  removeNodes,
-  setCell,
-  setClosed,
-  setSmooth,
-  type Axis,
-  type NodeColumn,
-} from '../steps/node-path/commands.ts'
-export {
-  BEND_COLUMNS,
-  bendsLeadThen,
-  insertBend,
-  LAST,
-  letBendsLead,
-  letNodesLead,
-  moveBend,
-  nodesLeadThen,
-  pasteBends,
-  readPastedBends,
-  type PastedBends,
-  removeBends,
-  setBendCell,
-  setStraights,
-  type BendColumn,
-} from '../steps/bend-table/commands.ts'
-export { addPathFromPoints, type PointCorners } from '../steps/node-path/commands-points.ts'
-export { addStep, moveStep, removeStep, renameStep, setAside, setBuiltTo } from './steps.ts'
-export { changeRun, type RunChoices } from '../steps/run/commands.ts'
-export { changeExtruded } from '../steps/extruded/commands.ts'
-export { changePlainBody } from '../steps/plain-body/commands.ts'
-export { changeBroughtBody } from '../steps/brought-body/commands.ts'
-export { changeHalved, grindEnds } from '../steps/halved/commands.ts'
-export { changeEdges } from '../steps/edges/commands.ts'
-export { changeEdgePath } from '../steps/edge-path/commands.ts'
-export { changePushed } from '../steps/pushed/commands.ts'
-export { changeHollowed } from '../steps/hollowed/commands.ts'
-export { changeBlended } from '../steps/blended/commands.ts'
-export { changeMeeting } from '../steps/meeting/commands.ts'
-export { changeHoles } from '../steps/holes/commands.ts'
-export { changeTurned } from '../steps/turned/commands.ts'
-export { changeCopies } from '../steps/shared/commands-copies.ts'
-export { changeDoing } from '../steps/shared/commands-doing.ts'
-export { changeBentPath, turnIntoBends, typeBends } from '../steps/bent-path/commands.ts'
-export { changeChangedPath } from '../steps/changed-path/commands.ts'
-export { changeBlank, type BlankChoices } from '../steps/blank/commands.ts'
-export {
-  breakTrim,
-  changeTrim,
-  runMoulding,
-  sameMoulding,
-  setTrimFigure,
-  type TrimChoices,
-} from '../steps/trim-path/commands.ts'
-export {
-  addOpening,
-  closeWalls,
-  insertWall,
-  moveWall,
-  pasteWalls,
-  removeOpenings,
-  removeWalls,
-  setOpeningCell,
-  setOpeningWall,
-  setWallCell,
-  standWallsOn,
-  WALL_COLUMNS,
-  type WallColumn,
-} from '../steps/wall-path/commands.ts'
-export { changePieces, type PiecesChoices } from '../steps/pieces/commands.ts'
-export { changeForming, pasteTrials, type FormingChoices } from '../steps/forming/commands.ts'
-export { changeHelix, type HelixChoices } from '../steps/helix-path/commands.ts'
-export { setShape } from '../steps/stock-profile/commands.ts'
-export { changeSketchPath } from '../steps/sketch-path/commands.ts'
-export { changeSketchProfile } from '../steps/sketch-profile/commands.ts'
-export { setMaterial, setSource, setWall } from '../steps/shared/commands-profile.ts'
+export { stepOfKind, withStep, type Command } from './command.ts'
+export { changeBy, type ChangeCommands } from './cure.ts'
+export { setFormula, sameFormula } from './fields.ts'
+export { addStep, keepPiece, moveStep, removeStep, renameStep, setAside, setBuiltTo } from './steps.ts'
 export {
   addValue,
   addVariant,
@@ -96,16 +15,7 @@ export {
   setValueDimension,
   setValueFormula,
 } from './values.ts'
-export { countUses, freeName, takenName } from './names.ts'
-export {
-  changeDimension,
-  putDrawing,
-  renameDimension,
-  setFacing,
-  setPicture,
-  setPlane,
-  type Drawing,
-} from '../steps/sketch/commands.ts'
+export { countUses, freeName, renameEverywhere, takenName } from './names.ts'
 export { pickInstead } from './picks.ts'
 export { reversePath, takeFromEnd } from './reverse.ts'
 export { renamePart, setExpected, setUnits } from './whole.ts'
@@ -120,4 +30,3 @@ export {
   type History,
   type Moment,
 } from './history.ts'
-export { profileOf, putSection, takeSection } from './sections.ts'

@@ -1,19 +1,26 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Result } from '../base/index.ts'
-import { breachesOf, readPart, STARTERS, type Part, type SketchStep, type Step } from '../document/index.ts'
+import {
+  breachesOf,
+  readPart,
+  STARTERS,
+  type Part,
+  type SketchStep,
+  type Step,
+  changeRun,
+  insertNode,
+  putDrawing,
+  setMaterial,
+} from '../recipe/index.ts'
 import {
   addStep,
   addValue,
   addVariant,
   apply,
-  changeRun,
-  insertNode,
-  putDrawing,
   renamePart,
   renameStep,
   setFormula,
-  setMaterial,
   setOverride,
   setValueFormula,
 } from './index.ts'

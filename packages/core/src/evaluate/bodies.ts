@@ -1,12 +1,18 @@
-import type { Mesh } from '../space/index.ts'
-import { meshPlaced } from '../space/index.ts'
-import { joinRunMeshes, unpackTag, type FaceTag } from '../sweep/index.ts'
+import { type Mesh } from '../space/index.ts'
+import { joinRunMeshes } from '../sweep/index.ts'
 import type { Id } from '../base/index.ts'
-import type { Body, BodyFigures, BodyMaterial, ComingBody, Origin } from './body.ts'
-import type { Extrapolated, Solids } from '../solid/index.ts'
-import { boundOf, surfaceOf } from './fit/index.ts'
+import {
+  type Body,
+  type BodyFigures,
+  type ComingBody,
+  type Extrapolated,
+  type Solids,
+  boundOf,
+  surfaceOf,
+  meshOfBody,
+} from '../solid/index.ts'
 import type { StepResult } from './output.ts'
-import type { PartResult } from './evaluator.ts'
+import type { PartResult } from './result.ts'
 
 /** The sound bodies of a part that are to be seen and made, in order of the recipe; none that went into another. */
 export function bodiesOf(result: PartResult): Body[] {
@@ -21,38 +27,11 @@ export function takenIn(
   return new Set(steps.flatMap((s) => (counts(s) ? (s.output?.takes ?? []) : [])))
 }
 
-/** A body's mesh with all its copies, for files. */
-export function meshOfBody(body: Body): Mesh {
-  return meshPlaced(body.mesh, body.places)
-}
-
 /** All bodies of a part with their copies as one mesh; none without a body. As fine as the part was worked out. */
 export function meshOfPart(result: PartResult): Mesh | undefined {
   const bodies = bodiesOf(result)
   return bodies.length > 0 ? joinRunMeshes(bodies.map(meshOfBody)) : undefined
 }
-
-/** Where a triangle of a body's mesh, or of its copies, comes from. */
-export function originOf({ origins, mesh }: Pick<Body, 'origins' | 'mesh'>, triangle: number): Origin {
-  return origins.all[origins.of?.[triangle % mesh.tags.length] ?? 0]!
-}
-
-/** Which face of the step that it comes from a triangle of a body's mesh is. */
-export function faceOf(body: Pick<Body, 'origins' | 'mesh'>, triangle: number): FaceTag {
-  return unpackTag(body.mesh.tags[triangle % body.mesh.tags.length]!, originOf(body, triangle).edges)
-}
-
-/** The material that a triangle of a body's mesh, or of its copies, is of. */
-export function materialOf(body: Pick<Body, 'origins' | 'mesh'>, triangle: number): BodyMaterial {
-  const { materials } = originOf(body, triangle)
-  if (materials.length === 1) return materials[0]!
-  const { edge } = faceOf(body, triangle)
-  return materials.findLast((m) => m.firstEdge <= edge) ?? materials[0]!
-}
-
-/** All materials of a body, of whichever step. */
-export const materialsOf = ({ origins }: Pick<Body, 'origins'>): readonly BodyMaterial[] =>
-  origins.all.flatMap((o) => o.materials)
 
 /** kg of everything a part is made of: all sound bodies with their copies, hidden ones too; also of those still to be made, where it is known. */
 export function massOf(result: PartResult): number | undefined {

@@ -10,7 +10,7 @@ import {
   withRun,
 } from '../../testing/parts.ts'
 import { TURN } from '../num/index.ts'
-import { readPart, STARTERS, type Part } from '../document/index.ts'
+import { readPart, STARTERS, type Part } from '../recipe/index.ts'
 
 /*
  * Parts that once kept a computation going for ever, or for minutes. Each comes to a result here: a test that hangs is ended by

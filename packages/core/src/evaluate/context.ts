@@ -8,16 +8,17 @@ import {
   type Part,
   type Step,
 } from '../document/index.ts'
-import { makerOf } from '../steps/made.ts'
 import { pathTaken } from './from-end.ts'
 import type { ResolvedFields } from './fields.ts'
 import type { Outside } from './outside.ts'
-import type { FieldChange, StepContext } from './kind.ts'
-import type { Given, MeetingGiven, PathGiven, StepOutput, StepResult } from './output.ts'
+import type { FieldChange, Makers, StepContext } from './kind.ts'
+import type { Given, PathGiven, StepOutput, StepResult } from './output.ts'
+import type { MeetingGiven } from '../sweep/index.ts'
 import type { Waiting } from './step-findings.ts'
 
 /** What a step is worked out in. */
 export interface Scope {
+  readonly makerOf: Makers['makerOf']
   readonly part: Part
   readonly built: boolean
   readonly results: ReadonlyMap<Id, StepResult>
@@ -93,7 +94,9 @@ export function outputAgain(id: Id, changes: readonly FieldChange[], scope: Scop
       const whole = inputsOf(step).every((i) => build(i.id)?.[i.gives] !== undefined)
       const own = changes.filter((c) => c.step === at).map((c) => [c.field, { value: c.value, assumed: [] }])
       const fields = { ...known.fields, ...Object.fromEntries(own) }
-      output = whole ? makerOf(step).evaluate(step, contextOf(step, fields, scope, build)).output : undefined
+      output = whole
+        ? scope.makerOf(step).evaluate(step, contextOf(step, fields, scope, build)).output
+        : undefined
     }
     made.set(at, output)
     return output

@@ -2,8 +2,12 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { wholePath, wholeRun } from '../../testing/parts.ts'
 import type { Result } from '../base/index.ts'
-import { nodeEntry, partOnPath, STARTERS, type Part, SQUARE_CUT } from '../document/index.ts'
 import {
+  nodeEntry,
+  partOnPath,
+  STARTERS,
+  type Part,
+  SQUARE_CUT,
   addValue,
   chooseVariant,
   renameValue,
@@ -15,9 +19,11 @@ import {
   setUnits,
   addVariant,
   makeChange,
-} from '../edit/index.ts'
+  createEvaluator,
+} from '../recipe/index.ts'
 import { checkWatertight } from '../space/index.ts'
-import { createEvaluator, type PartResult, massOf, bodiesOf } from './index.ts'
+import { massOf, bodiesOf } from './index.ts'
+import type { PartResult } from './result.ts'
 
 const done = (r: Result<Part>): Part => {
   if (!r.ok) throw new Error(r.fault.message)

@@ -1,4 +1,4 @@
-import { effortLeft, fail, isWatched, ok, stage, within, type Id, type Result } from '../base/index.ts'
+import { effortLeft, fail, isWatched, ok, stage, within, type Id } from '../base/index.ts'
 import { IN_PLACE } from '../space/index.ts'
 import {
   barTakenBy,
@@ -20,20 +20,17 @@ import {
   surroundingsOf,
   type BareUnits,
   type NamedFormula,
-  type Quantity,
   type ValueTable,
 } from '../units/index.ts'
-import type { Extrapolated } from '../solid/index.ts'
+import type { ComingBody } from '../solid/index.ts'
 import { areasOf } from './bodies.ts'
-import type { ComingBody } from './body.ts'
 import { contextOf, outputAgain, type Scope } from './context.ts'
 import { expectedFindings } from './expected.ts'
-import { aimFindings } from './fit/aims.ts'
-import { meet } from './fit/meet.ts'
+import { meet } from './meet.ts'
 import type { Finding } from './finding.ts'
 import { resolveStep, type ResolvedFields } from './fields.ts'
 import { noNumberIn } from './finite.ts'
-import { keptOf } from './parted.ts'
+import { keptOf } from './kept-piece.ts'
 import { createMemory, type Fresh, type Made } from './memory.ts'
 import type { StepOutput, StepResult, StepState } from './output.ts'
 import type { Outside } from './outside.ts'
@@ -46,26 +43,8 @@ import {
   waitsFor,
 } from './step-findings.ts'
 import { keyOf } from './step-key.ts'
-import type { StepContext } from './kind.ts'
-import { makerOf } from '../steps/made.ts'
-
-/** A named value, or a dimension of a sketch by its name, worked out. */
-export interface ValueResult {
-  readonly id: Id
-  readonly name: string
-  readonly result: Result<Quantity>
-}
-
-export interface PartResult {
-  readonly values: readonly ValueResult[]
-  readonly steps: readonly StepResult[]
-  /** All findings, in order of the recipe. */
-  readonly findings: readonly Finding[]
-  /** Points of meshes that are still to be made; 0 when all is there. */
-  readonly awaits: number
-  /** When they are asked for: areas of the bodies that stand, mm2 a place, in their order by the step that made them, with how far they may be off. */
-  readonly areas?: ReadonlyMap<Id, readonly (Extrapolated | undefined)[]>
-}
+import type { StepContext, Makers } from './kind.ts'
+import type { How, PartResult, ValueResult } from './result.ts'
 
 /** What one step may ask for in work, and all steps of a part together: some seconds, of which everyday parts use hundredths. */
 const STEP_EFFORT = 3e7
@@ -79,23 +58,6 @@ export interface Evaluator {
   evaluate(part: Part, how?: How): PartResult
 }
 
-/**
- * `figures`: all that is there before meshes are made; where they are what is asked for, or many points, they wait. `whole`: all.
- */
-export type Phase = 'figures' | 'whole'
-
-/** Whose part it is, and how near to the true surface meshes are to be, mm: without that as fine as the picture needs. */
-export interface How {
-  readonly owner?: string
-  readonly chordError?: number
-  /** All of it, unless only figures are wanted at first. */
-  readonly phase?: Phase
-  /** While something is dragged: bodies that meet are put together coarsely. */
-  readonly rough?: boolean
-  /** Areas of bodies too, once all of them are there. */
-  readonly areas?: boolean
-}
-
 /** Bare numbers in values and formulas; lengths carry their own unit, masses are kg. */
 export const BARE: BareUnits = { length: 'mm', mass: 'kg' }
 
@@ -106,8 +68,8 @@ const UNITS_PER_POINT = 5
 const roughly = (outside: Outside): Outside =>
   outside.solids ? { ...outside, solids: { ...outside.solids, rough: true } } : outside
 
-/** An evaluator with an empty memory. */
-export function createEvaluator(outside: Outside = {}): Evaluator {
+/** An evaluator of these kinds of step, with an empty memory. */
+export function evaluatorOf(kinds: Makers, outside: Outside = {}): Evaluator {
   const memory = createMemory()
   const work = (
     part: Part,
@@ -135,7 +97,16 @@ export function createEvaluator(outside: Outside = {}): Evaluator {
         const built = mark < 0 || part.steps.indexOf(step) <= mark
         const resolved = resolveStep(step, around)
         const waiting = waitsFor(step, part, results)
-        const scope: Scope = { part, built, results, waiting, chordError, outside: given, standing }
+        const scope: Scope = {
+          makerOf: kinds.makerOf,
+          part,
+          built,
+          results,
+          waiting,
+          chordError,
+          outside: given,
+          standing,
+        }
         const key = keyOf(step, resolved, scope)
         const whole = phase === 'whole' || wholeFor.has(step.id)
         tell(step)
@@ -168,7 +139,7 @@ export function createEvaluator(outside: Outside = {}): Evaluator {
           part,
           steps.flatMap((s) => s.findings),
         ),
-        ...(steps.every((s) => s.awaits === 0) ? aimFindings(part, steps) : []),
+        ...(steps.every((s) => s.awaits === 0) ? kinds.checks.flatMap((check) => check(part, steps)) : []),
       ],
       awaits: steps.reduce((sum, s) => sum + s.awaits, 0),
     }
@@ -283,7 +254,7 @@ function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Made 
     )
   const lacking = givesNone(step, part, results)
   if (lacking) return none('failed', 'cannot be built', [lacking])
-  const maker = makerOf(step)
+  const maker = scope.makerOf(step)
   const context: StepContext = {
     ...contextOf(step, resolved.fields, scope, (id) => results.get(id)?.output),
     along: (field) => {
@@ -299,7 +270,9 @@ function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Made 
   const limited = <T>(work: () => T) => {
     const of = effortLeft() >= STEP_EFFORT ? 'step' : 'part'
     const done = within(STEP_EFFORT, work)
-    return done.ok ? done : fail(failed('failed', 'too much work', [tooMuchFinding(step, done.fault, of)]))
+    return done.ok
+      ? done
+      : fail(failed('failed', 'too much work', [tooMuchFinding(step, done.fault, of, maker.cheaper)]))
   }
   const sound = (output: StepOutput): Fresh | undefined => {
     const noNumber = noNumberIn(output)

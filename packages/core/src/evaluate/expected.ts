@@ -1,7 +1,7 @@
 import type { Part } from '../document/index.ts'
 import { compareExpected, type ExpectedOf } from '../units/index.ts'
 import { massOf, volumeOf } from './bodies.ts'
-import type { PartResult } from './evaluator.ts'
+import type { PartResult } from './result.ts'
 import type { Finding } from './finding.ts'
 import { leadOf } from './lead.ts'
 

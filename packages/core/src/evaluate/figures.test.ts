@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { isEnd } from '../sweep/index.ts'
+import { isEnd, type CarriedGiven } from '../sweep/index.ts'
 import {
   barOn,
   blocking,
@@ -10,11 +10,21 @@ import {
   throughNodes,
   withRun,
 } from '../../testing/parts.ts'
-import { SQUARE_CUT, STARTERS, type EndEntry, type Part, type RunStep, type Step } from '../document/index.ts'
-import { setFormula, makeChange } from '../edit/index.ts'
+import {
+  SQUARE_CUT,
+  STARTERS,
+  type EndEntry,
+  type Part,
+  type RunStep,
+  type Step,
+  setFormula,
+  makeChange,
+  compareTurnings,
+  createEvaluator,
+} from '../recipe/index.ts'
 import { deg, integrate, TURN } from '../num/index.ts'
 import { checkWatertight, type Mesh } from '../space/index.ts'
-import { bendingOfLead, compareTurnings, createEvaluator, leadOf, type CarriedGiven } from './index.ts'
+import { bendingOfLead, leadOf } from './index.ts'
 
 const hoop = STARTERS.hoop.make('Hoop')
 const straight = (length = '500') =>

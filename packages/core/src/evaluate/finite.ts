@@ -1,5 +1,5 @@
 import { CAPABILITIES, type Capability } from '../document/index.ts'
-import type { Body } from './body.ts'
+import type { Body } from '../solid/index.ts'
 import type { Given, StepOutput } from './output.ts'
 
 type Figures = Readonly<Record<string, number | Iterable<number>>>

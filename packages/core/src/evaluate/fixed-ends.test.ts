@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { barOn, blocking, codesOf, evaluated, outputsOf, throughNodes, withRun } from '../../testing/parts.ts'
-import type { EndEntry } from '../document/index.ts'
+import type { EndEntry } from '../recipe/index.ts'
 
 const square: EndEntry = { kind: 'square', runOn: '0', closed: false }
 const angled = (across: string): EndEntry => ({

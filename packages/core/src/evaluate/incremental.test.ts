@@ -3,9 +3,17 @@ import { changed, NO_COMMANDS, TRIES } from '../../testing/fuzz/commands.ts'
 import { randomOf } from '../../testing/fuzz/random.ts'
 import { hookSketch, rectangleAt } from '../../testing/sketches.ts'
 import { loadSolids } from '../../../solids/src/index.ts'
-import { breachesOf, freshStep, readPart, STARTERS, type Part, type Step } from '../document/index.ts'
-import * as edit from '../edit/index.ts'
-import { createEvaluator, type PartResult } from './index.ts'
+import {
+  breachesOf,
+  freshStep,
+  readPart,
+  STARTERS,
+  type Part,
+  type Step,
+  createEvaluator,
+} from '../recipe/index.ts'
+import type { PartResult } from './result.ts'
+import * as edit from '../recipe/commands.ts'
 
 const NAMES = Object.keys(STARTERS) as (keyof typeof STARTERS)[]
 

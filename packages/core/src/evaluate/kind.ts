@@ -1,6 +1,6 @@
 import type { Id } from '../base/index.ts'
-import type { Capability, Step, StepBase } from '../document/index.ts'
-import type { Solids } from '../solid/index.ts'
+import type { Capability, Part, Step, StepBase } from '../document/index.ts'
+import type { Solids, Body, ComingBody, Standing } from '../solid/index.ts'
 import type { Vec3 } from '../space/index.ts'
 import {
   formatExact,
@@ -11,10 +11,10 @@ import {
   type Formula,
   type LengthDisplay,
 } from '../units/index.ts'
-import type { Body, ComingBody, Standing } from './body.ts'
 import type { Finding } from './finding.ts'
 import type { AlongField } from './fields.ts'
-import type { Given, MeetingGiven, StepOutput } from './output.ts'
+import type { Given, StepOutput, StepResult } from './output.ts'
+import type { MeetingGiven } from '../sweep/index.ts'
 
 export { cutsInWords } from './strand-words.ts'
 export type { AlongField } from './fields.ts'
@@ -81,7 +81,18 @@ export interface StepMaker<S extends StepBase> {
   evaluate(step: S, context: StepContext): StepEvaluation
   /** The key figures, for one line. */
   summary(output: StepOutput, display: LengthDisplay, step: S): string
+  /** What would make it cheaper, in a sentence, where it asks for more work than a step may. */
+  readonly cheaper: string
 }
+
+/** How all kinds of step are worked out, and what is looked at when all steps of a part are there. */
+export interface Makers {
+  makerOf(step: Step): StepMaker<Step>
+  readonly checks: readonly PartCheck[]
+}
+
+/** Findings that only the steps of a part together tell. */
+export type PartCheck = (part: Part, steps: readonly StepResult[]) => Finding[]
 
 /** A length as people write it, with the places or fractions that are set (3 places at least), without trailing zeros. */
 export function shortLength(length: number, display: LengthDisplay): string {

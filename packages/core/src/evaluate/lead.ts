@@ -1,12 +1,11 @@
 import { pathTaken } from './from-end.ts'
 import type { Id } from '../base/index.ts'
 import { inputsOf, kindOf, type Capability, type Part, type Step } from '../document/index.ts'
-import type { BendTable } from '../forming/index.ts'
-import type { Piece } from '../sweep/index.ts'
-import { scaleAt } from '../sweep/index.ts'
-import type { Body } from './body.ts'
-import type { PartResult } from './evaluator.ts'
-import type { Bending, BlankGiven, CarriedGiven, PathGiven, SectionGiven } from './output.ts'
+import type { BendTable, BlankGiven } from '../forming/index.ts'
+import { type Piece, scaleAt, type CarriedGiven } from '../sweep/index.ts'
+import type { Body } from '../solid/index.ts'
+import type { PartResult } from './result.ts'
+import type { Bending, PathGiven, SectionGiven } from './output.ts'
 
 /**
  * What a part is known by, in reports, on the Rack and in files: one run with its path, profile and blank, all of them telling

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { emptyPart, type PlainBodyStep, type Step } from '../document/index.ts'
+import { emptyPart, type PlainBodyStep, type Step, createEvaluator } from '../recipe/index.ts'
 import { helix, throughNodes } from '../../testing/parts.ts'
-import { createEvaluator, pathToBodies } from './index.ts'
+import { pathToBodies } from './index.ts'
 
 const block = (more: Partial<PlainBodyStep>): PlainBodyStep => ({
   id: 'block',

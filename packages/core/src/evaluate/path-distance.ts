@@ -1,9 +1,8 @@
 import type { Id } from '../base/index.ts'
 import type { Part } from '../document/index.ts'
 import { pathPoint, segmentTurn, type Path } from '../path/index.ts'
-import { nearestPiece, type StraightPiece, type Triangle } from '../solid/index.ts'
+import { nearestPiece, type StraightPiece, type Triangle, meshOfBody } from '../solid/index.ts'
 import type { Vec3 } from '../space/index.ts'
-import { meshOfBody } from './bodies.ts'
 import type { Evaluator } from './evaluator.ts'
 
 /** How near a path's centre line comes to something, and at which station, mm. */

@@ -12,12 +12,13 @@ import {
   type PartLimit,
   type RunStep,
   type Step,
-} from '../document/index.ts'
-import { reversePath, takeFromEnd } from '../edit/index.ts'
+  reversePath,
+  takeFromEnd,
+  endAsStart,
+} from '../recipe/index.ts'
 import { segmentPoint, type Segment } from '../path/index.ts'
-import { endAsStart } from '../steps/bend-table/figures.ts'
 import { fromEnd } from './from-end.ts'
-import type { PartResult } from './evaluator.ts'
+import type { PartResult } from './result.ts'
 
 /** Random runs in the usual run; more by RUNS=1000. */
 const RUNS = Number(process.env['RUNS'] ?? 60)

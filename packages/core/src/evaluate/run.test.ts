@@ -2,22 +2,20 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { judge } from '../../testing/judge.ts'
 import { wholeRun, type WholeRun } from '../../testing/parts.ts'
-import { SQUARE_CUT, STARTERS, type Part, type RunStep } from '../document/index.ts'
-import { makeChange } from '../edit/index.ts'
+import {
+  SQUARE_CUT,
+  STARTERS,
+  type Part,
+  type RunStep,
+  makeChange,
+  compareTurnings,
+  createEvaluator,
+} from '../recipe/index.ts'
 import { integrate, rad } from '../num/index.ts'
 import { meshVolume } from '../space/index.ts'
 import { rollAt } from '../sweep/index.ts'
-import {
-  areaAt,
-  compareTurnings,
-  createEvaluator,
-  leadOf,
-  massOf,
-  meshOfPart,
-  meshOfBody,
-  bodiesOf,
-  volumeOf,
-} from './index.ts'
+import { areaAt, leadOf, massOf, meshOfPart, bodiesOf, volumeOf } from './index.ts'
+import { meshOfBody } from '../solid/index.ts'
 
 const withRun = (part: Part, change: Partial<RunStep>): Part => ({
   ...part,

@@ -1,17 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import { wholePath, wholeRun } from '../../testing/parts.ts'
+import { ANCHORS, STOCK_SIZES, type StockShape } from '../profile/index.ts'
 import {
-  ANCHORS,
   partOnPath,
   nodeEntry,
   STARTERS,
-  STOCK_SIZES,
   type NodeEntry,
   type Part,
-  type StockShape,
-} from '../document/index.ts'
+  createEvaluator,
+} from '../recipe/index.ts'
 import { checkWatertight } from '../space/index.ts'
-import { createEvaluator, meshOfBody, type PartResult } from './index.ts'
+import { meshOfBody } from '../solid/index.ts'
+import type { PartResult } from './result.ts'
 
 const material = { name: 'Mild steel', density: '7.85', look: 'steel' } as const
 const bent: readonly NodeEntry[] = [

@@ -4,18 +4,23 @@ import {
   freshStep,
   STARTERS,
   stationOf,
-  MILD_STEEL,
   nodeEntry,
   readPart,
   writePart,
+  setFormula,
+  renameDimension,
+  setOverride,
+  addVariant,
+  chooseVariant,
+  createEvaluator,
+  MILD_STEEL,
   type Capability,
   type Part,
   type SketchStep,
   type Step,
-} from '../document/index.ts'
-import { setFormula, renameDimension, setOverride, addVariant, chooseVariant } from '../edit/index.ts'
+} from '../recipe/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
-import { createEvaluator, type Given } from './index.ts'
+import type { Given } from './index.ts'
 import { hookSketch } from '../../testing/sketches.ts'
 
 const hook: Part = {

@@ -142,42 +142,11 @@ export function valueFindings(part: Part, table: ValueTable): Finding[] {
   })
 }
 
-/** What makes a step of each kind cheaper. */
-const CHEAPER: Readonly<Record<Step['kind'], string>> = {
-  sketch: 'Part the drawing into smaller sketches, or take constraints out.',
-  'node-path': 'Fewer nodes would fit.',
-  'bend-table': 'Fewer bends would fit.',
-  'changed-path': 'A shorter path or fewer spans would fit.',
-  'bent-path': 'A shorter curve or a larger tolerance would fit.',
-  'helix-path': 'Fewer turns would fit.',
-  'sketch-path': 'A path of fewer curves would fit.',
-  'stock-profile': 'Other sizes would fit.',
-  'sketch-profile': 'A section of fewer curves would fit.',
-  extruded: 'Regions of fewer curves would fit.',
-  turned: 'Regions of fewer curves would fit.',
-  'plain-body': 'Other sizes would fit.',
-  'brought-body': 'A coarser mesh would fit.',
-  halved: 'A plainer body would fit.',
-  holes: 'Fewer holes, or a plainer body, would fit.',
-  edges: 'Fewer edges, or a plainer body, would fit.',
-  'edge-path': 'A plainer body would fit.',
-  pushed: 'A plainer body would fit.',
-  hollowed: 'A plainer body would fit.',
-  blended: 'Outlines of fewer curves would fit.',
-  meeting: 'A plainer body to meet would fit.',
-  run: 'A shorter path, fewer turns, less twist, fewer strands or a formula with fewer waves would fit.',
-  blank: 'A shorter path would fit.',
-  forming: 'Fewer bends would fit.',
-  pieces: 'Fewer corners would fit.',
-  'wall-path': 'Fewer walls would fit.',
-  'trim-path': 'Fewer walls would fit.',
-}
-
 /** A step that asked for more work than it may, or than the steps before it left of what the whole part may. */
-export function tooMuchFinding(step: Step, { on }: TooMuch, of: 'step' | 'part'): Finding {
+export function tooMuchFinding(step: Step, { on }: TooMuch, of: 'step' | 'part', cheaper: string): Finding {
   const message =
     of === 'step'
-      ? `"${step.name}" asks for more work than a step may take, and was given up at ${on}. ${CHEAPER[step.kind]}`
+      ? `"${step.name}" asks for more work than a step may take, and was given up at ${on}. ${cheaper}`
       : `The part asks for more work at once than a part may take, and "${step.name}" was given up at ${on}. It is worked out at the next change; fewer heavy steps, or some set aside, would fit.`
   return {
     id: `${step.id}:too-much`,

@@ -1,4 +1,4 @@
-import type { BlankGiven } from './output.ts'
+import type { BlankGiven } from '../forming/index.ts'
 
 /** Strands of one length: their numbers from 1, and the length, mm. */
 export interface AlikeStrands {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { addMaker, bodiesOf, createEvaluator, type Outside } from './index.ts'
+import { addMaker, createEvaluator } from '../recipe/index.ts'
+import { bodiesOf, type Outside } from './index.ts'
 import { blockPart } from '../../testing/block/index.ts'
 import { callOff, createFlag, doJob } from '../service/index.ts'
 import { watched, type Progress } from '../base/index.ts'
@@ -80,6 +81,7 @@ describe('what the core needs from outside', () => {
         return { findings: [] }
       },
       summary: () => '',
+      cheaper: '',
     })
     const solids: Outside['solids'] = { make: () => expect.unreachable() }
     createEvaluator({ solids }).evaluate(blockPart())

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { LIMITS, STARTERS, writePart } from '../document/index.ts'
+import { LIMITS, STARTERS, writePart } from '../recipe/index.ts'
 import { acceptOf, dropsOf, FILES_IN, SORTS_IN } from './index.ts'
 
 const bytes = (...of: (number | readonly number[])[]): Uint8Array => Uint8Array.from(of.flat())

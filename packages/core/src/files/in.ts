@@ -1,5 +1,5 @@
 import { fail, fault, ok, type Result } from '../base/index.ts'
-import { LIMITS, readPartText } from '../document/index.ts'
+import { LIMITS, readPartText } from '../recipe/index.ts'
 import { readImageHead, readMesh, readPointTable, readSvg, rowsFromText } from '../format/index.ts'
 import { SORTS_IN, type FileInId } from './sorts.ts'
 

@@ -1,6 +1,5 @@
 import { fail, fault, ok, type Id, type Result } from '../base/index.ts'
-import { kindOf, type Part } from '../document/index.ts'
-import { leadOf, type Evaluator, type Finding, type PartResult } from '../evaluate/index.ts'
+import { kindOf, type Part, leadOf, type Evaluator, type Finding, type PartResult } from '../recipe/index.ts'
 import { fileName, fileOut, type FileId, type FileOptions } from './out.ts'
 
 /** Which file is wanted, of which run by a chosen step, with which lengths. */

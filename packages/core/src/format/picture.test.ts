@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { barOn, evaluated, helix, outputsOf, throughNodes } from '../../testing/parts.ts'
-import { meshOfBody } from '../evaluate/index.ts'
+import { meshOfBody } from '../solid/index.ts'
 import { PICTURE_LOOKS, pictureOf, type Picture } from './index.ts'
 
 const draw = (part: Parameters<typeof evaluated>[0]): Picture => {

@@ -51,10 +51,8 @@ export {
   type InBend,
 } from './stretch.ts'
 export { fitTrials, radiusGot, radiusOfTool, setAngle, type Trial, type TrialFit } from './trial-fit.ts'
-export {
-  bendsOfCurve,
-  type BendRules,
-  type CurveBends,
-  type NoBends,
-  type Polybend,
-} from './curve-bends/index.ts'
+export { bendsOfCurve, type CurveBends, type NoBends } from './curve-bends/index.ts'
+export type { BendRules } from './curve-bends/choose.ts'
+export type { Polybend } from './curve-bends/polybend.ts'
+export type { FormingGiven, FormedBend } from './formed.ts'
+export type { BlankGiven, StrandBlank } from './blank.ts'

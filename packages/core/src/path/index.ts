@@ -50,26 +50,6 @@ export { joinedPaths, type JoinedAt } from './joined.ts'
 export { mirroredPath } from './mirrored.ts'
 export { pathBeside, type CornersBeside } from './beside.ts'
 export { pathOfViews, type View } from './views.ts'
-export { bowOfRadius, wallLine, type Wall, type WallLine, type WallStart } from './walls.ts'
-export {
-  intoRoom,
-  lineAlongWalls,
-  lineRoundOpening,
-  openingsAt,
-  type LineAlong,
-  type Opening,
-  type Room,
-  type WallPlace,
-} from './room.ts'
-export {
-  roomAround,
-  roomOutline,
-  roomShape,
-  seenFrom,
-  standInRoom,
-  walked,
-  type RoomShape,
-  type WallPanel,
-} from './room-shape.ts'
+
 export { placedPath } from './moved.ts'
 export { segmentsOnPlane } from './on-plane.ts'

@@ -2,6 +2,24 @@ import { tolerance } from '../num/index.ts'
 import { pointAt, vec2, type Curve2, type Vec2 } from '../plane/index.ts'
 import { loopsOf, type Region, type Section } from './region.ts'
 
+/** Points of a section that can sit on the path: its centroid, the origin it was drawn about, a point of its box, or any point. */
+export const ANCHORS = [
+  'centroid',
+  'origin',
+  'middle',
+  'left',
+  'right',
+  'top',
+  'bottom',
+  'top-left',
+  'top-right',
+  'bottom-left',
+  'bottom-right',
+  'point',
+] as const
+
+export type Anchor = (typeof ANCHORS)[number]
+
 /** Most points offered; past that only corners are. */
 const MOST = 200
 

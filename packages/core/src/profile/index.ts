@@ -39,6 +39,8 @@ export {
   type Winding,
   type WoundPieces,
 } from './wound.ts'
-export { anchorPlaces } from './anchors.ts'
+export { anchorPlaces, ANCHORS, type Anchor } from './anchors.ts'
 export { hollow, type WallSide } from './hollow.ts'
 export { roundTube, type RoundTube } from './round-tube.ts'
+export { LOOKS, type Look } from './looks.ts'
+export { type StockShape, STOCK_SIZES, MOULDINGS, HOLLOW_SHAPES } from './stock-shapes.ts'

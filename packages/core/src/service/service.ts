@@ -1,19 +1,17 @@
 import type { Id, Result } from '../base/index.ts'
-import type { Part } from '../document/index.ts'
 import {
+  type Part,
   bodiesOf,
   compareTurnings,
   createEvaluator,
-  materialOf,
-  meshOfBody,
   pathToBodies,
-  type Body,
   type ComparedTurning,
   type How,
   type Outside,
   type PartResult,
   type PathDistance,
-} from '../evaluate/index.ts'
+} from '../recipe/index.ts'
+import { materialOf, meshOfBody, type Body } from '../solid/index.ts'
 import { FILES_IN, takeOut, type FileWanted, type MadeFile } from '../files/index.ts'
 import { PICTURE_LOOKS, pictureOf, type Picture, type ReadMesh } from '../format/index.ts'
 import { traceOutlines, type ColourPicture, type TraceOptions } from '../trace/index.ts'

@@ -69,3 +69,19 @@ export {
   type Stretch,
 } from './drawing.ts'
 export { withoutCollapsed } from './mesh-collapsed.ts'
+export type { CarriedGiven, StrandLine, RunCorner } from './carried.ts'
+export { type TurningName, TURNINGS } from './turning.ts'
+export type { EndMade, Strand } from './strand.ts'
+export {
+  endCaps,
+  exactSweptBody,
+  sweptBody,
+  sweptPoints,
+  strandLines,
+  endTips,
+  sweptVolumes,
+  sweptWeight,
+  endFrame,
+  endWay,
+} from './swept-body.ts'
+export type { MeetingGiven, Leftover, MetAt } from './end-met.ts'

@@ -1,5 +1,4 @@
-import type { ColourPicture, Planes } from './colour.ts'
-import { reduced } from './colour.ts'
+import { reduced, type ColourPicture, type Planes } from './colour.ts'
 import { levelAt, middle, nearLight, smoothLight, type Ground } from './light.ts'
 import { otsuBetween, withoutShades } from './shades.ts'
 import { otsuThreshold, type GreyPicture } from './picture.ts'

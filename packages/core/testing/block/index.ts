@@ -1,5 +1,4 @@
-import { addKind, emptyPart, freshStep, type Part, type Step } from '../../src/document/index.ts'
-import { addMaker } from '../../src/evaluate/index.ts'
+import { addKind, emptyPart, freshStep, type Part, type Step, addMaker } from '../../src/recipe/index.ts'
 import { blockMaker } from './made.ts'
 import { blockKind } from './typed.ts'
 

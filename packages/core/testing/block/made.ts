@@ -1,5 +1,5 @@
-import type { Body } from '../../src/evaluate/body.ts'
-import { shortFigures, type StepMaker } from '../../src/evaluate/kind.ts'
+import type { Body } from '../../src/solid/index.ts'
+import { shortFigures, type StepMaker } from '../../src/recipe/index.ts'
 import { line2 } from '../../src/plane/index.ts'
 import { region } from '../../src/profile/index.ts'
 import type { Mesh } from '../../src/space/index.ts'
@@ -11,6 +11,7 @@ const SIDES = 6
 const DENSITY = 2.7e-6
 
 export const blockMaker: StepMaker<BlockStep> = {
+  cheaper: 'Smaller sizes would fit.',
   evaluate(step, context) {
     const size = (['long', 'wide', 'high'] as const).map((f) => context.number(f)) as [number, number, number]
     const none = (['long', 'wide', 'high'] as const)[size.findIndex((v) => !(v > 0))]

@@ -1,5 +1,4 @@
 import { ok } from '../../src/base/index.ts'
-import { string } from 'yup'
 import {
   baseFields,
   formulaSchema,
@@ -7,8 +6,9 @@ import {
   record,
   type StepBase,
   type StepKind,
-} from '../../src/document/kind.ts'
+} from '../../src/recipe/index.ts'
 import type { Formula } from '../../src/units/index.ts'
+import { string } from 'yup'
 
 /** A kind of step for trials alone: a block that stands on the origin, with three sizes. */
 export interface BlockStep extends StepBase {

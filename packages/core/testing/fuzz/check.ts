@@ -1,5 +1,12 @@
-import { breachesOf, readPart, type Part } from '../../src/document/index.ts'
-import { createEvaluator, leadOf, massOf, type PartResult } from '../../src/evaluate/index.ts'
+import {
+  breachesOf,
+  readPart,
+  type Part,
+  createEvaluator,
+  leadOf,
+  massOf,
+  type PartResult,
+} from '../../src/recipe/index.ts'
 import { loadSolids } from '../../../solids/src/index.ts'
 
 const solids = await loadSolids()

@@ -11,8 +11,6 @@ import {
   OPENING_COLUMNS,
   openingEntry,
   roomWall,
-  STOCK_SIZES,
-  TURNINGS,
   type HolesStep,
   type BendFigures,
   type BendTableStep,
@@ -23,14 +21,15 @@ import {
   type SketchStep,
   type Step,
   type StepKindName,
-  type StockShape,
   type WallPathStep,
-} from '../../src/document/index.ts'
+} from '../../src/recipe/index.ts'
+import { STOCK_SIZES, type StockShape } from '../../src/profile/index.ts'
+import { TURNINGS } from '../../src/sweep/index.ts'
 import { packMesh } from '../../src/space/index.ts'
 import { altered, boxMesh } from '../meshes.ts'
-import * as edit from '../../src/edit/index.ts'
 import { countingIds, ok, type Result } from '../../src/base/index.ts'
 import type { Random } from './random.ts'
+import * as edit from '../../src/recipe/commands.ts'
 
 const FORMULAS = ['0', '1', '12', '40', '-5', '1/2 in', 'reach', 'reach * 2', 't * 3', '90 deg', '2 kg', '']
 /** A box of which two triangles are missing. */
@@ -649,6 +648,11 @@ export const TRIES: Readonly<Record<string, Try>> = {
 
 /** Names that `edit` gives out and that are no commands: they read, ask, or make something that is put in by one. */
 export const NO_COMMANDS: ReadonlySet<string> = new Set([
+  'changeBy',
+  'renameEverywhere',
+  'sameFormula',
+  'stepOfKind',
+  'withStep',
   'apply',
   'bendsLeadThen',
   'commit',

@@ -5,18 +5,17 @@ import {
   freshHole,
   nodeEntry,
   partOnPath,
-  STOCK_SIZES,
-  TURNINGS,
   type EndEntry,
-  type Followed,
   type Part,
   type RunStep,
   type SketchConstraint,
   type SketchItem,
   type SketchStep,
   type Step,
-  type StockShape,
-} from '../../src/document/index.ts'
+  type Followed,
+} from '../../src/recipe/index.ts'
+import { STOCK_SIZES, type StockShape } from '../../src/profile/index.ts'
+import { TURNINGS } from '../../src/sweep/index.ts'
 import type { Random } from './random.ts'
 
 const material = { name: 'Mild steel', density: '7.85', look: 'steel' } as const

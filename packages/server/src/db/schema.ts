@@ -1,4 +1,5 @@
-import type { BenderSize, FormingRule, Look, StockShape } from '@flexum/core/document'
+import type { BenderSize, FormingRule } from '@flexum/core/recipe'
+import type { Look, StockShape } from '@flexum/core/profile'
 import { blob, index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 
 /** One row a part; what it looks like now is its revision `revision`. Times are ms since 1970, UTC. */

@@ -14,7 +14,7 @@ import {
   type SketchStep,
   type Step,
   type TurnedStep,
-} from '@flexum/core/document'
+} from '@flexum/core/recipe'
 import type { Formula } from '@flexum/core/units'
 import { ASH, BRASS, COPPER } from './part-materials.ts'
 

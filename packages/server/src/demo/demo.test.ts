@@ -1,13 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { PNG } from 'pngjs'
-import { readPart } from '@flexum/core/document'
-import { createEvaluator } from '@flexum/core/evaluate'
-import { loadSolids } from '@flexum/solids'
+import { readPart, createEvaluator } from '@flexum/core/recipe'
 import { faultOf } from '../../../core/testing/fuzz/check.ts'
 import { traceOutlines } from '@flexum/core/trace'
 import { MOULDING_AT, MOULDING_SCALE, mouldingPicture } from './moulding-picture.ts'
 import { bayCornice, DEMO_PARTS } from './parts.ts'
 import { DEMO_SECTIONS } from './sections.ts'
+import { loadSolids } from '@flexum/solids'
 
 const solids = await loadSolids()
 

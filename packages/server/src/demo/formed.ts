@@ -7,7 +7,7 @@ import {
   trialEntries,
   type FormingStep,
   type Part,
-} from '@flexum/core/document'
+} from '@flexum/core/recipe'
 import { FIRST_BENDERS } from '../db/first-benders.ts'
 import { DEMO_FORMING } from './forming.ts'
 import { DEMO_STOCK } from './materials.ts'

@@ -1,4 +1,4 @@
-import type { FormingRule } from '@flexum/core/document'
+import type { FormingRule } from '@flexum/core/recipe'
 import type { StockForming } from '../db/schema.ts'
 
 const degrees = (v: number): number => (v * Math.PI) / 180

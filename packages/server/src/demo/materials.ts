@@ -1,4 +1,4 @@
-import type { Look, StockShape } from '@flexum/core/document'
+import type { Look, StockShape } from '@flexum/core/profile'
 
 /** Made-up materials with round numbers: density kg/m3, price per kg. */
 export const DEMO_MATERIALS: readonly {

@@ -1,4 +1,4 @@
-import { emptyOrder, type Order } from '@flexum/core/order'
+import { emptyOrder, type Order } from '@flexum/core/report'
 
 /** How many of each part the opening in spring takes, by the part's name; some of them in a variant. */
 const WANTED: readonly (readonly [part: string, quantity: number, variant?: string])[] = [

@@ -1,4 +1,4 @@
-import type { MaterialEntry } from '@flexum/core/document'
+import type { MaterialEntry } from '@flexum/core/recipe'
 
 /** Materials of the demo parts, as parts keep them. */
 export const STAINLESS: MaterialEntry = { name: 'Stainless steel', density: '7900 kg/m3', look: 'stainless' }

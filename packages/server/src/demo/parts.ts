@@ -8,7 +8,7 @@ import {
   type SketchPathStep,
   type SketchStep,
   type Step,
-} from '@flexum/core/document'
+} from '@flexum/core/recipe'
 import { bailSection, hookLine, hoopLine } from './sketches.ts'
 import { ALUMINIUM, ASH, BRASS, COPPER, LIMESTONE, SPRING_STEEL, STAINLESS } from './part-materials.ts'
 import { pumpLoom, trayRim, valveWheel, withRun } from './run-parts.ts'

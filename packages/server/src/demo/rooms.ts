@@ -7,7 +7,7 @@ import {
   type RunStep,
   type Step,
   type TrimPathStep,
-} from '@flexum/core/document'
+} from '@flexum/core/recipe'
 import { ASH } from './part-materials.ts'
 
 /** An octagonal bay: its front bows out, and its corners follow from how far. */

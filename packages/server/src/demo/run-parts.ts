@@ -5,7 +5,7 @@ import {
   type Part,
   type RunStep,
   type Step,
-} from '@flexum/core/document'
+} from '@flexum/core/recipe'
 import { BRASS, COPPER, HOSE, SHEATH, STAINLESS } from './part-materials.ts'
 
 /** Changes the run of a part on one path. */

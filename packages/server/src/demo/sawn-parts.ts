@@ -1,4 +1,4 @@
-import { nodeEntry, partOnPath, type Part, type Step } from '@flexum/core/document'
+import { nodeEntry, partOnPath, type Part, type Step } from '@flexum/core/recipe'
 import { ASH } from './part-materials.ts'
 import { withRun } from './run-parts.ts'
 

@@ -1,5 +1,10 @@
-import { emptyPart, type MaterialEntry, type Part, type StockProfileStep } from '@flexum/core/document'
-import { takeSection } from '@flexum/core/edit'
+import {
+  emptyPart,
+  type MaterialEntry,
+  type Part,
+  type StockProfileStep,
+  takeSection,
+} from '@flexum/core/recipe'
 import { DEMO_PARTS } from './parts.ts'
 
 const ASH: MaterialEntry = { name: 'Ash wood', density: '680 kg/m3', look: 'wood' }

@@ -4,7 +4,7 @@ import type {
   SketchItem,
   SketchMeasured,
   SketchStep,
-} from '@flexum/core/document'
+} from '@flexum/core/recipe'
 
 const pt = (id: string, x: number, y: number): SketchItem => ({ kind: 'point', id, x, y })
 const line = (id: string, from: string, to: string): SketchItem => ({ kind: 'line', id, from, to })

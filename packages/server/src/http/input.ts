@@ -1,6 +1,6 @@
 import { validator } from 'hono/validator'
 import { mixed, ValidationError } from 'yup'
-import { deeperThan } from '@flexum/core/document'
+import { deeperThan } from '@flexum/core/recipe'
 import { problem } from './problem.ts'
 
 /** Levels of objects and lists in each other that a request may have: those of a part, and a few round it. */

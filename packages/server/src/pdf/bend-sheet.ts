@@ -1,4 +1,4 @@
-import type { BendSheet, Seen } from '@flexum/core/evaluate'
+import type { BendSheet, Seen } from '@flexum/core/report'
 import { LABELS, STRONG } from './fonts.ts'
 import { bytesOf, INK, INSIDE, newPages, PAGE, PALE, table, type Doc } from './pages.ts'
 

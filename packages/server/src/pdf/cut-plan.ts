@@ -1,7 +1,6 @@
 import { leftOn, placedOn, type BarLayout, type Saw } from '@flexum/core/cutting'
-import type { ListedCut } from '@flexum/core/evaluate'
+import { type ListedCut, figuresOf, kindOfPiece, type GroupPlan, type Order } from '@flexum/core/report'
 import { deg } from '@flexum/core/num'
-import { figuresOf, kindOfPiece, type GroupPlan, type Order } from '@flexum/core/order'
 import { formatDecimal, formatMass } from '@flexum/core/units'
 import { figureFont, LABELS, STRONG } from './fonts.ts'
 import { bytesOf, INK, INSIDE, newPages, PAGE, PALE, table, type Doc } from './pages.ts'

@@ -1,5 +1,5 @@
 import PDFDocument from 'pdfkit'
-import type { SheetTable } from '@flexum/core/evaluate'
+import type { SheetTable } from '@flexum/core/report'
 import { FIGURES, figureFont, LABELS, STRONG, withFonts } from './fonts.ts'
 
 export type Doc = PDFKit.PDFDocument

@@ -1,16 +1,8 @@
 import { Hono, type Context } from 'hono'
 import { array, boolean, lazy, mixed, number, object, string, type MixedSchema, type ObjectSchema } from 'yup'
 import { own } from '@flexum/core/base'
-import {
-  BENDER_SIZES,
-  FORMING_RULES,
-  LOOKS,
-  STOCK_SIZES,
-  type BenderSize,
-  type FormingRule,
-  type Look,
-  type StockShape,
-} from '@flexum/core/document'
+import { BENDER_SIZES, FORMING_RULES, type BenderSize, type FormingRule } from '@flexum/core/recipe'
+import { LOOKS, STOCK_SIZES, type Look, type StockShape } from '@flexum/core/profile'
 import { jsonBody, paramsOf } from '../http/input.ts'
 import { problem } from '../http/problem.ts'
 import type { CatalogueService, StockForming, TableChange } from '../services/catalogue.ts'

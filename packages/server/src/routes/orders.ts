@@ -1,6 +1,6 @@
 import { Hono, type Context } from 'hono'
 import { number, object, string } from 'yup'
-import { oldPlanWords, readOrder } from '@flexum/core/order'
+import { oldPlanWords, readOrder } from '@flexum/core/report'
 import { documentField, jsonBody, paramsOf, queryOf } from '../http/input.ts'
 import { problem } from '../http/problem.ts'
 import type { Work } from '../work/work.ts'

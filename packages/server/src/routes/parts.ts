@@ -1,6 +1,6 @@
 import { Hono, type Context } from 'hono'
 import { number, object, string } from 'yup'
-import { picturesUnder, writePart, writePartFile, type FilePicture, type Part } from '@flexum/core/document'
+import { picturesUnder, writePart, writePartFile, type FilePicture, type Part } from '@flexum/core/recipe'
 import { FILE_IDS, fileOut, type FileId } from '@flexum/core/files'
 import { createService } from '@flexum/core/service'
 import { documentField, jsonBody, paramsOf, queryOf } from '../http/input.ts'

@@ -1,5 +1,5 @@
-import { STOCK_TITLES, type StockShape } from '@flexum/core/document'
-import { stockSection } from '@flexum/core/profile'
+import { STOCK_TITLES } from '@flexum/core/recipe'
+import { type StockShape, stockSection } from '@flexum/core/profile'
 import {
   barsOf,
   listBenders,

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { movedPiece } from '@flexum/core/cutting'
-import { shelving, type Order } from '@flexum/core/order'
+import { shelving, type Order } from '@flexum/core/report'
 import { listStock, putStock } from '../db/catalogue-queries.ts'
 import type { Database } from '../db/open.ts'
 import {

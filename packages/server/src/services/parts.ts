@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { fail, fault, ok, type Result } from '@flexum/core/base'
-import type { Part } from '@flexum/core/document'
+import type { Part } from '@flexum/core/recipe'
 import type { Database, Queries } from '../db/open.ts'
 import {
   addRevision,

@@ -1,4 +1,4 @@
-import type { GroupPlan, Order } from '@flexum/core/order'
+import type { GroupPlan, Order } from '@flexum/core/report'
 import { listMaterials, listStock } from '../db/catalogue-queries.ts'
 import type { Database } from '../db/open.ts'
 import { findOrder, findPlan, ordersToPlan, setPlan } from '../db/order-queries.ts'

@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { ok, type Result } from '@flexum/core/base'
-import type { Part } from '@flexum/core/document'
-import { profileOf } from '@flexum/core/edit'
+import { type Part, profileOf } from '@flexum/core/recipe'
 import {
   addVersion,
   findSection,

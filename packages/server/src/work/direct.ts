@@ -1,14 +1,14 @@
 import { ok, type Result } from '@flexum/core/base'
-import type { Part } from '@flexum/core/document'
+import type { Part } from '@flexum/core/recipe'
 import type { MadeFile } from '@flexum/core/files'
 import { createService, type Service } from '@flexum/core/service'
 import type { LinearSolver } from '@flexum/core/cutting'
-import { loadLinear } from '@flexum/linear'
-import { loadSolids } from '@flexum/solids'
 import type { SectionFigures } from '../db/schema.ts'
 import { drawBendSheet, readText, readWhole, workOnPart, workOnSection, type PartWork } from './jobs.ts'
 import { drawPlanSheet, planWanted, type PlanMade, type PlanTold, type PlanWanted } from './order.ts'
 import type { Job, SheetWanted, Work } from './work.ts'
+import { loadLinear } from '@flexum/linear'
+import { loadSolids } from '@flexum/solids'
 
 /** What came of a job, by its kind. */
 export type Answer = Result<PartWork | SectionFigures | MadeFile | Part | Uint8Array>

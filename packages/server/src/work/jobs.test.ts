@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { emptyPart, writePart } from '@flexum/core/document'
+import { emptyPart, writePart } from '@flexum/core/recipe'
 import { readText } from './jobs.ts'
 
 const codeOf = (text: string): string => {

@@ -1,7 +1,14 @@
 import { PNG } from 'pngjs'
-import { breachesOf, readPart, type Part } from '@flexum/core/document'
-import { profileOf } from '@flexum/core/edit'
-import { bendSheetOf, leadOf, massOf, type PartResult } from '@flexum/core/evaluate'
+import {
+  breachesOf,
+  readPart,
+  type Part,
+  profileOf,
+  leadOf,
+  massOf,
+  type PartResult,
+} from '@flexum/core/recipe'
+import { bendSheetOf } from '@flexum/core/report'
 import { sectionPicture, type Picture } from '@flexum/core/format'
 import type { Service } from '@flexum/core/service'
 import { fail, fault, ok, type Result } from '@flexum/core/base'

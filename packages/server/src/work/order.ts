@@ -1,7 +1,7 @@
 import { fail, fault, ok, type Result } from '@flexum/core/base'
 import type { LinearSolver } from '@flexum/core/cutting'
-import { listPieces } from '@flexum/core/evaluate'
 import {
+  listPieces,
   byStock,
   ORDER_LIMITS,
   planOrder,
@@ -9,7 +9,7 @@ import {
   type ListedLine,
   type Order,
   type StockOfTable,
-} from '@flexum/core/order'
+} from '@flexum/core/report'
 import type { Service } from '@flexum/core/service'
 import { cutPlanPdf } from '../pdf/cut-plan.ts'
 import { readText } from './jobs.ts'

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { fileURLToPath, pathToFileURL } from 'node:url'
 import { build } from 'esbuild'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { STARTERS, type Part } from '@flexum/core/document'
+import { STARTERS, type Part } from '@flexum/core/recipe'
 import { workedMs } from './clock.ts'
 import { threadedWork } from './pool.ts'
 

@@ -1,7 +1,6 @@
 import { Worker } from 'node:worker_threads'
-import { deeperThan, LIMITS } from '@flexum/core/document'
+import { deeperThan, LIMITS, type Part } from '@flexum/core/recipe'
 import { fail, fault, type Result } from '@flexum/core/base'
-import type { Part } from '@flexum/core/document'
 import { callOff } from '@flexum/core/service'
 import { readText, readWhole } from './jobs.ts'
 import { workedMs } from './clock.ts'

@@ -1,5 +1,5 @@
 import type { Result } from '@flexum/core/base'
-import type { Part } from '@flexum/core/document'
+import type { Part } from '@flexum/core/recipe'
 import type { FileWanted, MadeFile } from '@flexum/core/files'
 import type { SectionFigures } from '../db/schema.ts'
 import type { PartWork } from './jobs.ts'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { emptyPart, STARTERS } from '@flexum/core/document'
+import { emptyPart, STARTERS } from '@flexum/core/recipe'
 import { partRows, readAnswer, readPartIn, revisionRows, savedPart, sectionRows } from './answers.ts'
 
 const row = {

@@ -1,5 +1,5 @@
 import { array, boolean, lazy, mixed, number, object, string, ValidationError, type Schema } from 'yup'
-import type { Part } from '@flexum/core/document'
+import type { Part } from '@flexum/core/recipe'
 import { ApiError } from './client.ts'
 
 /** A figure the server gives: a finite number. */
@@ -166,7 +166,7 @@ export function readAnswer<T>(schema: Schema, answer: unknown): T {
 
 /** A part in an answer, brought up to date and checked as one from a file is. */
 export async function readPartIn(value: unknown): Promise<Part> {
-  const { readPart } = await import('@flexum/core/document')
+  const { readPart } = await import('@flexum/core/recipe')
   const read = readPart(value)
   if (!read.ok) throw new ApiError(422, read.fault.message)
   return read.value

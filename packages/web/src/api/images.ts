@@ -1,4 +1,4 @@
-import { picturesUnder, type FilePicture, type Part } from '@flexum/core/document'
+import { picturesUnder, type FilePicture, type Part } from '@flexum/core/recipe'
 import { keptImage, readAnswer } from './answers.ts'
 import { ApiError, refusal } from './client.ts'
 

@@ -1,9 +1,8 @@
 import { array, lazy, mixed, object } from 'yup'
-import type { Order } from '@flexum/core/order'
-import { readOrder } from '@flexum/core/order'
-import type { OrderHead, OrderRowShown, PlanShown } from '@flexum/server/client'
+import { readOrder, type Order } from '@flexum/core/report'
 import { aCount, anId, aTime, readAnswer } from './answers.ts'
 import { api, ApiError, good } from './client.ts'
+import type { OrderHead, OrderRowShown, PlanShown } from '@flexum/server/client'
 
 export type { OrderHead, OrderRowShown, PlanShown } from '@flexum/server/client'
 export type PlanGroup = NonNullable<PlanShown['plan']>['groups'][number]

@@ -1,8 +1,8 @@
 import type { FileId } from '@flexum/core/files'
-import type { Part } from '@flexum/core/document'
-import type { PartHead, RackRow, RevisionRow } from '@flexum/server/client'
+import type { Part } from '@flexum/core/recipe'
 import { headFields, partRows, readAnswer, readPartIn, revisionRows, savedPart } from './answers.ts'
 import { api, ApiError, good, refusal } from './client.ts'
+import type { PartHead, RackRow, RevisionRow } from '@flexum/server/client'
 
 export type { PartHead, RackRow, RevisionRow } from '@flexum/server/client'
 

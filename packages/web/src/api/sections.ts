@@ -1,7 +1,7 @@
-import type { Part } from '@flexum/core/document'
-import type { LibraryRow, SectionVersion } from '@flexum/server/client'
+import type { Part } from '@flexum/core/recipe'
 import { readAnswer, readPartIn, savedSection, sectionRows, sectionVersion } from './answers.ts'
 import { api, good } from './client.ts'
+import type { LibraryRow, SectionVersion } from '@flexum/server/client'
 
 export type { LibraryRow, SectionVersion } from '@flexum/server/client'
 

@@ -1,5 +1,4 @@
-import { readPart } from '@flexum/core/document'
-import type { History, Moment } from '@flexum/core/edit'
+import { readPart, type History, type Moment } from '@flexum/core/recipe'
 import type { PartHead } from '../api/parts.ts'
 import type { Selection, Session } from './session.ts'
 

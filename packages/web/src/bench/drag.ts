@@ -1,4 +1,4 @@
-import type { Axis } from '@flexum/core/edit'
+import type { Axis } from '@flexum/core/recipe'
 import { vec3, type Vec3 } from '@flexum/core/space'
 
 /** A line of sight from the eye through the pointer. */

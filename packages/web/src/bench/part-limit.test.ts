@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { STARTERS, type PartEntry } from '@flexum/core/document'
-import { createEvaluator } from '@flexum/core/evaluate'
+import { STARTERS, type PartEntry, createEvaluator } from '@flexum/core/recipe'
 import { pathPoint, type Path } from '@flexum/core/path'
 import { movedLimit, stationUnder } from './part-limit.ts'
 

@@ -1,4 +1,4 @@
-import type { PartEntry, PartLimit } from '@flexum/core/document'
+import type { PartEntry, PartLimit } from '@flexum/core/recipe'
 import { pathPoint, type Path } from '@flexum/core/path'
 import type { Vec3 } from '@flexum/core/space'
 import { formatExact, LENGTH_FACTORS, typedFormula, type LengthUnit } from '@flexum/core/units'

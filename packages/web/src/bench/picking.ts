@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import type { Part } from '@flexum/core/document'
+import type { Part, PartResult } from '@flexum/core/recipe'
 import {
   edgesOfBody,
   edgeWords,
@@ -7,8 +7,7 @@ import {
   faceWords,
   type BodyEdge,
   type BodyFace,
-  type PartResult,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/solid'
 import { shownBodies, type ShownBody } from './results.ts'
 
 /** A face or an edge of bodies that is being picked in the picture, where these stand before a step. */

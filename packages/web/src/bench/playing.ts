@@ -1,6 +1,6 @@
-import { stepOf, type Part } from '@flexum/core/document'
-import { barBody, inputOf, type FormingGiven, type PartResult } from '@flexum/core/evaluate'
+import { stepOf, type Part, barBody, inputOf, type PartResult } from '@flexum/core/recipe'
 import {
+  type FormingGiven,
   holding,
   momentAt,
   partBent,

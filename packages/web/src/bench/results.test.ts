@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { STARTERS, type Part, type RunStep } from '@flexum/core/document'
-import { createEvaluator } from '@flexum/core/evaluate'
+import { STARTERS, type Part, type RunStep, createEvaluator } from '@flexum/core/recipe'
 import { openWords, runView, shownBodies, stationOnPath, stationOnRun, stepInWork } from './results.ts'
 
 const hoop = STARTERS.hoop.make('Hoop')

@@ -1,6 +1,10 @@
 import type { Id } from '@flexum/core/base'
-import { kindOf, type Capability, type Part, type Station, type Step } from '@flexum/core/document'
 import {
+  kindOf,
+  type Capability,
+  type Part,
+  type Station,
+  type Step,
   blankOf,
   inputOf,
   isAgainst,
@@ -8,21 +12,18 @@ import {
   leadRun,
   takenIn,
   type Bending,
-  type BlankGiven,
-  type Body,
-  type CarriedGiven,
-  type CutsGiven,
   type Finding,
-  type FormingGiven,
   type HoleMark,
-  type MeetingGiven,
   type PartResult,
   type PathGiven,
   type SectionGiven,
   type StepResult,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
+import type { Body } from '@flexum/core/solid'
+import type { MeetingGiven, CarriedGiven, Piece } from '@flexum/core/sweep'
+import type { BlankGiven, FormingGiven } from '@flexum/core/forming'
+import type { CutsGiven } from '@flexum/core/cutting'
 import type { Path } from '@flexum/core/path'
-import type { Piece } from '@flexum/core/sweep'
 
 export function stepResult(
   result: PartResult | undefined,

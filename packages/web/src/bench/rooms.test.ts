@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { wallLine } from '@flexum/core/path'
+import { wallLine } from '@flexum/core/room'
 import { freePlace, isIn, rangeOver } from './rooms.ts'
 
 describe('walls that were gone over', () => {

@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import type { PartResult } from '@flexum/core/evaluate'
+import type { PartResult } from '@flexum/core/recipe'
 import {
   roomOutline,
   roomShape,
@@ -7,7 +7,7 @@ import {
   type Room,
   type RoomShape,
   type WallPlace,
-} from '@flexum/core/path'
+} from '@flexum/core/room'
 import type { Vec3 } from '@flexum/core/space'
 
 /** A room of the part, as it is shown and stood in. */

@@ -1,7 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { STARTERS, type Part } from '@flexum/core/document'
-import { renamePart, setCell } from '@flexum/core/edit'
-import { createEvaluator } from '@flexum/core/evaluate'
+import { STARTERS, type Part, renamePart, setCell, createEvaluator } from '@flexum/core/recipe'
 import type { PartHead } from '../api/parts.ts'
 import { Broken, type Compute } from '../compute/client.ts'
 import { startAutosave } from './autosave.ts'

@@ -1,7 +1,7 @@
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import type { Id, Progress, Result } from '@flexum/core/base'
-import { needsOf, type Followed, type Part, type Station } from '@flexum/core/document'
 import {
+  needsOf,
   apply,
   commit,
   present,
@@ -9,14 +9,16 @@ import {
   reselect,
   startHistory,
   undo,
+  type Part,
+  type Station,
   type Command,
   type History,
-} from '@flexum/core/edit'
-import type { PartResult } from '@flexum/core/evaluate'
-import type { PointTable } from '@flexum/core/files'
+  type PartResult,
+  type Followed,
+} from '@flexum/core/recipe'
+import type { PointTable } from '@flexum/core/format'
 import type { PartHead } from '../api/parts.ts'
-import type { Compute } from '../compute/client.ts'
-import { Broken, Cancelled } from '../compute/client.ts'
+import { type Compute, Broken, Cancelled } from '../compute/client.ts'
 import type { Picking } from './picking.ts'
 import { stepsGiving } from './results.ts'
 

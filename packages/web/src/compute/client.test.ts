@@ -1,7 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { STARTERS } from '@flexum/core/document'
-import { setCell } from '@flexum/core/edit'
-import { createEvaluator, massOf, type Phase, type StepResult } from '@flexum/core/evaluate'
+import { STARTERS, setCell, createEvaluator, massOf, type Phase, type StepResult } from '@flexum/core/recipe'
 import { mergeAnswer } from './client.ts'
 import type { Answer } from './messages.ts'
 

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { STARTERS, type Part } from '@flexum/core/document'
-import { createEvaluator } from '@flexum/core/evaluate'
+import { STARTERS, type Part, createEvaluator } from '@flexum/core/recipe'
 import { handOver } from './hand-over.ts'
 import type { Answer } from './messages.ts'
 

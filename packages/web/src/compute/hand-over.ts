@@ -1,4 +1,5 @@
-import type { Body, StepResult } from '@flexum/core/evaluate'
+import type { Body } from '@flexum/core/solid'
+import type { StepResult } from '@flexum/core/recipe'
 import type { Mesh } from '@flexum/core/space'
 import type { Answer } from './messages.ts'
 

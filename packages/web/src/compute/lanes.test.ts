@@ -1,7 +1,6 @@
 import { expose } from 'comlink'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { STARTERS, type Part } from '@flexum/core/document'
-import { setCell } from '@flexum/core/edit'
+import { STARTERS, type Part, setCell } from '@flexum/core/recipe'
 import type { Progress } from '@flexum/core/base'
 import { createService, doJob, type Flag } from '@flexum/core/service'
 import { Broken, Cancelled, createCompute, type Compute } from './client.ts'

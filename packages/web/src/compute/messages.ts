@@ -1,6 +1,5 @@
 import type { Progress, Result } from '@flexum/core/base'
-import type { Part } from '@flexum/core/document'
-import type { Finding, PartResult, StepResult, ValueResult } from '@flexum/core/evaluate'
+import type { Part, Finding, PartResult, StepResult, ValueResult } from '@flexum/core/recipe'
 import type { FileWanted, MadeFile } from '@flexum/core/files'
 import type { Flag, Service, TurningCard } from '@flexum/core/service'
 import type { SentPart } from './in-parts.ts'

@@ -1,4 +1,4 @@
-import { cutAreaOf, type Body } from '@flexum/core/evaluate'
+import { cutAreaOf, type Body } from '@flexum/core/solid'
 import {
   hatchSlice,
   placePoint,
@@ -9,6 +9,9 @@ import {
   type Slice,
 } from '@flexum/core/space'
 import { pointInPolygon, type Vec2 } from '@flexum/core/plane'
+import type { Theme } from '../ui/theme.ts'
+import type { Spent } from './Spent.ts'
+import { DRAWN } from './appearance.ts'
 import {
   BufferAttribute,
   BufferGeometry,
@@ -23,9 +26,6 @@ import {
   Vector2,
   Vector3,
 } from 'three'
-import type { Theme } from '../ui/theme.ts'
-import type { Spent } from './Spent.ts'
-import { DRAWN } from './appearance.ts'
 
 /** A plane seen from a body that stands somewhere else. */
 function seenFrom(p: Placement, plane: CutPlane): CutPlane {

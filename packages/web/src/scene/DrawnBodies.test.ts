@@ -8,8 +8,7 @@ import {
   type Mesh,
 } from 'three'
 import { describe, expect, it } from 'vitest'
-import { STARTERS } from '@flexum/core/document'
-import { createEvaluator } from '@flexum/core/evaluate'
+import { STARTERS, createEvaluator } from '@flexum/core/recipe'
 import { shownBodies, type ShownBody } from '../bench/results.ts'
 import { DrawnBodies } from './DrawnBodies.ts'
 import { Spent } from './Spent.ts'

@@ -1,7 +1,6 @@
 import { Mesh, Raycaster, Vector3 } from 'three'
 import { describe, expect, it } from 'vitest'
-import { STARTERS, type Part } from '@flexum/core/document'
-import { createEvaluator } from '@flexum/core/evaluate'
+import { STARTERS, type Part, createEvaluator } from '@flexum/core/recipe'
 import { planeSquareTo } from '@flexum/core/space'
 import { Cut } from './Cut.ts'
 import { shownBodies, type ShownBody } from '../bench/results.ts'

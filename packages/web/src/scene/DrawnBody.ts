@@ -1,7 +1,12 @@
-import { faceOf, facesOfBody, materialOf, materialsOf, originOf, type Body } from '@flexum/core/evaluate'
+import { faceOf, facesOfBody, materialOf, materialsOf, originOf, type Body } from '@flexum/core/solid'
 import type { Id } from '@flexum/core/base'
 import { grownTo, type FaceTag } from '@flexum/core/sweep'
 import type { Box3 as CoreBox, Placement, Vec3 } from '@flexum/core/space'
+import type { ShownBody } from '../bench/results.ts'
+import type { Theme } from '../ui/theme.ts'
+import { colourOf, DRAWN, surfaceMaterials } from './appearance.ts'
+import type { Spent } from './Spent.ts'
+import { bodyGeometry, facesOf, pairGeometry } from './geometry.ts'
 import {
   Box3,
   BufferAttribute,
@@ -17,11 +22,6 @@ import {
   type Plane,
   type Raycaster,
 } from 'three'
-import type { ShownBody } from '../bench/results.ts'
-import type { Theme } from '../ui/theme.ts'
-import { colourOf, DRAWN, surfaceMaterials } from './appearance.ts'
-import type { Spent } from './Spent.ts'
-import { bodyGeometry, facesOf, pairGeometry } from './geometry.ts'
 
 /** How a body is drawn: whole, as the last good result, or faint behind a sheet. */
 export type Presence = 'whole' | 'stale' | 'behind'

@@ -1,7 +1,7 @@
-import { walked } from '@flexum/core/path'
+import { walked } from '@flexum/core/room'
 import type { Vec3 } from '@flexum/core/space'
-import { MathUtils } from 'three'
 import type { Eye, Lens } from './Eye.ts'
+import { MathUtils } from 'three'
 
 /** A room that is looked into. */
 export interface RoomInside {

@@ -1,5 +1,8 @@
-import type { RoomShape } from '@flexum/core/path'
+import type { RoomShape } from '@flexum/core/room'
 import type { Box3, Vec3 } from '@flexum/core/space'
+import type { Theme } from '../ui/theme.ts'
+import { DRAWN } from './appearance.ts'
+import type { Spent } from './Spent.ts'
 import {
   BufferAttribute,
   BufferGeometry,
@@ -11,9 +14,6 @@ import {
   MeshStandardMaterial,
   type Scene,
 } from 'three'
-import type { Theme } from '../ui/theme.ts'
-import { DRAWN } from './appearance.ts'
-import type { Spent } from './Spent.ts'
 
 const WALL: Readonly<Record<Theme, string>> = { 'flexum-day': '#efe9db', 'flexum-night': '#4d5350' }
 const FLOOR: Readonly<Record<Theme, string>> = { 'flexum-day': '#d9cfba', 'flexum-night': '#3b403e' }

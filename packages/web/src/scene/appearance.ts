@@ -1,4 +1,6 @@
-import type { Look } from '@flexum/core/document'
+import type { Look } from '@flexum/core/profile'
+import type { Theme } from '../ui/theme.ts'
+import { finePictures } from './quality.ts'
 import {
   BackSide,
   BoxGeometry,
@@ -11,8 +13,6 @@ import {
   type Texture,
   type WebGLRenderer,
 } from 'three'
-import type { Theme } from '../ui/theme.ts'
-import { finePictures } from './quality.ts'
 
 interface Surface {
   readonly colour: string

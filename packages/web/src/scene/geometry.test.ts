@@ -1,7 +1,6 @@
 import { Box3, Vector3 } from 'three'
 import { describe, expect, it } from 'vitest'
-import { STARTERS } from '@flexum/core/document'
-import { createEvaluator } from '@flexum/core/evaluate'
+import { STARTERS, createEvaluator } from '@flexum/core/recipe'
 import { unpackTag } from '@flexum/core/sweep'
 import { floorGrid } from './floor.ts'
 import { bodyGeometry, facesOf, lineGeometry } from './geometry.ts'

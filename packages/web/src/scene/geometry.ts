@@ -1,4 +1,4 @@
-import { faceOf, type Body } from '@flexum/core/evaluate'
+import { faceOf, type Body } from '@flexum/core/solid'
 import type { Mesh as CoreMesh } from '@flexum/core/space'
 import { isEnd, type FaceTag } from '@flexum/core/sweep'
 import { BufferAttribute, BufferGeometry } from 'three'

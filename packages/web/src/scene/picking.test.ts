@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { STARTERS } from '@flexum/core/document'
-import { createEvaluator, facesOfBody } from '@flexum/core/evaluate'
+import { STARTERS, createEvaluator } from '@flexum/core/recipe'
+import { facesOfBody } from '@flexum/core/solid'
 import { pickedAt } from './picking.ts'
 import { shownBodies } from '../bench/results.ts'
 

@@ -1,4 +1,4 @@
-import { chainOf, edgesOfBody, facesOfBody, type Body, type Measurable } from '@flexum/core/evaluate'
+import { chainOf, edgesOfBody, facesOfBody, type Body, type Measurable } from '@flexum/core/solid'
 import { stationNear } from '@flexum/core/path'
 import { vec3, type Vec3 } from '@flexum/core/space'
 import type { ShownBody } from '../bench/results.ts'

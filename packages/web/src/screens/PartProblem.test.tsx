@@ -1,7 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { fireEvent, render, screen, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { STARTERS } from '@flexum/core/document'
+import { STARTERS } from '@flexum/core/recipe'
 import type { RevisionRow } from '../api/parts.ts'
 import { earlierRevisions, StoppedPart } from './PartProblem.tsx'
 

@@ -1,6 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import type { SketchDimension, SketchStep } from '@flexum/core/document'
-import type { Drawing } from '@flexum/core/edit'
+import type { SketchDimension, SketchStep, Drawing } from '@flexum/core/recipe'
 import { pointsOf } from '@flexum/core/sketch'
 import { formatExact, formulaText } from '@flexum/core/units'
 import type { Board } from './board.ts'

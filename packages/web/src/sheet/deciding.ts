@@ -1,4 +1,4 @@
-import type { Drawing } from '@flexum/core/edit'
+import type { Drawing } from '@flexum/core/recipe'
 import type { Proposal } from '@flexum/core/sketch'
 import type { Board } from './board.ts'
 import { withProposals } from './settling.ts'

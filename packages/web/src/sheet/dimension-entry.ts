@@ -1,7 +1,11 @@
 import type { Id } from '@flexum/core/base'
-import type { SketchDimension, SketchMeasured } from '@flexum/core/document'
-import type { Drawing } from '@flexum/core/edit'
-import { formulaBound, shortBound } from '@flexum/core/evaluate'
+import {
+  type SketchDimension,
+  type SketchMeasured,
+  type Drawing,
+  formulaBound,
+  shortBound,
+} from '@flexum/core/recipe'
 import { deg, lastHolding } from '@flexum/core/num'
 import { measuresAngle, measuredValue, type SketchEntity } from '@flexum/core/sketch'
 import {

@@ -1,4 +1,4 @@
-import type { SketchDimension, SketchMeasured } from '@flexum/core/document'
+import type { SketchDimension, SketchMeasured } from '@flexum/core/recipe'
 import { vec2, type Vec2 } from '@flexum/core/plane'
 import { foot, lineOf, meeting, middleOf } from './dimensioning.ts'
 import type { SheetModel } from './model.ts'

@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import type { SketchMeasured } from '@flexum/core/document'
+import type { SketchMeasured } from '@flexum/core/recipe'
 import { vec2, type Vec2 } from '@flexum/core/plane'
 import { BUILT_IN, endsOf, isBuiltIn, type SketchEntity } from '@flexum/core/sketch'
 import type { SheetModel } from './model.ts'

@@ -1,14 +1,15 @@
 import { countingIds, type Id } from '@flexum/core/base'
-import type {
-  Part,
-  SketchConstraint,
-  SketchDimension,
-  SketchItem,
-  SketchMeasured,
-  SketchRelation,
-  SketchStep,
-} from '@flexum/core/document'
-import { freeName, type Drawing } from '@flexum/core/edit'
+import {
+  type Part,
+  type SketchConstraint,
+  type SketchDimension,
+  type SketchItem,
+  type SketchMeasured,
+  type SketchRelation,
+  type SketchStep,
+  freeName,
+  type Drawing,
+} from '@flexum/core/recipe'
 import { measuresAngle, measuredValue, type SizeFigure, type SketchEntity } from '@flexum/core/sketch'
 import type { Vec2 } from '@flexum/core/plane'
 import type { Formula } from '@flexum/core/units'

@@ -1,5 +1,5 @@
 import { faultWords, type Id, type Result } from '@flexum/core/base'
-import { shortBound } from '@flexum/core/evaluate'
+import { shortBound } from '@flexum/core/recipe'
 import { isBuiltIn, liesInMirror, mirror, takeOut, type SketchEntity } from '@flexum/core/sketch'
 import type { Board } from './board.ts'
 import type { Draft } from './drafting.ts'

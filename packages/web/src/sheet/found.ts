@@ -1,4 +1,4 @@
-import type { SheetPicture } from '@flexum/core/document'
+import type { SheetPicture } from '@flexum/core/recipe'
 import { TURN } from '@flexum/core/num'
 import { flipCurve, placeCurve, type Curve2 } from '@flexum/core/plane'
 import type { Squared } from '@flexum/core/trace'

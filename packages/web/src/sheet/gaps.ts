@@ -1,5 +1,4 @@
-import type { Drawing } from '@flexum/core/edit'
-import { entityName } from '@flexum/core/evaluate'
+import { type Drawing, entityName } from '@flexum/core/recipe'
 import { closingOf, type Closing, type Gap } from '@flexum/core/sketch'
 import { formatLength } from '@flexum/core/units'
 import type { Board } from './board.ts'

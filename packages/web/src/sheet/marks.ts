@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import type { SketchConstraint } from '@flexum/core/document'
+import type { SketchConstraint } from '@flexum/core/recipe'
 import { pointAt, vec2, type Vec2 } from '@flexum/core/plane'
 import type { SheetModel } from './model.ts'
 

@@ -1,6 +1,8 @@
 import type { Id } from '@flexum/core/base'
-import type { Part, SketchDimension, SketchStep } from '@flexum/core/document'
 import {
+  type Part,
+  type SketchDimension,
+  type SketchStep,
   BARE,
   namesOf,
   resolveStep,
@@ -8,7 +10,7 @@ import {
   type PartResult,
   unsolvedSketch,
   type SolvedSketch,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
 import type { Curve2, Vec2 } from '@flexum/core/plane'
 import { drawnBy, firstChain, placesOf, sizeOf, type Places, type SketchEntity } from '@flexum/core/sketch'
 import { surroundingsOf, type Surroundings } from '@flexum/core/units'

@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import type { SketchRelation } from '@flexum/core/document'
+import type { SketchRelation } from '@flexum/core/recipe'
 import { vec2 } from '@flexum/core/plane'
 import {
   ACROSS,

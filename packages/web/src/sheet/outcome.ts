@@ -1,7 +1,11 @@
 import type { Id } from '@flexum/core/base'
-import type { SketchConstraint, SketchStep } from '@flexum/core/document'
-import type { Drawing } from '@flexum/core/edit'
-import { numericConstraints, resolveStep } from '@flexum/core/evaluate'
+import {
+  type SketchConstraint,
+  type SketchStep,
+  type Drawing,
+  numericConstraints,
+  resolveStep,
+} from '@flexum/core/recipe'
 import {
   changeBetween,
   clashOf,

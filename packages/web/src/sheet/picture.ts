@@ -1,4 +1,4 @@
-import type { SheetPicture } from '@flexum/core/document'
+import type { SheetPicture } from '@flexum/core/recipe'
 import { TURN } from '@flexum/core/num'
 import { vec2, type Vec2 } from '@flexum/core/plane'
 import { toScreen, type SheetView } from './view.ts'

@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import { putDrawing } from '@flexum/core/edit'
+import { putDrawing } from '@flexum/core/recipe'
 import { solve, type Pull, type SketchEntity } from '@flexum/core/sketch'
 import type { Board } from './board.ts'
 import { onSheet, sheetTooMuch } from './effort.ts'

@@ -1,5 +1,12 @@
-import type { Part, SketchMeasured, SketchRelation, SketchStep } from '@flexum/core/document'
-import { constraintName, measuredName } from '@flexum/core/evaluate'
+import {
+  type Part,
+  type SketchMeasured,
+  type SketchRelation,
+  type SketchStep,
+  constraintName,
+  measuredName,
+  type Drawing,
+} from '@flexum/core/recipe'
 import {
   measuresAngle,
   measuredIds,
@@ -14,7 +21,6 @@ import { measureText } from './dimension-text.ts'
 import { draftOf, type NewRelation } from './drafting.ts'
 import { onSheet } from './effort.ts'
 import type { SheetModel } from './model.ts'
-import type { Drawing } from '@flexum/core/edit'
 
 /** How many proposals are worked out at a time. */
 const AT_A_TIME = 30

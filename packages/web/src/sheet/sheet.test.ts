@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { within } from '@flexum/core/base'
-import { STARTERS, type Part } from '@flexum/core/document'
-import { addValue, setValueFormula } from '@flexum/core/edit'
+import { STARTERS, type Part, addValue, setValueFormula } from '@flexum/core/recipe'
 import { pointAt } from '@flexum/core/plane'
 import { areasOf, chainOf } from '@flexum/core/sketch'
 import { BELOW, RIGHT, BOW, MOUTH, drawBox, drawHook, handOn, type Hand } from '../../testing/sheet.ts'

@@ -1,6 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import { setPicture } from '@flexum/core/edit'
-import { constraintName, entityName } from '@flexum/core/evaluate'
+import { setPicture, constraintName, entityName } from '@flexum/core/recipe'
 import type { Session } from '../bench/session.ts'
 import { createBoard, type Board } from './board.ts'
 import type { ChangeName } from './changes/index.ts'

@@ -1,6 +1,5 @@
-import type { SketchStep } from '@flexum/core/document'
+import type { SketchStep, Drawing } from '@flexum/core/recipe'
 import type { Id } from '@flexum/core/base'
-import type { Drawing } from '@flexum/core/edit'
 import type { Vec2 } from '@flexum/core/plane'
 import type { SketchEntity, Suggestion } from '@flexum/core/sketch'
 import type { ChangeName } from './changes/index.ts'

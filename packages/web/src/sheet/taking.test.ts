@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { nodeEntry, STARTERS, type Part, type Step } from '@flexum/core/document'
-import { createEvaluator } from '@flexum/core/evaluate'
+import { nodeEntry, STARTERS, type Part, type Step, createEvaluator } from '@flexum/core/recipe'
 import { handOn, type Hand } from '../../testing/sheet.ts'
 import { partOf } from '../bench/session.ts'
 import { marksOf } from './marks.ts'

@@ -1,6 +1,8 @@
 import { ok, type Id, type Result } from '@flexum/core/base'
-import { needsOf, type Part, type SketchStep } from '@flexum/core/document'
 import {
+  needsOf,
+  type Part,
+  type SketchStep,
   outputTaken,
   takableOfBodies,
   takableOfRun,
@@ -10,7 +12,7 @@ import {
   type StepOutput,
   type Takable,
   type TakableCurve,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/recipe'
 import type { PlaneFrame } from '@flexum/core/path'
 import { nearestOn, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
 import { piecesOf, pointsOf, type SketchEntity } from '@flexum/core/sketch'

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { nodeEntry, STARTERS, type Part, type Step } from '@flexum/core/document'
-import { createEvaluator } from '@flexum/core/evaluate'
+import { nodeEntry, STARTERS, type Part, type Step, createEvaluator } from '@flexum/core/recipe'
 import { runView } from '../bench/results.ts'
 import { layOut, placeOf, stationAt, zoneAt } from './layout.ts'
 

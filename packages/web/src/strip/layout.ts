@@ -1,8 +1,8 @@
-import type { BlankGiven, PathGiven, CarriedGiven } from '@flexum/core/evaluate'
-import type { BendTable } from '@flexum/core/forming'
+import type { BlankGiven, BendTable } from '@flexum/core/forming'
+import type { PathGiven } from '@flexum/core/recipe'
+import { type CarriedGiven, frameAt } from '@flexum/core/sweep'
 import { locate, segmentCurvature, segmentRadius, segmentTurn } from '@flexum/core/path'
 import { vec3 } from '@flexum/core/space'
-import { frameAt } from '@flexum/core/sweep'
 
 /** A stretch of the straight bar. Places are mm along the bar, stations mm along the path. */
 export interface Zone {

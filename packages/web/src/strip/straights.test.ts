@@ -1,7 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { emptyPart, nodeEntry, type Part, type Step } from '@flexum/core/document'
-import { createEvaluator } from '@flexum/core/evaluate'
+import { emptyPart, nodeEntry, type Part, type Step, createEvaluator } from '@flexum/core/recipe'
 import { bendBy, hasStraights, lengthOfStraight, straightTo, type StraightsStep } from './straights.ts'
 
 const table: Step = {

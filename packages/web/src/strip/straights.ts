@@ -1,5 +1,12 @@
-import type { BendTableStep, NodePathStep, Step } from '@flexum/core/document'
-import { LAST, moveNodesBy, setStraights, type Command } from '@flexum/core/edit'
+import {
+  type BendTableStep,
+  type NodePathStep,
+  type Step,
+  LAST,
+  moveNodesBy,
+  setStraights,
+  type Command,
+} from '@flexum/core/recipe'
 import { segmentTangent, type Path } from '@flexum/core/path'
 import { vec3, type Vec3 } from '@flexum/core/space'
 import { namesUsed } from '@flexum/core/units'

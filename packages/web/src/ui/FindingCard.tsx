@@ -1,4 +1,4 @@
-import type { Cure, Finding } from '@flexum/core/evaluate'
+import type { Cure, Finding } from '@flexum/core/recipe'
 
 const STYLES = {
   blocks: { wash: 'var(--block-wash)', bar: 'border-error', sign: '✕', word: 'Blocks' },

@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
-import { METRIC } from '@flexum/core/document'
+import { METRIC } from '@flexum/core/recipe'
 import { surroundingsOf, evaluateValues, type Formula } from '@flexum/core/units'
 import { FormulaField, showValue, type FormulaFieldProps } from './FormulaField.tsx'
 

@@ -1,6 +1,5 @@
 import { useId, useState } from 'react'
-import type { UnitSettings } from '@flexum/core/document'
-import type { FieldResult } from '@flexum/core/evaluate'
+import type { UnitSettings, FieldResult } from '@flexum/core/recipe'
 import {
   DENSITY_FACTORS,
   formatExact,

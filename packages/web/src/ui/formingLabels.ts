@@ -1,4 +1,4 @@
-import type { BenderSize, FormingRule } from '@flexum/core/document'
+import type { BenderSize, FormingRule } from '@flexum/core/recipe'
 
 /** What the limits of a stock are called. */
 export const RULE_LABELS: Readonly<Record<FormingRule, string>> = {

@@ -1,4 +1,4 @@
-import type { Part, UnitSettings } from '@flexum/core/document'
+import type { Part, UnitSettings } from '@flexum/core/recipe'
 import { formatLengthFigures, LENGTH_FACTORS, MASS_FACTORS } from '@flexum/core/units'
 
 /** Ways to show lengths, by the name they have in the menu. */

@@ -9,8 +9,7 @@ import {
   type PathNode,
 } from '../../path/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
-import { bendTableOf } from '../bend-table.ts'
-import { pathOfBendTable } from '../bend-table.ts'
+import { bendTableOf, pathOfBendTable } from '../bend-table.ts'
 import { chooseBends, type BendRules } from './choose.ts'
 import { bendsOfCurve, type CurveBends } from './index.ts'
 import { cornerAt, nearestOnArc, nearestOnStraight } from './polybend.ts'

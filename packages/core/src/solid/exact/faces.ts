@@ -1,5 +1,5 @@
 import { vec3, type Vec3 } from '../../space/index.ts'
-import type { FaceForm, KnownForm } from '../forms.ts'
+import type { FaceForm, KnownForm } from '../face/forms.ts'
 import { integrandOf, type Integrand } from './integrals.ts'
 import { surfaceOfPatch, type Patch, type Looks, type PatchSurface } from './patch.ts'
 import type { PatchSums } from './patch-sums.ts'

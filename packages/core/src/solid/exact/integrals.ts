@@ -1,6 +1,6 @@
 import { TURN as ROUND } from '../../num/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
-import type { KnownForm } from '../forms.ts'
+import type { KnownForm } from '../face/forms.ts'
 import type { ArcNode } from './arcs.ts'
 
 /**

@@ -1,5 +1,5 @@
 import { vec3, type Vec3 } from '../../space/index.ts'
-import type { Beside } from '../forms.ts'
+import type { Beside } from '../face/forms.ts'
 import type { ExactSurface } from './surface.ts'
 
 /** Steps of Levenberg's that are taken at most; from a mesh's own places five do. */

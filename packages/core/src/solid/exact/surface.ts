@@ -1,5 +1,5 @@
 import { vec3, type Vec3 } from '../../space/index.ts'
-import { besideFace, type Beside, type KnownForm } from '../forms.ts'
+import { besideFace, type Beside, type KnownForm } from '../face/forms.ts'
 
 /** A face as it truly is: where a place lies beside it, by whichever formula. */
 export interface ExactSurface {

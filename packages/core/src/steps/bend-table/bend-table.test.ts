@@ -3,32 +3,30 @@ import { describe, expect, it } from 'vitest'
 import { chains } from '../../../testing/chains.ts'
 import { wholePath } from '../../../testing/parts.ts'
 import { countingIds } from '../../base/index.ts'
+import { bendEntry, type BendTableStep } from './typed.ts'
 import {
-  bendEntry,
   emptyPart,
   freshStep,
   idsIn,
-  nodeEntry,
   readPartText,
   writePart,
-  type BendTableStep,
-  type NodePathStep,
   type Part,
-} from '../../document/index.ts'
+  reversePath,
+  createEvaluator,
+} from '../../recipe/index.ts'
+import { nodeEntry, type NodePathStep } from '../node-path/typed.ts'
 import {
   letBendsLead,
   letNodesLead,
   moveBend,
   pasteBends,
   removeBends,
-  reversePath,
   setBendCell,
   LAST,
-} from '../../edit/index.ts'
-import { createEvaluator, endAsStart } from '../../evaluate/index.ts'
+} from './commands.ts'
+import { endAsStart, bendFiguresOf, meetingPointsOf } from './figures.ts'
 import { pathPoint, type PathNode } from '../../path/index.ts'
 import { vec3 } from '../../space/index.ts'
-import { bendFiguresOf, meetingPointsOf } from './figures.ts'
 
 const fresh = freshStep(emptyPart('T'), 'bend-table', { id: 'path' })
 const table: BendTableStep = fresh.ok ? (fresh.value as BendTableStep) : undefined!

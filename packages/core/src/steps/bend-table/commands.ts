@@ -1,18 +1,8 @@
 import { countingIds, fail, fault, ok, type Id, type Result } from '../../base/index.ts'
-import {
-  idsIn,
-  LIMITS,
-  nodeEntry,
-  type BendEntry,
-  type BendFigures,
-  type BendTableStep,
-  type NodeEntry,
-  type NodePathStep,
-  type NodePlace,
-  type Part,
-} from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
-import { sameFormula } from '../../edit/fields.ts'
+import { idsIn, LIMITS, type Part } from '../../document/index.ts'
+import { nodeEntry, type NodeEntry, type NodePathStep } from '../node-path/typed.ts'
+import type { BendEntry, BendFigures, BendTableStep, NodePlace } from './typed.ts'
+import { stepOfKind, withStep, type Command, sameFormula } from '../../edit/index.ts'
 import {
   formatExact,
   formulaText,

@@ -1,7 +1,11 @@
-import type { BendTableStep } from '../../document/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import { shortFigures, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
-import type { PlacedNode } from '../../evaluate/output.ts'
+import type { BendTableStep } from './typed.ts'
+import {
+  type Finding,
+  shortFigures,
+  type StepContext,
+  type StepMaker,
+  type PlacedNode,
+} from '../../evaluate/index.ts'
 import { nodesOfBendTable, pathOfBendTable, startBy, type Bend, type Bends } from '../../forming/index.ts'
 import { deg, TURN } from '../../num/index.ts'
 import { pathPoint, type Path } from '../../path/index.ts'
@@ -11,6 +15,7 @@ import { pathSummary } from '../shared/path-summary.ts'
 import { unbuilt } from '../shared/refusal.ts'
 
 export const bendTableMaker: StepMaker<BendTableStep> = {
+  cheaper: 'Fewer bends would fit.',
   evaluate(step, context) {
     const figure = context.number
     const start = startBy([figure('x'), figure('y'), figure('z')], {

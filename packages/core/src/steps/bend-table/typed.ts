@@ -3,19 +3,19 @@ import { ok, type Id } from '../../base/index.ts'
 import { writtenFigure, writtenLength, type Formula } from '../../units/index.ts'
 import {
   baseFields,
+  mapFields,
+  mapSame,
+  type FormulaVisitor,
+  type PathStart,
+  type StepBase,
+  type StepKind,
   formulaSchema,
   ID_FORM,
   idSchema,
   isFormula,
   LIMITS,
-  mapFields,
-  mapSame,
   record,
-  type FormulaVisitor,
-  type PathStart,
-  type StepBase,
-  type StepKind,
-} from '../../document/kind.ts'
+} from '../../document/index.ts'
 
 /** One bend as it is typed: the straight before it, the turn of its plane, its angle, and its centreline radius. */
 export interface BendEntry {
@@ -41,6 +41,18 @@ export interface BendTableStep extends StepBase {
   /** The ids of its two ends, as nodes have them. */
   readonly first: Id
   readonly end: Id
+}
+
+declare module '../../document/change.ts' {
+  interface Changes {
+    'split-bend': { readonly step: Id; readonly row: Id }
+  }
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly 'bend-table': BendTableStep
+  }
 }
 
 /** Figures of a table and of where it begins, mm and degrees, as they were worked out. */

@@ -1,6 +1,7 @@
 import { fail, fault, ok, type Id } from '../../base/index.ts'
-import type { BendFigures, BentPathStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { BendFigures } from '../bend-table/typed.ts'
+import type { BentPathStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 import { typedTable } from '../bend-table/commands.ts'
 
 /** Follows another path. */

@@ -1,6 +1,6 @@
-import type { BentPathStep } from '../../document/index.ts'
+import type { BentPathStep } from './typed.ts'
 import { bendsOfCurve, type CurveBends } from '../../forming/index.ts'
-import { shortBound, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import { shortBound, shortLength, type StepContext, type StepMaker } from '../../evaluate/index.ts'
 import type { Path } from '../../path/index.ts'
 import { pathEvaluation } from '../shared/path-output.ts'
 import { pathSummary } from '../shared/path-summary.ts'
@@ -10,6 +10,7 @@ import { refusal, unbuilt } from '../shared/refusal.ts'
 const FINEST = 1e-3
 
 export const bentPathMaker: StepMaker<BentPathStep> = {
+  cheaper: 'A shorter curve or a larger tolerance would fit.',
   evaluate(step, context) {
     const refuse = (code: string, message: string, field?: string) =>
       unbuilt(refusal(step, 'path', code, message, field))

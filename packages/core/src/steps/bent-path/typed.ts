@@ -3,13 +3,13 @@ import { fail, fault, ok, type Id } from '../../base/index.ts'
 import type { Formula } from '../../units/index.ts'
 import {
   baseFields,
-  formulaSchema,
-  idSchema,
   mapFields,
-  record,
   type StepBase,
   type StepKind,
-} from '../../document/kind.ts'
+  formulaSchema,
+  idSchema,
+  record,
+} from '../../document/index.ts'
 
 /** A free curve as few straights and bends as will do. */
 export interface BentPathStep extends StepBase {
@@ -22,6 +22,12 @@ export interface BentPathStep extends StepBase {
   /** The smallest straights: before each bend, for the clamp, and after the last. */
   readonly straight: Formula
   readonly last: Formula
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly 'bent-path': BentPathStep
+  }
 }
 
 export const bentPathKind: StepKind<BentPathStep> = {

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { evaluated, outputsOf, withRun } from '../../../testing/parts.ts'
-import { STARTERS } from '../../document/index.ts'
+import { STARTERS } from '../../recipe/index.ts'
 
 describe('the length of a run that takes part of its path', () => {
   it('is one figure: of the path, the run, the blank and the bend table', () => {

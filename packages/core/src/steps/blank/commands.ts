@@ -1,6 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { BlankStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { BlankStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** What of a blank is chosen; undefined takes it away. */
 export type BlankChoices = {

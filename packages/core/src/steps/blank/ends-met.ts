@@ -1,5 +1,11 @@
-import type { BlankGiven, CarriedGiven, MeetingGiven, StrandBlank } from '../../evaluate/output.ts'
-import { cutLength, type BlankAllowances, type Developed } from '../../forming/index.ts'
+import {
+  type BlankGiven,
+  type StrandBlank,
+  cutLength,
+  type BlankAllowances,
+  type Developed,
+} from '../../forming/index.ts'
+import type { CarriedGiven, MeetingGiven } from '../../sweep/index.ts'
 import { strandBlanks } from './strands.ts'
 
 /** How long a bar is sawn: of strands each by itself, and the longest. */

@@ -1,13 +1,18 @@
 import type { Id } from '../../base/index.ts'
-import type { PathGiven } from '../../evaluate/output.ts'
-import { pathTaken } from '../../evaluate/from-end.ts'
+import {
+  type PathGiven,
+  pathTaken,
+  type Finding,
+  cutsInWords,
+  shortLength,
+  type StepContext,
+  type StepMaker,
+} from '../../evaluate/index.ts'
 import { bendKey } from '../shared/bend-key.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import type { BlankStep } from '../../document/index.ts'
+import type { BlankStep } from './typed.ts'
 import { developedLength, neutralShare, type BendRow, type ShareOf } from '../../forming/index.ts'
 import { reachInBend } from '../../sweep/index.ts'
 import { endsMet } from './ends-met.ts'
-import { cutsInWords, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 import { refusal, unbuilt } from '../shared/refusal.ts'
 
 /** The path that the blank's run goes along. */
@@ -39,6 +44,7 @@ function shareOf(
 }
 
 export const blankMaker: StepMaker<BlankStep> = {
+  cheaper: 'A shorter path would fit.',
   evaluate(step, context) {
     const base = { station: 'shop', step: step.id, cures: [] } as const
     const refuse = (code: string, message: string, field?: string) =>

@@ -1,9 +1,8 @@
-import type { CarriedGiven, StrandBlank } from '../../evaluate/output.ts'
-import { cutLength, type BlankAllowances, type Developed } from '../../forming/index.ts'
+import { type CarriedGiven, reachInBend } from '../../sweep/index.ts'
+import { type StrandBlank, cutLength, type BlankAllowances, type Developed } from '../../forming/index.ts'
 import { placeCurve, vec2, type Vec2 } from '../../plane/index.ts'
 import { regionsOf, type Section } from '../../profile/index.ts'
 import { segmentTurn } from '../../path/index.ts'
-import { reachInBend } from '../../sweep/index.ts'
 
 /**
  * The straight bar of each strand of a run, by its own centre line. In a bend its unstretched fibre lies at the share of its own depth,

@@ -3,15 +3,15 @@ import { fail, fault, ok, type Id } from '../../base/index.ts'
 import { typedFormula, type Formula } from '../../units/index.ts'
 import {
   baseFields,
-  formulaSchema,
-  idSchema,
   mapFields,
   mapSame,
-  record,
   type FormulaVisitor,
   type StepBase,
   type StepKind,
-} from '../../document/kind.ts'
+  formulaSchema,
+  idSchema,
+  record,
+} from '../../document/index.ts'
 
 /** The straight bar a run is bent from: where its neutral line lies, what is added, how the cut length is rounded. */
 export interface BlankStep extends StepBase {
@@ -31,6 +31,12 @@ export interface BlankStep extends StepBase {
   readonly cutOff?: { readonly start: Formula; readonly end: Formula }
   /** The length of the stock bars that it is sawn from, where that is told. */
   readonly bar?: Formula
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly blank: BlankStep
+  }
 }
 
 export interface ShareRow {

@@ -12,7 +12,7 @@ export interface Outline {
 }
 
 /** Places at which it is looked how far two outlines lie from each other, and starts that are tried. */
-const LOOKS = 24
+const SAMPLES = 24
 const STARTS = 96
 
 /**
@@ -61,8 +61,11 @@ function middleOf({ loop, plane }: Outline): Vec3 {
 /** How far places that meet lie from each other, the outlines put middle on middle. */
 function twist(a: BlendSection, b: BlendSection, ma: Vec3, mb: Vec3): number {
   let sum = 0
-  for (let i = 0; i < LOOKS; i++) {
-    const [p, q] = [vec3.sub(placeOnOutline(a, i / LOOKS), ma), vec3.sub(placeOnOutline(b, i / LOOKS), mb)]
+  for (let i = 0; i < SAMPLES; i++) {
+    const [p, q] = [
+      vec3.sub(placeOnOutline(a, i / SAMPLES), ma),
+      vec3.sub(placeOnOutline(b, i / SAMPLES), mb),
+    ]
     const d = vec3.sub(p, q)
     sum += vec3.dot(d, d)
   }

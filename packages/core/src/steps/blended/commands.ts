@@ -1,6 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { BlendedStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { BlendedStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** Other outlines, straight or smooth, other ends. */
 export const changeBlended: Command<{

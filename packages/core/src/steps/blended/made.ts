@@ -1,4 +1,4 @@
-import type { BlendedStep, BlendOutline } from '../../document/index.ts'
+import type { BlendedStep, BlendOutline } from './typed.ts'
 import {
   blendShell,
   blendVolume,
@@ -9,12 +9,12 @@ import {
   type BlendSection,
 } from '../../solid/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
-import type { StepContext, StepMaker } from '../../evaluate/kind.ts'
+import type { StepContext, StepMaker } from '../../evaluate/index.ts'
 import { placesOf } from '../shared/copies.ts'
 import { DOES, materialOfBody } from '../shared/body-parts.ts'
 import { bodyOfOwnShell } from '../shared/one-shell.ts'
 import { regionsOfSketch } from '../shared/regions.ts'
-import { LOOKS, NEAR, standsOn } from './stands-on.ts'
+import { SAMPLES, NEAR, standsOn } from './stands-on.ts'
 import { aligned, type Outline } from './aligned.ts'
 import { allBuilt, refusal, unbuilt, type Built } from '../shared/refusal.ts'
 
@@ -24,6 +24,7 @@ const PICTURE = 1 / 4000
 const GOOD = 1e-7
 
 export const blendedMaker: StepMaker<BlendedStep> = {
+  cheaper: 'Outlines of fewer curves would fit.',
   evaluate(step, context) {
     const refuse = (code: string, message: string, field?: string) =>
       unbuilt(refusal(step, 'fit', `blended.${code}`, message, field))
@@ -123,8 +124,8 @@ function endWay(
   if (!stands.ok) return stands
   // In the plane it goes to the side on which the other outline is, seen from above.
   let inside = 0
-  for (let i = 0; i < LOOKS; i++) {
-    const share = i / LOOKS
+  for (let i = 0; i < SAMPLES; i++) {
+    const share = i / SAMPLES
     const there = vec3.sub(placeOnOutline(other, share), placeOnOutline(own, share))
     inside += vec3.dot(there, inwardAt(own, share))
   }

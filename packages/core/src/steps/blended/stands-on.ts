@@ -1,13 +1,18 @@
-import type { BlendedStep } from '../../document/index.ts'
-import { besideFace, placeOnOutline, type BlendSection, type KnownForm } from '../../solid/index.ts'
+import type { BlendedStep } from './typed.ts'
+import {
+  besideFace,
+  placeOnOutline,
+  type BlendSection,
+  type KnownForm,
+  facesOfBody,
+  type Body,
+} from '../../solid/index.ts'
 import { placePoint, vec3, type Vec3 } from '../../space/index.ts'
-import { facesOfBody } from '../../evaluate/fit/index.ts'
-import type { Body } from '../../evaluate/body.ts'
-import type { StepContext } from '../../evaluate/kind.ts'
+import type { StepContext } from '../../evaluate/index.ts'
 import { refusal, type Built } from '../shared/refusal.ts'
 
 /** Places of an outline at which it is looked what it stands on. */
-export const LOOKS = 64
+export const SAMPLES = 64
 /** Nearer than this a place lies on a face, mm. */
 export const NEAR = 1e-4
 
@@ -25,7 +30,7 @@ export function standsOn(
   if (bodies.length === 0)
     return refuse('on', `Choose the body that the ${which} outline stands on, or leave it freely or square.`)
   const name = context.around.step(on!)?.name ?? ''
-  const places = Array.from({ length: LOOKS }, (_, i) => placeOnOutline(own, i / LOOKS))
+  const places = Array.from({ length: SAMPLES }, (_, i) => placeOnOutline(own, i / SAMPLES))
   const normal = vec3.cross(own.plane.x, own.plane.y)
   const forms: KnownForm[] = []
   let inPlane = false

@@ -2,19 +2,20 @@ import { array, string } from 'yup'
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
+  mapFields,
+  mapSame,
+  type StepBase,
+  type StepKind,
   flagSchema,
   formulaSchema,
   idSchema,
   LIMITS,
-  mapFields,
-  mapSame,
   record,
-  type StepBase,
-  type StepKind,
-} from '../../document/kind.ts'
+  doingSchema,
+  type Doing,
+} from '../../document/index.ts'
 import type { Formula } from '../../units/index.ts'
 import { copiesSchema, withCopies, type CopiesEntry } from '../shared/typed-copies.ts'
-import { doingSchema, type Doing } from '../shared/typed-doing.ts'
 import { FIRST_MATERIAL, materialSchema, type MaterialEntry } from '../stock-profile/typed.ts'
 
 export const BLEND_ENDS = ['free', 'square', 'tangent'] as const
@@ -45,6 +46,12 @@ export interface BlendedStep extends StepBase {
   /** Set again: mirrored, in rows, all round; whatever it does, all of them do. */
   readonly copies?: readonly CopiesEntry[]
   readonly material: MaterialEntry
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly blended: BlendedStep
+  }
 }
 
 const ids = array(idSchema).strict().required().max(LIMITS.sketchEntities)

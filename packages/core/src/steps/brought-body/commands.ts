@@ -1,6 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { BroughtBodyStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { BroughtBodyStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** Another file, its unit, whether it is mended. */
 export const changeBroughtBody: Command<{

@@ -1,5 +1,5 @@
 import { spend } from '../../base/index.ts'
-import { UNSAID, type BroughtBodyStep } from '../../document/index.ts'
+import { UNSAID, type BroughtBodyStep } from './typed.ts'
 import { FURTHEST } from '../../path/index.ts'
 import { broughtShell, healthOf, isWhole, mended, solidVolume, type MeshHealth } from '../../solid/index.ts'
 import {
@@ -15,8 +15,15 @@ import {
   type Vec3,
 } from '../../space/index.ts'
 import { formatExact, LENGTH_FACTORS, LENGTH_UNITS, type LengthUnit } from '../../units/index.ts'
-import type { Change, Cure, Finding } from '../../evaluate/finding.ts'
-import { shortFigures, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import type { Change } from '../../document/index.ts'
+import {
+  type Cure,
+  type Finding,
+  shortFigures,
+  shortLength,
+  type StepContext,
+  type StepMaker,
+} from '../../evaluate/index.ts'
 import { placesOf } from '../shared/copies.ts'
 import { DOES, materialOfBody } from '../shared/body-parts.ts'
 import { bodyOfOwnShell } from '../shared/one-shell.ts'
@@ -28,6 +35,7 @@ const UNITS_PER_TRIANGLE = 200
 const SINGLE = 2e-7
 
 export const broughtBodyMaker: StepMaker<BroughtBodyStep> = {
+  cheaper: 'A coarser mesh would fit.',
   evaluate(step, context) {
     const refuse = (code: string, message: string, cures: readonly Cure[] = []) =>
       unbuilt({

@@ -1,19 +1,20 @@
 import { string } from 'yup'
-import { ok } from '../../base/index.ts'
+import { ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
+  mapFields,
+  type StepBase,
+  type StepKind,
   flagSchema,
   formulaSchema,
   LIMITS,
-  mapFields,
   nameSchema,
   record,
-  type StepBase,
-  type StepKind,
-} from '../../document/kind.ts'
+  doingSchema,
+  type Doing,
+} from '../../document/index.ts'
 import { LENGTH_UNITS, type Formula, type LengthUnit } from '../../units/index.ts'
 import { copiesSchema, withCopies, type CopiesEntry } from '../shared/typed-copies.ts'
-import { doingSchema, type Doing } from '../shared/typed-doing.ts'
 import { FIRST_MATERIAL, materialSchema, type MaterialEntry } from '../stock-profile/typed.ts'
 
 /** The unit of a file that does not say one, until somebody does. */
@@ -46,6 +47,21 @@ export interface BroughtBodyStep extends StepBase {
   readonly does?: Doing
   readonly copies?: readonly CopiesEntry[]
   readonly material: MaterialEntry
+}
+
+declare module '../../document/change.ts' {
+  interface Changes {
+    'change-brought-body': {
+      readonly step: Id
+      readonly choices: Partial<Pick<BroughtBodyStep, 'unit' | 'mended'>>
+    }
+  }
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly 'brought-body': BroughtBodyStep
+  }
 }
 
 const SHIFTS = ['x', 'y', 'z'] as const

@@ -1,18 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import { chainAt } from '../../../testing/sketches.ts'
 import { codesOf, evaluated, wholePath } from '../../../testing/parts.ts'
+import { FIRST_CHANGES, PATH_CHANGES, type PathChange } from './typed.ts'
 import {
-  FIRST_CHANGES,
   freshStep,
-  PATH_CHANGES,
   readPartText,
   STARTERS,
   writePart,
   type Part,
-  type PathChange,
   type Step,
-} from '../../document/index.ts'
-import { changeChangedPath, setFormula } from '../../edit/index.ts'
+  setFormula,
+} from '../../recipe/index.ts'
+import { changeChangedPath } from './commands.ts'
 import { pathPoint } from '../../path/index.ts'
 
 const done = (r: { ok: true; value: Part } | { ok: false; fault: unknown }): Part => {

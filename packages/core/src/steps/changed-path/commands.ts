@@ -1,6 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { ChangedPathStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { ChangedPathStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** Changes which path is changed, and how. */
 export const changeChangedPath: Command<{

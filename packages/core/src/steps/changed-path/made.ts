@@ -1,8 +1,12 @@
 import { allOk, fail, fault, faultWords, ok, type Result } from '../../base/index.ts'
-import type { ChangedPathStep } from '../../document/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import type { PathGiven } from '../../evaluate/output.ts'
-import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import type { ChangedPathStep } from './typed.ts'
+import {
+  type Finding,
+  type PathGiven,
+  shortLength,
+  type StepContext,
+  type StepMaker,
+} from '../../evaluate/index.ts'
 import { deg, tolerance } from '../../num/index.ts'
 import {
   bentToArc,
@@ -52,6 +56,7 @@ const TANGENT = 1e-6
 const MOST_JOINTS = 12
 
 export const changedPathMaker: StepMaker<ChangedPathStep> = {
+  cheaper: 'A shorter path or fewer spans would fit.',
   evaluate(step, context) {
     const made = changed(step, context)
     if (!made.ok) {

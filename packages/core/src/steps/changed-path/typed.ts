@@ -3,14 +3,14 @@ import { fail, fault, ok, type Id } from '../../base/index.ts'
 import type { DimensionName, Formula } from '../../units/index.ts'
 import {
   baseFields,
-  formulaSchema,
-  idSchema,
   mapFields,
-  record,
   type FormulaVisitor,
   type StepBase,
   type StepKind,
-} from '../../document/kind.ts'
+  formulaSchema,
+  idSchema,
+  record,
+} from '../../document/index.ts'
 import { MIRROR_PLANES } from '../shared/typed-copies.ts'
 
 /** What becomes of corners on the outside of a path beside another. */
@@ -88,6 +88,12 @@ export interface ChangedPathStep extends StepBase {
   readonly kind: 'changed-path'
   readonly path: Id
   readonly change: PathChange
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly 'changed-path': ChangedPathStep
+  }
 }
 
 const changeSchema = lazy((v: unknown) => {

@@ -1,6 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { EdgePathStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { EdgePathStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** Other edges, of another body, travelled the other way. */
 export const changeEdgePath: Command<{

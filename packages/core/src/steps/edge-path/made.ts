@@ -1,4 +1,4 @@
-import type { EdgePathStep } from '../../document/index.ts'
+import type { EdgePathStep } from './typed.ts'
 import {
   arcSegment,
   lineSegment,
@@ -9,9 +9,8 @@ import {
 } from '../../path/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { facingFrames } from '../../sweep/index.ts'
-import { besideEdge, formOfEdge, tipsOf, type BodyEdge } from '../../evaluate/fit/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import { fineLength, shortLength, type StepMaker } from '../../evaluate/kind.ts'
+import { besideEdge, formOfEdge, tipsOf, type BodyEdge } from '../../solid/index.ts'
+import { type Finding, fineLength, shortLength, type StepMaker } from '../../evaluate/index.ts'
 import { pickedEdge } from '../shared/picked.ts'
 import { pathEvaluation } from '../shared/path-output.ts'
 import { pathSummary } from '../shared/path-summary.ts'
@@ -22,6 +21,7 @@ import { arcsThrough } from './biarcs.ts'
 const ONE_PLACE = 1e-5
 
 export const edgePathMaker: StepMaker<EdgePathStep> = {
+  cheaper: 'A plainer body would fit.',
   evaluate(step, context) {
     const refuse = (code: string, message: string) => unbuilt(refusal(step, 'path', `path.${code}`, message))
     if (step.edges.length === 0)

@@ -2,13 +2,13 @@ import { array, string } from 'yup'
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
+  type StepBase,
+  type StepKind,
   flagSchema,
   idSchema,
   LIMITS,
   record,
-  type StepBase,
-  type StepKind,
-} from '../../document/kind.ts'
+} from '../../document/index.ts'
 
 /** A path along edges of a body, each by its name; they follow the body when it changes. */
 export interface EdgePathStep extends StepBase {
@@ -16,6 +16,12 @@ export interface EdgePathStep extends StepBase {
   readonly of: Id
   readonly edges: readonly { readonly edge: string }[]
   readonly reversed: boolean
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly 'edge-path': EdgePathStep
+  }
 }
 
 const entry = record({

@@ -1,6 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { EdgesStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { EdgesStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** Another body, rounded or bevelled, other edges. */
 export const changeEdges: Command<{

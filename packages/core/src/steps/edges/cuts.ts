@@ -1,5 +1,5 @@
 import type { Id } from '../../base/index.ts'
-import type { EdgesStep } from '../../document/index.ts'
+import type { EdgesStep } from './typed.ts'
 import {
   cornerCentre,
   edgeSection,
@@ -8,9 +8,6 @@ import {
   type EdgeEnd,
   type EdgeStretch,
   type KnownForm,
-} from '../../solid/index.ts'
-import { vec3, type Vec3 } from '../../space/index.ts'
-import {
   formOfEdge,
   runsOnInto,
   thirdFaces,
@@ -18,8 +15,9 @@ import {
   tipsOf,
   type BodyEdge,
   type EdgeTip,
-} from '../../evaluate/fit/index.ts'
-import { besideFace } from '../../solid/index.ts'
+  besideFace,
+} from '../../solid/index.ts'
+import { vec3, type Vec3 } from '../../space/index.ts'
 
 /** An edge with the size that it gets. */
 export interface Sized {

@@ -1,6 +1,7 @@
-import type { EdgesStep } from '../../document/index.ts'
-import type { Body, Solid } from '../../evaluate/body.ts'
+import type { EdgesStep } from './typed.ts'
 import {
+  type Body,
+  type Solid,
   bodyOfTree,
   boundOf,
   edgesOfBody,
@@ -15,15 +16,16 @@ import {
   weighed,
   type BodyEdge,
   type Work,
-} from '../../evaluate/fit/index.ts'
-import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
-import { edgeShell } from '../../solid/index.ts'
+  edgeShell,
+} from '../../solid/index.ts'
+import { shortLength, type StepContext, type StepMaker } from '../../evaluate/index.ts'
 import { IN_PLACE, vec3, type Vec3 } from '../../space/index.ts'
 import { pickedEdge } from '../shared/picked.ts'
 import { allBuilt, refusal, unbuilt, type Built } from '../shared/refusal.ts'
 import { cutsOf, hasRoom, type EdgeCuts, type Sized } from './cuts.ts'
 
 export const edgesMaker: StepMaker<EdgesStep> = {
+  cheaper: 'Fewer edges, or a plainer body, would fit.',
   evaluate(step, context) {
     const refuse = (code: string, message: string, field?: string) =>
       unbuilt(refusal(step, 'fit', `edges.${code}`, message, field))

@@ -2,16 +2,16 @@ import { array, mixed, string } from 'yup'
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
+  mapFields,
+  mapSame,
+  type StepBase,
+  type StepKind,
   formulaSchema,
   idSchema,
   isFormula,
   LIMITS,
-  mapFields,
-  mapSame,
   record,
-  type StepBase,
-  type StepKind,
-} from '../../document/kind.ts'
+} from '../../document/index.ts'
 import type { Formula } from '../../units/index.ts'
 
 export const EDGE_SHAPES = ['rounded', 'bevelled'] as const
@@ -31,6 +31,12 @@ export interface EdgesStep extends StepBase {
   /** The radius, or how far a bevel goes back on each face. */
   readonly size: Formula
   readonly edges: readonly EdgeEntry[]
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly edges: EdgesStep
+  }
 }
 
 const entry = record({

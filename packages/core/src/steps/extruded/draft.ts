@@ -1,8 +1,8 @@
-import type { ExtrudedStep } from '../../document/index.ts'
+import type { ExtrudedStep } from './typed.ts'
 import { offsetChain, type Loop2, type SimpleCurve } from '../../plane/index.ts'
 import { sectionProperties, type Region, type Section } from '../../profile/index.ts'
 import type { Extrusion } from '../../solid/index.ts'
-import type { StepContext } from '../../evaluate/kind.ts'
+import type { StepContext } from '../../evaluate/index.ts'
 import { refusal, type Built } from '../shared/refusal.ts'
 
 /** The section at the start, and where sides lean at the end and half way there. */

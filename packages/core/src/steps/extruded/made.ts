@@ -1,9 +1,9 @@
 import { tolerance } from '../../num/index.ts'
-import type { ExtrudedStep } from '../../document/index.ts'
+import type { ExtrudedStep } from './typed.ts'
 import { sectionProperties } from '../../profile/index.ts'
 import { extrudedMesh, isFlatSide, type Extrusion } from '../../solid/index.ts'
 import { vec3 } from '../../space/index.ts'
-import { shortFigures, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import { shortFigures, shortLength, type StepContext, type StepMaker } from '../../evaluate/index.ts'
 import { FURTHEST, type PlaneFrame } from '../../path/index.ts'
 import { draftOf, prismatoid, straightVolume } from './draft.ts'
 import { upToFace } from './until.ts'
@@ -15,6 +15,7 @@ import { edgeNamesOf, regionsOfSketch } from '../shared/regions.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 
 export const extrudedMaker: StepMaker<ExtrudedStep> = {
+  cheaper: 'Regions of fewer curves would fit.',
   evaluate(step, context) {
     const sketch = context.input(step.sketch, 'sketch')
     const section = regionsOfSketch(step, 'fit', sketch, context)

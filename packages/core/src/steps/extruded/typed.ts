@@ -2,20 +2,21 @@ import { array, mixed, string } from 'yup'
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
+  mapFields,
+  type StepBase,
+  type StepKind,
   flagSchema,
   formulaSchema,
   idSchema,
   isFormula,
   LIMITS,
-  mapFields,
   record,
-  type StepBase,
-  type StepKind,
-} from '../../document/kind.ts'
+  doingSchema,
+  type Doing,
+} from '../../document/index.ts'
 import type { Formula } from '../../units/index.ts'
 import { pickedFaceSchema, type PickedFace } from '../shared/typed-picked.ts'
 import { copiesSchema, withCopies, type CopiesEntry } from '../shared/typed-copies.ts'
-import { doingSchema, type Doing } from '../shared/typed-doing.ts'
 import { FIRST_MATERIAL, materialSchema, type MaterialEntry } from '../stock-profile/typed.ts'
 
 /** Out: toward whoever looks at the sheet; in: the other way; even: half of the depth each way; both: a depth each way. */
@@ -42,6 +43,12 @@ export interface ExtrudedStep extends StepBase {
   /** Set again: mirrored, in rows, all round; whatever it does, all of them do. */
   readonly copies?: readonly CopiesEntry[]
   readonly material: MaterialEntry
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly extruded: ExtrudedStep
+  }
 }
 
 /** A formula that may be left out. */

@@ -1,9 +1,10 @@
-import type { ExtrudedStep, PickedFace } from '../../document/index.ts'
+import type { ExtrudedStep } from './typed.ts'
+import type { PickedFace } from '../shared/typed-picked.ts'
 import { FURTHEST, type PlaneFrame } from '../../path/index.ts'
 import { outlineOf, type Section } from '../../profile/index.ts'
 import type { Extrusion } from '../../solid/index.ts'
 import { vec3 } from '../../space/index.ts'
-import { shortLength, type StepContext } from '../../evaluate/kind.ts'
+import { shortLength, type StepContext } from '../../evaluate/index.ts'
 import { pickedPlane } from '../shared/picked.ts'
 import { refusal, type Built } from '../shared/refusal.ts'
 

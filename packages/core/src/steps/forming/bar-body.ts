@@ -1,9 +1,22 @@
-import type { Body } from '../../evaluate/body.ts'
-import type { CarriedGiven, FormingGiven } from '../../evaluate/output.ts'
-import { allBent, partBent, zonesOf, type Moment, type PartBent } from '../../forming/index.ts'
+import type { Body } from '../../solid/index.ts'
+import {
+  type CarriedGiven,
+  drawRun,
+  frameAt,
+  meshRun,
+  placeRings,
+  squareFramesFrom,
+} from '../../sweep/index.ts'
+import {
+  type FormingGiven,
+  allBent,
+  partBent,
+  zonesOf,
+  type Moment,
+  type PartBent,
+} from '../../forming/index.ts'
 import { pathTangent, reversePath } from '../../path/index.ts'
 import { IN_PLACE, vec3, type Vec3 } from '../../space/index.ts'
-import { drawRun, frameAt, meshRun, placeRings, squareFramesFrom } from '../../sweep/index.ts'
 
 /** The bar at a moment of its bending, or all bent, in the bender's axes (see `partBent`). */
 export const barAt = ({ bar, program }: FormingGiven, moment: Moment | undefined): PartBent =>

@@ -1,7 +1,7 @@
 import { fail, fault, ok, type Id } from '../../base/index.ts'
-import type { FormingStep, TrialEntry } from '../../document/index.ts'
+import type { FormingStep, TrialEntry } from './typed.ts'
 import { typedFormula } from '../../units/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** What of forming is chosen; an undefined order takes it away. */
 export type FormingChoices = Partial<

@@ -1,22 +1,25 @@
 import { describe, expect, it } from 'vitest'
 import { codesOf, evaluated } from '../../../testing/parts.ts'
+import { bendEntry, type BendTableStep } from '../bend-table/typed.ts'
 import {
-  bendEntry,
   freshStep,
-  nodeEntry,
   partOnPath,
   readPartText,
   STARTERS,
   writePart,
-  type BendTableStep,
-  type BlankStep,
-  type FormingStep,
   type Part,
   type Step,
-} from '../../document/index.ts'
-import { changeBlank, changeForming, makeChange, reversePath, setFormula } from '../../edit/index.ts'
-import { barBody, type FormingGiven } from '../../evaluate/index.ts'
-import { sprungRadius, zonesOf } from '../../forming/index.ts'
+  makeChange,
+  reversePath,
+  setFormula,
+} from '../../recipe/index.ts'
+import { nodeEntry } from '../node-path/typed.ts'
+import type { BlankStep } from '../blank/typed.ts'
+import type { FormingStep } from './typed.ts'
+import { changeBlank } from '../blank/commands.ts'
+import { changeForming } from './commands.ts'
+import { barBody } from './bar-body.ts'
+import { type FormingGiven, sprungRadius, zonesOf } from '../../forming/index.ts'
 import { deg, rad } from '../../num/index.ts'
 import { meshVolume, vec3, type Vec3 } from '../../space/index.ts'
 

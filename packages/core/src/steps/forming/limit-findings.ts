@@ -1,7 +1,14 @@
 import type { Id } from '../../base/index.ts'
-import type { FormingStep } from '../../document/index.ts'
-import { formulaCure, type Cure, type Finding } from '../../evaluate/finding.ts'
-import { formulaBound, shortBound, shortLength, type StepContext } from '../../evaluate/kind.ts'
+import type { FormingStep } from './typed.ts'
+import {
+  formulaCure,
+  type Cure,
+  type Finding,
+  formulaBound,
+  shortBound,
+  shortLength,
+  type StepContext,
+} from '../../evaluate/index.ts'
 import type { BendTable, Breach, Limits } from '../../forming/index.ts'
 import { deg } from '../../num/index.ts'
 import type { Path } from '../../path/index.ts'

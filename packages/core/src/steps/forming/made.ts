@@ -1,10 +1,14 @@
 import { within } from '../../base/index.ts'
-import type { FormingStep } from '../../document/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import type { FormingGiven } from '../../evaluate/output.ts'
-import { pathTaken } from '../../evaluate/from-end.ts'
-import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import type { FormingStep } from './typed.ts'
 import {
+  type Finding,
+  pathTaken,
+  shortLength,
+  type StepContext,
+  type StepMaker,
+} from '../../evaluate/index.ts'
+import {
+  type FormingGiven,
   barOf,
   breachesOf,
   clashesOf,
@@ -42,6 +46,7 @@ const LIMITED = ['clamp', 'pressure', 'mostFirst', 'mostAngle', 'handling', ...S
 const SPEEDS = ['feed', 'turn', 'bend'] as const
 
 export const formingMaker: StepMaker<FormingStep> = {
+  cheaper: 'Fewer bends would fit.',
   evaluate(step, context) {
     const refuse = (code: string, message: string, field?: string) =>
       unbuilt(refusal(step, 'shop', code, message, field))

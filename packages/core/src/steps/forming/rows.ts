@@ -1,8 +1,8 @@
 import { fail, ok, type Result } from '../../base/index.ts'
-import type { FormingStep } from '../../document/index.ts'
-import type { BlankGiven, CarriedGiven, FormedBend } from '../../evaluate/output.ts'
-import type { StepContext } from '../../evaluate/kind.ts'
+import type { FormingStep } from './typed.ts'
 import {
+  type BlankGiven,
+  type FormedBend,
   effectsOf,
   fitTrials,
   overbend,
@@ -17,8 +17,9 @@ import {
   type Limits,
   type TrialFit,
 } from '../../forming/index.ts'
+import { type CarriedGiven, reachInBend } from '../../sweep/index.ts'
+import type { StepContext } from '../../evaluate/index.ts'
 import { roundTube } from '../../profile/index.ts'
-import { reachInBend } from '../../sweep/index.ts'
 
 /** The limits of a stock and a bender; 0 is none. */
 export function limitsOf({ bender }: FormingStep, context: StepContext): Limits {

@@ -1,8 +1,13 @@
 import type { Id } from '../../base/index.ts'
 import type { Step } from '../../document/index.ts'
-import { formulaCure, type Cure } from '../../evaluate/finding.ts'
-import { formulaBound, shortBound, type StepContext } from '../../evaluate/kind.ts'
-import type { PlacedNode } from '../../evaluate/output.ts'
+import {
+  formulaCure,
+  type Cure,
+  formulaBound,
+  shortBound,
+  type StepContext,
+  type PlacedNode,
+} from '../../evaluate/index.ts'
 import type { BendTable } from '../../forming/index.ts'
 import { pathTangent, type Path } from '../../path/index.ts'
 

@@ -3,17 +3,17 @@ import { fail, fault, ok, type Id } from '../../base/index.ts'
 import type { DimensionName, Formula } from '../../units/index.ts'
 import {
   baseFields,
-  flagSchema,
-  formulaSchema,
-  idSchema,
   mapFields,
   mapSame,
-  nameSchema,
-  record,
   type FormulaVisitor,
   type StepBase,
   type StepKind,
-} from '../../document/kind.ts'
+  flagSchema,
+  formulaSchema,
+  idSchema,
+  nameSchema,
+  record,
+} from '../../document/index.ts'
 
 /**
  * Sizes and limits of a bender, by name, in the order in which they are asked for. Speeds are lengths and angles a second. A limit of 0 is none.
@@ -93,6 +93,23 @@ export interface FormingStep extends StepBase {
   readonly order?: readonly number[]
   /** How far lengths and angles may be off, either way, for the bend sheet. */
   readonly tolerances?: { readonly length: Formula; readonly angle: Formula }
+}
+
+declare module '../../document/change.ts' {
+  interface Changes {
+    'change-forming': {
+      readonly step: Id
+      readonly choices: Partial<Pick<FormingStep, 'fromEnd'>> & {
+        readonly order?: FormingStep['order'] | undefined
+      }
+    }
+  }
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly forming: FormingStep
+  }
 }
 
 /** Made-up figures of a small bench bender. */

@@ -1,6 +1,7 @@
 import { fail, fault, ok, type Id } from '../../base/index.ts'
-import { LIMITS, type HalvedStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import { LIMITS } from '../../document/index.ts'
+import type { HalvedStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** Halves another body, in another plane, keeps the other side, mirrors it or not. */
 export const changeHalved: Command<{

@@ -1,6 +1,7 @@
-import type { HalvedStep } from '../../document/index.ts'
-import type { Body, Solid } from '../../evaluate/body.ts'
+import type { HalvedStep } from './typed.ts'
 import {
+  type Body,
+  type Solid,
   bodyOfTree,
   boundOf,
   finenessFor,
@@ -10,9 +11,8 @@ import {
   volumeIn,
   volumeOf,
   weighed,
-} from '../../evaluate/fit/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+} from '../../solid/index.ts'
+import { type Finding, shortLength, type StepContext, type StepMaker } from '../../evaluate/index.ts'
 import { FURTHEST, pathPoint } from '../../path/index.ts'
 import {
   IN_PLACE,
@@ -31,6 +31,7 @@ import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 const NORMALS = { xy: 'z', xz: 'y', yz: 'x' } as const
 
 export const halvedMaker: StepMaker<HalvedStep> = {
+  cheaper: 'A plainer body would fit.',
   evaluate(step, context) {
     const offset = context.number('offset')
     if (!(Math.abs(offset) <= FURTHEST)) {

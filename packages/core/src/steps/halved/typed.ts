@@ -2,14 +2,14 @@ import { lazy, mixed, string } from 'yup'
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
+  mapFields,
+  type StepBase,
+  type StepKind,
   flagSchema,
   formulaSchema,
   idSchema,
-  mapFields,
   record,
-  type StepBase,
-  type StepKind,
-} from '../../document/kind.ts'
+} from '../../document/index.ts'
 import type { Formula } from '../../units/index.ts'
 import { pickedFaceSchema, type PickedFace } from '../shared/typed-picked.ts'
 
@@ -29,6 +29,12 @@ export interface HalvedStep extends StepBase {
   /** The side that the normal points to is kept, or the other. */
   readonly keeps: 'before' | 'behind'
   readonly mirrored: boolean
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly halved: HalvedStep
+  }
 }
 
 const throughSchema = lazy((v: unknown) =>

@@ -5,11 +5,12 @@ import {
   freshStep,
   readPartText,
   writePart,
-  type HelixPathStep,
   type Part,
-} from '../../document/index.ts'
-import { changeHelix, setFormula } from '../../edit/index.ts'
-import { createEvaluator } from '../../evaluate/index.ts'
+  setFormula,
+  createEvaluator,
+} from '../../recipe/index.ts'
+import type { HelixPathStep } from './typed.ts'
+import { changeHelix } from './commands.ts'
 import { pathPoint } from '../../path/index.ts'
 
 const fresh = freshStep(emptyPart('T'), 'helix-path', { id: 'coil' })

@@ -1,6 +1,6 @@
-import type { HelixEnd, HelixPathStep } from '../../document/index.ts'
+import type { HelixEnd, HelixPathStep } from './typed.ts'
 import { pathOfCoil, type CoilEnd } from '../../path/index.ts'
-import type { StepContext, StepMaker } from '../../evaluate/kind.ts'
+import type { StepContext, StepMaker } from '../../evaluate/index.ts'
 import { pathEvaluation } from '../shared/path-output.ts'
 import { pathSummary } from '../shared/path-summary.ts'
 import { refusal, unbuilt } from '../shared/refusal.ts'
@@ -14,6 +14,7 @@ const FIELDS: Readonly<Record<string, string>> = {
 }
 
 export const helixPathMaker: StepMaker<HelixPathStep> = {
+  cheaper: 'Fewer turns would fit.',
   evaluate(step, context) {
     const { by = 'pitch-turns', closed } = step
     const figure = (field: string): number => context.number(field)

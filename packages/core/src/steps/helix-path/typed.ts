@@ -3,13 +3,13 @@ import { ok } from '../../base/index.ts'
 import type { Formula } from '../../units/index.ts'
 import {
   baseFields,
-  formulaSchema,
   mapFields,
-  record,
   type FormulaVisitor,
   type StepBase,
   type StepKind,
-} from '../../document/kind.ts'
+  formulaSchema,
+  record,
+} from '../../document/index.ts'
 
 /** Which two sizes of a coil are typed; the third follows. */
 export const HELIX_BY = ['pitch-turns', 'pitch-height', 'turns-height'] as const
@@ -37,6 +37,12 @@ export interface HelixPathStep extends StepBase {
   /** Turns at each end that lie on each other, and their rise per turn. */
   readonly closed?: { readonly start: Formula; readonly end: Formula; readonly rise: Formula }
   readonly ends?: { readonly start?: HelixEnd; readonly end?: HelixEnd }
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly 'helix-path': HelixPathStep
+  }
 }
 
 const endSchema = lazy((end: unknown) => {

@@ -1,6 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { HolesStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { HolesStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** Puts the holes into another body, or has other rows of them. */
 export const changeHoles: Command<{ step: Id; choices: Partial<Pick<HolesStep, 'of' | 'rows'>> }> = (

@@ -1,6 +1,7 @@
-import type { HoleEntry, HolePlace, HolesStep } from '../../document/index.ts'
-import type { Body, Solid } from '../../evaluate/body.ts'
+import type { HoleEntry, HolePlace, HolesStep } from './typed.ts'
 import {
+  type Body,
+  type Solid,
   bodyOfTree,
   finenessFor,
   lossFrom,
@@ -11,9 +12,8 @@ import {
   roughVolumeOf,
   volumeOf,
   weighed,
-} from '../../evaluate/fit/index.ts'
-import type { HoleMark } from '../../evaluate/output.ts'
-import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+} from '../../solid/index.ts'
+import { type HoleMark, shortLength, type StepContext, type StepMaker } from '../../evaluate/index.ts'
 import { outlineOf } from '../../profile/index.ts'
 import type { PlaneFrame } from '../../path/index.ts'
 import type { Vec2 } from '../../plane/index.ts'
@@ -35,6 +35,7 @@ interface Placed {
 }
 
 export const holesMaker: StepMaker<HolesStep> = {
+  cheaper: 'Fewer holes, or a plainer body, would fit.',
   evaluate(step, context) {
     if (step.rows.length === 0)
       return unbuilt(refusal(step, 'fit', 'holes.none', 'There is no hole in the table yet; add a row.'))

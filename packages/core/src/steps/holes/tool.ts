@@ -1,4 +1,4 @@
-import type { HoleEntry } from '../../document/index.ts'
+import type { HoleEntry } from './typed.ts'
 import { line2, type Vec2 } from '../../plane/index.ts'
 import { region } from '../../profile/index.ts'
 import { TURN } from '../../num/index.ts'

@@ -2,18 +2,18 @@ import { array, string } from 'yup'
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
+  mapFields,
+  mapSame,
+  type Input,
+  type StepBase,
+  type StepKind,
   flagSchema,
   formulaSchema,
   idSchema,
   LIMITS,
-  mapFields,
-  mapSame,
   record,
   recordByKind,
-  type Input,
-  type StepBase,
-  type StepKind,
-} from '../../document/kind.ts'
+} from '../../document/index.ts'
 import type { Formula } from '../../units/index.ts'
 import { NO_FACE, pickedFaceSchema, type PickedFace } from '../shared/typed-picked.ts'
 
@@ -47,6 +47,12 @@ export interface HolesStep extends StepBase {
   readonly kind: 'holes'
   readonly of: Id
   readonly rows: readonly HoleEntry[]
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly holes: HolesStep
+  }
 }
 
 const place = recordByKind(

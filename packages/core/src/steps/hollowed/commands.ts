@@ -1,6 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { HollowedStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { HollowedStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** Hollows another body, open at other faces. */
 export const changeHollowed: Command<{ step: Id; choices: Partial<Pick<HollowedStep, 'of' | 'open'>> }> = (

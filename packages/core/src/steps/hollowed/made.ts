@@ -1,6 +1,7 @@
-import type { HollowedStep } from '../../document/index.ts'
-import type { Body, Solid } from '../../evaluate/body.ts'
+import type { HollowedStep } from './typed.ts'
 import {
+  type Body,
+  type Solid,
   bodyOfTree,
   boundOf,
   finenessFor,
@@ -12,18 +13,19 @@ import {
   volumeOf,
   weighed,
   type Work,
-} from '../../evaluate/fit/index.ts'
-import { type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+  innerOf,
+  movesFor,
+  openingsOf,
+  NO_ROOM,
+  isThinner,
+} from '../../solid/index.ts'
+import type { StepContext, StepMaker } from '../../evaluate/index.ts'
 import { IN_PLACE } from '../../space/index.ts'
 import { pickedFace } from '../shared/picked.ts'
 import { allBuilt, refusal, unbuilt, type Built } from '../shared/refusal.ts'
-import { innerOf } from './inner.ts'
-import { movesFor } from './moves.ts'
-import { openingsOf } from './openings.ts'
-import { NO_ROOM } from './section.ts'
-import { isThinner } from './thickness.ts'
 
 export const hollowedMaker: StepMaker<HollowedStep> = {
+  cheaper: 'A plainer body would fit.',
   evaluate(step, context) {
     const wall = context.number('wall')
     if (!(wall > 0)) return unbuilt(refusal(step, 'fit', 'hollowed.wall', 'A wall is above 0.', 'wall'))

@@ -2,14 +2,14 @@ import { array, string } from 'yup'
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
+  mapFields,
+  type StepBase,
+  type StepKind,
   formulaSchema,
   idSchema,
   LIMITS,
-  mapFields,
   record,
-  type StepBase,
-  type StepKind,
-} from '../../document/kind.ts'
+} from '../../document/index.ts'
 import type { Formula } from '../../units/index.ts'
 import { pickedFaceSchema, type PickedFace } from '../shared/typed-picked.ts'
 
@@ -19,6 +19,12 @@ export interface HollowedStep extends StepBase {
   readonly of: Id
   readonly open: readonly PickedFace[]
   readonly wall: Formula
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly hollowed: HollowedStep
+  }
 }
 
 export const hollowedKind: StepKind<HollowedStep> = {

@@ -1,6 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { MeetingStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { MeetingStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** Another run or end, another thing to meet, how far it reaches, whether both become one, which pieces stay. */
 export const changeMeeting: Command<{

@@ -1,7 +1,5 @@
-import type { Body } from '../../evaluate/body.ts'
-import type { Cope } from '../../evaluate/fit/index.ts'
-import type { CarriedGiven, MeetingGiven } from '../../evaluate/output.ts'
-import type { KnownForm } from '../../solid/index.ts'
+import type { Body, Cope, KnownForm } from '../../solid/index.ts'
+import type { CarriedGiven, MeetingGiven } from '../../sweep/index.ts'
 
 /** How far a run goes beyond where it is cut, mm, so that no skin is left. */
 export const OVER = 1

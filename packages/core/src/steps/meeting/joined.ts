@@ -1,11 +1,10 @@
-import type { MeetingStep } from '../../document/index.ts'
+import type { MeetingStep } from './typed.ts'
 import { ok, type Result } from '../../base/index.ts'
 import { outerLoopsOf } from '../../profile/index.ts'
-import type { Extrapolated } from '../../solid/index.ts'
-import { IN_PLACE, vec3 } from '../../space/index.ts'
-import { scaleAt } from '../../sweep/index.ts'
-import type { Body, Solid } from '../../evaluate/body.ts'
 import {
+  type Extrapolated,
+  type Body,
+  type Solid,
   bodyOfTree,
   boundOf,
   copeOf,
@@ -21,10 +20,13 @@ import {
   withoutHoles,
   withSections,
   type Work,
-} from '../../evaluate/fit/index.ts'
-import type { CarriedGiven } from '../../evaluate/output.ts'
+  endOf,
+  isPutTo,
+  withLonger,
+} from '../../solid/index.ts'
+import { IN_PLACE, vec3 } from '../../space/index.ts'
+import { scaleAt, type CarriedGiven } from '../../sweep/index.ts'
 import type { Built } from '../shared/refusal.ts'
-import { endOf, isPutTo, withLonger } from './end.ts'
 import { OVER, type Fitted, type Fitting } from './fitting.ts'
 
 /**

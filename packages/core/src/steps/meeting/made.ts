@@ -1,20 +1,12 @@
-import type { MeetingStep } from '../../document/index.ts'
+import type { MeetingStep } from './typed.ts'
 import { FURTHEST } from '../../path/index.ts'
 import { line2 } from '../../plane/index.ts'
 import { loopsOf, outerLoopsOf, reachAround, region } from '../../profile/index.ts'
-import { scaleAt } from '../../sweep/index.ts'
-import { partsBy, type KnownForm } from '../../solid/index.ts'
+import { scaleAt, type CarriedGiven, type MeetingGiven } from '../../sweep/index.ts'
 import {
-  IN_PLACE,
-  meshReach,
-  placeDirection,
-  placePoint,
-  vec3,
-  type Placement,
-  type Vec3,
-} from '../../space/index.ts'
-import type { Solid } from '../../evaluate/body.ts'
-import {
+  partsBy,
+  type KnownForm,
+  type Solid,
   bodyOfTree,
   copeLine,
   copeOf,
@@ -36,13 +28,22 @@ import {
   type End,
   type RoundForm,
   type Work,
-} from '../../evaluate/fit/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import type { CarriedGiven, MeetingGiven } from '../../evaluate/output.ts'
-import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+  endOf,
+  middleOf,
+  withLonger,
+} from '../../solid/index.ts'
+import {
+  IN_PLACE,
+  meshReach,
+  placeDirection,
+  placePoint,
+  vec3,
+  type Placement,
+  type Vec3,
+} from '../../space/index.ts'
+import { type Finding, shortLength, type StepContext, type StepMaker } from '../../evaluate/index.ts'
 import { pickedKnown } from '../shared/picked.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
-import { endOf, middleOf, withLonger } from './end.ts'
 import { OVER, type Fitted, type Fitting, type Target } from './fitting.ts'
 import { joined } from './joined.ts'
 
@@ -52,6 +53,7 @@ const TOUCHES = 1e-6
 const NOTHING = 1e-9
 
 export const meetingMaker: StepMaker<MeetingStep> = {
+  cheaper: 'A plainer body to meet would fit.',
   evaluate(step, context) {
     const run = context.input(step.of, 'carried')
     const refuse = (code: string, message: string) =>

@@ -2,15 +2,15 @@ import { array, number, string } from 'yup'
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
+  type Input,
+  type StepBase,
+  type StepKind,
   flagSchema,
   idSchema,
   LIMITS,
   record,
   recordByKind,
-  type Input,
-  type StepBase,
-  type StepKind,
-} from '../../document/kind.ts'
+} from '../../document/index.ts'
 import { pickedFaceSchema, type PickedFace } from '../shared/typed-picked.ts'
 
 export const MEETING_SIDES = ['start', 'end'] as const
@@ -33,6 +33,12 @@ export interface MeetingStep extends StepBase {
   readonly joined: boolean
   /** Pieces left over that stay, by their numbers from the run on: 1 is the first beyond the cut. */
   readonly keeps: readonly number[]
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly meeting: MeetingStep
+  }
 }
 
 const target = recordByKind(

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { countingIds } from '../../base/index.ts'
-import { emptyPart, STARTERS } from '../../document/index.ts'
+import { emptyPart, STARTERS } from '../../recipe/index.ts'
 import { evaluated, wholePath } from '../../../testing/parts.ts'
 import { addPathFromPoints, pathFromPoints, type PointCorners, type PointRow } from './commands-points.ts'
 import type { LengthUnit } from '../../units/index.ts'

@@ -1,6 +1,7 @@
 import { fail, fault, ok, type Id, type Result } from '../../base/index.ts'
-import { LIMITS, nodeEntry, type NodePathStep } from '../../document/index.ts'
-import type { Command } from '../../edit/command.ts'
+import { LIMITS } from '../../document/index.ts'
+import { nodeEntry, type NodePathStep } from './typed.ts'
+import type { Command } from '../../edit/index.ts'
 import { formatExact, typedFormula, type Formula, type LengthUnit } from '../../units/index.ts'
 
 /** A point of a table, with the bend radius at it where it has one; lengths in the table's unit. */

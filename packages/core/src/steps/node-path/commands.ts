@@ -1,11 +1,6 @@
 import { fail, fault, ok, type Id, type Result } from '../../base/index.ts'
-import {
-  LIMITS,
-  type NodeCorner,
-  type NodeEntry,
-  type NodePathStep,
-  type Part,
-} from '../../document/index.ts'
+import { LIMITS, type Part } from '../../document/index.ts'
+import type { NodeCorner, NodeEntry, NodePathStep } from './typed.ts'
 import {
   formulaText,
   formulaUnit,
@@ -17,8 +12,7 @@ import {
   writtenLength,
   type Formula,
 } from '../../units/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
-import { sameFormula } from '../../edit/fields.ts'
+import { stepOfKind, withStep, type Command, sameFormula } from '../../edit/index.ts'
 
 export const COLUMNS = ['x', 'y', 'z', 'radius'] as const
 export type NodeColumn = (typeof COLUMNS)[number]

@@ -1,4 +1,4 @@
-import type { NodePathStep } from '../../document/index.ts'
+import type { NodePathStep } from './typed.ts'
 import {
   pathThroughNodes,
   splineThroughPoints,
@@ -9,8 +9,9 @@ import {
 } from '../../path/index.ts'
 import type { Vec3 } from '../../space/index.ts'
 import { formulaText } from '../../units/index.ts'
-import { formulaCure, type Finding } from '../../evaluate/finding.ts'
 import {
+  formulaCure,
+  type Finding,
   formulaBound,
   shortBound,
   shortFigures,
@@ -18,11 +19,12 @@ import {
   type StepContext,
   type StepEvaluation,
   type StepMaker,
-} from '../../evaluate/kind.ts'
+} from '../../evaluate/index.ts'
 import { pathEvaluation } from '../shared/path-output.ts'
 import { pathSummary } from '../shared/path-summary.ts'
 
 export const nodePathMaker: StepMaker<NodePathStep> = {
+  cheaper: 'Fewer nodes would fit.',
   evaluate(step, context) {
     const nodes = step.nodes.map((n): PathNode => {
       const at = (axis: string): number => context.number(`nodes/${n.id}/${axis}`)

@@ -3,14 +3,14 @@ import { wholePath } from '../../../testing/parts.ts'
 import {
   emptyPart,
   kindOf,
-  nodeEntry,
   readPartText,
   writePart,
-  type NodePathStep,
   type Part,
-} from '../../document/index.ts'
-import { setFormula, setSmooth } from '../../edit/index.ts'
-import { createEvaluator } from '../../evaluate/index.ts'
+  setFormula,
+  createEvaluator,
+} from '../../recipe/index.ts'
+import { nodeEntry, type NodePathStep } from './typed.ts'
+import { setSmooth } from './commands.ts'
 import { pathPoint, pathTangent } from '../../path/index.ts'
 import { vec3 } from '../../space/index.ts'
 

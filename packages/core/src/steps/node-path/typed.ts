@@ -3,19 +3,19 @@ import { ok, type Id } from '../../base/index.ts'
 import { formulaText, type Formula } from '../../units/index.ts'
 import {
   baseFields,
+  mapFields,
+  mapSame,
+  type FormulaVisitor,
+  type StepBase,
+  type StepKind,
   flagSchema,
   formulaSchema,
   ID_FORM,
   idSchema,
   isFormula,
   LIMITS,
-  mapFields,
-  mapSame,
   record,
-  type FormulaVisitor,
-  type StepBase,
-  type StepKind,
-} from '../../document/kind.ts'
+} from '../../document/index.ts'
 
 export type NodeCorner = { readonly kind: 'bend'; readonly radius: Formula } | { readonly kind: 'sharp' }
 
@@ -43,6 +43,22 @@ export interface NodePathStep extends StepBase {
   readonly nodes: readonly NodeEntry[]
   /** It goes smoothly through its nodes, whose corners then do not count. */
   readonly smooth?: { readonly start?: SmoothEnd; readonly end?: SmoothEnd }
+}
+
+declare module '../../document/change.ts' {
+  interface Changes {
+    'shift-nodes': {
+      readonly step: Id
+      readonly nodes: readonly Id[]
+      readonly by: readonly [number, number, number]
+    }
+  }
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly 'node-path': NodePathStep
+  }
 }
 
 /** A node from texts; `radius` '' leaves it sharp. */

@@ -1,6 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { PiecesStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { PiecesStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** What of a list of pieces is chosen; undefined takes it away. */
 export type PiecesChoices = {

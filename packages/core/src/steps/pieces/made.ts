@@ -1,8 +1,7 @@
-import type { PiecesStep } from '../../document/index.ts'
-import { cutPieces, legsOf } from './cut-pieces.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
-import type { CarriedGiven, CutsGiven, SawnPiece } from '../../evaluate/output.ts'
+import type { PiecesStep } from './typed.ts'
+import { cutPieces, legsOf, type CutsGiven, type SawnPiece } from '../../cutting/index.ts'
+import { type Finding, shortLength, type StepContext, type StepMaker } from '../../evaluate/index.ts'
+import type { CarriedGiven } from '../../sweep/index.ts'
 import { formatAngle } from '../../units/index.ts'
 import { refusal, unbuilt } from '../shared/refusal.ts'
 
@@ -14,6 +13,7 @@ const STRAIGHT = 1e-6
 const MOST_SCARF = (80 / 180) * Math.PI
 
 export const piecesMaker: StepMaker<PiecesStep> = {
+  cheaper: 'Fewer corners would fit.',
   evaluate(step, context) {
     const refuse = (code: string, message: string, field?: string) =>
       unbuilt(refusal(step, 'shop', code, message, field))

@@ -1,17 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import {
-  nodeEntry,
-  STARTERS,
-  type Part,
-  type PiecesStep,
-  type RunStep,
-  type Step,
-} from '../../document/index.ts'
-import { mouldingFlat } from '../../cutting/index.ts'
-import { createEvaluator, type CarriedGiven, type CutsGiven, type StepResult } from '../../evaluate/index.ts'
+import { nodeEntry } from '../node-path/typed.ts'
+import { STARTERS, type Part, type Step, createEvaluator, type StepResult } from '../../recipe/index.ts'
+import type { PiecesStep } from './typed.ts'
+import type { RunStep } from '../run/typed.ts'
+import { mouldingFlat, type CutsGiven } from '../../cutting/index.ts'
+import { type CarriedGiven, frameOn } from '../../sweep/index.ts'
 import { locate, segmentPoint } from '../../path/index.ts'
-import { frameOn } from '../../sweep/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 
 const DEG = Math.PI / 180

@@ -3,17 +3,17 @@ import { fail, fault, ok, type Id } from '../../base/index.ts'
 import { typedFormula, type Formula } from '../../units/index.ts'
 import {
   baseFields,
-  flagSchema,
-  formulaSchema,
-  idSchema,
   mapFields,
   mapSame,
-  optionalFormulaSchema,
-  record,
   type FormulaVisitor,
   type StepBase,
   type StepKind,
-} from '../../document/kind.ts'
+  flagSchema,
+  formulaSchema,
+  idSchema,
+  optionalFormulaSchema,
+  record,
+} from '../../document/index.ts'
 
 /** The pieces that a run is sawn into: how they lie on the saw, which bars they come from, corners as they were measured. */
 export interface PiecesStep extends StepBase {
@@ -31,6 +31,12 @@ export interface PiecesStep extends StepBase {
   readonly bar?: { readonly length: Formula; readonly scarf: Formula }
   /** Corners whose angle between the legs was measured on site. */
   readonly measured?: readonly MeasuredCorner[]
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly pieces: PiecesStep
+  }
 }
 
 export interface MeasuredCorner {

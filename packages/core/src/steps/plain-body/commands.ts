@@ -1,6 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { PlainBodyStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { PlainBodyStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** Makes it a block or a cylinder, along another axis. */
 export const changePlainBody: Command<{

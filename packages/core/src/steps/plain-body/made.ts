@@ -1,17 +1,18 @@
-import { PLAIN_SIZES, type PlainBodyStep } from '../../document/index.ts'
+import { PLAIN_SIZES, type PlainBodyStep } from './typed.ts'
 import { TURN } from '../../num/index.ts'
 import { FURTHEST, type PlaneFrame } from '../../path/index.ts'
 import { arc2, line2 } from '../../plane/index.ts'
 import { region, sectionProperties, type Section } from '../../profile/index.ts'
 import { extrudedMesh, isFlatSide, type Extrusion } from '../../solid/index.ts'
 import type { Vec3 } from '../../space/index.ts'
-import { shortFigures, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import { shortFigures, shortLength, type StepContext, type StepMaker } from '../../evaluate/index.ts'
 import { placesOf } from '../shared/copies.ts'
 import { DOES, materialOfBody } from '../shared/body-parts.ts'
 import { bodyOfShell } from '../shared/one-shell.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 
 export const plainBodyMaker: StepMaker<PlainBodyStep> = {
+  cheaper: 'Other sizes would fit.',
   evaluate(step, context) {
     const material = materialOfBody(step, context)
     if (!material.ok) return unbuilt(material)

@@ -2,15 +2,16 @@ import { string } from 'yup'
 import { ok } from '../../base/index.ts'
 import {
   baseFields,
-  formulaSchema,
   mapFields,
-  record,
   type StepBase,
   type StepKind,
-} from '../../document/kind.ts'
+  formulaSchema,
+  record,
+  doingSchema,
+  type Doing,
+} from '../../document/index.ts'
 import type { Formula } from '../../units/index.ts'
 import { copiesSchema, withCopies, type CopiesEntry } from '../shared/typed-copies.ts'
-import { doingSchema, type Doing } from '../shared/typed-doing.ts'
 import { FIRST_MATERIAL, materialSchema, type MaterialEntry } from '../stock-profile/typed.ts'
 
 export const PLAIN_SHAPES = ['block', 'cylinder'] as const
@@ -35,6 +36,12 @@ export interface PlainBodyStep extends StepBase {
   /** Set again: mirrored, in rows, all round; whatever it does, all of them do. */
   readonly copies?: readonly CopiesEntry[]
   readonly material: MaterialEntry
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly 'plain-body': PlainBodyStep
+  }
 }
 
 /** The sizes that count for a shape. */

@@ -1,6 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { PushedStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { PushedStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** Pushes another face. */
 export const changePushed: Command<{ step: Id; choices: Partial<Pick<PushedStep, 'of' | 'on'>> }> = (

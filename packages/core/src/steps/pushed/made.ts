@@ -1,6 +1,7 @@
-import type { PushedStep } from '../../document/index.ts'
-import type { Body, Solid } from '../../evaluate/body.ts'
+import type { PushedStep } from './typed.ts'
 import {
+  type Body,
+  type Solid,
   bodyOfTree,
   boundOf,
   facesOfBody,
@@ -13,8 +14,8 @@ import {
   volumeOf,
   weighed,
   type Work,
-} from '../../evaluate/fit/index.ts'
-import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+} from '../../solid/index.ts'
+import { shortLength, type StepContext, type StepMaker } from '../../evaluate/index.ts'
 import { FURTHEST } from '../../path/index.ts'
 import { IN_PLACE } from '../../space/index.ts'
 import { pickedPlane } from '../shared/picked.ts'
@@ -25,6 +26,7 @@ const OVER = 1
 const NOTHING = 1e-9
 
 export const pushedMaker: StepMaker<PushedStep> = {
+  cheaper: 'A plainer body would fit.',
   evaluate(step, context) {
     const by = context.number('by')
     const refuse = (code: string, message: string, field?: string) =>

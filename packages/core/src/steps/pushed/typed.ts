@@ -2,13 +2,13 @@ import { string } from 'yup'
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
-  formulaSchema,
-  idSchema,
   mapFields,
-  record,
   type StepBase,
   type StepKind,
-} from '../../document/kind.ts'
+  formulaSchema,
+  idSchema,
+  record,
+} from '../../document/index.ts'
 import type { Formula } from '../../units/index.ts'
 import { NO_FACE, pickedFaceSchema, type PickedFace } from '../shared/typed-picked.ts'
 
@@ -18,6 +18,12 @@ export interface PushedStep extends StepBase {
   readonly of: Id
   readonly on: PickedFace
   readonly by: Formula
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly pushed: PushedStep
+  }
 }
 
 export const pushedKind: StepKind<PushedStep> = {

@@ -1,5 +1,6 @@
 import { fail, fault, ok, own, spend, type Result } from '../../base/index.ts'
-import type { RunStep, Step } from '../../document/index.ts'
+import type { RunStep } from './typed.ts'
+import type { Step } from '../../document/index.ts'
 import {
   outlineOf,
   outlinePlan,
@@ -18,9 +19,9 @@ import {
   type Course,
   type Frames,
   type SectionAt,
+  type Strand,
 } from '../../sweep/index.ts'
-import type { Strand } from '../../evaluate/output.ts'
-import type { AlongField, FieldChange, StepContext } from '../../evaluate/kind.ts'
+import type { AlongField, FieldChange, StepContext } from '../../evaluate/index.ts'
 import { strandsOf } from './section.ts'
 import type { WindingStrands } from './winding.ts'
 import type { Built } from '../shared/refusal.ts'

@@ -1,6 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { RunStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { RunStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** What a run may be told besides its formulas; undefined takes away what it may do without. */
 export type RunChoices = {

@@ -1,10 +1,16 @@
 import type { Id } from '../../base/index.ts'
-import { kindOf, stepOf, TURNINGS, type Part, type TurningName } from '../../document/index.ts'
+import { kindOf, stepOf, type Part } from '../../document/index.ts'
+import {
+  TURNINGS,
+  type TurningName,
+  frameAt,
+  squareFrames,
+  thinnestOf,
+  type CarriedGiven,
+} from '../../sweep/index.ts'
 import { vec3 } from '../../space/index.ts'
-import { frameAt, squareFrames, thinnestOf } from '../../sweep/index.ts'
-import type { Evaluator } from '../../evaluate/evaluator.ts'
-import type { Body } from '../../evaluate/body.ts'
-import type { CarriedGiven } from '../../evaluate/output.ts'
+import type { Evaluator } from '../../evaluate/index.ts'
+import type { Body } from '../../solid/index.ts'
 
 /** What one way of turning makes of a run. */
 export interface ComparedTurning {

@@ -1,4 +1,4 @@
-import type { RunStep } from '../../document/index.ts'
+import type { RunStep } from './typed.ts'
 import { deg, TURN, tolerance } from '../../num/index.ts'
 import { kinksOf } from '../../path/index.ts'
 import { reach, type Outline, type Section } from '../../profile/index.ts'
@@ -15,9 +15,16 @@ import {
   type Seam,
 } from '../../sweep/index.ts'
 import { formatExact } from '../../units/index.ts'
-import { formulaCure, type Cure, type Finding } from '../../evaluate/finding.ts'
-import type { PathGiven } from '../../evaluate/output.ts'
-import { formulaBound, shortBound, shortLength, type StepContext } from '../../evaluate/kind.ts'
+import {
+  formulaCure,
+  type Cure,
+  type Finding,
+  type PathGiven,
+  formulaBound,
+  shortBound,
+  shortLength,
+  type StepContext,
+} from '../../evaluate/index.ts'
 import type { CarriedPath } from './used-path.ts'
 import { wallFindings } from './walls.ts'
 

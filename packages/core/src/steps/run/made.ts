@@ -1,8 +1,7 @@
 import { ok } from '../../base/index.ts'
-import type { RunStep, TurningName } from '../../document/index.ts'
-import { FURTHEST, kinksOf } from '../../path/index.ts'
-import { outlinePoints, reachAround } from '../../profile/index.ts'
+import type { RunStep } from './typed.ts'
 import {
+  type TurningName,
   chunksOf,
   courseRange,
   piecesBetween,
@@ -13,20 +12,32 @@ import {
   type Carriage,
   type Joint,
   type Seam,
+  type CarriedGiven,
+  type RunCorner,
+  type Strand,
+  sweptBody,
+  sweptPoints,
+  strandLines,
+  endTips,
+  sweptVolumes,
+  sweptWeight,
 } from '../../sweep/index.ts'
+import { FURTHEST, kinksOf } from '../../path/index.ts'
+import { outlinePoints, reachAround } from '../../profile/index.ts'
 import { formatExact } from '../../units/index.ts'
-import type { Body } from '../../evaluate/body.ts'
-import type { CarriedGiven, PathGiven, RunCorner, StepOutput, Strand } from '../../evaluate/output.ts'
-import { bendingOf } from '../shared/bend-words.ts'
+import type { Body } from '../../solid/index.ts'
 import {
+  type PathGiven,
+  type StepOutput,
   fineLength,
   shortLength,
   type Later,
   type StepContext,
   type StepEvaluation,
   type StepMaker,
-} from '../../evaluate/kind.ts'
-import { bodyOf, cutOf, endsMade, pointsOf, strandLines, tipsOf, volumesOf, weighed } from './body.ts'
+} from '../../evaluate/index.ts'
+import { bendingOf } from '../shared/bend-words.ts'
+import { cutOf, endsMade } from './ends.ts'
 import { placesOf } from '../shared/copies.ts'
 import { chordParts, scaleOf, shapingOf, twistOf, type Shaped } from './carriage.ts'
 import { bodyFindings, runFindings } from './findings.ts'
@@ -48,6 +59,7 @@ const TURNED: Readonly<Record<TurningName, string>> = {
 }
 
 export const runMaker: StepMaker<RunStep> = {
+  cheaper: 'A shorter path, fewer turns, less twist, fewer strands or a formula with fewer waves would fit.',
   evaluate(step, context) {
     const path = context.input(step.path, 'path')
     const profile = context.input(step.profile, 'section')
@@ -174,7 +186,7 @@ function setUpWithin(
       const allowed = chordError * (points / MOST_OUTLINE) ** 2
       const set = setUp(step, source, strands, given, { ...context, chordError: allowed }, 1)
       if (!set.ok) return set
-      const all = pointsOf(set.value, set.value.shaped.outline, set.value.shaped.chordError)
+      const all = sweptPoints(set.value, set.value.shaped.outline, set.value.shaped.chordError)
       return tooFine(step, chordError, allowed * Math.max(1, all / MOST_POINTS), display)
     }
   }
@@ -182,7 +194,7 @@ function setUpWithin(
     const set = setUp(step, source, strands, given, context, coarser)
     if (!set.ok) return set
     const { carriage, shaped } = set.value
-    const points = pointsOf(set.value, shaped.outline, shaped.chordError)
+    const points = sweptPoints(set.value, shaped.outline, shaped.chordError)
     if (points <= MOST_POINTS) return ok({ ...set.value, coarser })
     // Points go with the chord error's inverse, or slower: so much more is surely enough.
     if (chordError !== undefined)
@@ -233,7 +245,7 @@ function carry(
   const section = strands.flatMap((s) => s.section)
   const { path } = carriage.frames
   const corners = cornersOf(step, source, path)
-  const volumes = volumesOf(plan, at)
+  const volumes = sweptVolumes(plan, at)
   const { look = strands[0]!.look, hidden = false } = step
   const given: CarriedGiven = {
     path,
@@ -246,7 +258,7 @@ function carry(
     chunks,
     made: ends.value,
     corners,
-    tips: tipsOf(plan, outline),
+    tips: endTips(plan, outline),
     outline,
     section,
     areas: areasAlong(shaped, strands),
@@ -268,13 +280,13 @@ function carry(
     chordError,
   }
   const later: Later = {
-    coming: [{ id: step.id, hidden, places: copies.value, figures: weighed(plan, volumes) }],
-    points: pointsOf(set, outline, chordError),
+    coming: [{ id: step.id, hidden, places: copies.value, figures: sweptWeight(plan, volumes) }],
+    points: sweptPoints(set, outline, chordError),
     make() {
-      const swept = bodyOf(plan, volumes, outline, chordError)
+      const swept = sweptBody(plan, volumes, outline, chordError)
       // Single precision holds 24 binary digits of the largest coordinate.
       const error = set.parts * chordError + swept.reach * 2 ** -24
-      const known = weighed(plan, volumes)
+      const known = sweptWeight(plan, volumes)
       const body: Body = {
         id: step.id,
         solid: {
@@ -308,7 +320,7 @@ function carry(
           theoremVolume: known?.volume,
           meshVolume: swept.meshVolume,
           volumeBound: error * swept.surfaceMost,
-          mass: weighed(plan, volumes, swept.sweptVolume)!.mass,
+          mass: sweptWeight(plan, volumes, swept.sweptVolume)!.mass,
         },
       }
       return { bodies: [body], findings: bodyFindings(about, set.coarser > 1 ? error : undefined) }

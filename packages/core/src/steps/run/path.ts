@@ -1,6 +1,7 @@
 import { allOk, fail, fault, ok, own, type Result } from '../../base/index.ts'
 import { tolerance } from '../../num/index.ts'
-import type { JointName, PartLimit, RunStep } from '../../document/index.ts'
+import type { JointName, PartLimit } from './typed-ends.ts'
+import type { RunStep } from './typed.ts'
 import {
   extendedPath,
   FURTHEST,
@@ -12,8 +13,7 @@ import {
 } from '../../path/index.ts'
 import type { Section } from '../../profile/index.ts'
 import type { Joint } from '../../sweep/index.ts'
-import type { PathGiven } from '../../evaluate/output.ts'
-import { shortLength, type StepContext } from '../../evaluate/kind.ts'
+import { type PathGiven, shortLength, type StepContext } from '../../evaluate/index.ts'
 import type { Built } from '../shared/refusal.ts'
 import { addedTo } from './added.ts'
 import { refusal, type CarriedPath } from './used-path.ts'

@@ -1,7 +1,13 @@
-import { SQUARE_CUT, type EndEntry, type RunStep } from '../../document/index.ts'
-import type { Cure, Finding } from '../../evaluate/finding.ts'
-import { shortLength, type StepContext } from '../../evaluate/kind.ts'
-import type { OnWalls, PathGiven } from '../../evaluate/output.ts'
+import { SQUARE_CUT, type EndEntry } from './typed-ends.ts'
+import type { RunStep } from './typed.ts'
+import {
+  type Cure,
+  type Finding,
+  shortLength,
+  type StepContext,
+  type OnWalls,
+  type PathGiven,
+} from '../../evaluate/index.ts'
 import { tolerance } from '../../num/index.ts'
 import { formatAngle, writtenLength, type Formula } from '../../units/index.ts'
 import { isToWall } from './added.ts'

@@ -8,18 +8,12 @@ import {
   throughNodes,
   withRun,
 } from '../../../testing/parts.ts'
-import {
-  emptyPart,
-  freshStep,
-  openingEntry,
-  roomWall,
-  type EndEntry,
-  type Part,
-  type RunStep,
-  type TrimPathStep,
-  type WallPathStep,
-} from '../../document/index.ts'
-import { makeChange, runMoulding } from '../../edit/index.ts'
+import { emptyPart, freshStep, type Part, makeChange } from '../../recipe/index.ts'
+import { openingEntry, roomWall, type WallPathStep } from '../wall-path/typed.ts'
+import type { EndEntry } from './typed-ends.ts'
+import type { RunStep } from './typed.ts'
+import type { TrimPathStep } from '../trim-path/typed.ts'
+import { runMoulding } from '../trim-path/commands.ts'
 import { checkWatertight } from '../../space/index.ts'
 
 const back = (length: string, toward: 'left' | 'right' = 'right', runOn = '0'): EndEntry => ({

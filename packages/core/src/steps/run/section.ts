@@ -1,5 +1,6 @@
 import { ok } from '../../base/index.ts'
-import { LIMITS, type RunStep } from '../../document/index.ts'
+import { LIMITS } from '../../document/index.ts'
+import type { RunStep } from './typed.ts'
 import { lastHolding } from '../../num/index.ts'
 import {
   ALONE,
@@ -15,10 +16,9 @@ import {
   type StrandPlace,
 } from '../../profile/index.ts'
 import { pointInPolygon, type Loop2, type Vec2 } from '../../plane/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import type { SectionGiven, Strand } from '../../evaluate/output.ts'
+import { type Finding, type SectionGiven, shortBound, type StepContext } from '../../evaluate/index.ts'
+import type { Strand } from '../../sweep/index.ts'
 import { refusal, type Built } from '../shared/refusal.ts'
-import { shortBound, type StepContext } from '../../evaluate/kind.ts'
 
 /** The point of the section that sits on the path, in the section's own coordinates. */
 export function anchorPoint(step: RunStep, p: SectionProperties, context: StepContext): Vec2 {

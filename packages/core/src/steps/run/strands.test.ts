@@ -1,7 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { STARTERS, type Part, type RunStep, type Step } from '../../document/index.ts'
-import { areaOf, createEvaluator, leadOf, listPieces, type PartResult } from '../../evaluate/index.ts'
+import {
+  STARTERS,
+  type Part,
+  type Step,
+  areaOf,
+  createEvaluator,
+  leadOf,
+  type PartResult,
+} from '../../recipe/index.ts'
+import { listPieces } from '../../report/index.ts'
+import type { RunStep } from './typed.ts'
 import { pointAt } from '../../plane/index.ts'
 import { loopsOf, sectionProperties } from '../../profile/index.ts'
 import { checkWatertight, vec3, type Vec3 } from '../../space/index.ts'

@@ -1,6 +1,6 @@
 import { ok } from '../../base/index.ts'
 import { deg, tolerance } from '../../num/index.ts'
-import type { RunStep } from '../../document/index.ts'
+import type { RunStep } from './typed.ts'
 import type { Path } from '../../path/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import {
@@ -12,8 +12,7 @@ import {
   type Frames,
 } from '../../sweep/index.ts'
 import { formatDecimal } from '../../units/index.ts'
-import type { PathGiven } from '../../evaluate/output.ts'
-import { shortLength, type StepContext } from '../../evaluate/kind.ts'
+import { type PathGiven, shortLength, type StepContext } from '../../evaluate/index.ts'
 import type { Built } from '../shared/refusal.ts'
 import { refusal, type CarriedPath } from './used-path.ts'
 

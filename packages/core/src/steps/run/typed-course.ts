@@ -5,15 +5,12 @@ import {
   formulaSchema,
   idSchema,
   LIMITS,
-  mapFields,
-  mapSame,
   optionalByKind,
   record,
+  mapFields,
+  mapSame,
   type FormulaVisitor,
-} from '../../document/kind.ts'
-
-export const TURNINGS = ['square', 'upright', 'fixed', 'faces'] as const
-export type TurningName = (typeof TURNINGS)[number]
+} from '../../document/index.ts'
 
 /** A direction by three plain numbers. */
 export interface Direction {

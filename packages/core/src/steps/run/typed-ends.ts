@@ -5,11 +5,11 @@ import {
   flagSchema,
   formulaSchema,
   idSchema,
-  mapFields,
   record,
   recordByKind,
+  mapFields,
   type FormulaVisitor,
-} from '../../document/kind.ts'
+} from '../../document/index.ts'
 
 export const JOINTS = ['mitre', 'round', 'butt'] as const
 export type JointName = (typeof JOINTS)[number]

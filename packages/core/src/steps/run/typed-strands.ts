@@ -5,12 +5,12 @@ import {
   formulaSchema,
   idSchema,
   LIMITS,
-  mapFields,
-  mapSame,
   optionalByKind,
   record,
+  mapFields,
+  mapSame,
   type FormulaVisitor,
-} from '../../document/kind.ts'
+} from '../../document/index.ts'
 
 /** A strand set by hand: where its anchor lies in the section's axes, its own turn, and its profile (null: the run's). */
 export interface FreeStrand {

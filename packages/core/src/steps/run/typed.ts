@@ -3,15 +3,17 @@ import { fail, fault, ok, type Id } from '../../base/index.ts'
 import type { Formula } from '../../units/index.ts'
 import {
   baseFields,
+  mapFields,
+  type StepBase,
+  type StepKind,
   flagSchema,
   formulaSchema,
   idSchema,
   LIMITS,
-  mapFields,
   record,
-  type StepBase,
-  type StepKind,
-} from '../../document/kind.ts'
+  doingSchema,
+  type Doing,
+} from '../../document/index.ts'
 import {
   directionSchema,
   mapDirection,
@@ -20,14 +22,13 @@ import {
   mapTwist,
   scaleSchema,
   shapingSchema,
-  TURNINGS,
   twistSchema,
   type Direction,
   type ScaleEntry,
   type ShapingEntry,
-  type TurningName,
   type TwistEntry,
 } from './typed-course.ts'
+import { TURNINGS, type TurningName } from '../../sweep/index.ts'
 import {
   cornersSchema,
   endsSchema,
@@ -38,27 +39,9 @@ import {
   type EndsEntry,
   type PartEntry,
 } from './typed-ends.ts'
-import { doingSchema, type Doing } from '../shared/typed-doing.ts'
 import { copiesSchema, mapCopies, type CopiesEntry } from '../shared/typed-copies.ts'
-import { LOOKS, type Look } from '../stock-profile/typed.ts'
+import { type Look, type Anchor, LOOKS, ANCHORS } from '../../profile/index.ts'
 import { mapStrands, strandsSchema, type StrandsEntry } from './typed-strands.ts'
-
-/** Points of a section that can sit on the path: its centroid, the origin it was drawn about, a point of its box, or any point. */
-export const ANCHORS = [
-  'centroid',
-  'origin',
-  'middle',
-  'left',
-  'right',
-  'top',
-  'bottom',
-  'top-left',
-  'top-right',
-  'bottom-left',
-  'bottom-right',
-  'point',
-] as const
-export type Anchor = (typeof ANCHORS)[number]
 
 /** A point of the section by its own coordinates. */
 export interface AnchorPoint {
@@ -98,6 +81,21 @@ export interface RunStep extends StepBase {
   /** Built and counted, and not drawn. */
   readonly hidden?: boolean
   readonly does?: Doing
+}
+
+declare module '../../document/change.ts' {
+  interface Changes {
+    'change-run': {
+      readonly step: Id
+      readonly choices: Partial<Pick<RunStep, 'turning' | 'corners' | 'anchor' | 'flip' | 'ends'>>
+    }
+  }
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly run: RunStep
+  }
 }
 
 export const runKind: StepKind<RunStep> = {

@@ -1,5 +1,5 @@
-import type { RunStep } from '../../document/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
+import type { RunStep } from './typed.ts'
+import type { Finding } from '../../evaluate/index.ts'
 import type { Path } from '../../path/index.ts'
 import { refusal as refuse } from '../shared/refusal.ts'
 

@@ -1,12 +1,18 @@
-import { SQUARE_CUT, type Anchor, type EndEntry, type RunStep } from '../../document/index.ts'
+import { SQUARE_CUT, type EndEntry } from './typed-ends.ts'
+import type { RunStep } from './typed.ts'
+import { type Anchor, reach, sectionProperties, type Section } from '../../profile/index.ts'
 import { deg, tolerance } from '../../num/index.ts'
-import { reach, sectionProperties, type Section } from '../../profile/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { frameAt, frameOn, type Carriage } from '../../sweep/index.ts'
 import { formatAngle, formatExact } from '../../units/index.ts'
-import type { Cure, Finding } from '../../evaluate/finding.ts'
-import type { OnWalls, PathGiven } from '../../evaluate/output.ts'
-import { shortLength, type StepContext } from '../../evaluate/kind.ts'
+import {
+  type Cure,
+  type Finding,
+  type OnWalls,
+  type PathGiven,
+  shortLength,
+  type StepContext,
+} from '../../evaluate/index.ts'
 import { returnFindings } from './return-findings.ts'
 import type { CarriedPath } from './used-path.ts'
 

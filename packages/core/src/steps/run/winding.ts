@@ -1,5 +1,5 @@
 import { spend } from '../../base/index.ts'
-import type { RunStep } from '../../document/index.ts'
+import type { RunStep } from './typed.ts'
 import {
   areaAndCentroid,
   loopsOf,
@@ -9,8 +9,15 @@ import {
   type WoundPieces,
 } from '../../profile/index.ts'
 import { vec2 } from '../../plane/index.ts'
-import { courseAt, courseRange, rollRate, rollRates, type Course, type Frames } from '../../sweep/index.ts'
-import type { Strand } from '../../evaluate/output.ts'
+import {
+  courseAt,
+  courseRange,
+  rollRate,
+  rollRates,
+  type Course,
+  type Frames,
+  type Strand,
+} from '../../sweep/index.ts'
 
 /** Strands that wind about their path, each square across its own line: as the plane across the path cuts them. */
 export interface WindingStrands {

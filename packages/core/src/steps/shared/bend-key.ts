@@ -1,5 +1,5 @@
 import type { Id } from '../../base/index.ts'
-import type { PathGiven } from '../../evaluate/output.ts'
+import type { PathGiven } from '../../evaluate/index.ts'
 import type { BendRow } from '../../forming/index.ts'
 
 /** What a bend goes by as long as its path has it: the node, the row or the curve that it comes from; undefined where it comes from none. */

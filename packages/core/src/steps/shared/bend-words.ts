@@ -1,8 +1,7 @@
-import type { Bending } from '../../evaluate/output.ts'
+import { type Bending, shortLength } from '../../evaluate/index.ts'
 import { bendTableOf, type NotBendable } from '../../forming/index.ts'
 import type { Path } from '../../path/index.ts'
 import type { LengthDisplay } from '../../units/index.ts'
-import { shortLength } from '../../evaluate/kind.ts'
 
 /** A path's bend table, or why it has none, in words. */
 export function bendingOf(path: Path, display: LengthDisplay, apart = false): Bending {

@@ -1,6 +1,7 @@
 import type { Id } from '../../base/index.ts'
-import type { Doing, MaterialEntry } from '../../document/index.ts'
-import type { StepContext } from '../../evaluate/kind.ts'
+import type { Doing } from '../../document/index.ts'
+import type { MaterialEntry } from '../stock-profile/typed.ts'
+import type { StepContext } from '../../evaluate/index.ts'
 import { refusal, type Built } from './refusal.ts'
 
 /** What a body does with others, in a word or two. */

@@ -1,6 +1,7 @@
 import { fail, fault, ok, type Id } from '../../base/index.ts'
-import { stepOf, type CopiesEntry, type Step } from '../../document/index.ts'
-import { withStep, type Command } from '../../edit/command.ts'
+import { stepOf, type Step } from '../../document/index.ts'
+import type { CopiesEntry } from './typed-copies.ts'
+import { withStep, type Command } from '../../edit/index.ts'
 
 const COPIED: ReadonlySet<string> = new Set(['run', 'extruded', 'turned', 'plain-body', 'blended'])
 

@@ -1,6 +1,6 @@
 import { fail, fault, ok, type Id } from '../../base/index.ts'
-import { kindOf, stepOf, type Doing, type Step } from '../../document/index.ts'
-import { withStep, type Command } from '../../edit/command.ts'
+import { kindOf, type Step, stepOf, type Doing } from '../../document/index.ts'
+import { withStep, type Command } from '../../edit/index.ts'
 
 /** Lets the body of a step join others, cut them or keep what they have in common; null lets it stand alone. */
 export const changeDoing: Command<{ step: Id; doing: Doing | null }> = (part, args) => {

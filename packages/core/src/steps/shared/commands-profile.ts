@@ -1,15 +1,8 @@
 import { fail, fault, ok, type Id, type Result } from '../../base/index.ts'
-import {
-  stepOf,
-  type MaterialEntry,
-  type Part,
-  type SectionSource,
-  type SketchProfileStep,
-  type Step,
-  type StockProfileStep,
-  type WallEntry,
-} from '../../document/index.ts'
-import { withStep, type Command } from '../../edit/command.ts'
+import { stepOf, type Part, type Step } from '../../document/index.ts'
+import type { MaterialEntry, SectionSource, StockProfileStep, WallEntry } from '../stock-profile/typed.ts'
+import type { SketchProfileStep } from '../sketch-profile/typed.ts'
+import { withStep, type Command } from '../../edit/index.ts'
 
 /** Steps that are a section of some material. */
 export type ProfileStep = StockProfileStep | SketchProfileStep

@@ -1,5 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
-import { LIMITS, type CopiesEntry, type Station } from '../../document/index.ts'
+import { LIMITS, type Station } from '../../document/index.ts'
+import type { CopiesEntry } from './typed-copies.ts'
 import { TURN, tolerance } from '../../num/index.ts'
 import {
   IN_PLACE,
@@ -11,8 +12,7 @@ import {
   type Placement,
   type Vec3,
 } from '../../space/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import type { StepContext } from '../../evaluate/kind.ts'
+import type { Finding, StepContext } from '../../evaluate/index.ts'
 import { refusal, type Built } from './refusal.ts'
 
 /** A step whose body is set again. */

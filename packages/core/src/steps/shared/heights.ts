@@ -1,4 +1,4 @@
-import type { Body } from '../../evaluate/body.ts'
+import type { Body } from '../../solid/index.ts'
 import { placePoint, vec3, type Vec3 } from '../../space/index.ts'
 
 /** How far bodies with all their copies reach along a normal from a place, mm; low above high where there are none. */

@@ -1,7 +1,9 @@
 import type { Id } from '../../base/index.ts'
-import type { Look, MaterialEntry } from '../../document/index.ts'
-import type { Body, Solid } from '../../evaluate/body.ts'
+import type { Look } from '../../profile/index.ts'
+import type { MaterialEntry } from '../stock-profile/typed.ts'
 import {
+  type Body,
+  type Solid,
   meshForSolids,
   shellOf,
   skinOf,

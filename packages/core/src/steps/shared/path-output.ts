@@ -1,9 +1,14 @@
 import type { Step } from '../../document/index.ts'
 import { analysePath, FURTHEST, pathFaults, type Path, type PathFault } from '../../path/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import type { PathGiven } from '../../evaluate/output.ts'
+import {
+  type Finding,
+  type PathGiven,
+  shortFigures,
+  shortLength,
+  type StepContext,
+  type StepEvaluation,
+} from '../../evaluate/index.ts'
 import { bendingOf } from './bend-words.ts'
-import { shortFigures, shortLength, type StepContext, type StepEvaluation } from '../../evaluate/kind.ts'
 
 /** A path of whatever source, analysed; or the findings that say why nothing can be carried along it. */
 export function pathEvaluation(

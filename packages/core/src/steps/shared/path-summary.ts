@@ -1,6 +1,5 @@
 import type { LengthDisplay } from '../../units/index.ts'
-import type { StepOutput } from '../../evaluate/output.ts'
-import { shortLength } from '../../evaluate/kind.ts'
+import { type StepOutput, shortLength } from '../../evaluate/index.ts'
 
 /** Length and number of bends of a path, for one line. */
 export function pathSummary({ path: given }: StepOutput, display: LengthDisplay): string {

@@ -1,11 +1,18 @@
 import type { Id } from '../../base/index.ts'
-import { NO_FACE, type PickedEdge, type PickedFace, type Station } from '../../document/index.ts'
-import type { Cure } from '../../evaluate/finding.ts'
-import { edgeNamed, edgesLike, type BodyEdge } from '../../evaluate/fit/index.ts'
-import { faceNamed, facesLike, type BodyFace } from '../../evaluate/fit/index.ts'
-import { edgeWords, faceWords } from '../../evaluate/fit/index.ts'
-import type { KnownForm } from '../../solid/index.ts'
-import type { StepContext } from '../../evaluate/kind.ts'
+import { NO_FACE, type PickedEdge, type PickedFace } from './typed-picked.ts'
+import type { Station } from '../../document/index.ts'
+import type { Cure, StepContext } from '../../evaluate/index.ts'
+import {
+  edgeNamed,
+  edgesLike,
+  type BodyEdge,
+  faceNamed,
+  facesLike,
+  type BodyFace,
+  edgeWords,
+  faceWords,
+  type KnownForm,
+} from '../../solid/index.ts'
 import type { Built } from './refusal.ts'
 
 /** Whoever picked something. */

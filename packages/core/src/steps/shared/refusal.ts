@@ -1,7 +1,6 @@
 import type { Id, Result } from '../../base/index.ts'
 import type { Station } from '../../document/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import type { StepEvaluation } from '../../evaluate/kind.ts'
+import type { Finding, StepEvaluation } from '../../evaluate/index.ts'
 
 /** Something that a step is built from, or the findings that say why it cannot be. */
 export type Built<T> = Result<T, readonly Finding[]>

@@ -5,8 +5,7 @@ import { arrange, pointAt, type Curve2 } from '../../plane/index.ts'
 import { FURTHEST } from '../../path/index.ts'
 import { loopsOf, reachAround, region, type Region, type Section } from '../../profile/index.ts'
 import { openEnds, sizeOf, type SketchRegion } from '../../sketch/index.ts'
-import type { SketchGiven } from '../../evaluate/output.ts'
-import { shortLength, type StepContext } from '../../evaluate/kind.ts'
+import { type SketchGiven, shortLength, type StepContext } from '../../evaluate/index.ts'
 import { refusal, type Built } from './refusal.ts'
 
 /** Share of boundary curves that must agree for a region to be taken as the one picked. */

@@ -5,11 +5,11 @@ import {
   formulaSchema,
   idSchema,
   LIMITS,
+  recordByKind,
   mapFields,
   mapSame,
-  recordByKind,
   type FormulaVisitor,
-} from '../../document/kind.ts'
+} from '../../document/index.ts'
 
 export const MIRROR_PLANES = ['xy', 'xz', 'yz'] as const
 export const COPY_AXES = ['x', 'y', 'z'] as const

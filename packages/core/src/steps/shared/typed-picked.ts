@@ -1,6 +1,6 @@
 import { string } from 'yup'
 import type { Id } from '../../base/index.ts'
-import { idSchema, LIMITS, record } from '../../document/kind.ts'
+import { idSchema, LIMITS, record } from '../../document/index.ts'
 
 /** A face that was picked: on the bodies of a step as these stand by then, by what made it. */
 export interface PickedFace {

@@ -1,7 +1,8 @@
 import { allOk, faultWords, ok } from '../../base/index.ts'
-import type { SketchProfileStep, StockProfileStep } from '../../document/index.ts'
+import type { SketchProfileStep } from '../sketch-profile/typed.ts'
+import type { StockProfileStep } from '../stock-profile/typed.ts'
 import { hollow, type Section } from '../../profile/index.ts'
-import { shortLength, type StepContext } from '../../evaluate/kind.ts'
+import { shortLength, type StepContext } from '../../evaluate/index.ts'
 import { refusal, type Built } from './refusal.ts'
 
 /** A profile's section with its wall, if it has one; or the finding that says why it cannot have it. */

@@ -1,6 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { SketchPathStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { SketchPathStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** Takes other curves, another start or the other direction. */
 export const changeSketchPath: Command<{

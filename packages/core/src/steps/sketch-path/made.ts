@@ -1,15 +1,21 @@
-import type { SketchPathStep } from '../../document/index.ts'
+import type { SketchPathStep } from './typed.ts'
 import { reverseCurve } from '../../plane/index.ts'
 import { makePath, segmentsOnPlane } from '../../path/index.ts'
 import { chainOf, firstChain, piecesOf, placesOf, type ChainFault } from '../../sketch/index.ts'
 import { vec3 } from '../../space/index.ts'
-import type { SketchGiven } from '../../evaluate/output.ts'
-import { shortFigures, shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import {
+  type SketchGiven,
+  shortFigures,
+  shortLength,
+  type StepContext,
+  type StepMaker,
+} from '../../evaluate/index.ts'
 import { refusal, unbuilt } from '../shared/refusal.ts'
 import { pathEvaluation } from '../shared/path-output.ts'
 import { pathSummary } from '../shared/path-summary.ts'
 
 export const sketchPathMaker: StepMaker<SketchPathStep> = {
+  cheaper: 'A path of fewer curves would fit.',
   evaluate(step, context) {
     const sketch = context.input(step.sketch, 'sketch')
     const refuse = (code: string, message: string, field?: string) =>

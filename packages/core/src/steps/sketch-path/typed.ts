@@ -2,13 +2,13 @@ import { array, string } from 'yup'
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
+  type StepBase,
+  type StepKind,
   flagSchema,
   idSchema,
   LIMITS,
   record,
-  type StepBase,
-  type StepKind,
-} from '../../document/kind.ts'
+} from '../../document/index.ts'
 
 /** A path along a chain of a sketch. No curves picked means all that are no guides. */
 export interface SketchPathStep extends StepBase {
@@ -18,6 +18,12 @@ export interface SketchPathStep extends StepBase {
   /** The point it starts at; null for where the chain was begun. */
   readonly start: Id | null
   readonly reversed: boolean
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly 'sketch-path': SketchPathStep
+  }
 }
 
 export const sketchPathKind: StepKind<SketchPathStep> = {

@@ -1,6 +1,7 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { MaterialEntry, SketchProfileStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { MaterialEntry } from '../stock-profile/typed.ts'
+import type { SketchProfileStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** Takes other regions, or another sketch. */
 export const changeSketchProfile: Command<{

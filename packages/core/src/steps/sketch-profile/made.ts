@@ -1,10 +1,11 @@
-import type { SketchProfileStep } from '../../document/index.ts'
-import { shortFigures, type StepMaker } from '../../evaluate/kind.ts'
+import type { SketchProfileStep } from './typed.ts'
+import { shortFigures, type StepMaker } from '../../evaluate/index.ts'
 import { unbuilt } from '../shared/refusal.ts'
 import { regionsOfSketch } from '../shared/regions.ts'
 import { noDensity, sectionEvaluation } from '../shared/section-output.ts'
 
 export const sketchProfileMaker: StepMaker<SketchProfileStep> = {
+  cheaper: 'A section of fewer curves would fit.',
   evaluate(step, context) {
     const sketch = context.input(step.sketch, 'sketch')
     const weightless = noDensity(step, context)

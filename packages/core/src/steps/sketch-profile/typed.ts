@@ -2,13 +2,13 @@ import { array, string } from 'yup'
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
-  idSchema,
-  LIMITS,
   mapFields,
-  record,
   type StepBase,
   type StepKind,
-} from '../../document/kind.ts'
+  idSchema,
+  LIMITS,
+  record,
+} from '../../document/index.ts'
 import {
   FIRST_MATERIAL,
   materialSchema,
@@ -27,6 +27,12 @@ export interface SketchProfileStep extends StepBase {
   readonly wall?: WallEntry
   readonly source?: SectionSource
   readonly material: MaterialEntry
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly 'sketch-profile': SketchProfileStep
+  }
 }
 
 const ids = array(idSchema).strict().required().max(LIMITS.sketchEntities)

@@ -1,17 +1,16 @@
 import { fail, fault, ok, type Id } from '../../base/index.ts'
-import {
-  LIMITS,
-  type SheetFacing,
-  type SheetPicture,
-  type SheetPlane,
-  type SketchConstraint,
-  type SketchDimension,
-  type SketchItem,
-  type SketchStep,
-} from '../../document/index.ts'
+import { LIMITS } from '../../document/index.ts'
+import type {
+  SheetFacing,
+  SheetPicture,
+  SheetPlane,
+  SketchConstraint,
+  SketchDimension,
+  SketchItem,
+  SketchStep,
+} from './typed.ts'
 import { checkName } from '../../units/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
-import { renameEverywhere, takenName } from '../../edit/names.ts'
+import { stepOfKind, withStep, type Command, renameEverywhere, takenName } from '../../edit/index.ts'
 
 /** What is drawn on a sheet. */
 export interface Drawing {

@@ -1,15 +1,8 @@
-import {
-  isMainPlane,
-  type Followed,
-  type SheetFacing,
-  type SheetPlane,
-  type SketchStep,
-} from '../../document/index.ts'
+import { isMainPlane, type SheetFacing, type SheetPlane, type SketchStep, type Followed } from './typed.ts'
 import { tolerance } from '../../num/index.ts'
 import { pathPoint, pathTangent, type PlaneFrame } from '../../path/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import { shortLength, type StepContext } from '../../evaluate/kind.ts'
+import { type Finding, shortLength, type StepContext } from '../../evaluate/index.ts'
 import { frameOnFace, level } from '../shared/face-frame.ts'
 import { pickedPlane } from '../shared/picked.ts'
 import { placesInSpace } from './places.ts'

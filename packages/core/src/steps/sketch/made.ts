@@ -1,21 +1,21 @@
-import type { SketchStep } from '../../document/index.ts'
+import type { SketchStep } from './typed.ts'
 import type { PlaneFrame } from '../../path/index.ts'
 import { clashOf, piecesOf, placesOf, sizeOf, type SketchEntity } from '../../sketch/index.ts'
 import type { Id } from '../../base/index.ts'
 import { curveLength, type Vec2 } from '../../plane/index.ts'
 import { tolerance } from '../../num/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
+import { type Finding, shortLength, type StepContext, type StepMaker } from '../../evaluate/index.ts'
 import { frameOf } from './frame.ts'
 import { constraintName, entityName } from './words.ts'
 import { numericConstraints, solveSketch, type FollowedPlaces } from './solved.ts'
 import { takableOfBodies } from './takable-body.ts'
 import { takableOfRun } from './takable-run.ts'
 import { takableOn, type Takable } from './takable.ts'
-import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
 
 const base = (step: SketchStep) => ({ station: 'path', step: step.id, cures: [] }) as const
 
 export const sketchMaker: StepMaker<SketchStep> = {
+  cheaper: 'Part the drawing into smaller sketches, or take constraints out.',
   evaluate(step, context) {
     const placed = frameOf(step, context)
     if ('finding' in placed) return { findings: [placed.finding] }

@@ -1,6 +1,6 @@
 import { pathPoint } from '../../path/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
-import type { StepOutput } from '../../evaluate/output.ts'
+import type { StepOutput } from '../../evaluate/index.ts'
 
 /**
  * Places of a step in space by their names: the points of a drawing, or the joints of a path and the centres of its bends. The

@@ -1,4 +1,4 @@
-import { dimensionsOf, type SketchConstraint, type SketchStep } from '../../document/index.ts'
+import { dimensionsOf, type SketchConstraint, type SketchStep } from './typed.ts'
 import {
   areasOf,
   freedomOf,

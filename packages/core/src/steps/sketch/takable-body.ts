@@ -1,6 +1,4 @@
-import type { Body } from '../../evaluate/body.ts'
-import { formOfEdge } from '../../evaluate/fit/index.ts'
-import { edgesOfBody, type BodyEdge } from '../../evaluate/fit/index.ts'
+import { type Body, formOfEdge, edgesOfBody, type BodyEdge } from '../../solid/index.ts'
 import type { PlaneFrame } from '../../path/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { downOn, parallel, THROUGH, type Takable, type TakableCurve } from './takable.ts'

@@ -3,8 +3,14 @@ import type { PlaneFrame } from '../../path/index.ts'
 import { directionAt, pointAt, vec2, type Arc2, type Curve2, type Vec2 } from '../../plane/index.ts'
 import { loopsOf } from '../../profile/index.ts'
 import { unplacedDirection, unplacedPoint, vec3, type Placement, type Vec3 } from '../../space/index.ts'
-import { courseAt, frameOn, type Chunk, type Course, type Frames } from '../../sweep/index.ts'
-import type { CarriedGiven } from '../../evaluate/output.ts'
+import {
+  courseAt,
+  frameOn,
+  type Chunk,
+  type Course,
+  type Frames,
+  type CarriedGiven,
+} from '../../sweep/index.ts'
 import { downOn, liesFlat, parallel, THROUGH, type Takable, type TakableCurve } from './takable.ts'
 
 /** Where a section stands along a run: on segment `index`, s from its start. */

@@ -1,12 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import {
-  nodeEntry,
-  type NodePathStep,
-  type Part,
-  type RunStep,
-  type SketchStep,
-} from '../../document/index.ts'
-import { createEvaluator } from '../../evaluate/index.ts'
+import { nodeEntry, type NodePathStep } from '../node-path/typed.ts'
+import { type Part, createEvaluator } from '../../recipe/index.ts'
+import type { RunStep } from '../run/typed.ts'
+import type { SketchStep } from './typed.ts'
 import { arc2, curveLength, line2, nearestOn, pointAt, vec2, type Vec2 } from '../../plane/index.ts'
 import { arcSweep, piecesOf, type SketchEntity } from '../../sketch/index.ts'
 import type { PlaneFrame } from '../../path/index.ts'

@@ -3,7 +3,7 @@ import { pathPoint, type Path, type PlaneFrame, type Segment } from '../../path/
 import { pointAt, vec2, type Vec2 } from '../../plane/index.ts'
 import { endsOf, piecesOf, placesOf, type SketchEntity } from '../../sketch/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
-import type { StepOutput } from '../../evaluate/output.ts'
+import type { StepOutput } from '../../evaluate/index.ts'
 
 /** What of a step can be taken over: its drawing, its path, the body that is carried along one, or the edges of bodies. */
 export type TakenOf = 'sketch' | 'path' | 'carried' | 'bodies'

@@ -7,7 +7,7 @@ import {
   LIMITS,
   nameSchema,
   record,
-} from '../../document/kind.ts'
+} from '../../document/index.ts'
 import { pickedFaceSchema } from '../shared/typed-picked.ts'
 import type { SketchConstraint, SketchItem, SketchMeasured } from './typed.ts'
 

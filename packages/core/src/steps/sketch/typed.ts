@@ -1,6 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
 import { formulaText, type DimensionName, type Formula } from '../../units/index.ts'
-import { LIMITS, mapFields, mapSame, type StepBase, type StepKind } from '../../document/kind.ts'
+import { LIMITS, mapFields, mapSame, type StepBase, type StepKind } from '../../document/index.ts'
 import type { PickedFace } from '../shared/typed-picked.ts'
 import { SHEET_KINDS, wrongReference } from './typed-references.ts'
 import { sketchSchema } from './typed-schema.ts'
@@ -153,6 +153,12 @@ export interface SketchStep extends StepBase {
   readonly entities: readonly SketchItem[]
   readonly constraints: readonly SketchConstraint[]
   readonly picture?: SheetPicture
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly sketch: SketchStep
+  }
 }
 
 /** What a dimension's formula comes to. */

@@ -1,11 +1,5 @@
 import type { Id } from '../../base/index.ts'
-import type {
-  SketchConstraint,
-  SketchDimension,
-  SketchItem,
-  SketchMeasured,
-  SketchStep,
-} from '../../document/index.ts'
+import type { SketchConstraint, SketchDimension, SketchItem, SketchMeasured, SketchStep } from './typed.ts'
 import { isBuiltIn } from '../../sketch/index.ts'
 
 const SHEET_NAMES: Readonly<Record<Id, string>> = {

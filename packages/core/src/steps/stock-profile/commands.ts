@@ -1,6 +1,7 @@
 import { ok, type Id } from '../../base/index.ts'
-import { sizesOf, type StockShape } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import { sizesOf } from './typed.ts'
+import type { StockShape } from '../../profile/index.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 import type { Formula } from '../../units/index.ts'
 
 /** Another stock shape; sizes of the same name keep their formulas, and others may be given. */

@@ -1,9 +1,9 @@
 import { faultWords } from '../../base/index.ts'
-import { sizeDimension, STOCK_SIZES, STOCK_TITLES, type StockProfileStep } from '../../document/index.ts'
-import { stockSection } from '../../profile/index.ts'
+import { sizeDimension, STOCK_TITLES, type StockProfileStep } from './typed.ts'
+import { STOCK_SIZES, stockSection } from '../../profile/index.ts'
 import { deg } from '../../num/index.ts'
 import { formatExact, type LengthDisplay } from '../../units/index.ts'
-import { shortFigures, shortLength, type StepMaker } from '../../evaluate/kind.ts'
+import { shortFigures, shortLength, type StepMaker } from '../../evaluate/index.ts'
 import { refusal, unbuilt } from '../shared/refusal.ts'
 import { noDensity, sectionEvaluation } from '../shared/section-output.ts'
 
@@ -23,6 +23,7 @@ function sizeText(name: string, value: number, display: LengthDisplay): string {
 }
 
 export const stockProfileMaker: StepMaker<StockProfileStep> = {
+  cheaper: 'Other sizes would fit.',
   evaluate(step, context) {
     const names: readonly string[] = STOCK_SIZES[step.shape]
     const sizes = Object.fromEntries(names.map((k) => [k, context.number(`sizes/${k}`)]))

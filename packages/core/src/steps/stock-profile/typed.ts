@@ -3,57 +3,18 @@ import { ok, own } from '../../base/index.ts'
 import type { DimensionName, Formula } from '../../units/index.ts'
 import {
   baseFields,
-  formulaSchema,
   mapFields,
-  nameSchema,
-  record,
   type StepBase,
   type StepKind,
-} from '../../document/kind.ts'
-
-/** The shapes, with the names of their sizes in the order they are asked for. */
-export const STOCK_SIZES = {
-  'round-bar': ['diameter'],
-  tube: ['diameter', 'wall'],
-  'square-bar': ['side', 'corner'],
-  'rectangular-bar': ['width', 'height', 'corner'],
-  flat: ['width', 'thickness'],
-  hexagon: ['flats'],
-  cable: ['wire', 'layers'],
-  'square-tube': ['side', 'wall', 'corner'],
-  'rectangular-tube': ['width', 'height', 'wall', 'corner'],
-  angle: ['width', 'height', 'thickness', 'root'],
-  channel: ['width', 'height', 'web', 'flange', 'root'],
-  tee: ['width', 'height', 'web', 'flange', 'root'],
-  'half-round': ['diameter'],
-  'quarter-round': ['radius'],
-  cove: ['radius', 'edge'],
-  bead: ['width', 'height'],
-  ovolo: ['radius', 'edge'],
-  ogee: ['radius', 'edge'],
-  skirting: ['height', 'thickness', 'round'],
-  cornice: ['face', 'thickness', 'spring'],
-} as const
+  formulaSchema,
+  nameSchema,
+  record,
+} from '../../document/index.ts'
+import { type StockShape, type Look, LOOKS, STOCK_SIZES } from '../../profile/index.ts'
 
 /** What a size is: a length but for the spring angle and the layers of a cable. */
 export const sizeDimension = (size: string): DimensionName =>
   size === 'spring' ? 'angle' : size === 'layers' ? 'number' : 'length'
-
-/** Bars and sheet sections, and mouldings: the two groups they are offered in. */
-export const MOULDINGS: ReadonlySet<StockShape> = new Set([
-  'quarter-round',
-  'cove',
-  'bead',
-  'ovolo',
-  'ogee',
-  'skirting',
-  'cornice',
-])
-
-/** Shapes that have a wall by themselves. */
-export const HOLLOW_SHAPES: ReadonlySet<StockShape> = new Set(['tube', 'square-tube', 'rectangular-tube'])
-
-export type StockShape = keyof typeof STOCK_SIZES
 
 /** What people call the shapes. */
 export const STOCK_TITLES: Readonly<Record<StockShape, string>> = {
@@ -78,10 +39,6 @@ export const STOCK_TITLES: Readonly<Record<StockShape, string>> = {
   skirting: 'Skirting',
   cornice: 'Cornice board',
 }
-
-/** How a material looks in pictures. */
-export const LOOKS = ['steel', 'stainless', 'aluminium', 'copper', 'brass', 'wood', 'rubber'] as const
-export type Look = (typeof LOOKS)[number]
 
 /** The material, copied into the part so that the part says all there is to know of it. */
 export interface MaterialEntry {
@@ -132,6 +89,12 @@ export interface StockProfileStep extends StepBase {
   readonly wall?: WallEntry
   readonly source?: SectionSource
   readonly material: MaterialEntry
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly 'stock-profile': StockProfileStep
+  }
 }
 
 /** The section of the library a profile was taken from, and its version then. */

@@ -1,15 +1,9 @@
 import { countingIds, fail, fault, ok, type Id } from '../../base/index.ts'
-import {
-  idsIn,
-  LIMITS,
-  type Anchor,
-  type Part,
-  type RunStep,
-  type Step,
-  type TrimPathStep,
-} from '../../document/index.ts'
-import { sameFormula } from '../../edit/fields.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import { idsIn, LIMITS, type Part, type Step } from '../../document/index.ts'
+import type { RunStep } from '../run/typed.ts'
+import type { TrimPathStep } from './typed.ts'
+import type { Anchor } from '../../profile/index.ts'
+import { sameFormula, stepOfKind, withStep, type Command } from '../../edit/index.ts'
 import type { Formula } from '../../units/index.ts'
 
 /** What of a line along walls is chosen. */

@@ -1,9 +1,8 @@
-import type { TrimPathStep } from '../../document/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import { shortLength, type StepContext } from '../../evaluate/kind.ts'
-import type { RoomOpening } from '../../evaluate/output.ts'
+import type { TrimPathStep } from './typed.ts'
+import { type Finding, shortLength, type StepContext, type RoomOpening } from '../../evaluate/index.ts'
 import { tolerance } from '../../num/index.ts'
-import { nearestOnPath, openingsAt, segmentPoint, type LineAlong, type Room } from '../../path/index.ts'
+import { nearestOnPath, segmentPoint } from '../../path/index.ts'
+import { openingsAt, type LineAlong, type Room } from '../../room/index.ts'
 import { vec3 } from '../../space/index.ts'
 
 /** Openings that the line runs through. */

@@ -1,20 +1,23 @@
 import { faultWords, ok, type Id } from '../../base/index.ts'
-import type { TrimPathStep } from '../../document/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import { turnedWalls } from '../../evaluate/from-end.ts'
-import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
-import type { OnWalls, PathGiven, RoomGiven } from '../../evaluate/output.ts'
+import type { TrimPathStep } from './typed.ts'
+import {
+  type Finding,
+  turnedWalls,
+  shortLength,
+  type StepContext,
+  type StepMaker,
+  type OnWalls,
+  type PathGiven,
+  type RoomGiven,
+} from '../../evaluate/index.ts'
 import {
   intoRoom,
   lineAlongWalls,
   lineRoundOpening,
-  reversePath,
-  segmentPoint,
-  segmentTangent,
   type LineAlong,
-  type Path,
   type WallPlace,
-} from '../../path/index.ts'
+} from '../../room/index.ts'
+import { reversePath, segmentPoint, segmentTangent, type Path } from '../../path/index.ts'
 import { tolerance } from '../../num/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { facingFrames } from '../../sweep/index.ts'
@@ -35,6 +38,7 @@ interface Line {
 }
 
 export const trimPathMaker: StepMaker<TrimPathStep> = {
+  cheaper: 'Fewer walls would fit.',
   evaluate(step, context) {
     const given = context.input(step.walls, 'path')
     const { room } = given

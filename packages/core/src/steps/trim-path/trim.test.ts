@@ -3,27 +3,25 @@ import {
   emptyPart,
   freshStep,
   kindOf,
-  nodeEntry,
-  openingEntry,
-  roomWall,
   STARTERS,
-  type OpeningEntry,
   type Part,
-  type RoomWall,
-  type RunStep,
   type Step,
-  type TrimPathStep,
-  type WallPathStep,
-} from '../../document/index.ts'
-import {
-  breakTrim,
   makeChange,
   reversePath,
-  runMoulding,
-  sameMoulding,
-  type TrimChoices,
-} from '../../edit/index.ts'
-import { createEvaluator, type Finding } from '../../evaluate/index.ts'
+  createEvaluator,
+  type Finding,
+} from '../../recipe/index.ts'
+import { nodeEntry } from '../node-path/typed.ts'
+import {
+  openingEntry,
+  roomWall,
+  type OpeningEntry,
+  type RoomWall,
+  type WallPathStep,
+} from '../wall-path/typed.ts'
+import type { RunStep } from '../run/typed.ts'
+import type { TrimPathStep } from './typed.ts'
+import { breakTrim, runMoulding, sameMoulding, type TrimChoices } from './commands.ts'
 import { pathPoint } from '../../path/index.ts'
 
 const LINE: TrimPathStep = {

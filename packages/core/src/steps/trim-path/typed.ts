@@ -3,15 +3,15 @@ import { fail, fault, ok, type Id } from '../../base/index.ts'
 import type { Formula } from '../../units/index.ts'
 import {
   baseFields,
+  mapFields,
+  type StepBase,
+  type StepKind,
   formulaSchema,
   idSchema,
   LIMITS,
-  mapFields,
   optionalFormulaSchema,
   record,
-  type StepBase,
-  type StepKind,
-} from '../../document/kind.ts'
+} from '../../document/index.ts'
 
 export const TRIM_LEVELS = ['floor', 'ceiling', 'height', 'opening'] as const
 export type TrimLevel = (typeof TRIM_LEVELS)[number]
@@ -42,6 +42,19 @@ export interface TrimPathStep extends StepBase {
   readonly straights?: Formula
   /** Travelled with the room at the right. */
   readonly reversed?: boolean
+}
+
+declare module '../../document/change.ts' {
+  interface Changes {
+    'change-trim': { readonly step: Id; readonly choices: Partial<Pick<TrimPathStep, 'past'>> }
+    'break-trim': { readonly step: Id; readonly opening: Id; readonly round: boolean }
+  }
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly 'trim-path': TrimPathStep
+  }
 }
 
 const wallSchema = string()

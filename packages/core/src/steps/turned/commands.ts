@@ -1,6 +1,6 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { TurnedStep } from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import type { TurnedStep } from './typed.ts'
+import { stepOfKind, withStep, type Command } from '../../edit/index.ts'
 
 /** Takes another sheet, other regions, another axis, a wall or none. */
 export const changeTurned: Command<{

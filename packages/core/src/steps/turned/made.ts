@@ -1,11 +1,10 @@
 import { TURN, tolerance } from '../../num/index.ts'
-import type { TurnedStep } from '../../document/index.ts'
+import type { TurnedStep } from './typed.ts'
 import { vec2, type Vec2 } from '../../plane/index.ts'
 import type { Section } from '../../profile/index.ts'
 import { isFlatTurned, reachBeside, turnedMesh, turnedVolume, type Revolution } from '../../solid/index.ts'
 import { BUILT_IN, placesOf } from '../../sketch/index.ts'
-import type { SketchGiven } from '../../evaluate/output.ts'
-import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
+import { type SketchGiven, shortLength, type StepContext, type StepMaker } from '../../evaluate/index.ts'
 import { placesOf as copiesOf } from '../shared/copies.ts'
 import { DOES, materialOfBody } from '../shared/body-parts.ts'
 import { bodyOfShell } from '../shared/one-shell.ts'
@@ -14,6 +13,7 @@ import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 import { walledChain } from './walled-chain.ts'
 
 export const turnedMaker: StepMaker<TurnedStep> = {
+  cheaper: 'Regions of fewer curves would fit.',
   evaluate(step, context) {
     const sketch = context.input(step.sketch, 'sketch')
     const section = step.wall

@@ -2,17 +2,18 @@ import { array, string } from 'yup'
 import { fail, fault, ok, type Id } from '../../base/index.ts'
 import {
   baseFields,
+  mapFields,
+  type StepBase,
+  type StepKind,
   formulaSchema,
   idSchema,
   LIMITS,
-  mapFields,
   record,
-  type StepBase,
-  type StepKind,
-} from '../../document/kind.ts'
+  doingSchema,
+  type Doing,
+} from '../../document/index.ts'
 import type { Formula } from '../../units/index.ts'
 import { copiesSchema, withCopies, type CopiesEntry } from '../shared/typed-copies.ts'
-import { doingSchema, type Doing } from '../shared/typed-doing.ts'
 import { FIRST_MATERIAL, materialSchema, type MaterialEntry } from '../stock-profile/typed.ts'
 
 export const TURNED_SIDES = ['left', 'right', 'even'] as const
@@ -37,6 +38,12 @@ export interface TurnedStep extends StepBase {
   /** Set again: mirrored, in rows, all round; whatever it does, all of them do. */
   readonly copies?: readonly CopiesEntry[]
   readonly material: MaterialEntry
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly turned: TurnedStep
+  }
 }
 
 const ids = array(idSchema).strict().required().max(LIMITS.sketchEntities)

@@ -1,4 +1,4 @@
-import type { TurnedStep, TurnedWall } from '../../document/index.ts'
+import type { TurnedStep, TurnedWall } from './typed.ts'
 import { tolerance } from '../../num/index.ts'
 import {
   arrange,
@@ -13,8 +13,7 @@ import {
 import { FURTHEST } from '../../path/index.ts'
 import { reachAround, region, type Section } from '../../profile/index.ts'
 import { chainOf, drawnBy, firstChain, placesOf, sizeOf } from '../../sketch/index.ts'
-import type { SketchGiven } from '../../evaluate/output.ts'
-import { shortLength, type StepContext } from '../../evaluate/kind.ts'
+import { type SketchGiven, shortLength, type StepContext } from '../../evaluate/index.ts'
 import { refusal, type Built } from '../shared/refusal.ts'
 
 /** The section that a wall along the chain of a sketch is; open, and capped straight at both ends. */

@@ -1,16 +1,8 @@
 import { fail, fault, ok, type Id, type Result } from '../../base/index.ts'
-import {
-  LIMITS,
-  roomWall,
-  type OpeningColumn,
-  type OpeningEntry,
-  type Part,
-  type RoomWall,
-  type WallPathStep,
-} from '../../document/index.ts'
-import { stepOfKind, withStep, type Command } from '../../edit/command.ts'
+import { LIMITS, type Part } from '../../document/index.ts'
+import { roomWall, type OpeningColumn, type OpeningEntry, type RoomWall, type WallPathStep } from './typed.ts'
+import { stepOfKind, withStep, type Command, sameFormula } from '../../edit/index.ts'
 import { typedFormula, type Formula } from '../../units/index.ts'
-import { sameFormula } from '../../edit/fields.ts'
 
 export const WALL_COLUMNS = ['length', 'bow', 'radius', 'corner'] as const
 export type WallColumn = (typeof WALL_COLUMNS)[number]

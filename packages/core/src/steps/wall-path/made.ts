@@ -1,10 +1,15 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { WallPathStep } from '../../document/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import { shortLength, type StepContext, type StepMaker } from '../../evaluate/kind.ts'
-import type { PathGiven } from '../../evaluate/output.ts'
+import type { WallPathStep } from './typed.ts'
+import {
+  type Finding,
+  shortLength,
+  type StepContext,
+  type StepMaker,
+  type PathGiven,
+} from '../../evaluate/index.ts'
 import { deg, tolerance, TURN } from '../../num/index.ts'
-import { bowOfRadius, reversePath, segmentPoint, wallLine, type Path, type Wall } from '../../path/index.ts'
+import { bowOfRadius, wallLine, type Wall } from '../../room/index.ts'
+import { reversePath, segmentPoint, type Path } from '../../path/index.ts'
 import { formatAngle } from '../../units/index.ts'
 import { openingsOf } from './openings.ts'
 import { pathEvaluation } from '../shared/path-output.ts'
@@ -15,6 +20,7 @@ import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 const SHARPEST = Math.PI / 9
 
 export const wallPathMaker: StepMaker<WallPathStep> = {
+  cheaper: 'Fewer walls would fit.',
   evaluate(step, context) {
     const height = context.number('height')
     if (!(height > 0))

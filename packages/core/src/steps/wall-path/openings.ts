@@ -1,10 +1,9 @@
 import { ok, type Id } from '../../base/index.ts'
-import type { WallPathStep } from '../../document/index.ts'
-import type { Finding } from '../../evaluate/finding.ts'
-import { shortLength, type StepContext } from '../../evaluate/kind.ts'
-import type { RoomOpening } from '../../evaluate/output.ts'
+import type { WallPathStep } from './typed.ts'
+import { type Finding, shortLength, type StepContext, type RoomOpening } from '../../evaluate/index.ts'
 import { tolerance } from '../../num/index.ts'
-import type { Opening, Path } from '../../path/index.ts'
+import type { Opening } from '../../room/index.ts'
+import type { Path } from '../../path/index.ts'
 import type { Built } from '../shared/refusal.ts'
 
 /** The openings in their walls, each of them whole within its wall, and none in another. */

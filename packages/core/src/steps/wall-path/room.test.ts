@@ -3,16 +3,17 @@ import { countingIds } from '../../base/index.ts'
 import {
   emptyPart,
   freshStep,
-  roomWall,
   STARTERS,
   type Part,
-  type RoomWall,
   type Step,
-  type TrimPathStep,
-  type WallPathStep,
-} from '../../document/index.ts'
-import { insertWall, makeChange, pasteWalls, removeWalls, setWallCell } from '../../edit/index.ts'
-import { createEvaluator, type Finding, type StepResult } from '../../evaluate/index.ts'
+  makeChange,
+  createEvaluator,
+  type Finding,
+  type StepResult,
+} from '../../recipe/index.ts'
+import { roomWall, type RoomWall, type WallPathStep } from './typed.ts'
+import type { TrimPathStep } from '../trim-path/typed.ts'
+import { insertWall, pasteWalls, removeWalls, setWallCell } from './commands.ts'
 import { mouldingFlat } from '../../cutting/index.ts'
 import { kinksOf, pathPoint } from '../../path/index.ts'
 

@@ -3,17 +3,17 @@ import { ok, type Id } from '../../base/index.ts'
 import type { Formula } from '../../units/index.ts'
 import {
   baseFields,
+  mapFields,
+  mapSame,
+  type StepBase,
+  type StepKind,
   flagSchema,
   formulaSchema,
   idSchema,
   LIMITS,
-  mapFields,
-  mapSame,
   optionalFormulaSchema,
   record,
-  type StepBase,
-  type StepKind,
-} from '../../document/kind.ts'
+} from '../../document/index.ts'
 
 /**
  * A wall as it is measured: straight across from corner to corner, how far it bows out of the room or with which radius, and the angle where
@@ -53,6 +53,18 @@ export interface WallPathStep extends StepBase {
   readonly heading: Formula
   /** From floor to ceiling. */
   readonly height: Formula
+}
+
+declare module '../../document/change.ts' {
+  interface Changes {
+    'close-walls': { readonly step: Id; readonly closed: boolean }
+  }
+}
+
+declare module '../../document/registry.ts' {
+  interface StepTypes {
+    readonly 'wall-path': WallPathStep
+  }
 }
 
 /** A wall from texts. */

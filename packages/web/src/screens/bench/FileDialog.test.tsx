@@ -1,6 +1,6 @@
 import { fireEvent, screen } from '@testing-library/react'
 import { beforeEach, expect, it, vi } from 'vitest'
-import { STARTERS } from '@flexum/core/document'
+import { STARTERS } from '@flexum/core/recipe'
 import { onBench, settled } from '../../../testing/bench.tsx'
 import { Cancelled } from '../../compute/client.ts'
 import { FileDialog } from './FileDialog.tsx'

@@ -1,7 +1,7 @@
 import { locate, pathPoint } from '@flexum/core/path'
 import { deg } from '@flexum/core/num'
 import { formatDecimal } from '@flexum/core/units'
-import type { UnitSettings } from '@flexum/core/document'
+import type { UnitSettings } from '@flexum/core/recipe'
 import type { Focus } from '../../bench/session.ts'
 import { stationOnRun, type RunView } from '../../bench/results.ts'
 import type { BenchView } from '../../scene/BenchView.ts'

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { kindOf, type SheetPlane } from '@flexum/core/document'
+import { kindOf, type SheetPlane } from '@flexum/core/recipe'
 import { FormDialog } from '../stock/FormDialog.tsx'
 import { drawPath } from './actions/recipe.ts'
 import { useBench, usePart } from './context.ts'

@@ -1,6 +1,6 @@
 import { Command } from 'cmdk'
 import { useContext } from 'react'
-import { allKinds, STATIONS } from '@flexum/core/document'
+import { allKinds, STATIONS } from '@flexum/core/recipe'
 import type { FileId } from '@flexum/core/files'
 import { STANDARD_VIEWS, type StandardView } from '../../scene/BenchView.ts'
 import { toggleFinePictures } from '../../scene/quality.ts'

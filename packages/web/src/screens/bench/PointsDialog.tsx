@@ -1,5 +1,6 @@
 import { useState } from 'react'
-import { DELIMITERS, pointsOf, type PointColumn, type TablePoint } from '@flexum/core/files'
+import { DELIMITERS, type PointColumn, type TablePoint } from '@flexum/core/format'
+import { pointsOf } from '@flexum/core/files'
 import { LENGTH_UNITS, formatExact, type LengthUnit } from '@flexum/core/units'
 import type { PointsBrought } from '../../bench/session.ts'
 import { counted } from '../../ui/counted.ts'

@@ -2,9 +2,18 @@ import { DragDropProvider } from '@dnd-kit/react'
 import { isSortable, useSortable } from '@dnd-kit/react/sortable'
 import { GripVertical, MoreHorizontal } from 'lucide-react'
 import { useState } from 'react'
-import { allKinds, stationOf, type Part, type Step } from '@flexum/core/document'
-import { moveStep, removeStep, renameStep, setAside, setBuiltTo } from '@flexum/core/edit'
-import type { StepResult } from '@flexum/core/evaluate'
+import {
+  allKinds,
+  stationOf,
+  type Part,
+  type Step,
+  moveStep,
+  removeStep,
+  renameStep,
+  setAside,
+  setBuiltTo,
+  type StepResult,
+} from '@flexum/core/recipe'
 import { selectionOf } from '../../bench/session.ts'
 import { Menu, type MenuItem } from '../../ui/Menu.tsx'
 import { counted } from '../../ui/counted.ts'

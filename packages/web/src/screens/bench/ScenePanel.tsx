@@ -1,14 +1,7 @@
 import { createElement, useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import type { Id } from '@flexum/core/base'
-import { stationOf, type Step } from '@flexum/core/document'
-import {
-  facesOfBody,
-  facing,
-  frameOnFace,
-  inputOf,
-  type Measurable,
-  type PartResult,
-} from '@flexum/core/evaluate'
+import { stationOf, type Step, facing, frameOnFace, inputOf, type PartResult } from '@flexum/core/recipe'
+import { facesOfBody, type Measurable } from '@flexum/core/solid'
 import { locate, type PlaneFrame } from '@flexum/core/path'
 import { playedMoment } from '../../bench/playing.ts'
 import { shownRooms, type ShownRoom } from '../../bench/rooms.ts'

@@ -6,8 +6,11 @@ import {
   type Capability,
   type Part,
   type Station,
-} from '@flexum/core/document'
-import { blankOf, cutsInWords, inputOf, type PartResult } from '@flexum/core/evaluate'
+  blankOf,
+  cutsInWords,
+  inputOf,
+  type PartResult,
+} from '@flexum/core/recipe'
 import {
   findingCounts,
   openWords,

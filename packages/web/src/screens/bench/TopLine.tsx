@@ -1,8 +1,5 @@
 import { partOf } from '../../bench/session.ts'
-import { Redo2, Undo2 } from 'lucide-react'
-import { useState } from 'react'
-import { Link } from 'react-router'
-import { chooseVariant, present, renamePart } from '@flexum/core/edit'
+import { chooseVariant, present, renamePart } from '@flexum/core/recipe'
 import { currentTheme } from '../../ui/theme.ts'
 import { Mark } from '../../ui/Mark.tsx'
 import { Menu } from '../../ui/Menu.tsx'
@@ -12,6 +9,9 @@ import type { FileId } from '@flexum/core/files'
 import { filesOut } from './actions/files-out.ts'
 import { chooseMassUnit, chooseUnits } from './actions/units.ts'
 import { useBench, useSessionState } from './context.ts'
+import { Redo2, Undo2 } from 'lucide-react'
+import { useState } from 'react'
+import { Link } from 'react-router'
 
 /** Name, save state, undo and redo, commands, units, variant, files. */
 export function TopLine({ onPalette, onFile }: { onPalette(): void; onFile(file: FileId): void }) {

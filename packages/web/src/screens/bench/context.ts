@@ -1,7 +1,6 @@
 import { createContext, useContext, useMemo } from 'react'
 import { useStore } from 'zustand'
-import type { Surroundings, ValueTable } from '@flexum/core/units'
-import { surroundingsOf } from '@flexum/core/units'
+import { surroundingsOf, type Surroundings, type ValueTable } from '@flexum/core/units'
 import type { Compute } from '../../compute/client.ts'
 import { shownPart, type Session, type SessionState } from '../../bench/session.ts'
 import type { BenchView } from '../../scene/BenchView.ts'

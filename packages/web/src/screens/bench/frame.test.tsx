@@ -1,7 +1,7 @@
 import { act, fireEvent, screen } from '@testing-library/react'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { MemoryRouter } from 'react-router'
-import { STARTERS, type Part } from '@flexum/core/document'
+import { STARTERS, type Part } from '@flexum/core/recipe'
 import { partOf, selectionOf, type Session } from '../../bench/session.ts'
 import { onBench, settled } from '../../../testing/bench.tsx'
 import { RecipePanel } from './RecipePanel.tsx'

@@ -1,5 +1,5 @@
 import { useEffect } from 'react'
-import { kindOf } from '@flexum/core/document'
+import { kindOf } from '@flexum/core/recipe'
 import { partOf, selectionOf } from '../../bench/session.ts'
 import { takesKey } from '../../ui/keys.ts'
 import { useBench } from './context.ts'

@@ -1,7 +1,7 @@
 import { Check } from 'lucide-react'
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { leftOn, placedOn, type BarLayout, type Saw } from '@flexum/core/cutting'
-import { kindOfPiece } from '@flexum/core/order'
+import { kindOfPiece } from '@flexum/core/report'
 import { formatDecimal } from '@flexum/core/units'
 import type { Move, PlanGroup } from '../../api/orders.ts'
 

@@ -1,5 +1,5 @@
 import { X } from 'lucide-react'
-import { ORDER_LIMITS, type Order, type OrderBar } from '@flexum/core/order'
+import { ORDER_LIMITS, type Order, type OrderBar } from '@flexum/core/report'
 import type { PlanGroup } from '../../api/orders.ts'
 import { FigureField } from './FigureField.tsx'
 

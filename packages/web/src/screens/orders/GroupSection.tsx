@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { figuresOf, shelving, type Order } from '@flexum/core/order'
+import { figuresOf, shelving, type Order } from '@flexum/core/report'
 import { formatDecimal, formatMass } from '@flexum/core/units'
 import type { PlanGroup } from '../../api/orders.ts'
 import { counted } from '../../ui/counted.ts'

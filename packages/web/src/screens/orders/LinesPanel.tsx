@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { X } from 'lucide-react'
 import { Link } from 'react-router'
-import { ORDER_LIMITS, type Order, type OrderLine } from '@flexum/core/order'
+import { ORDER_LIMITS, type Order, type OrderLine } from '@flexum/core/report'
 import type { PlanShown } from '../../api/orders.ts'
 import { fetchPart, fetchParts } from '../../api/parts.ts'
 import { Section } from '../../ui/Figures.tsx'

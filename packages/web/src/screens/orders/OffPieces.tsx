@@ -1,4 +1,4 @@
-import type { OffPiece, Order } from '@flexum/core/order'
+import type { OffPiece, Order } from '@flexum/core/report'
 import { formatDecimal } from '@flexum/core/units'
 import type { PlanGroup } from '../../api/orders.ts'
 import { counted } from '../../ui/counted.ts'

@@ -3,7 +3,7 @@ import { Printer, Redo2, Undo2 } from 'lucide-react'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { toast } from 'sonner'
-import { cutListCsv, oldPlanWords, planCsv } from '@flexum/core/order'
+import { cutListCsv, oldPlanWords, planCsv } from '@flexum/core/report'
 import {
   askPlan,
   fetchOrder,

@@ -1,6 +1,6 @@
 import { X } from 'lucide-react'
 import { fitsOn, type Saw } from '@flexum/core/cutting'
-import { kindOfPiece } from '@flexum/core/order'
+import { kindOfPiece } from '@flexum/core/report'
 import { formatDecimal, formatMass } from '@flexum/core/units'
 import type { PlanGroup } from '../../api/orders.ts'
 import { Figures, Section } from '../../ui/Figures.tsx'

@@ -1,4 +1,4 @@
-import type { Order, Sharing } from '@flexum/core/order'
+import type { Order, Sharing } from '@flexum/core/report'
 import { Section } from '../../ui/Figures.tsx'
 import { FigureField } from './FigureField.tsx'
 

@@ -1,4 +1,4 @@
-import type { ListedCut } from '@flexum/core/evaluate'
+import type { ListedCut } from '@flexum/core/report'
 import { sawAngle } from '../../ui/saw.ts'
 
 /** A cut in words: what it is, where the handle of the saw goes and where its blade leans. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { oldPlanWords } from '@flexum/core/order'
+import { oldPlanWords } from '@flexum/core/report'
 import { offWords } from './OffPieces.tsx'
 
 describe('what is told of a plan', () => {

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { toast } from 'sonner'
-import type { Order } from '@flexum/core/order'
+import type { Order } from '@flexum/core/report'
 import { fetchOrder, saveOrder, type OrderHead } from '../../api/orders.ts'
 import { ApiError } from '../../api/client.ts'
 

@@ -52,8 +52,8 @@ export function ProfilesScreen() {
   const starting = useMutation({
     mutationFn: async (row: LibraryRow) => {
       const [{ STARTERS }, { putSection }] = await Promise.all([
-        import('@flexum/core/document'),
-        import('@flexum/core/edit'),
+        import('@flexum/core/recipe'),
+        import('@flexum/core/recipe'),
       ])
       const { section, version } = await fetchSection(row.id)
       const source = { section: row.id, version }
@@ -70,7 +70,7 @@ export function ProfilesScreen() {
     onError: tell,
   })
   const takeOut = async (row: LibraryRow): Promise<void> => {
-    const { writePart } = await import('@flexum/core/document')
+    const { writePart } = await import('@flexum/core/recipe')
     const { section } = await fetchSection(row.id)
     download(`${row.name}.section.json`, writePart(section), 'application/json')
   }

@@ -1,4 +1,4 @@
-import type { Part, StarterName } from '@flexum/core/document'
+import type { Part, StarterName } from '@flexum/core/recipe'
 import { useRef, useState } from 'react'
 
 /** Starting shapes with a drawing each; the recipes behind them load with the first use. */
@@ -26,7 +26,7 @@ export function NewPart(props: { readonly busy: boolean; onMake(part: Part): voi
   const [name, setName] = useState('')
   const [shape, setShape] = useState<StarterName>('hoop')
   const make = async (): Promise<void> => {
-    const { STARTERS } = await import('@flexum/core/document')
+    const { STARTERS } = await import('@flexum/core/recipe')
     props.onMake(STARTERS[shape].make(name.trim() || STARTERS[shape].title))
     dialog.current?.close()
   }

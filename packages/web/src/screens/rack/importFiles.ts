@@ -7,7 +7,7 @@ export async function importFiles(
   refused: (message: string) => void,
   made: (name: string) => void,
 ): Promise<void> {
-  const { readPartFile } = await import('@flexum/core/document')
+  const { readPartFile } = await import('@flexum/core/recipe')
   for (const file of files) {
     const read = readPartFile(await file.text())
     if (!read.ok) {

@@ -1,7 +1,7 @@
 import { yupResolver } from '@hookform/resolvers/yup'
 import { useMutation } from '@tanstack/react-query'
 import { useForm } from 'react-hook-form'
-import { LOOKS } from '@flexum/core/document'
+import { LOOKS } from '@flexum/core/profile'
 import { putMaterial, type Material } from '../../api/catalogue.ts'
 import { entryOfMaterial, materialOf, materialSchema, type MaterialEntry } from './entry.ts'
 import { FormDialog, Row } from './FormDialog.tsx'

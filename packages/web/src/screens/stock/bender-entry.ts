@@ -1,10 +1,10 @@
-import { BENDER_SIZES, FIRST_BENDER, type BenderSize } from '@flexum/core/document'
+import { BENDER_SIZES, FIRST_BENDER, type BenderSize } from '@flexum/core/recipe'
 import { formatExact, formulaText, type DimensionName } from '@flexum/core/units'
-import { boolean, object, string, type ObjectSchema } from 'yup'
 import type { BenderOfTable } from '../../api/catalogue.ts'
 import { readFigure } from '../../ui/readFigure.ts'
 import { readLengths } from './entry.ts'
 import { figure, passed, sizeText } from './figures.ts'
+import { boolean, object, string, type ObjectSchema } from 'yup'
 
 /** What is typed of a bender. */
 export interface BenderFigures {

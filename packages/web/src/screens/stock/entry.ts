@@ -1,12 +1,12 @@
-import { sizeDimension, STOCK_SIZES, STOCK_TITLES, type StockShape } from '@flexum/core/document'
-import { sectionProperties, stockSection } from '@flexum/core/profile'
+import { sizeDimension, STOCK_TITLES } from '@flexum/core/recipe'
+import { STOCK_SIZES, type StockShape, sectionProperties, stockSection } from '@flexum/core/profile'
 import { formatDigits, formatExact, MASS_DIGITS } from '@flexum/core/units'
 import { readFigure } from '../../ui/readFigure.ts'
 import { allOk, fail, fault, ok, type Result } from '@flexum/core/base'
-import { lazy, number, object, string, ValidationError, type InferType, type ObjectSchema } from 'yup'
 import type { Material, StockBar } from '../../api/catalogue.ts'
 import { entryOfForming, formingOf, formingSchema, type FormingEntry } from './forming-entry.ts'
 import { figure, passed, sizeText } from './figures.ts'
+import { lazy, number, object, string, ValidationError, type InferType, type ObjectSchema } from 'yup'
 
 /** Bar lengths as typed: lengths with commas or blanks between them that have units only where wanted. */
 export function readLengths(text: string): Result<readonly number[]> {

@@ -1,10 +1,10 @@
 import { allOk, fail, fault, ok, type Result } from '@flexum/core/base'
-import { FIRST_RULES, FORMING_RULES, type FormingRule } from '@flexum/core/document'
+import { FIRST_RULES, FORMING_RULES, type FormingRule } from '@flexum/core/recipe'
 import { formatExact, formulaText, type DimensionName } from '@flexum/core/units'
-import { boolean, lazy, object, string, type ObjectSchema } from 'yup'
 import type { StockBar, StockForming } from '../../api/catalogue.ts'
 import { readFigure } from '../../ui/readFigure.ts'
 import { figure, passed, sizeText } from './figures.ts'
+import { boolean, lazy, object, string, type ObjectSchema } from 'yup'
 
 /** What is typed of how a stock bends: limits, and rows of figures as text, a row a line. */
 export interface FormingEntry {

@@ -18,7 +18,7 @@ import {
   type Relation,
 } from '@flexum/core/sketch'
 import { formulaText, namesUsed } from '@flexum/core/units'
-import type { SketchDimension } from '@flexum/core/document'
+import type { SketchDimension } from '@flexum/core/recipe'
 import type { Vec2 } from '@flexum/core/plane'
 import { figureFormula } from '../dimension-entry.ts'
 import type { Draft } from '../drafting.ts'

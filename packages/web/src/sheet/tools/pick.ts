@@ -1,8 +1,7 @@
 import type { Id, Result } from '@flexum/core/base'
 import { piecesOf, extend, split, type SketchEntity } from '@flexum/core/sketch'
 import type { Curve2, Vec2 } from '@flexum/core/plane'
-import type { Draft } from '../drafting.ts'
-import { draftOf } from '../drafting.ts'
+import { draftOf, type Draft } from '../drafting.ts'
 import { hitAt } from '../snap.ts'
 import { NO_PREVIEW, type Tool, type ToolHost } from './tool.ts'
 

@@ -1,5 +1,5 @@
 import type { Id, Result } from '@flexum/core/base'
-import type { Part, SketchMeasured, SheetPicture } from '@flexum/core/document'
+import type { Part, SketchMeasured, SheetPicture } from '@flexum/core/recipe'
 import type { Curve2, Vec2 } from '@flexum/core/plane'
 import type { Pull, SketchEntity } from '@flexum/core/sketch'
 import type { DimensionName, Formula } from '@flexum/core/units'

@@ -1,6 +1,5 @@
 import { toast } from 'sonner'
-import { kindOf, LIMITS, UNSAID, type BroughtBodyStep } from '@flexum/core/document'
-import { changeBroughtBody } from '@flexum/core/edit'
+import { kindOf, LIMITS, UNSAID, type BroughtBodyStep, changeBroughtBody } from '@flexum/core/recipe'
 import { packMesh } from '@flexum/core/space'
 import type { Session } from '../../../bench/session.ts'
 import { Cancelled, type Compute } from '../../../compute/client.ts'

@@ -1,5 +1,5 @@
 import { toast } from 'sonner'
-import { LIMITS } from '@flexum/core/document'
+import { LIMITS } from '@flexum/core/recipe'
 import { FILES_IN } from '@flexum/core/files'
 import type { Session } from '../../../bench/session.ts'
 import { entitiesOf } from '../../../sheet/strokes.ts'

@@ -1,5 +1,5 @@
 import { toast } from 'sonner'
-import { picturesUnder, writePartFile } from '@flexum/core/document'
+import { picturesUnder, writePartFile } from '@flexum/core/recipe'
 import { FILE_IDS, fileOut, type FileId, type FileOptions } from '@flexum/core/files'
 import { Cancelled } from '../../../compute/client.ts'
 import { partOf, selectionOf } from '../../../bench/session.ts'

@@ -1,6 +1,4 @@
-import { kindOf } from '@flexum/core/document'
-import { makeChange } from '@flexum/core/edit'
-import { stationFromEnd, type Cure, type Finding } from '@flexum/core/evaluate'
+import { kindOf, makeChange, stationFromEnd, type Cure, type Finding } from '@flexum/core/recipe'
 import { locate, pathPoint } from '@flexum/core/path'
 import { reachAround } from '@flexum/core/profile'
 import { runView, stationOnPath, stepResult } from '../../../bench/results.ts'

@@ -1,5 +1,5 @@
 import { countingIds, type Id } from '@flexum/core/base'
-import { idsIn, type Part } from '@flexum/core/document'
+import { idsIn, type Part } from '@flexum/core/recipe'
 
 /** A new id of a prefix in a part. */
 export function newId(part: Part, prefix: string): Id {

@@ -1,8 +1,16 @@
 import { toast } from 'sonner'
 import type { Id } from '@flexum/core/base'
-import { inputsOf, kindOf, type NodeEntry } from '@flexum/core/document'
-import { insertNode, present, removeNodes, reversePath as turnRound } from '@flexum/core/edit'
-import { endAsStart, isAgainst } from '@flexum/core/evaluate'
+import {
+  inputsOf,
+  kindOf,
+  type NodeEntry,
+  insertNode,
+  present,
+  removeNodes,
+  reversePath as turnRound,
+  endAsStart,
+  isAgainst,
+} from '@flexum/core/recipe'
 import type { Vec3 } from '@flexum/core/space'
 import { formatExact, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
 import { stepInWork, stepResult } from '../../../bench/results.ts'

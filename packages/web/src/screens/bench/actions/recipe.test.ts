@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { freshStep, STARTERS, type FormingStep, type Part } from '@flexum/core/document'
+import { freshStep, STARTERS, type FormingStep, type Part } from '@flexum/core/recipe'
 import { borneBy } from './recipe.ts'
 
 const bent = (change: (step: FormingStep) => FormingStep): Part => {

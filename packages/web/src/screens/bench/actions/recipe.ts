@@ -11,8 +11,10 @@ import {
   type SheetPlane,
   type SketchItem,
   type Step,
-} from '@flexum/core/document'
-import { addStep, turnIntoBends, type Command } from '@flexum/core/edit'
+  addStep,
+  turnIntoBends,
+  type Command,
+} from '@flexum/core/recipe'
 import { formulaText, type Formula } from '@flexum/core/units'
 import { partOf, type Session } from '../../../bench/session.ts'
 import { newId } from './ids.ts'

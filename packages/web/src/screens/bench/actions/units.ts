@@ -1,4 +1,4 @@
-import { setUnits } from '@flexum/core/edit'
+import { setUnits } from '@flexum/core/recipe'
 import type { MassUnit } from '@flexum/core/units'
 import { partOf, type Session } from '../../../bench/session.ts'
 import { UNIT_CHOICES } from '../../../ui/units.ts'

@@ -1,5 +1,4 @@
-import { setExpected } from '@flexum/core/edit'
-import { figureOf, type PartResult } from '@flexum/core/evaluate'
+import { setExpected, figureOf, type PartResult } from '@flexum/core/recipe'
 import { compareExpected, EXPECTED, type Expected, type ExpectedOf } from '@flexum/core/units'
 import { EntryField } from '../../../ui/EntryField.tsx'
 import { useBench, usePart } from '../context.ts'

@@ -1,4 +1,4 @@
-import { kindOf, stationOf } from '@flexum/core/document'
+import { kindOf, stationOf } from '@flexum/core/recipe'
 import { selectionOf } from '../../../bench/session.ts'
 import { Section } from '../../../ui/Figures.tsx'
 import { usePart, useSessionState } from '../context.ts'

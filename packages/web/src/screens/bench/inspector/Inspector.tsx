@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import type { Station } from '@flexum/core/document'
+import type { Station } from '@flexum/core/recipe'
 import { selectionOf } from '../../../bench/session.ts'
 import { useSessionState } from '../context.ts'
 import { EndsInspector } from '../steps/run/EndsInspector.tsx'

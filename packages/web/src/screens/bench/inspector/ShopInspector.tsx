@@ -1,6 +1,6 @@
 import { Plus } from 'lucide-react'
-import type { Step } from '@flexum/core/document'
-import type { CarriedGiven } from '@flexum/core/evaluate'
+import type { Step } from '@flexum/core/recipe'
+import type { CarriedGiven } from '@flexum/core/sweep'
 import type { BendTable as Bends } from '@flexum/core/forming'
 import { deg } from '@flexum/core/num'
 import { locate, type Path } from '@flexum/core/path'

@@ -1,6 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import { stepOf, type Station } from '@flexum/core/document'
-import type { Finding } from '@flexum/core/evaluate'
+import { stepOf, type Station, type Finding } from '@flexum/core/recipe'
 import { FindingCard } from '../../../ui/FindingCard.tsx'
 import { cure, showFinding } from '../actions/findings.ts'
 import { useBench, usePart, useSessionState } from '../context.ts'

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { stationOf, type Station } from '@flexum/core/document'
+import { stationOf, type Station } from '@flexum/core/recipe'
 import { selectionOf } from '../../../bench/session.ts'
 import { usePart, useSessionState } from '../context.ts'
 import { StepInspector } from '../steps/index.ts'

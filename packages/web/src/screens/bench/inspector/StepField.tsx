@@ -1,5 +1,4 @@
-import type { Step } from '@flexum/core/document'
-import { setFormula } from '@flexum/core/edit'
+import { type Step, setFormula } from '@flexum/core/recipe'
 import type { DimensionName, Formula } from '@flexum/core/units'
 import { stepResult } from '../../../bench/results.ts'
 import { FormulaField } from '../../../ui/FormulaField.tsx'

@@ -1,8 +1,9 @@
 import { X } from 'lucide-react'
 import { useId, useState } from 'react'
 import { formulaText, namesUsed, typedFormula, type DimensionName, type Formula } from '@flexum/core/units'
-import type { NamedValue, Part } from '@flexum/core/document'
 import {
+  type NamedValue,
+  type Part,
   addValue,
   addVariant,
   removeValue,
@@ -13,7 +14,7 @@ import {
   setValueDimension,
   setValueFormula,
   countUses,
-} from '@flexum/core/edit'
+} from '@flexum/core/recipe'
 import { editedFormula, textToEdit } from '../../../ui/typing.ts'
 import { Section } from '../../../ui/Figures.tsx'
 import { EntryField } from '../../../ui/EntryField.tsx'

@@ -7,7 +7,7 @@ import {
   type Part,
   type RunStep,
   type StockProfileStep,
-} from '@flexum/core/document'
+} from '@flexum/core/recipe'
 import { partOf } from '../../../bench/session.ts'
 import { onBench, settled } from '../../../../testing/bench.tsx'
 import { Inspector } from './Inspector.tsx'

@@ -1,6 +1,6 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
-import { STARTERS, type Part, type RunStep } from '@flexum/core/document'
+import { STARTERS, type Part, type RunStep } from '@flexum/core/recipe'
 import { onBench, settled } from '../../../../testing/bench.tsx'
 import { partOf, selectionOf, type Session } from '../../../bench/session.ts'
 import { Inspector } from './Inspector.tsx'

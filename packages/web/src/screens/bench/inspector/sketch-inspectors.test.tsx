@@ -8,7 +8,7 @@ import {
   type SketchProfileStep,
   type SketchStep,
   type Step,
-} from '@flexum/core/document'
+} from '@flexum/core/recipe'
 import { onBench, settled } from '../../../../testing/bench.tsx'
 import { partOf, selectionOf } from '../../../bench/session.ts'
 import { Inspector } from './Inspector.tsx'

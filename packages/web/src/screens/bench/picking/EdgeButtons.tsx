@@ -1,4 +1,4 @@
-import type { Step } from '@flexum/core/document'
+import type { Step } from '@flexum/core/recipe'
 import { useBench, useSessionState } from '../context.ts'
 import { pickEdges, pickEdgesOfFace, type EdgeSet } from './pick-edges.ts'
 

@@ -1,5 +1,5 @@
-import { faceWords } from '@flexum/core/evaluate'
-import type { PickedFace, Step } from '@flexum/core/document'
+import { faceWords } from '@flexum/core/solid'
+import type { PickedFace, Step } from '@flexum/core/recipe'
 import { useBench, usePart, useSessionState } from '../context.ts'
 
 /** A button by which a face is pressed in the picture; it says which is picked. */

@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import { edgesOfBody, edgesOfFace, facesOfBody, tangentChain, type Body } from '@flexum/core/evaluate'
+import { edgesOfBody, edgesOfFace, facesOfBody, tangentChain, type Body } from '@flexum/core/solid'
 import { bodiesBefore, type PickedThing } from '../../../bench/picking.ts'
 import type { Session } from '../../../bench/session.ts'
 

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react'
-import { edgesOfBody, facesOfBody } from '@flexum/core/evaluate'
+import { edgesOfBody, facesOfBody } from '@flexum/core/solid'
 import { pickableEdges, pickableFaces } from '../../../bench/picking.ts'
 import type { ShownBody } from '../../../bench/results.ts'
 import type { BenchView } from '../../../scene/BenchView.ts'

@@ -1,5 +1,4 @@
-import type { SketchConstraint } from '@flexum/core/document'
-import { entityName } from '@flexum/core/evaluate'
+import { type SketchConstraint, entityName } from '@flexum/core/recipe'
 import { bendsAlong, curveLength, mostOffStraight, type Curve2 } from '@flexum/core/plane'
 import { pointsOf, referencesOf } from '@flexum/core/sketch'
 import { formatLength } from '@flexum/core/units'

@@ -1,6 +1,5 @@
 import { useEffect, useRef, useState } from 'react'
-import { dimensionOfMeasured } from '@flexum/core/document'
-import { addValue } from '@flexum/core/edit'
+import { dimensionOfMeasured, addValue } from '@flexum/core/recipe'
 import { measuredValue } from '@flexum/core/sketch'
 import { checkName, formulaText } from '@flexum/core/units'
 import { measureFormula, measureText } from '../../../sheet/dimension-text.ts'

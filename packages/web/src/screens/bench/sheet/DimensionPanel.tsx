@@ -1,7 +1,5 @@
 import { measuresAngle } from '@flexum/core/sketch'
-import type { SketchDimension } from '@flexum/core/document'
-import { renameDimension } from '@flexum/core/edit'
-import { constraintName } from '@flexum/core/evaluate'
+import { type SketchDimension, renameDimension, constraintName } from '@flexum/core/recipe'
 import { formulaText } from '@flexum/core/units'
 import { dimensionText } from '../../../sheet/dimension-text.ts'
 import type { SheetModel } from '../../../sheet/model.ts'

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
-import type { SheetPicture } from '@flexum/core/document'
+import type { SheetPicture } from '@flexum/core/recipe'
 import { deg } from '@flexum/core/num'
 import type { ShapeIs, Squared } from '@flexum/core/trace'
 import { imageAddress } from '../../../api/images.ts'

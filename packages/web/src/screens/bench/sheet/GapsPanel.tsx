@@ -1,5 +1,4 @@
-import { entityName } from '@flexum/core/evaluate'
-import { useMemo } from 'react'
+import { entityName } from '@flexum/core/recipe'
 import { openEnds, type Gap } from '@flexum/core/sketch'
 import { formatLength } from '@flexum/core/units'
 import type { SheetModel } from '../../../sheet/model.ts'
@@ -7,6 +6,7 @@ import { counted } from '../../../ui/counted.ts'
 import { Section } from '../../../ui/Figures.tsx'
 import { useUnits } from '../context.ts'
 import { useSheet } from './context.ts'
+import { useMemo } from 'react'
 
 /** Loose ends that nearly meet, with their sizes. */
 export function GapsPanel({ model }: { readonly model: SheetModel }) {

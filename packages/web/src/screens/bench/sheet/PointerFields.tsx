@@ -1,5 +1,5 @@
 import { deg } from '@flexum/core/num'
-import { addValue } from '@flexum/core/edit'
+import { addValue } from '@flexum/core/recipe'
 import { checkName, formatExact, formulaText, LENGTH_FACTORS } from '@flexum/core/units'
 import type { Field, Preview } from '../../../sheet/tools/tool.ts'
 import { readTyped } from '../../../sheet/typing.ts'

@@ -1,6 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import { freshStep, type Step } from '@flexum/core/document'
-import { addStep } from '@flexum/core/edit'
+import { freshStep, type Step, addStep } from '@flexum/core/recipe'
 import { partOf } from '../../../bench/session.ts'
 import type { SheetModel } from '../../../sheet/model.ts'
 import { counted } from '../../../ui/counted.ts'

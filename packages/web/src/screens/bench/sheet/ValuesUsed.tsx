@@ -1,4 +1,4 @@
-import { mapStepFormulas } from '@flexum/core/document'
+import { mapStepFormulas } from '@flexum/core/recipe'
 import { formatLength, formulaText, namesUsed } from '@flexum/core/units'
 import { Section } from '../../../ui/Figures.tsx'
 import { usePart, useSessionState } from '../context.ts'

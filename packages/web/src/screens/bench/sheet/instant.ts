@@ -1,6 +1,5 @@
-import type { Id } from '@flexum/core/base'
+import { ok, type Id } from '@flexum/core/base'
 import { chainOf, detach, type SketchDraft } from '@flexum/core/sketch'
-import { ok } from '@flexum/core/base'
 import { curvesAmong } from '../../../sheet/changes/chosen.ts'
 import type { SheetModel } from '../../../sheet/model.ts'
 import type { Sheet } from '../../../sheet/sheet.ts'

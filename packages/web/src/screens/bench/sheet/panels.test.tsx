@@ -1,6 +1,6 @@
 import { act, fireEvent, screen, within } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
-import { STARTERS, type Part, type SketchStep } from '@flexum/core/document'
+import { STARTERS, type Part, type SketchStep } from '@flexum/core/recipe'
 import { onBench, settled } from '../../../../testing/bench.tsx'
 import { BELOW, RIGHT, BOW, MOUTH, drawBox, drawHook, handAt, type Hand } from '../../../../testing/sheet.ts'
 import { partOf, selectionOf } from '../../../bench/session.ts'

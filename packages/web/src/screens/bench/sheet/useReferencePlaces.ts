@@ -1,6 +1,5 @@
 import { useMemo } from 'react'
-import { downOn } from '@flexum/core/evaluate'
-import { needsOf } from '@flexum/core/document'
+import { downOn, needsOf } from '@flexum/core/recipe'
 import type { Vec2 } from '@flexum/core/plane'
 import { pathPoint } from '@flexum/core/path'
 import { vec3, type Vec3 } from '@flexum/core/space'

@@ -1,7 +1,16 @@
 import type { Id } from '@flexum/core/base'
-import type { ExtrudedStep, Part, SketchPathStep, SketchProfileStep, TurnedStep } from '@flexum/core/document'
-import { changeExtruded, changeSketchPath, changeSketchProfile, changeTurned } from '@flexum/core/edit'
-import { pickedRegions } from '@flexum/core/evaluate'
+import {
+  type ExtrudedStep,
+  type Part,
+  type SketchPathStep,
+  type SketchProfileStep,
+  type TurnedStep,
+  changeExtruded,
+  changeSketchPath,
+  changeSketchProfile,
+  changeTurned,
+  pickedRegions,
+} from '@flexum/core/recipe'
 import { pointAt, pointInPolygon, type Curve2, type Vec2 } from '@flexum/core/plane'
 import type { SketchRegion } from '@flexum/core/sketch'
 import type { Session } from '../../../bench/session.ts'

@@ -1,5 +1,5 @@
 import { createElement, type ReactNode } from 'react'
-import type { Step, StepKindName } from '@flexum/core/document'
+import type { Step, StepKindName } from '@flexum/core/recipe'
 import { bentPathPage } from './bent-path/index.tsx'
 import { changedPathPage } from './changed-path/index.tsx'
 import { blankPage } from './blank/index.tsx'

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import type { StepBase } from '@flexum/core/document'
+import type { StepBase } from '@flexum/core/recipe'
 import type { RunView } from '../../../bench/results.ts'
 import type { Session } from '../../../bench/session.ts'
 import type { BenchView } from '../../../scene/BenchView.ts'

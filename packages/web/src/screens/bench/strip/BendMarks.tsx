@@ -1,6 +1,6 @@
 import type { ScaleLinear } from 'd3-scale'
-import type { UnitSettings } from '@flexum/core/document'
-import type { FormingGiven } from '@flexum/core/evaluate'
+import type { UnitSettings } from '@flexum/core/recipe'
+import type { FormingGiven } from '@flexum/core/forming'
 import { deg, TURN } from '@flexum/core/num'
 import { formatDecimal } from '@flexum/core/units'
 import type { StripLayout, Zone } from '../../../strip/layout.ts'

@@ -1,5 +1,6 @@
 import type { ScaleLinear } from 'd3-scale'
-import type { CarriedGiven, CutsGiven, SawnEnd } from '@flexum/core/evaluate'
+import type { CarriedGiven } from '@flexum/core/sweep'
+import type { CutsGiven, SawnEnd } from '@flexum/core/cutting'
 import { deg } from '@flexum/core/num'
 import { formatDecimal } from '@flexum/core/units'
 import { stationOnPath } from '../../../bench/results.ts'

@@ -1,5 +1,5 @@
 import type { ScaleLinear } from 'd3-scale'
-import type { UnitSettings } from '@flexum/core/document'
+import type { UnitSettings } from '@flexum/core/recipe'
 import { formatDecimal, LENGTH_FACTORS } from '@flexum/core/units'
 import { BAR_HEIGHT, BAR_TOP } from './bar.ts'
 import { LEFT, RIGHT } from './useBarZoom.ts'

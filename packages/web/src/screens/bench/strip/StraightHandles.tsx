@@ -1,7 +1,6 @@
 import type { ScaleLinear } from 'd3-scale'
 import { useRef, useState } from 'react'
-import type { UnitSettings } from '@flexum/core/document'
-import { fromEnd, segmentFromEnd, type PathGiven } from '@flexum/core/evaluate'
+import { type UnitSettings, fromEnd, segmentFromEnd, type PathGiven } from '@flexum/core/recipe'
 import { LENGTH_FACTORS } from '@flexum/core/units'
 import type { Zone } from '../../../strip/layout.ts'
 import {

@@ -2,15 +2,10 @@ import { scaleLinear } from 'd3-scale'
 import { Printer, Ruler as RulerIcon } from 'lucide-react'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
-import type { RunStep, Step } from '@flexum/core/document'
-import {
-  cutsInWords,
-  type CutsGiven,
-  type FormingGiven,
-  type HoleMark,
-  type MeetingGiven,
-  type PathGiven,
-} from '@flexum/core/evaluate'
+import { type RunStep, type Step, cutsInWords, type HoleMark, type PathGiven } from '@flexum/core/recipe'
+import type { MeetingGiven } from '@flexum/core/sweep'
+import type { CutsGiven } from '@flexum/core/cutting'
+import type { FormingGiven } from '@flexum/core/forming'
 import { cutsOn, formingOn, holesOn, meetingsOn, runView, type RunView } from '../../../bench/results.ts'
 import { selectionOf, shownPart } from '../../../bench/session.ts'
 import {

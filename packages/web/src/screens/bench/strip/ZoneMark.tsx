@@ -1,5 +1,5 @@
 import { memo } from 'react'
-import type { UnitSettings } from '@flexum/core/document'
+import type { UnitSettings } from '@flexum/core/recipe'
 import { deg } from '@flexum/core/num'
 import { formatDecimal } from '@flexum/core/units'
 import type { Zone } from '../../../strip/layout.ts'

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react'
-import { stepOf } from '@flexum/core/document'
+import { stepOf } from '@flexum/core/recipe'
 import { deg } from '@flexum/core/num'
 import {
   chainOf,
@@ -9,7 +9,7 @@ import {
   faceWords,
   measureBetween,
   type Measurable,
-} from '@flexum/core/evaluate'
+} from '@flexum/core/solid'
 import { vec3, type Vec3 } from '@flexum/core/space'
 import { formatDecimal, formatLength } from '@flexum/core/units'
 import type { RunView } from '../../../bench/results.ts'

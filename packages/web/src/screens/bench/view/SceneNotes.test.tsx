@@ -1,8 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 import { createStore } from 'zustand'
-import { STARTERS } from '@flexum/core/document'
-import { startHistory } from '@flexum/core/edit'
+import { STARTERS, startHistory } from '@flexum/core/recipe'
 import { BenchContext, type BenchContextValue } from '../context.ts'
 import { SceneNotes } from './SceneNotes.tsx'
 

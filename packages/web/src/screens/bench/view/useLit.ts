@@ -1,6 +1,5 @@
 import { useEffect } from 'react'
-import type { CarriedGiven } from '@flexum/core/evaluate'
-import { frameAt } from '@flexum/core/sweep'
+import { type CarriedGiven, frameAt } from '@flexum/core/sweep'
 import { vec3, type Vec3 } from '@flexum/core/space'
 import { stationOnPath, stationOnRun, type RunView } from '../../../bench/results.ts'
 import type { BenchView } from '../../../scene/BenchView.ts'

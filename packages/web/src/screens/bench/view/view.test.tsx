@@ -1,10 +1,9 @@
 import type { ReactNode } from 'react'
 import { useStore } from 'zustand'
 import type { Session } from '../../../bench/session.ts'
-import { act, fireEvent, screen, within } from '@testing-library/react'
-import { describe, expect, it, vi } from 'vitest'
-import { STARTERS, type Part, type RunStep } from '@flexum/core/document'
-import { createEvaluator, facesOfBody, type CarriedGiven } from '@flexum/core/evaluate'
+import { STARTERS, type Part, type RunStep, createEvaluator } from '@flexum/core/recipe'
+import { facesOfBody } from '@flexum/core/solid'
+import type { CarriedGiven } from '@flexum/core/sweep'
 import type { CutPlane, Vec3 } from '@flexum/core/space'
 import { onBench } from '../../../../testing/bench.tsx'
 import { runView, shownBodies } from '../../../bench/results.ts'
@@ -15,6 +14,8 @@ import { LensPanel } from './LensPanel.tsx'
 import { MeasurePanel, type Ends } from './MeasurePanel.tsx'
 import { SectionPanel } from './SectionPanel.tsx'
 import { ViewBar } from './ViewBar.tsx'
+import { act, fireEvent, screen, within } from '@testing-library/react'
+import { describe, expect, it, vi } from 'vitest'
 
 const bar = STARTERS.straight.make('Bar')
 const worked = (part: Part) => createEvaluator().evaluate(part)

@@ -1,6 +1,5 @@
 import { useState } from 'react'
-import type { BendTableStep } from '@flexum/core/document'
-import { setBendCell, setFormula } from '@flexum/core/edit'
+import { type BendTableStep, setBendCell, setFormula } from '@flexum/core/recipe'
 import { bendTurnOf, turnToward, type BendTurn } from '@flexum/core/forming'
 import { deg, rad } from '@flexum/core/num'
 import { vec3, type Vec3 } from '@flexum/core/space'

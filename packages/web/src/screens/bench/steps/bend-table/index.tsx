@@ -1,8 +1,12 @@
 import { ArrowLeftRight, Plus } from 'lucide-react'
 import { useMemo } from 'react'
-import { bendEntry, type BendTableStep } from '@flexum/core/document'
-import { insertBend, type BendColumn } from '@flexum/core/edit'
-import { meetingPointsOf } from '@flexum/core/evaluate'
+import {
+  bendEntry,
+  type BendTableStep,
+  insertBend,
+  type BendColumn,
+  meetingPointsOf,
+} from '@flexum/core/recipe'
 import { stepResult } from '../../../../bench/results.ts'
 import { selectionOf } from '../../../../bench/session.ts'
 import { newId } from '../../actions/ids.ts'

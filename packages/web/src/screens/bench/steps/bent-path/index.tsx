@@ -1,7 +1,12 @@
 import { useRef, useState } from 'react'
-import { stepOf, type BentPathStep } from '@flexum/core/document'
-import { changeBentPath, setFormula, typeBends } from '@flexum/core/edit'
-import { bendFiguresOf } from '@flexum/core/evaluate'
+import {
+  stepOf,
+  type BentPathStep,
+  changeBentPath,
+  setFormula,
+  typeBends,
+  bendFiguresOf,
+} from '@flexum/core/recipe'
 import { formatExact, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
 import { stepResult, stepsGiving } from '../../../../bench/results.ts'
 import { newIds } from '../../actions/ids.ts'

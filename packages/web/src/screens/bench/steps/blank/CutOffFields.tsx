@@ -1,5 +1,4 @@
-import type { BlankStep } from '@flexum/core/document'
-import { changeBlank } from '@flexum/core/edit'
+import { type BlankStep, changeBlank } from '@flexum/core/recipe'
 import { useBench } from '../../context.ts'
 import { StepField } from '../../inspector/StepField.tsx'
 

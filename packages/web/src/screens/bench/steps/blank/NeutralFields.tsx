@@ -1,7 +1,5 @@
 import { Plus, X } from 'lucide-react'
-import type { BlankStep } from '@flexum/core/document'
-import { changeBlank, type BlankChoices } from '@flexum/core/edit'
-import { bendKey } from '@flexum/core/evaluate'
+import { type BlankStep, changeBlank, type BlankChoices, bendKey } from '@flexum/core/recipe'
 import { formatDecimal } from '@flexum/core/units'
 import { runView, stepResult } from '../../../../bench/results.ts'
 import { newId } from '../../actions/ids.ts'

@@ -1,4 +1,4 @@
-import type { BlankStep } from '@flexum/core/document'
+import type { BlankStep } from '@flexum/core/recipe'
 import { formatLength, formatMass } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
 import { tightLength } from '../../../../ui/units.ts'

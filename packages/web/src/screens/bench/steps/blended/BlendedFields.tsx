@@ -1,6 +1,5 @@
 import { countingIds } from '@flexum/core/base'
-import { idsIn, type BlendedStep, type BlendOutline } from '@flexum/core/document'
-import { changeBlended } from '@flexum/core/edit'
+import { idsIn, type BlendedStep, type BlendOutline, changeBlended } from '@flexum/core/recipe'
 import { partOf } from '../../../../bench/session.ts'
 import { useBench, usePart } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'

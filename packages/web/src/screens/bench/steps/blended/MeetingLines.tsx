@@ -1,6 +1,5 @@
 import { useRef } from 'react'
-import type { BlendedStep } from '@flexum/core/document'
-import { changeBlended } from '@flexum/core/edit'
+import { type BlendedStep, changeBlended } from '@flexum/core/recipe'
 import { placeOnOutline, type Blend } from '@flexum/core/solid'
 import { formulaText } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'

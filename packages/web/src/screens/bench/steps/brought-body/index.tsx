@@ -1,7 +1,5 @@
-import { BROUGHT_TURNS, UNSAID, type BroughtBodyStep } from '@flexum/core/document'
-import { changeBroughtBody } from '@flexum/core/edit'
+import { BROUGHT_TURNS, UNSAID, type BroughtBodyStep, changeBroughtBody } from '@flexum/core/recipe'
 import { LENGTH_UNITS } from '@flexum/core/units'
-import { useState } from 'react'
 import { FileButton } from '../../../../ui/FileButton.tsx'
 import { bringInBody } from '../../actions/body-in.ts'
 import { useBench } from '../../context.ts'
@@ -10,6 +8,7 @@ import { StepField } from '../../inspector/StepField.tsx'
 import type { PageKind } from '../page-kind.ts'
 import { BodyPanel } from '../shared/BodyPanel.tsx'
 import { Glyph } from '../shared/Glyph.tsx'
+import { useState } from 'react'
 
 export const broughtBodyPage: PageKind<BroughtBodyStep> = {
   Picture: () => <Glyph d="M7 20l6 3 6-3v-8l-6-3-6 3ZM7 12l6 3 6-3M13 15v8M13 3v4M11 5l2 2 2-2" />,

@@ -4,10 +4,9 @@ import {
   type ChangedPathStep,
   type PathChange,
   type PathChangeKind,
-} from '@flexum/core/document'
-import { changeChangedPath } from '@flexum/core/edit'
-import type { DimensionName } from '@flexum/core/units'
-import { formatLength } from '@flexum/core/units'
+  changeChangedPath,
+} from '@flexum/core/recipe'
+import { type DimensionName, formatLength } from '@flexum/core/units'
 import { stepResult, stepsGiving } from '../../../../bench/results.ts'
 import { Figures } from '../../../../ui/Figures.tsx'
 import { useBench, usePart, useSessionState, useUnits } from '../../context.ts'

@@ -1,5 +1,4 @@
-import type { EdgePathStep } from '@flexum/core/document'
-import { changeEdgePath } from '@flexum/core/edit'
+import { type EdgePathStep, changeEdgePath } from '@flexum/core/recipe'
 import { partOf, type Session } from '../../../../bench/session.ts'
 import { counted } from '../../../../ui/counted.ts'
 import { useBench } from '../../context.ts'

@@ -1,4 +1,4 @@
-import type { EdgesStep } from '@flexum/core/document'
+import type { EdgesStep } from '@flexum/core/recipe'
 import type { PageKind } from '../page-kind.ts'
 import { BodyPanel } from '../shared/BodyPanel.tsx'
 import { Glyph } from '../shared/Glyph.tsx'

@@ -1,5 +1,4 @@
-import { doingOf, type ExtrudedStep } from '@flexum/core/document'
-import { changeExtruded } from '@flexum/core/edit'
+import { doingOf, type ExtrudedStep, changeExtruded } from '@flexum/core/recipe'
 import { useBench } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { StepField } from '../../inspector/StepField.tsx'

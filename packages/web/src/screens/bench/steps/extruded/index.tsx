@@ -1,4 +1,4 @@
-import type { ExtrudedStep } from '@flexum/core/document'
+import type { ExtrudedStep } from '@flexum/core/recipe'
 import { openSheet } from '../../actions/recipe.ts'
 import type { PageKind } from '../page-kind.ts'
 import { BodyPanel } from '../shared/BodyPanel.tsx'

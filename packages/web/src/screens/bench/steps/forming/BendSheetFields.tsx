@@ -1,7 +1,7 @@
 import { Printer } from 'lucide-react'
 import { useState } from 'react'
-import type { FormingStep } from '@flexum/core/document'
-import type { FormingGiven } from '@flexum/core/evaluate'
+import type { FormingStep } from '@flexum/core/recipe'
+import type { FormingGiven } from '@flexum/core/forming'
 import { StepField } from '../../inspector/StepField.tsx'
 import { BendSheet } from './sheet/BendSheet.tsx'
 

@@ -1,7 +1,5 @@
 import { Plus, X } from 'lucide-react'
-import type { FormingStep } from '@flexum/core/document'
-import { BENDER_SIZES } from '@flexum/core/document'
-import { changeForming } from '@flexum/core/edit'
+import { type FormingStep, BENDER_SIZES, changeForming } from '@flexum/core/recipe'
 import { BENDER_GROUPS } from '../../../../ui/formingLabels.ts'
 import { newId } from '../../actions/ids.ts'
 import { useBench, usePart } from '../../context.ts'

@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { benderEntry, type FormingStep } from '@flexum/core/document'
-import { changeForming } from '@flexum/core/edit'
+import { benderEntry, type FormingStep, changeForming } from '@flexum/core/recipe'
 import { fetchBenders } from '../../../../api/catalogue.ts'
 import { newIds } from '../../actions/ids.ts'
 import { useBench, usePart } from '../../context.ts'

@@ -1,6 +1,6 @@
 import { useShallow } from 'zustand/react/shallow'
 import { locate } from '@flexum/core/path'
-import type { FormingGiven } from '@flexum/core/evaluate'
+import type { FormingGiven } from '@flexum/core/forming'
 import { deg } from '@flexum/core/num'
 import { formatDecimal } from '@flexum/core/units'
 import { runView, stationOnPath } from '../../../../bench/results.ts'

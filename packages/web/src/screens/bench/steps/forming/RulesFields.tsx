@@ -1,5 +1,5 @@
-import { FORMING_RULES, type FormingRule, type FormingStep } from '@flexum/core/document'
-import type { FormingGiven } from '@flexum/core/evaluate'
+import { FORMING_RULES, type FormingRule, type FormingStep } from '@flexum/core/recipe'
+import type { FormingGiven } from '@flexum/core/forming'
 import { formatDecimal } from '@flexum/core/units'
 import { Section } from '../../../../ui/Figures.tsx'
 import { RULE_LABELS } from '../../../../ui/formingLabels.ts'

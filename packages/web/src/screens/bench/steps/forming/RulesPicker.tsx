@@ -1,6 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
-import { rulesEntry, shareRows, trialEntries, type FormingStep } from '@flexum/core/document'
-import { changeBlank, changeForming } from '@flexum/core/edit'
+import {
+  rulesEntry,
+  shareRows,
+  trialEntries,
+  type FormingStep,
+  changeBlank,
+  changeForming,
+} from '@flexum/core/recipe'
 import { fetchStock } from '../../../../api/catalogue.ts'
 import { newIds } from '../../actions/ids.ts'
 import { useBench, usePart } from '../../context.ts'

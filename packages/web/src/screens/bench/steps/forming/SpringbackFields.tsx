@@ -1,9 +1,14 @@
-import type { FormingStep, SpringbackBy, TrialEntry } from '@flexum/core/document'
-import { changeForming, pasteTrials, setFormula } from '@flexum/core/edit'
-import type { FormingGiven } from '@flexum/core/evaluate'
+import {
+  type FormingStep,
+  type SpringbackBy,
+  type TrialEntry,
+  changeForming,
+  pasteTrials,
+  setFormula,
+} from '@flexum/core/recipe'
+import type { FormingGiven } from '@flexum/core/forming'
 import { deg } from '@flexum/core/num'
 import { formatDecimal } from '@flexum/core/units'
-import { useMemo } from 'react'
 import { stepResult } from '../../../../bench/results.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
 import { newId, newIds } from '../../actions/ids.ts'
@@ -13,6 +18,7 @@ import { faultsByRow } from '../shared/grid/faults.ts'
 import { FormulaGrid } from '../shared/grid/FormulaGrid.tsx'
 import type { GridColumn, GridLine } from '../shared/grid/lines.ts'
 import { TrialPlot } from './TrialPlot.tsx'
+import { useMemo } from 'react'
 
 const BY: Readonly<Record<SpringbackBy, string>> = {
   none: 'not at all',

@@ -1,7 +1,7 @@
 import { extent } from 'd3-array'
 import { scaleLinear } from 'd3-scale'
 import { symbol, symbolCircle, symbolDiamond, symbolSquare, symbolTriangle } from 'd3-shape'
-import type { FormingStep } from '@flexum/core/document'
+import type { FormingStep } from '@flexum/core/recipe'
 import { setAngle, type TrialFit } from '@flexum/core/forming'
 import { deg } from '@flexum/core/num'
 import { formatDecimal } from '@flexum/core/units'

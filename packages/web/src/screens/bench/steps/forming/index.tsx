@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { FormingStep } from '@flexum/core/document'
+import type { FormingStep } from '@flexum/core/recipe'
 import { formingOf, stepResult } from '../../../../bench/results.ts'
 import { useSessionState } from '../../context.ts'
 import { StationFindings } from '../../inspector/StationFindings.tsx'

@@ -1,5 +1,4 @@
-import type { HalvedStep } from '@flexum/core/document'
-import { changeHalved } from '@flexum/core/edit'
+import { type HalvedStep, changeHalved } from '@flexum/core/recipe'
 import { useBench, usePart } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { StepField } from '../../inspector/StepField.tsx'

@@ -1,6 +1,13 @@
 import { countingIds } from '@flexum/core/base'
-import { idsIn, type HelixBy, type HelixEnd, type HelixPathStep } from '@flexum/core/document'
-import { changeHelix, grindEnds, type HelixChoices } from '@flexum/core/edit'
+import {
+  idsIn,
+  type HelixBy,
+  type HelixEnd,
+  type HelixPathStep,
+  changeHelix,
+  grindEnds,
+  type HelixChoices,
+} from '@flexum/core/recipe'
 import { coilOf } from '@flexum/core/path'
 import { formatDecimal, formatLength, writtenFigure, writtenLength } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'

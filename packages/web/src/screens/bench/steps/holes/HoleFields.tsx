@@ -1,4 +1,4 @@
-import type { HoleEntry, HolePlace, HolesStep, Step } from '@flexum/core/document'
+import type { HoleEntry, HolePlace, HolesStep, Step } from '@flexum/core/recipe'
 import type { DimensionName, Formula } from '@flexum/core/units'
 import { Choice } from '../../inspector/Choice.tsx'
 import { StepField } from '../../inspector/StepField.tsx'

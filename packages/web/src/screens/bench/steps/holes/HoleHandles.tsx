@@ -1,7 +1,12 @@
 import { useRef } from 'react'
-import type { HoleEntry, HolesStep } from '@flexum/core/document'
-import { changeHoles } from '@flexum/core/edit'
-import { faceNamed, frameOnFace, type PartResult } from '@flexum/core/evaluate'
+import {
+  type HoleEntry,
+  type HolesStep,
+  changeHoles,
+  frameOnFace,
+  type PartResult,
+} from '@flexum/core/recipe'
+import { faceNamed } from '@flexum/core/solid'
 import type { PlaneFrame } from '@flexum/core/path'
 import { vec3, type Vec3 } from '@flexum/core/space'
 import type { Ray } from '../../../../bench/drag.ts'

@@ -1,7 +1,14 @@
 import { countingIds } from '@flexum/core/base'
-import { freshHole, idsIn, kindOf, type HoleEntry, type HolesStep } from '@flexum/core/document'
-import { changeHoles } from '@flexum/core/edit'
-import { faceNamed, frameOnFace } from '@flexum/core/evaluate'
+import {
+  freshHole,
+  idsIn,
+  kindOf,
+  type HoleEntry,
+  type HolesStep,
+  changeHoles,
+  frameOnFace,
+} from '@flexum/core/recipe'
+import { faceNamed } from '@flexum/core/solid'
 import { vec3, type Vec3 } from '@flexum/core/space'
 import { bodiesBefore as bodiesShownBefore } from '../../../../bench/picking.ts'
 import { partOf } from '../../../../bench/session.ts'

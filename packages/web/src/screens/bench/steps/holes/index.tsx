@@ -1,4 +1,4 @@
-import type { HolesStep } from '@flexum/core/document'
+import type { HolesStep } from '@flexum/core/recipe'
 import type { PageKind } from '../page-kind.ts'
 import { BodyPanel } from '../shared/BodyPanel.tsx'
 import { Glyph } from '../shared/Glyph.tsx'

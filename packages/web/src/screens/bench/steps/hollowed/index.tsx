@@ -1,6 +1,5 @@
-import type { HollowedStep, PickedFace } from '@flexum/core/document'
-import { changeHollowed } from '@flexum/core/edit'
-import { faceWords } from '@flexum/core/evaluate'
+import { type HollowedStep, type PickedFace, changeHollowed } from '@flexum/core/recipe'
+import { faceWords } from '@flexum/core/solid'
 import { useBench, usePart } from '../../context.ts'
 import { StepField } from '../../inspector/StepField.tsx'
 import type { PageKind } from '../page-kind.ts'

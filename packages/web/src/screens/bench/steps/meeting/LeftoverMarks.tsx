@@ -1,5 +1,5 @@
-import type { MeetingStep } from '@flexum/core/document'
-import type { Leftover } from '@flexum/core/evaluate'
+import type { MeetingStep } from '@flexum/core/recipe'
+import type { Leftover } from '@flexum/core/sweep'
 import { vec3, type Vec3 } from '@flexum/core/space'
 import { stepResult } from '../../../../bench/results.ts'
 import type { BenchView } from '../../../../scene/BenchView.ts'

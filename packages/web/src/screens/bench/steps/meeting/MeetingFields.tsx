@@ -1,6 +1,5 @@
-import { kindOf, type MeetingStep, type Part } from '@flexum/core/document'
-import { changeMeeting } from '@flexum/core/edit'
-import { faceWords } from '@flexum/core/evaluate'
+import { kindOf, type MeetingStep, type Part, changeMeeting } from '@flexum/core/recipe'
+import { faceWords } from '@flexum/core/solid'
 import { useBench, usePart } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { bodiesBefore } from '../shared/bodies-before.ts'

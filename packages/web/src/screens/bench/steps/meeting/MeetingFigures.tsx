@@ -1,5 +1,4 @@
-import { cutsInWords } from '@flexum/core/evaluate'
-import type { MeetingStep } from '@flexum/core/document'
+import { cutsInWords, type MeetingStep } from '@flexum/core/recipe'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLength, LENGTH_FACTORS } from '@flexum/core/units'
 import { runView, stepResult } from '../../../../bench/results.ts'

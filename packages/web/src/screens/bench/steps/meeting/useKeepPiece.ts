@@ -1,5 +1,4 @@
-import type { MeetingStep } from '@flexum/core/document'
-import { changeMeeting } from '@flexum/core/edit'
+import { type MeetingStep, changeMeeting } from '@flexum/core/recipe'
 import { useBench } from '../../context.ts'
 
 /** Lets a piece that is left over fall off or stay, by its number from the run on. */

@@ -1,5 +1,5 @@
 import type { SVGProps } from 'react'
-import type { Axis } from '@flexum/core/edit'
+import type { Axis } from '@flexum/core/recipe'
 import { vec3, type Vec3 } from '@flexum/core/space'
 import type { BenchView } from '../../../../scene/BenchView.ts'
 

@@ -1,5 +1,5 @@
 import { useLayoutEffect, useRef } from 'react'
-import type { Axis } from '@flexum/core/edit'
+import type { Axis } from '@flexum/core/recipe'
 import type { Drag } from '../../../../bench/drag.ts'
 
 /** Figures beside the pointer while dragging: they follow, and can be typed over. */

@@ -1,6 +1,5 @@
 import { useEffect, useRef, useState } from 'react'
-import type { NodePathStep } from '@flexum/core/document'
-import { isHeld, placeNode, setCell, type Axis } from '@flexum/core/edit'
+import { type NodePathStep, isHeld, placeNode, setCell, type Axis } from '@flexum/core/recipe'
 import { vec3, type Vec3 } from '@flexum/core/space'
 import { resolveFormula, typedFormula } from '@flexum/core/units'
 import {

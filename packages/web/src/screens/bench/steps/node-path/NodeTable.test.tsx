@@ -1,6 +1,6 @@
 import { act, fireEvent, screen } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
-import { STARTERS, type NodePathStep } from '@flexum/core/document'
+import { STARTERS, type NodePathStep } from '@flexum/core/recipe'
 import { partOf, selectionOf, type Session } from '../../../../bench/session.ts'
 import { onBench, settled } from '../../../../../testing/bench.tsx'
 import { StationSteps } from '../../inspector/StationSteps.tsx'

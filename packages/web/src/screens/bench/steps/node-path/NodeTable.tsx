@@ -1,7 +1,5 @@
 import { useMemo } from 'react'
-import type { NodePathStep } from '@flexum/core/document'
-import type { NodeColumn } from '@flexum/core/edit'
-import { bendFiguresOf } from '@flexum/core/evaluate'
+import { type NodePathStep, type NodeColumn, bendFiguresOf } from '@flexum/core/recipe'
 import { stepResult } from '../../../../bench/results.ts'
 import { nodeBeyond } from '../../actions/nodes.ts'
 import { usePart, useSessionState } from '../../context.ts'

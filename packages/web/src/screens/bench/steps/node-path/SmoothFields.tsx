@@ -1,5 +1,4 @@
-import type { NodePathStep, SmoothEnd } from '@flexum/core/document'
-import { setSmooth } from '@flexum/core/edit'
+import { type NodePathStep, type SmoothEnd, setSmooth } from '@flexum/core/recipe'
 import { useBench } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { StepField } from '../../inspector/StepField.tsx'

@@ -1,6 +1,5 @@
 import { ArrowLeftRight, Plus } from 'lucide-react'
-import type { NodePathStep } from '@flexum/core/document'
-import { setClosed } from '@flexum/core/edit'
+import { type NodePathStep, setClosed } from '@flexum/core/recipe'
 import { selectionOf } from '../../../../bench/session.ts'
 import { addNodeAfter, reversePath } from '../../actions/nodes.ts'
 import { useBench, useSessionState } from '../../context.ts'

@@ -1,4 +1,4 @@
-import { kindOf, mapStepFormulas, type Step } from '@flexum/core/document'
+import { kindOf, mapStepFormulas, type Step } from '@flexum/core/recipe'
 import type { DimensionName, Formula } from '@flexum/core/units'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 import { StepField } from '../../inspector/StepField.tsx'

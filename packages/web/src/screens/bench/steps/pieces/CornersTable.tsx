@@ -1,6 +1,5 @@
-import type { PiecesStep } from '@flexum/core/document'
-import { changePieces } from '@flexum/core/edit'
-import type { CutsGiven, SawnEnd } from '@flexum/core/evaluate'
+import { type PiecesStep, changePieces } from '@flexum/core/recipe'
+import type { CutsGiven, SawnEnd } from '@flexum/core/cutting'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, typedFormula } from '@flexum/core/units'
 import { Section } from '../../../../ui/Figures.tsx'

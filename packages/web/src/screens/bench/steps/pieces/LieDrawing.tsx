@@ -1,5 +1,5 @@
-import type { CarriedGiven, CutsGiven } from '@flexum/core/evaluate'
-import { towardFence } from '@flexum/core/cutting'
+import type { CarriedGiven } from '@flexum/core/sweep'
+import { type CutsGiven, towardFence } from '@flexum/core/cutting'
 import { pointAt, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
 import { loopsOf, type Section } from '@flexum/core/profile'
 

@@ -1,6 +1,6 @@
 import { polygonHull } from 'd3-polygon'
-import type { CarriedGiven, CutsGiven, SawnPiece } from '@flexum/core/evaluate'
-import { towardFence } from '@flexum/core/cutting'
+import type { CarriedGiven } from '@flexum/core/sweep'
+import { type CutsGiven, type SawnPiece, towardFence } from '@flexum/core/cutting'
 import { vec2, type Vec2 } from '@flexum/core/plane'
 import { tightLength } from '../../../../ui/units.ts'
 import { useUnits } from '../../context.ts'

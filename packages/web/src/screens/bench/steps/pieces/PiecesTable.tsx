@@ -1,4 +1,4 @@
-import type { CutsGiven, SawnEnd, SawnPiece } from '@flexum/core/evaluate'
+import type { CutsGiven, SawnEnd, SawnPiece } from '@flexum/core/cutting'
 import { formatLengthFigures } from '@flexum/core/units'
 import { Section } from '../../../../ui/Figures.tsx'
 import { useUnits } from '../../context.ts'

@@ -1,6 +1,5 @@
 import { curveCatmullRom, curveLinear, line } from 'd3-shape'
-import type { Template } from '@flexum/core/cutting'
-import type { SawnEnd } from '@flexum/core/evaluate'
+import type { Template, SawnEnd } from '@flexum/core/cutting'
 import { deg } from '@flexum/core/num'
 import type { StripSheet } from '../../../../strip/sheets.ts'
 

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
-import { templateOf } from '@flexum/core/cutting'
-import type { CarriedGiven, CutsGiven, SawnPiece } from '@flexum/core/evaluate'
+import { templateOf, type CutsGiven, type SawnPiece } from '@flexum/core/cutting'
+import type { CarriedGiven } from '@flexum/core/sweep'
 import { formatLength } from '@flexum/core/units'
 import { PAPERS, sheetsOf, type Paper } from '../../../../strip/sheets.ts'
 import { counted } from '../../../../ui/counted.ts'

@@ -1,5 +1,5 @@
-import type { CarriedGiven, SawnPiece } from '@flexum/core/evaluate'
-import { unrolled } from '@flexum/core/cutting'
+import type { CarriedGiven } from '@flexum/core/sweep'
+import { type SawnPiece, unrolled } from '@flexum/core/cutting'
 import { tightLength } from '../../../../ui/units.ts'
 import { useUnits } from '../../context.ts'
 import { pointsOf } from './LieDrawing.tsx'

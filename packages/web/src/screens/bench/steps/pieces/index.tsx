@@ -1,7 +1,6 @@
 import { Printer } from 'lucide-react'
 import { useState } from 'react'
-import type { PiecesStep } from '@flexum/core/document'
-import { changePieces } from '@flexum/core/edit'
+import { type PiecesStep, changePieces } from '@flexum/core/recipe'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLength, formatMass } from '@flexum/core/units'
 import { cutsOf, stationOnPath, stationOnRun, stepResult } from '../../../../bench/results.ts'

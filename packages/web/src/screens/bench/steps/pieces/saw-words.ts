@@ -1,5 +1,4 @@
-import type { CutsGiven, SawnEnd, SawnPiece } from '@flexum/core/evaluate'
-import type { Lie } from '@flexum/core/cutting'
+import type { CutsGiven, SawnEnd, SawnPiece, Lie } from '@flexum/core/cutting'
 
 /** The side a piece lies on, by its number from the widest, in words. */
 export function restName(nth: number): string {

@@ -1,5 +1,4 @@
-import { PLAIN_SIZES, type PlainBodyStep } from '@flexum/core/document'
-import { changePlainBody } from '@flexum/core/edit'
+import { PLAIN_SIZES, type PlainBodyStep, changePlainBody } from '@flexum/core/recipe'
 import { useBench } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { StepField } from '../../inspector/StepField.tsx'

@@ -1,5 +1,4 @@
-import { NO_FACE, type PushedStep } from '@flexum/core/document'
-import { changePushed } from '@flexum/core/edit'
+import { NO_FACE, type PushedStep, changePushed } from '@flexum/core/recipe'
 import { useBench } from '../../context.ts'
 import { StepField } from '../../inspector/StepField.tsx'
 import { PickFaceButton } from '../../picking/PickFaceButton.tsx'

@@ -1,5 +1,4 @@
-import type { Step } from '@flexum/core/document'
-import { changeRun } from '@flexum/core/edit'
+import { type Step, changeRun } from '@flexum/core/recipe'
 import { useBench } from '../../context.ts'
 
 /** Whether bends that touch and turn alike are one in the bend table; asked where there are such. */

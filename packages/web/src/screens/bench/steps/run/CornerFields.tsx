@@ -1,5 +1,5 @@
-import { JOINTS, type JointName, type RunStep } from '@flexum/core/document'
-import type { CarriedGiven } from '@flexum/core/evaluate'
+import { JOINTS, type JointName, type RunStep } from '@flexum/core/recipe'
+import type { CarriedGiven } from '@flexum/core/sweep'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLength } from '@flexum/core/units'
 import { stationOnPath } from '../../../../bench/results.ts'

@@ -1,5 +1,12 @@
-import type { RunStep, ScaleEntry, ShapingEntry, TwistEntry } from '@flexum/core/document'
-import { dimensionOfMeasured, dimensionsOf, sizeDimension } from '@flexum/core/document'
+import {
+  type RunStep,
+  type ScaleEntry,
+  type ShapingEntry,
+  type TwistEntry,
+  dimensionOfMeasured,
+  dimensionsOf,
+  sizeDimension,
+} from '@flexum/core/recipe'
 import { newId } from '../../actions/ids.ts'
 import { usePart } from '../../context.ts'
 import { SIZE_LABELS } from '../../../../ui/sizeLabels.ts'

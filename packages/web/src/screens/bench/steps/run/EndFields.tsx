@@ -1,4 +1,4 @@
-import { SQUARE_CUT, type EndEntry, type RunStep } from '@flexum/core/document'
+import { SQUARE_CUT, type EndEntry, type RunStep } from '@flexum/core/recipe'
 import type { Formula } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
 import { useSessionState } from '../../context.ts'

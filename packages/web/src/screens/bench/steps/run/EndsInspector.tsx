@@ -1,5 +1,4 @@
-import type { CarriedGiven } from '@flexum/core/evaluate'
-import type { Piece } from '@flexum/core/sweep'
+import type { CarriedGiven, Piece } from '@flexum/core/sweep'
 import { pathPoint } from '@flexum/core/path'
 import { formatLength, formatLengthFigures } from '@flexum/core/units'
 import { stationOnPath, stepInWork, stepResult } from '../../../../bench/results.ts'

@@ -1,4 +1,5 @@
-import { LOOKS, type Look, type RunStep } from '@flexum/core/document'
+import { LOOKS, type Look } from '@flexum/core/profile'
+import type { RunStep } from '@flexum/core/recipe'
 import { Choice } from '../../inspector/Choice.tsx'
 import { useChangeRun } from './useChangeRun.ts'
 

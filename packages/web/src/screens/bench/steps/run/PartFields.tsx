@@ -1,4 +1,4 @@
-import type { PartEntry, PartLimit, RunStep } from '@flexum/core/document'
+import type { PartEntry, PartLimit, RunStep } from '@flexum/core/recipe'
 import { stepResult } from '../../../../bench/results.ts'
 import { useSessionState } from '../../context.ts'
 import { StepField } from '../../inspector/StepField.tsx'

@@ -1,5 +1,5 @@
 import { useRef } from 'react'
-import type { RunStep } from '@flexum/core/document'
+import type { RunStep } from '@flexum/core/recipe'
 import { pathPoint, type Path } from '@flexum/core/path'
 import { stationUnder } from '../../../../bench/part-limit.ts'
 import type { BenchView } from '../../../../scene/BenchView.ts'

@@ -1,6 +1,6 @@
-import type { Body, CarriedGiven } from '@flexum/core/evaluate'
+import type { Body } from '@flexum/core/solid'
+import { type CarriedGiven, rollAt } from '@flexum/core/sweep'
 import { deg } from '@flexum/core/num'
-import { rollAt } from '@flexum/core/sweep'
 import { formatDecimal, formatLength, formatMass, LENGTH_FACTORS } from '@flexum/core/units'
 import { Figures } from '../../../../ui/Figures.tsx'
 import { useUnits } from '../../context.ts'

@@ -1,4 +1,4 @@
-import type { Capability, RunStep } from '@flexum/core/document'
+import type { Capability, RunStep } from '@flexum/core/recipe'
 import { stepResult, stepsGiving } from '../../../../bench/results.ts'
 import { Section } from '../../../../ui/Figures.tsx'
 import { useBench, usePart, useSessionState } from '../../context.ts'

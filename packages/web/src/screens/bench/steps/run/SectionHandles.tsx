@@ -1,6 +1,5 @@
 import { useRef, useState } from 'react'
-import type { RunStep } from '@flexum/core/document'
-import { setFormula } from '@flexum/core/edit'
+import { type RunStep, setFormula } from '@flexum/core/recipe'
 import { deg, rad } from '@flexum/core/num'
 import { reachAround } from '@flexum/core/profile'
 import { frameAt, type Frame } from '@flexum/core/sweep'

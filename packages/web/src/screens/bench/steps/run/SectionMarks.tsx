@@ -1,5 +1,4 @@
-import type { RunStep } from '@flexum/core/document'
-import { changeRun } from '@flexum/core/edit'
+import { type RunStep, changeRun } from '@flexum/core/recipe'
 import { useBench } from '../../context.ts'
 
 /** A place on the picture, px. */

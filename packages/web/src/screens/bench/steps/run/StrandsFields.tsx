@@ -1,7 +1,6 @@
 import { newIds } from '../../actions/ids.ts'
 import type { Id } from '@flexum/core/base'
-import type { FreeStrand, RunStep, Step, StrandsEntry } from '@flexum/core/document'
-import { changeRun } from '@flexum/core/edit'
+import { type FreeStrand, type RunStep, type Step, type StrandsEntry, changeRun } from '@flexum/core/recipe'
 import { deg } from '@flexum/core/num'
 import { strandsInRow, strandsOnCircle } from '@flexum/core/profile'
 import { typedFormula } from '@flexum/core/units'

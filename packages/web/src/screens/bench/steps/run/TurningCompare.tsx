@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react'
-import type { RunStep } from '@flexum/core/document'
+import type { RunStep } from '@flexum/core/recipe'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLength } from '@flexum/core/units'
 import type { TurningCard } from '@flexum/core/service'

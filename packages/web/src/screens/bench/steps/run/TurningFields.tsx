@@ -1,5 +1,6 @@
 import { useState } from 'react'
-import { kindOf, stepOf, TURNINGS, type Direction, type RunStep } from '@flexum/core/document'
+import { kindOf, stepOf, type Direction, type RunStep } from '@flexum/core/recipe'
+import { TURNINGS } from '@flexum/core/sweep'
 import { StepField } from '../../inspector/StepField.tsx'
 import { Choice } from '../../inspector/Choice.tsx'
 import { TurningCompare } from './TurningCompare.tsx'

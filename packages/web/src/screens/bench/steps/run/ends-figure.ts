@@ -1,4 +1,4 @@
-import type { Step } from '@flexum/core/document'
+import type { Step } from '@flexum/core/recipe'
 import type { RunView } from '../../../../bench/results.ts'
 
 /** How the run ends, and in how many pieces it is made, for one line. */

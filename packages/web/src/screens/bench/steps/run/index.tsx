@@ -1,4 +1,4 @@
-import type { RunStep } from '@flexum/core/document'
+import type { RunStep } from '@flexum/core/recipe'
 import type { RunView } from '../../../../bench/results.ts'
 import { selectionOf } from '../../../../bench/session.ts'
 import type { BenchView } from '../../../../scene/BenchView.ts'

@@ -1,5 +1,4 @@
-import type { RunStep } from '@flexum/core/document'
-import { changeRun, type RunChoices } from '@flexum/core/edit'
+import { type RunStep, changeRun, type RunChoices } from '@flexum/core/recipe'
 import { useBench } from '../../context.ts'
 
 /** Changes choices of a run, as one thing to undo. */

@@ -1,5 +1,4 @@
-import type { RunStep } from '@flexum/core/document'
-import { changeRun } from '@flexum/core/edit'
+import { type RunStep, changeRun } from '@flexum/core/recipe'
 import type { Path } from '@flexum/core/path'
 import { movedLimit } from '../../../../bench/part-limit.ts'
 import { stepResult } from '../../../../bench/results.ts'

@@ -1,6 +1,6 @@
 import { fireEvent, screen } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
-import { STARTERS } from '@flexum/core/document'
+import { STARTERS } from '@flexum/core/recipe'
 import { onBench, settled } from '../../../../../testing/bench.tsx'
 import { StationSteps } from '../../inspector/StationSteps.tsx'
 

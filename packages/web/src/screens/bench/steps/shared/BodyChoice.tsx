@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import type { Step } from '@flexum/core/document'
+import type { Step } from '@flexum/core/recipe'
 import { usePart } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { bodiesBefore } from './bodies-before.ts'

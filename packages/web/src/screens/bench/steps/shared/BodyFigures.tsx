@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import type { Body } from '@flexum/core/evaluate'
+import type { Body } from '@flexum/core/solid'
 import { decimalsThatHold, formatDecimal, formatLength, formatMass, LENGTH_FACTORS } from '@flexum/core/units'
 import { meshSurface } from '@flexum/core/space'
 import { Figures } from '../../../../ui/Figures.tsx'

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { kindOf, type MaterialEntry, type Step } from '@flexum/core/document'
+import { kindOf, type MaterialEntry, type Step } from '@flexum/core/recipe'
 import { stepResult } from '../../../../bench/results.ts'
 import { Section } from '../../../../ui/Figures.tsx'
 import { useSessionState } from '../../context.ts'

@@ -1,5 +1,4 @@
-import { COPY_AXES, MIRROR_PLANES, type CopiesEntry, type Step } from '@flexum/core/document'
-import { changeCopies } from '@flexum/core/edit'
+import { COPY_AXES, MIRROR_PLANES, type CopiesEntry, type Step, changeCopies } from '@flexum/core/recipe'
 import { newId } from '../../actions/ids.ts'
 import { useBench, usePart } from '../../context.ts'
 import { StepField } from '../../inspector/StepField.tsx'

@@ -1,5 +1,4 @@
-import { doingOf, type Doing, type Part, type Step } from '@flexum/core/document'
-import { changeDoing } from '@flexum/core/edit'
+import { doingOf, type Doing, type Part, type Step, changeDoing } from '@flexum/core/recipe'
 import { useBench, usePart } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { bodiesBefore } from './bodies-before.ts'

@@ -1,7 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import { stepOf, type Step } from '@flexum/core/document'
-import { takeFromEnd } from '@flexum/core/edit'
-import { isAgainst } from '@flexum/core/evaluate'
+import { stepOf, type Step, takeFromEnd, isAgainst } from '@flexum/core/recipe'
 import { useBench, usePart } from '../../context.ts'
 
 /** Whether a step takes a path from its end: stations, left and right go by that. */

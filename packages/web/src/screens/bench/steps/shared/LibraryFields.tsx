@@ -1,8 +1,14 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useId, useRef, useState } from 'react'
 import { toast } from 'sonner'
-import type { SectionSource, SketchProfileStep, StockProfileStep } from '@flexum/core/document'
-import { putSection, setSource, takeSection } from '@flexum/core/edit'
+import {
+  type SectionSource,
+  type SketchProfileStep,
+  type StockProfileStep,
+  putSection,
+  setSource,
+  takeSection,
+} from '@flexum/core/recipe'
 import {
   createSection,
   fetchSection,

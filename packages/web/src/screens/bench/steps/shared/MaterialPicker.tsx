@@ -1,8 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
-import { setMaterial } from '@flexum/core/edit'
+import { setMaterial, type MaterialEntry, type Step } from '@flexum/core/recipe'
 import { fetchMaterials } from '../../../../api/catalogue.ts'
 import { useBench } from '../../context.ts'
-import type { MaterialEntry, Step } from '@flexum/core/document'
 
 /** What a section or a body is made of, from the table of materials. */
 export function MaterialPicker({ step }: { readonly step: Step & { readonly material: MaterialEntry } }) {

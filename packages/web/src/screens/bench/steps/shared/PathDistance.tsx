@@ -1,6 +1,5 @@
 import { useEffect, useState } from 'react'
-import type { Step } from '@flexum/core/document'
-import type { PathDistance as Distance } from '@flexum/core/evaluate'
+import type { Step, PathDistance as Distance } from '@flexum/core/recipe'
 import { nearestOnPath, type Path } from '@flexum/core/path'
 import type { Vec3 } from '@flexum/core/space'
 import { formatLength } from '@flexum/core/units'

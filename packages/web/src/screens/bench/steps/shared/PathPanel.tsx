@@ -1,6 +1,5 @@
 import { useDeferredValue, type ReactNode } from 'react'
-import type { Step } from '@flexum/core/document'
-import type { PathGiven } from '@flexum/core/evaluate'
+import type { Step, PathGiven } from '@flexum/core/recipe'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLength, formatLengthExact, type LengthDisplay } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'

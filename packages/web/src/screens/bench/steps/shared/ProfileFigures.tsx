@@ -1,7 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { UnitSettings } from '@flexum/core/document'
-import { createEvaluator, type SectionGiven } from '@flexum/core/evaluate'
+import { type UnitSettings, createEvaluator, type SectionGiven } from '@flexum/core/recipe'
 import { deg } from '@flexum/core/num'
 import {
   formatDecimal,

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import type { SketchProfileStep, StockProfileStep } from '@flexum/core/document'
+import type { SketchProfileStep, StockProfileStep } from '@flexum/core/recipe'
 import { stepResult } from '../../../../bench/results.ts'
 import { drawProfile } from '../../actions/recipe.ts'
 import { useBench, useSessionState } from '../../context.ts'

@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import { pickedRegions } from '@flexum/core/evaluate'
+import { pickedRegions } from '@flexum/core/recipe'
 import { stepResult } from '../../../../bench/results.ts'
 import { curvesPath, TRUE_SCALE } from '../../../../ui/curvePath.ts'
 import { usePart, useSessionState } from '../../context.ts'

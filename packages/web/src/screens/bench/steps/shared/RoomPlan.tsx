@@ -1,6 +1,7 @@
 import { line } from 'd3-shape'
 import type { ReactNode } from 'react'
-import { roomOutline, segmentPoint, segmentTangent, segmentTurn, type Room } from '@flexum/core/path'
+import { roomOutline, type Room } from '@flexum/core/room'
+import { segmentPoint, segmentTangent, segmentTurn } from '@flexum/core/path'
 import { isIn, type WallRange } from '../../../../bench/rooms.ts'
 import type { useWallRange } from './useWallRange.ts'
 

@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { memo, useLayoutEffect, useRef, useState } from 'react'
-import type { PathGiven } from '@flexum/core/evaluate'
+import type { PathGiven } from '@flexum/core/recipe'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLengthFigures, type LengthDisplay } from '@flexum/core/units'
 import { Section } from '../../../../ui/Figures.tsx'

@@ -1,4 +1,4 @@
-import { changeRun } from '@flexum/core/edit'
+import { changeRun } from '@flexum/core/recipe'
 import { useBench, usePart } from '../../context.ts'
 
 /** A path or profile that no run carries yet: one press puts it into the first run that comes after it. */

@@ -1,5 +1,4 @@
-import type { WallEntry } from '@flexum/core/document'
-import { setWall } from '@flexum/core/edit'
+import { type WallEntry, setWall } from '@flexum/core/recipe'
 import { useBench } from '../../context.ts'
 import { StepField } from '../../inspector/StepField.tsx'
 import type { ProfileStep } from './ProfilePanel.tsx'

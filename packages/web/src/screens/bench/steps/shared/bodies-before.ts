@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import { kindOf, takenBy, type Part, type Step } from '@flexum/core/document'
+import { kindOf, takenBy, type Part, type Step } from '@flexum/core/recipe'
 
 /** The steps before one that have bodies which have not gone into another before it; and those that are chosen already. */
 export function bodiesBefore(part: Part, step: Step, chosen: readonly Id[]): readonly Step[] {

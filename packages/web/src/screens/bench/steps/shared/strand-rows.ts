@@ -1,12 +1,7 @@
-import {
-  cutLengths,
-  developedLengths,
-  strandLengths,
-  type BlankGiven,
-  type CarriedGiven,
-  type SawnPiece,
-  type Told,
-} from '@flexum/core/evaluate'
+import { cutLengths, developedLengths, strandLengths, type Told } from '@flexum/core/recipe'
+import type { BlankGiven } from '@flexum/core/forming'
+import type { CarriedGiven } from '@flexum/core/sweep'
+import type { SawnPiece } from '@flexum/core/cutting'
 import { formatLength, type LengthDisplay } from '@flexum/core/units'
 
 type Row = readonly [label: string, value: string, amount: string]

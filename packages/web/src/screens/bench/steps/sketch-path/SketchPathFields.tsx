@@ -1,7 +1,5 @@
 import { ArrowLeftRight } from 'lucide-react'
-import type { SketchPathStep } from '@flexum/core/document'
-import { changeSketchPath } from '@flexum/core/edit'
-import { entityName } from '@flexum/core/evaluate'
+import { type SketchPathStep, changeSketchPath, entityName } from '@flexum/core/recipe'
 import { chainOf, endsOf, firstChain } from '@flexum/core/sketch'
 import { stepResult } from '../../../../bench/results.ts'
 import { reversePath } from '../../actions/nodes.ts'

@@ -1,4 +1,4 @@
-import type { SketchPathStep } from '@flexum/core/document'
+import type { SketchPathStep } from '@flexum/core/recipe'
 import type { PageKind } from '../page-kind.ts'
 import { Glyph } from '../shared/Glyph.tsx'
 import { PathPanel } from '../shared/PathPanel.tsx'

@@ -1,5 +1,4 @@
-import type { SketchProfileStep } from '@flexum/core/document'
-import { changeSketchProfile } from '@flexum/core/edit'
+import { type SketchProfileStep, changeSketchProfile } from '@flexum/core/recipe'
 import { openSheet } from '../../actions/recipe.ts'
 import { useBench } from '../../context.ts'
 import { RegionPicker } from '../shared/RegionPicker.tsx'

@@ -1,4 +1,4 @@
-import type { SketchProfileStep } from '@flexum/core/document'
+import type { SketchProfileStep } from '@flexum/core/recipe'
 import type { PageKind } from '../page-kind.ts'
 import { Glyph } from '../shared/Glyph.tsx'
 import { ProfilePanel } from '../shared/ProfilePanel.tsx'

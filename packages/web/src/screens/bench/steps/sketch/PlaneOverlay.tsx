@@ -2,23 +2,19 @@ import { useEffect, useMemo } from 'react'
 import {
   isMainPlane,
   needsOf,
-  type Followed,
-  type Part,
-  type SheetPlane,
-  type SketchStep,
-} from '@flexum/core/document'
-import { setPlane } from '@flexum/core/edit'
-import {
-  edgesOfBody,
-  formOfEdge,
+  setPlane,
   outputTaken,
   placesInSpace,
   placesOfBodies,
-  straightsOf,
   takenIn,
-  type Body,
+  straightsOf,
+  type Part,
+  type SheetPlane,
+  type SketchStep,
   type PartResult,
-} from '@flexum/core/evaluate'
+  type Followed,
+} from '@flexum/core/recipe'
+import { edgesOfBody, formOfEdge, type Body } from '@flexum/core/solid'
 import { pathPoint } from '@flexum/core/path'
 import type { Vec3 } from '@flexum/core/space'
 import { stepResult } from '../../../../bench/results.ts'

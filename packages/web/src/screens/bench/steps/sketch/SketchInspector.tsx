@@ -6,9 +6,10 @@ import {
   type SheetFacing,
   type SheetPlane,
   type SketchStep,
-} from '@flexum/core/document'
-import { setFacing, setPlane } from '@flexum/core/edit'
-import { constraintName } from '@flexum/core/evaluate'
+  setFacing,
+  setPlane,
+  constraintName,
+} from '@flexum/core/recipe'
 import type { Placing, Session } from '../../../../bench/session.ts'
 import { stepResult } from '../../../../bench/results.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'

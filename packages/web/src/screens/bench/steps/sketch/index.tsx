@@ -1,4 +1,4 @@
-import type { SketchStep } from '@flexum/core/document'
+import type { SketchStep } from '@flexum/core/recipe'
 import { openSheet } from '../../actions/recipe.ts'
 import type { PageKind } from '../page-kind.ts'
 import { Glyph } from '../shared/Glyph.tsx'

@@ -1,4 +1,4 @@
-import { kindOf, type Part, type SheetPlane } from '@flexum/core/document'
+import { kindOf, type Part, type SheetPlane } from '@flexum/core/recipe'
 
 /** Where a sheet can lie, in words. */
 export const PLANES: Readonly<Record<SheetPlane['kind'], string>> = {

@@ -1,13 +1,13 @@
 import { useQuery } from '@tanstack/react-query'
+import { MOULDINGS, STOCK_SIZES, type StockShape } from '@flexum/core/profile'
 import {
-  MOULDINGS,
   sizeDimension,
-  STOCK_SIZES,
   STOCK_TITLES,
   type StockProfileStep,
-  type StockShape,
-} from '@flexum/core/document'
-import { renameStep, setMaterial, setShape } from '@flexum/core/edit'
+  renameStep,
+  setMaterial,
+  setShape,
+} from '@flexum/core/recipe'
 import { formatExact } from '@flexum/core/units'
 import { fetchMaterials, fetchStock } from '../../../../api/catalogue.ts'
 import { SIZE_LABELS } from '../../../../ui/sizeLabels.ts'

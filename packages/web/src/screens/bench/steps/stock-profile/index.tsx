@@ -1,4 +1,5 @@
-import { HOLLOW_SHAPES, type StockProfileStep, type StockShape } from '@flexum/core/document'
+import { HOLLOW_SHAPES, type StockShape } from '@flexum/core/profile'
+import type { StockProfileStep } from '@flexum/core/recipe'
 import type { PageKind } from '../page-kind.ts'
 import { Glyph } from '../shared/Glyph.tsx'
 import { ProfilePanel } from '../shared/ProfilePanel.tsx'

@@ -1,7 +1,13 @@
 import { useState } from 'react'
 import { countingIds } from '@flexum/core/base'
-import { idsIn, type Step, type TrimPathStep } from '@flexum/core/document'
-import { runMoulding, sameMoulding, type TrimChoices } from '@flexum/core/edit'
+import {
+  idsIn,
+  type Step,
+  type TrimPathStep,
+  runMoulding,
+  sameMoulding,
+  type TrimChoices,
+} from '@flexum/core/recipe'
 import { formatLength } from '@flexum/core/units'
 import { stepResult, stepsGiving } from '../../../../bench/results.ts'
 import { partOf, type Session } from '../../../../bench/session.ts'

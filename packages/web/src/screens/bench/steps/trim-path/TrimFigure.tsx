@@ -1,5 +1,4 @@
-import type { TrimPathStep } from '@flexum/core/document'
-import { setTrimFigure } from '@flexum/core/edit'
+import { type TrimPathStep, setTrimFigure } from '@flexum/core/recipe'
 import { stepResult } from '../../../../bench/results.ts'
 import { FormulaField } from '../../../../ui/FormulaField.tsx'
 import { useBench, usePart, useSessionState, useSurroundings } from '../../context.ts'

@@ -1,6 +1,6 @@
 import { useEffect } from 'react'
-import type { TrimPathStep } from '@flexum/core/document'
-import { seenFrom, type WallPanel } from '@flexum/core/path'
+import type { TrimPathStep } from '@flexum/core/recipe'
+import { seenFrom, type WallPanel } from '@flexum/core/room'
 import { isIn, type ShownRoom, type WallRange } from '../../../../bench/rooms.ts'
 import type { BenchView } from '../../../../scene/BenchView.ts'
 import { useBench, useSessionState } from '../../context.ts'

@@ -1,6 +1,5 @@
 import { ArrowLeftRight } from 'lucide-react'
-import type { TrimLevel, TrimPathStep } from '@flexum/core/document'
-import { changeTrim, type TrimChoices } from '@flexum/core/edit'
+import { type TrimLevel, type TrimPathStep, changeTrim, type TrimChoices } from '@flexum/core/recipe'
 import { stepResult, stepsGiving } from '../../../../bench/results.ts'
 import { reversePath } from '../../actions/nodes.ts'
 import { useBench, usePart, useSessionState } from '../../context.ts'

@@ -1,6 +1,5 @@
 import { useMemo } from 'react'
-import type { TrimPathStep } from '@flexum/core/document'
-import { changeTrim } from '@flexum/core/edit'
+import { type TrimPathStep, changeTrim } from '@flexum/core/recipe'
 import { stepResult } from '../../../../bench/results.ts'
 import { shownRooms, type ShownRoom, type WallRange } from '../../../../bench/rooms.ts'
 import { useBench, useSessionState } from '../../context.ts'

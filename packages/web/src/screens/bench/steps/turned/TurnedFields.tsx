@@ -1,6 +1,4 @@
-import type { TurnedStep } from '@flexum/core/document'
-import { changeTurned } from '@flexum/core/edit'
-import { entityName } from '@flexum/core/evaluate'
+import { type TurnedStep, changeTurned, entityName } from '@flexum/core/recipe'
 import { ACROSS, UP } from '@flexum/core/sketch'
 import { useBench, usePart } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'

@@ -1,4 +1,4 @@
-import type { TurnedStep } from '@flexum/core/document'
+import type { TurnedStep } from '@flexum/core/recipe'
 import { openSheet } from '../../actions/recipe.ts'
 import type { PageKind } from '../page-kind.ts'
 import { BodyPanel } from '../shared/BodyPanel.tsx'

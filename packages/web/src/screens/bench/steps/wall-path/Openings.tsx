@@ -7,8 +7,11 @@ import {
   openingEntry,
   type OpeningColumn,
   type WallPathStep,
-} from '@flexum/core/document'
-import { addOpening, removeOpenings, setOpeningCell, setOpeningWall } from '@flexum/core/edit'
+  addOpening,
+  removeOpenings,
+  setOpeningCell,
+  setOpeningWall,
+} from '@flexum/core/recipe'
 import { LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
 import { freePlace } from '../../../../bench/rooms.ts'

@@ -1,8 +1,10 @@
 import { Plus } from 'lucide-react'
 import { useMemo } from 'react'
 import { countingIds } from '@flexum/core/base'
-import { idsIn, roomWall, type WallPathStep } from '@flexum/core/document'
 import {
+  idsIn,
+  roomWall,
+  type WallPathStep,
   closeWalls,
   insertWall,
   moveWall,
@@ -11,7 +13,7 @@ import {
   setWallCell,
   standWallsOn,
   type WallColumn,
-} from '@flexum/core/edit'
+} from '@flexum/core/recipe'
 import { stepResult, stepsGiving } from '../../../../bench/results.ts'
 import { selectionOf } from '../../../../bench/session.ts'
 import { newId } from '../../actions/ids.ts'

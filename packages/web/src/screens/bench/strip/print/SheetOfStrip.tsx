@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
-import type { UnitSettings } from '@flexum/core/document'
-import type { CarriedGiven, HoleMark } from '@flexum/core/evaluate'
+import type { UnitSettings, HoleMark } from '@flexum/core/recipe'
+import type { CarriedGiven } from '@flexum/core/sweep'
 import { deg, TURN } from '@flexum/core/num'
 import { formatDecimal } from '@flexum/core/units'
 import { stationOnPath } from '../../../../bench/results.ts'

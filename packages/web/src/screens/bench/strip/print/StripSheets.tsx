@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
-import type { CarriedGiven, HoleMark, SectionGiven } from '@flexum/core/evaluate'
+import type { CarriedGiven } from '@flexum/core/sweep'
+import type { HoleMark, SectionGiven } from '@flexum/core/recipe'
 import { formatLength } from '@flexum/core/units'
 import type { StripLayout } from '../../../../strip/layout.ts'
 import { PAPERS, sheetsOf, type Paper } from '../../../../strip/sheets.ts'

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react'
-import type { FormingStep } from '@flexum/core/document'
-import { bendSheetOf, type BendSheet as Sheet, type SheetTable } from '@flexum/core/evaluate'
+import type { FormingStep } from '@flexum/core/recipe'
+import { bendSheetOf, type BendSheet as Sheet, type SheetTable } from '@flexum/core/report'
 import { usePart, useSessionState } from '../../../context.ts'
 import { SheetBar } from './SheetBar.tsx'
 import { SheetPicture } from './SheetPicture.tsx'

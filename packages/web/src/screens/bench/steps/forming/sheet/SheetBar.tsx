@@ -1,4 +1,4 @@
-import type { BendSheet } from '@flexum/core/evaluate'
+import type { BendSheet } from '@flexum/core/report'
 
 const WIDE = 720
 const LEFT = 8

@@ -1,4 +1,4 @@
-import type { BendSheet, Seen } from '@flexum/core/evaluate'
+import type { BendSheet, Seen } from '@flexum/core/report'
 
 const WIDE = 340
 const HIGH = 220

@@ -1,6 +1,8 @@
 import { countingIds, type Id } from '@flexum/core/base'
-import { bendEntry, idsIn, type BendFigures } from '@flexum/core/document'
 import {
+  bendEntry,
+  idsIn,
+  type BendFigures,
   bendsLeadThen,
   insertBend,
   LAST,
@@ -11,7 +13,7 @@ import {
   setBendCell,
   type BendColumn,
   type Command,
-} from '@flexum/core/edit'
+} from '@flexum/core/recipe'
 import { newId } from '../../../actions/ids.ts'
 import { useBench, usePart } from '../../../context.ts'
 import { pastedWords } from './pasted-words.ts'

@@ -1,6 +1,8 @@
 import { countingIds, type Id } from '@flexum/core/base'
-import { idsIn, nodeEntry, type NodePlace } from '@flexum/core/document'
 import {
+  idsIn,
+  nodeEntry,
+  type NodePlace,
   insertNode,
   moveNode,
   nodesLeadThen,
@@ -9,7 +11,7 @@ import {
   setCell,
   type Command,
   type NodeColumn,
-} from '@flexum/core/edit'
+} from '@flexum/core/recipe'
 import { formatExact, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
 import { newId } from '../../../actions/ids.ts'
 import { useBench, usePart } from '../../../context.ts'

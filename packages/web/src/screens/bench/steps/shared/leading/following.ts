@@ -1,6 +1,4 @@
-import type { BendFigures } from '@flexum/core/document'
-import type { BendColumn, NodeColumn } from '@flexum/core/edit'
-import type { PlacedNode } from '@flexum/core/evaluate'
+import type { BendFigures, BendColumn, NodeColumn, PlacedNode } from '@flexum/core/recipe'
 import { rad } from '@flexum/core/num'
 import { writtenFigure, writtenLength, type Formula, type LengthUnit } from '@flexum/core/units'
 import type { GridLine } from '../grid/lines.ts'

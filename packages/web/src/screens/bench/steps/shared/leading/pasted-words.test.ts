@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { readPastedBends } from '@flexum/core/edit'
+import { readPastedBends } from '@flexum/core/recipe'
 import { pastedWords } from './pasted-words.ts'
 import { laidWords } from '../grid/said.ts'
 

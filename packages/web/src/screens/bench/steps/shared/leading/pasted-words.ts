@@ -1,4 +1,4 @@
-import type { PastedBends } from '@flexum/core/edit'
+import type { PastedBends } from '@flexum/core/recipe'
 import { counted } from '../../../../../ui/counted.ts'
 
 /** What pasted rows were taken for, in a sentence. */

@@ -1,0 +1,23 @@
+export { listPieces, type ListedCut } from './pieces.ts'
+export {
+  emptyOrder,
+  type Order,
+  readOrder,
+  ORDER_LIMITS,
+  type OrderBar,
+  type OrderLine,
+  type Sharing,
+} from './order/order.ts'
+export { planOrder, type GroupPlan, figuresOf, type OffPiece } from './order/plan.ts'
+export {
+  type OrderPiece,
+  type StockGroup,
+  kindOfPiece,
+  byStock,
+  type ListedLine,
+  type StockOfTable,
+} from './order/gather.ts'
+export { bendSheetOf, type BendSheet, type Seen, type SheetTable } from './bend-sheet.ts'
+export { oldPlanWords } from './order/old-plan.ts'
+export { shelving } from './order/shelf.ts'
+export { cutListCsv, planCsv } from './order/lists.ts'

@@ -1,0 +1,24 @@
+import type { Id } from '../../base/index.ts'
+import type { Shell } from './boundary.ts'
+import type { Placement } from '../../space/index.ts'
+import type { Origin, Solid } from '../body.ts'
+
+/** A solid that is of one step, and is put together with others. */
+export type LeafSolid = Extract<
+  Solid,
+  { kind: 'swept' | 'extruded' | 'turned' | 'edged' | 'cornered' | 'raised' | 'blended' | 'brought' }
+>
+
+/** A leaf where it stands. */
+export interface PlacedLeaf {
+  readonly solid: LeafSolid
+  readonly place: Placement | undefined
+}
+
+/** A body of one step in one place, as something to be put together with others. */
+export interface Leaf extends PlacedLeaf {
+  readonly shell: Shell
+  /** By which it is told from others of its step. */
+  readonly key: Id | undefined
+  readonly origin: Pick<Origin, 'step' | 'instance' | 'edges'>
+}

@@ -1,0 +1,19 @@
+import type { Extrapolated } from './extrapolated.ts'
+import type { Solids } from '../boolean/library.ts'
+import type { Body } from '../body.ts'
+import { measuredOf } from './volume.ts'
+
+const known = new WeakMap<Body, Extrapolated>()
+
+/**
+ * Area of a body's skin at no chord error, mm2, of one of its places; undefined where the library that it takes is not there, or does not
+ * make it. Remembered for as long as the body is.
+ */
+export function surfaceOf(body: Body, solids: Solids | undefined): Extrapolated | undefined {
+  const before = known.get(body)
+  if (before) return before
+  const measured = measuredOf(body.solid, { solids, fineness: body.chordError })
+  if (!measured.ok) return undefined
+  known.set(body, measured.value.area)
+  return measured.value.area
+}

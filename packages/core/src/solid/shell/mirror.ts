@@ -1,0 +1,22 @@
+import type { Solid } from '../body.ts'
+import { imageBy } from '../boolean/tree.ts'
+import { placePoint, vec3 } from '../../space/index.ts'
+import { keyOfFace, movesBut, type Moves } from './moves.ts'
+import { planesOf } from './planes.ts'
+
+/** Nearer to the plane of a mirror than this a face lies in it, mm. */
+const IN_PLANE = 1e-6
+/** As a part of the wall, how far the halves of the inside run into each other. */
+const INTO = 0.5
+
+/** The moves of a half that is mirrored: what lies in the mirror's plane is no face, and runs on a little into the other half. */
+export function beyondMirror(s: Extract<Solid, { kind: 'mirrored' }>, first: number, m: Moves): Moves {
+  const image = imageBy(s)
+  const inPlane = planesOf(s.of, first).filter(({ at, normal }) => {
+    // A plane lies in the mirror's where each place of it is its own image, and its normal turns round.
+    const [p, q] = [at, vec3.add(at, normal)].map((x) => placePoint(image, x)) as [typeof at, typeof at]
+    return vec3.distance(p, at) < IN_PLANE && vec3.distance(q, vec3.sub(at, normal)) < IN_PLANE
+  })
+  const keys = new Set(inPlane.map((f) => keyOfFace(f.face)))
+  return movesBut(m, (f) => (keys.has(keyOfFace(f)) ? -INTO * m.wall : undefined))
+}
