@@ -5,20 +5,20 @@ import { BaseSequencer, type TestSpecification } from 'vitest/node'
 
 /** Files that take longest, the longest first: begun first, so that no core waits for one at the end. */
 const LONGEST = [
-  'solids/src/random-recipes.test.ts',
+  'core/src/solid/boolean/random-recipes.test.ts',
   'server/src/files.test.ts',
   'server/src/demo/demo.test.ts',
-  'solids/src/exact.test.ts',
+  'core/src/solid/exact/exact.test.ts',
   'core/src/evaluate/incremental.test.ts',
   'core/src/trace/trace.test.ts',
   'core/src/forming/curve-bends/curve-bends.test.ts',
   'core/src/evaluate/fuzz.test.ts',
   'core/src/forming/curve-bends/sure.test.ts',
   'core/src/evaluate/bounds.test.ts',
-  'solids/src/second-method.test.ts',
+  'core/src/solid/measure/second-method.test.ts',
   'server/src/bend-sheets.test.ts',
   'core/src/evaluate/figures.test.ts',
-  'solids/src/ground.test.ts',
+  'core/src/steps/halved/ground.test.ts',
   'server/src/app.test.ts',
 ]
 
@@ -59,7 +59,7 @@ export default defineConfig({
           name: 'core',
           ...natively,
           testTimeout,
-          include: ['packages/{core,solids,linear}/src/**/*.test.ts'],
+          include: ['packages/{core,manifold,highs}/src/**/*.test.ts'],
           exclude: APART,
           environment: 'node',
           setupFiles: ['packages/core/testing/setup.ts'],

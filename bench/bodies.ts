@@ -1,7 +1,7 @@
 import { emptyPart, type Part, createEvaluator } from '@flexum/core/recipe'
 import type { MadeSolid, SolidMesh, Solids, SolidTree } from '@flexum/core/solid'
 import { blockStep } from '../packages/core/testing/bodies.ts'
-import { loadSolids } from '@flexum/solids'
+import { loadManifold } from '@flexum/manifold'
 
 /** How long it took to take ten cylinders out of one body, ms. */
 export interface Drilled {
@@ -17,7 +17,7 @@ const SECTORS = 400
 
 /** Ten cylinders out of a ball of 200 000 triangles: asked for in one go, and one after the other. */
 export async function drilled(): Promise<Drilled> {
-  const solids = await loadSolids()
+  const solids = await loadManifold()
   const body = ball(100)
   const tools = Array.from({ length: CYLINDERS }, (_, i) => cylinder(6, 240, -72 + 16 * i))
   const leaf = (mesh: SolidMesh): SolidTree => ({ kind: 'mesh', mesh })
@@ -41,7 +41,7 @@ function made(solids: Solids, tree: SolidTree): MadeSolid {
 export async function memoryAfterEdits(
   edits: number,
 ): Promise<{ readonly first: number; readonly after: number }> {
-  const evaluator = createEvaluator({ solids: await loadSolids() })
+  const evaluator = createEvaluator({ solids: await loadManifold() })
   const part = (i: number): Part => ({
     ...emptyPart('Edited'),
     steps: [

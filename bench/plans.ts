@@ -1,5 +1,5 @@
 import { planCuts, type PlanProblem } from '@flexum/core/cutting'
-import { loadLinear } from '@flexum/linear'
+import { loadHighs } from '@flexum/highs'
 
 /** So many pieces of so many made-up lengths on bars of some lengths, priced by length. */
 function problemOf(pieces: number, lengths: number, bars: readonly number[]): PlanProblem {
@@ -37,7 +37,7 @@ const CASES = [
 
 /** Plans small and large, one after the other. */
 export async function plansMade(): Promise<readonly PlanMeasured[]> {
-  const solver = await loadLinear()
+  const solver = await loadHighs()
   return CASES.map(([pieces, lengths, bars]) => {
     const began = performance.now()
     const plan = planCuts(problemOf(pieces, lengths, bars), { solver, seconds: 8 })

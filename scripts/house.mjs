@@ -143,8 +143,8 @@ function outerRules() {
         ...only('^drizzle-orm|^@libsql', 'Drizzle stays in db'),
         ...only('^hono|^@hono', 'Hono stays in routes, http, app, client and main'),
         ...only('core/src', outOfCore),
-        ...only('^manifold-3d', 'the library of solids stays in packages/solids'),
-        ...only('^highs', 'the library of linear programs stays in packages/linear'),
+        ...only('^manifold-3d', 'the library of solids stays in packages/manifold'),
+        ...only('^highs', 'the library of linear programs stays in packages/highs'),
       ],
       [
         'packages/server/src/db/**',
@@ -159,7 +159,7 @@ function outerRules() {
       only('^drizzle-orm|^@libsql|/db/', 'routes reach the database through services'),
     ),
     forbid(
-      ['packages/solids/src/**/*.ts'],
+      ['packages/manifold/src/**/*.ts'],
       [
         ...only('core/src', outOfCore),
         ...only(
@@ -170,7 +170,7 @@ function outerRules() {
       ['**/*.test.ts'],
     ),
     forbid(
-      ['packages/linear/src/**/*.ts'],
+      ['packages/highs/src/**/*.ts'],
       only(
         'core/src|^@flexum/core/(?:[^c]|c[^u])',
         'the library of linear programs knows cutting of the core alone',
@@ -185,7 +185,7 @@ function outerRules() {
       ['packages/web/src/{bench,strip,compute}/**/*.ts'],
       [
         ...only('^react|^three|^@react|\\.tsx$', 'no React and no three here'),
-        ...only('^manifold-3d/manifold\\.js', 'the library of solids stays in packages/solids'),
+        ...only('^manifold-3d/manifold\\.js', 'the library of solids stays in packages/manifold'),
         ...only('/(screens|scene)/', 'bench, strip and compute do not know the screens'),
       ],
     ),

@@ -5,7 +5,7 @@ import { fail, fault, ok, own, type Result } from '@flexum/core/base'
 import { FILE_IDS, fileOut, type FileId, type FileWanted } from '@flexum/core/files'
 import { createService } from '@flexum/core/service'
 import { reportJson, reportText } from './report.ts'
-import { loadSolids } from '@flexum/solids'
+import { loadManifold } from '@flexum/manifold'
 
 /** Files by what `--to` calls them: their own names, and the endings of which there is one, or one that is meant by itself. */
 const BY_ENDING: Readonly<Record<string, FileId>> = { stl: 'body', csv: 'bends', svg: 'section' }
@@ -81,7 +81,7 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
   const named = runNamed(part, values.run)
   if (!named.ok) return misuse(named.fault.message)
   const run = named.value
-  const service = createService(needsSolids(part) ? { solids: await loadSolids() } : {})
+  const service = createService(needsSolids(part) ? { solids: await loadManifold() } : {})
   if (wanted === undefined) {
     const result = service.evaluate(part)
     tellFindings(result.findings, streams)

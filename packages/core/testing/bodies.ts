@@ -8,7 +8,8 @@ import type {
 
 export const STEEL: MaterialEntry = { name: 'Steel', density: '8 g/cm3', look: 'steel' }
 
-const base = (id: string) => ({ id, name: id, aside: false }) as const
+/** What every step has. */
+export const base = (id: string) => ({ id, name: id, aside: false }) as const
 
 /** A block of 40 x 30 x 20 on the origin, or a cylinder. */
 export const blockStep = (id: string, more: Partial<PlainBodyStep> = {}): PlainBodyStep => ({

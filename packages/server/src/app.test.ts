@@ -4,9 +4,9 @@ import { serverForEach } from '../testing/app.ts'
 import { readPartText, STARTERS, type Part, createEvaluator } from '@flexum/core/recipe'
 import { DEMO_PARTS } from './demo/parts.ts'
 import { seed } from './demo/seed.ts'
-import { loadSolids } from '@flexum/solids'
+import { loadManifold } from '@flexum/manifold'
 
-const solids = await loadSolids()
+const solids = await loadManifold()
 
 const server = serverForEach()
 

@@ -6,7 +6,7 @@ import { createService } from '@flexum/core/service'
 import { run } from '../../cli/src/main.ts'
 import { serverForEach } from '../testing/app.ts'
 import { DEMO_PARTS } from './demo/parts.ts'
-import { loadSolids } from '@flexum/solids'
+import { loadManifold } from '@flexum/manifold'
 import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -23,7 +23,7 @@ const bytesOf = (content: string | Uint8Array): Uint8Array =>
   typeof content === 'string' ? new TextEncoder().encode(content) : content
 
 /** As the page's worker makes it. */
-const service = createService({ solids: await loadSolids() })
+const service = createService({ solids: await loadManifold() })
 function byPage(part: Part, file: FileId): Got {
   const made = service.takeOut(part, { file })
   return made.ok ? { bytes: bytesOf(made.value.content) } : { why: made.fault.message }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { changed, NO_COMMANDS, TRIES } from '../../testing/fuzz/commands.ts'
 import { randomOf } from '../../testing/fuzz/random.ts'
 import { hookSketch, rectangleAt } from '../../testing/sketches.ts'
-import { loadSolids } from '../../../solids/src/index.ts'
+import { loadManifold } from '../../../manifold/src/index.ts'
 import {
   breachesOf,
   freshStep,
@@ -111,7 +111,7 @@ describe('random sequences of every command', () => {
   })
   it('leave parts that read, and come to the same worked out anew as step by step, two parts in one evaluator', async () => {
     const names = Object.keys(TRIES)
-    const solids = await loadSolids()
+    const solids = await loadManifold()
     const evaluator = createEvaluator({ solids })
     const wrong: string[] = []
     for (let seed = 0; seed < 12; seed++) {

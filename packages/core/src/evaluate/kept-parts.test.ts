@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { gunzipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
-import { loadSolids } from '../../../solids/src/index.ts'
+import { loadManifold } from '../../../manifold/src/index.ts'
 import { figuresOfPart, type KeptPart } from '../../testing/kept/figures.ts'
 import { readPart, createEvaluator } from '../recipe/index.ts'
 
@@ -10,7 +10,7 @@ const kept = new TextDecoder()
   .decode(gunzipSync(readFileSync(new URL('../../testing/kept/parts.ndjson.gz', import.meta.url))))
   .split('\n')
   .map((line) => JSON.parse(line) as KeptPart)
-const solids = await loadSolids()
+const solids = await loadManifold()
 
 /** Figures told the same to this, as a share; and lengths that are nothing to this. */
 const SAME = 1e-9

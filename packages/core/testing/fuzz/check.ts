@@ -7,9 +7,9 @@ import {
   massOf,
   type PartResult,
 } from '../../src/recipe/index.ts'
-import { loadSolids } from '../../../solids/src/index.ts'
+import { loadManifold } from '../../../manifold/src/index.ts'
 
-const solids = await loadSolids()
+const solids = await loadManifold()
 
 /** What is wrong with a part's result, by rules that hold for any part; undefined when nothing is. */
 export function faultOf(part: Part, result: PartResult): string | undefined {

@@ -6,9 +6,9 @@ import { traceOutlines } from '@flexum/core/trace'
 import { MOULDING_AT, MOULDING_SCALE, mouldingPicture } from './moulding-picture.ts'
 import { bayCornice, DEMO_PARTS } from './parts.ts'
 import { DEMO_SECTIONS } from './sections.ts'
-import { loadSolids } from '@flexum/solids'
+import { loadManifold } from '@flexum/manifold'
 
-const solids = await loadSolids()
+const solids = await loadManifold()
 
 const inVariants = DEMO_PARTS.flatMap((part) =>
   [null, ...part.variants.map((v) => v.id)].map(

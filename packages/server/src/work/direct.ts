@@ -7,15 +7,15 @@ import type { SectionFigures } from '../db/schema.ts'
 import { drawBendSheet, readText, readWhole, workOnPart, workOnSection, type PartWork } from './jobs.ts'
 import { drawPlanSheet, planWanted, type PlanMade, type PlanTold, type PlanWanted } from './order.ts'
 import type { Job, SheetWanted, Work } from './work.ts'
-import { loadLinear } from '@flexum/linear'
-import { loadSolids } from '@flexum/solids'
+import { loadHighs } from '@flexum/highs'
+import { loadManifold } from '@flexum/manifold'
 
 /** What came of a job, by its kind. */
 export type Answer = Result<PartWork | SectionFigures | MadeFile | Part | Uint8Array>
 
 /** Does jobs where it is called, with one memory for all of them. */
 export async function jobsHere() {
-  const service = createService({ solids: await loadSolids() })
+  const service = createService({ solids: await loadManifold() })
   // Loaded for the first order.
   let solver: Promise<LinearSolver> | undefined
   const worked = <T>(body: string, of: (service: Service, part: Part) => Result<T>): Result<T> => {
@@ -31,7 +31,7 @@ export async function jobsHere() {
       worked(body, (s, part) => drawBendSheet(s, part, wanted)),
     planSheet: drawPlanSheet,
     async plan(wanted: PlanWanted, tell: (told: PlanTold) => boolean, soon: (plan: PlanMade) => void) {
-      solver ??= loadLinear()
+      solver ??= loadHighs()
       return planWanted(service, await solver, wanted, tell, soon)
     },
     read: readWhole,

@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
 import wasm from 'manifold-3d/manifold.wasm?url'
-import { loadSolids } from '@flexum/solids'
+import { loadManifold } from '@flexum/manifold'
 import type { Progress } from '@flexum/core/base'
 import { needsSolids, type Part, type Outside, type Phase } from '@flexum/core/recipe'
 import { createService, doJob, type Flag } from '@flexum/core/service'
@@ -14,7 +14,7 @@ const service = createService(outside)
 
 async function ready(part: Part): Promise<void> {
   if (!needsSolids(part)) return
-  loading ??= loadSolids(wasm).then((solids) => void (outside.solids = solids))
+  loading ??= loadManifold(wasm).then((solids) => void (outside.solids = solids))
   await loading
 }
 

@@ -1,0 +1,1 @@
+export { loadHighs } from './load.ts'

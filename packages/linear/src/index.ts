@@ -1,1 +1,0 @@
-export { loadLinear } from './load.ts'

@@ -1,0 +1,1 @@
+export { loadManifold } from './load.ts'

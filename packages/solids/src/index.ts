@@ -1,1 +1,0 @@
-export { loadSolids } from './load.ts'
