@@ -121,16 +121,16 @@ test('an order is planned, changed by hand, ticked, kept over a reload, and take
   await expect(page.getByRole('status', { name: 'Plan' })).toHaveText('planned')
   await expect(flats).toContainText('2 sawn')
   // A part of it that was changed is told.
-  const takeOut = async (name: string): Promise<string> => {
+  const exportFile = async (name: string): Promise<string> => {
     await page.getByRole('button', { name: 'Take out', exact: true }).click()
     const wait = page.waitForEvent('download')
     await page.getByRole('menuitem', { name }).click()
     return readFile((await (await wait).path())!, 'utf8')
   }
-  expect(await takeOut('Cut list (CSV)')).toContain(
+  expect(await exportFile('Cut list (CSV)')).toContain(
     'Ash flat 45 × 18,Ash wood,Notice frame,Run,1,2,420,330,mitre,-45,0,mitre,45,0,no',
   )
-  expect((await takeOut('Plan by bar (CSV)')).trim().split('\n')).toHaveLength(9)
+  expect((await exportFile('Plan by bar (CSV)')).trim().split('\n')).toHaveLength(9)
   await page.getByRole('button', { name: 'Take out', exact: true }).click()
   await page.getByRole('menuitem', { name: 'Labels…' }).click()
   const labels = page.getByRole('list', { name: 'Labels' }).getByRole('listitem')

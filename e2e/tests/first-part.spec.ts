@@ -67,16 +67,16 @@ test('type five nodes, read the bend table, drag a node, undo, reload, take out'
   await expect(cell(page, 'x', 5)).toHaveValue('180')
   await saved(page)
 
-  const takeOut = async (label: string): Promise<Buffer> => {
+  const exportFile = async (label: string): Promise<Buffer> => {
     await page.getByRole('button', { name: 'Take out', exact: true }).click()
     const wait = page.waitForEvent('download')
     await page.getByRole('menuitem', { name: label }).click()
     return readFile((await (await wait).path())!)
   }
-  expect((await takeOut('Bend table (CSV)')).toString()).toMatch(
+  expect((await exportFile('Bend table (CSV)')).toString()).toMatch(
     /^bend,length \(mm\),rotation \(deg\).*\n1,80,0,90,20\n/,
   )
-  expect((await takeOut('Nodes (CSV)')).toString()).toContain('\n4,100,80,60,12.7\n')
+  expect((await exportFile('Nodes (CSV)')).toString()).toContain('\n4,100,80,60,12.7\n')
   const body = async (within: string): Promise<Buffer> => {
     await page.getByRole('button', { name: 'Take out', exact: true }).click()
     await page.getByRole('menuitem', { name: 'Body (STL)' }).click()
@@ -91,11 +91,11 @@ test('type five nodes, read the bend table, drag a node, undo, reload, take out'
   }
   // Ten times as near the true surface takes several times as many triangles.
   expect((await body('0.01')).length).toBeGreaterThan(3 * (await body('0.1')).length)
-  expect(JSON.parse((await takeOut('Part file')).toString())).toMatchObject({
+  expect(JSON.parse((await exportFile('Part file')).toString())).toMatchObject({
     format: 'flexum-part',
     name: 'Rail',
   })
-  const png = await takeOut('Picture of the view')
+  const png = await exportFile('Picture of the view')
   expect(png.subarray(1, 4).toString()).toBe('PNG')
   expect(png.length).toBeGreaterThan(10_000)
 })

@@ -2,7 +2,7 @@ import { readFile, writeFile } from 'node:fs/promises'
 import { parseArgs } from 'node:util'
 import { kindOf, needsSolids, readPartText, type Part, type Finding } from '@flexum/core/recipe'
 import { fail, fault, ok, own, type Result } from '@flexum/core/base'
-import { FILE_IDS, fileOut, type FileId, type FileWanted } from '@flexum/core/files'
+import { EXPORT_IDS, exportOf, type FileId, type WantedExport } from '@flexum/core/files'
 import { createService } from '@flexum/core/service'
 import { reportJson, reportText } from './report.ts'
 import { loadManifold } from '@flexum/manifold'
@@ -15,7 +15,7 @@ const USAGE = `usage: flexum report PART.json [--json] [--variant NAME] [--run N
 
 report  prints length, segments, bend table, cut length and mass
 export  writes one of these, to standard output unless --out names a file:
-${FILE_IDS.map((id) => `        ${id.padEnd(9)}${fileOut(id).title}`).join('\n')}
+${EXPORT_IDS.map((id) => `        ${id.padEnd(9)}${exportOf(id).title}`).join('\n')}
         or by ending: ${Object.entries(BY_ENDING)
           .map(([ending, id]) => `${ending} (${id})`)
           .join(', ')}; --table nodes makes csv the nodes
@@ -92,7 +92,7 @@ export async function run(argv: readonly string[], streams: Streams = PROCESS): 
     )
     return result.findings.some((f) => f.severity === 'blocks') ? 1 : 0
   }
-  const made = service.takeOut(part, { ...wanted.value, chosen: run })
+  const made = service.exportFile(part, { ...wanted.value, chosen: run })
   if (!made.ok) {
     tellFindings(service.evaluate(part).findings, streams)
     streams.err(`flexum: ${made.fault.message}`)
@@ -150,10 +150,10 @@ function fileWanted(
   to: string | undefined,
   table: string | undefined,
   chord: string | undefined,
-): Result<FileWanted> {
-  const choices = [...FILE_IDS, ...Object.keys(BY_ENDING)].join(', ')
+): Result<WantedExport> {
+  const choices = [...EXPORT_IDS, ...Object.keys(BY_ENDING)].join(', ')
   if (to === undefined) return misused(`--to is needed: one of ${choices}`)
-  const named = FILE_IDS.find((id) => id === to) ?? own(BY_ENDING, to)
+  const named = EXPORT_IDS.find((id) => id === to) ?? own(BY_ENDING, to)
   if (!named) return misused(`--to reads "${to}"; one of ${choices} is needed`)
   if (table !== undefined && table !== 'bends' && table !== 'nodes')
     return misused(`--table reads "${table}"; bends or nodes is needed`)
@@ -161,6 +161,6 @@ function fileWanted(
   if (chord === undefined) return ok({ file })
   const length = Number(chord)
   if (!(length > 0)) return misused(`--chord reads "${chord}"; a length in mm above 0 is needed`)
-  if (!('chord' in fileOut(file).options)) return misused(`--chord is for a body, and ${file} is none`)
+  if (!('chord' in exportOf(file).options)) return misused(`--chord is for a body, and ${file} is none`)
   return ok({ file, options: { chord: length } })
 }

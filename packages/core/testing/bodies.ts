@@ -1,9 +1,9 @@
 import type {
-  EdgesStep,
+  FilletStep,
   ExtrudedStep,
   MaterialEntry,
   PlainBodyStep,
-  TurnedStep,
+  RevolvedStep,
 } from '../src/recipe/index.ts'
 
 export const STEEL: MaterialEntry = { name: 'Steel', density: '8 g/cm3', look: 'steel' }
@@ -42,7 +42,7 @@ export const extrudedStep = (id: string, sketch: string, more: Partial<ExtrudedS
   ...more,
 })
 
-export const turnedStep = (id: string, sketch: string, more: Partial<TurnedStep> = {}): TurnedStep => ({
+export const revolvedStep = (id: string, sketch: string, more: Partial<RevolvedStep> = {}): RevolvedStep => ({
   ...base(id),
   kind: 'turned',
   sketch,
@@ -53,12 +53,12 @@ export const turnedStep = (id: string, sketch: string, more: Partial<TurnedStep>
   ...more,
 })
 
-export const edgesStep = (
+export const filletStep = (
   id: string,
   of: string,
   picked: readonly { readonly name: string }[],
-  more: Partial<EdgesStep> = {},
-): EdgesStep => ({
+  more: Partial<FilletStep> = {},
+): FilletStep => ({
   ...base(id),
   kind: 'edges',
   of,

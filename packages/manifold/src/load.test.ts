@@ -6,11 +6,11 @@ import {
   extrapolatedByRate,
   extrudedMesh,
   meshForSolids,
-  shellOf,
+  boundaryOf,
   skinOf,
   skinVolumes,
   solidVolume,
-  type Shell,
+  type Boundary,
   type Solids,
   type SolidTree,
 } from '@flexum/core/solid'
@@ -40,13 +40,13 @@ const prism = (
   from: number,
   to: number,
   e = 0.01,
-): Shell => shellOf(extrudedMesh({ section: [section], plane, from, to }, e, meanOutline), () => true)
-const rod = (r: number, plane: PlaneFrame, long: number, e?: number): Shell => {
+): Boundary => boundaryOf(extrudedMesh({ section: [section], plane, from, to }, e, meanOutline), () => true)
+const rod = (r: number, plane: PlaneFrame, long: number, e?: number): Boundary => {
   const mesh = extrudedMesh({ section: [disc(r)], plane, from: -long, to: long }, e ?? 0.01, meanOutline)
   // Its side is round, its ends are plane.
-  return shellOf(mesh, (tag) => tag % 3 !== 0)
+  return boundaryOf(mesh, (tag) => tag % 3 !== 0)
 }
-const leaf = (shell: Shell): SolidTree => ({ kind: 'mesh', mesh: meshForSolids(shell) })
+const leaf = (shell: Boundary): SolidTree => ({ kind: 'mesh', mesh: meshForSolids(shell) })
 const made = (tree: SolidTree) => {
   const m = solids.make(tree)
   if (!m.ok) throw new Error(m.fault.message)

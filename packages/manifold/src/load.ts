@@ -1,7 +1,7 @@
 import Module from 'manifold-3d/manifold.js'
 import { fail, fault, ok, type Result } from '@flexum/core/base'
 import { awayFromMesh, type MadeSolid, type Solids, type SolidTree } from '@flexum/core/solid'
-import { placePoint, unplacedPoint } from '@flexum/core/space'
+import { transformPoint, untransformPoint } from '@flexum/core/space'
 import { createDoubles } from './doubles.ts'
 import { createShelf, type Span } from './kept.ts'
 
@@ -93,7 +93,7 @@ function makeWith(
         return keep(
           Manifold.union([
             shapeOf(library, within(half, t.frame, 'from'), first, keep),
-            shapeOf(library, within(mirroredIn(half, t, more), t.frame, 'from'), first, keep),
+            shapeOf(library, within(mirroredAbout(half, t, more), t.frame, 'from'), first, keep),
           ]),
         )
       }
@@ -230,7 +230,7 @@ type Mirror = Extract<SolidTree, { kind: 'mirrored' }>
 function within(m: Copied, frame: Mirror['frame'], way: 'to' | 'from'): Copied {
   if (!frame) return m
   const positions = m.positions.slice()
-  const move = way === 'to' ? unplacedPoint : placePoint
+  const move = way === 'to' ? untransformPoint : transformPoint
   for (let i = 0; i < positions.length; i += 3)
     positions.set(move(frame, [positions[i]!, positions[i + 1]!, positions[i + 2]!]), i)
   return { ...m, positions }
@@ -249,7 +249,7 @@ function snapped(m: Copied, { axis, at }: Mirror): Copied {
 const IN_PLANE = 1e-10
 
 /** The mirror image, its leaves counted on by `more`. */
-function mirroredIn(m: Copied, { axis, at }: Mirror, more: number): Copied {
+function mirroredAbout(m: Copied, { axis, at }: Mirror, more: number): Copied {
   const positions = m.positions.slice()
   for (let i = axis; i < positions.length; i += 3) positions[i] = at - (positions[i]! - at)
   const triangles = m.triangles.slice()

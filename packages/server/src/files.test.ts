@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { describe, expect, it } from 'vitest'
 import { readPartText, type Part } from '@flexum/core/recipe'
-import { FILE_IDS, fileOut, type FileId } from '@flexum/core/files'
+import { EXPORT_IDS, exportOf, type FileId } from '@flexum/core/files'
 import { createService } from '@flexum/core/service'
 import { run } from '../../cli/src/main.ts'
 import { serverForEach } from '../testing/app.ts'
@@ -25,7 +25,7 @@ const bytesOf = (content: string | Uint8Array): Uint8Array =>
 /** As the page's worker makes it. */
 const service = createService({ solids: await loadManifold() })
 function byPage(part: Part, file: FileId): Got {
-  const made = service.takeOut(part, { file })
+  const made = service.exportFile(part, { file })
   return made.ok ? { bytes: bytesOf(made.value.content) } : { why: made.fault.message }
 }
 
@@ -58,7 +58,7 @@ describe.each(DEMO_PARTS.map((p) => [p.name, p] as const))('%s', (_, part) => {
   it('gives the same files to the page, by the server and by the command line', async () => {
     // It is kept once: what the server worked out for one file serves the next.
     const { id } = (await server.call('POST', '/parts', { part })).json as { id: string }
-    for (const file of FILE_IDS) {
+    for (const file of EXPORT_IDS) {
       const page = byPage(part, file)
       expect([file, sumOf(await byServer(id, file))]).toEqual([file, sumOf(page)])
       expect([file, sumOf(await byCommandLine(part, file))]).toEqual([file, sumOf(page)])
@@ -95,7 +95,7 @@ describe('a file', () => {
     expect((await server.call('GET', `/parts/${id}/files/body?chord=1e-9`)).json.error).toMatchObject({
       message: expect.stringContaining('would fit') as string,
     })
-    expect(service.takeOut(part, { file: 'bends', options: { chord: 1 } })).toMatchObject({
+    expect(service.exportFile(part, { file: 'bends', options: { chord: 1 } })).toMatchObject({
       ok: false,
       fault: { message: '"Bend table (CSV)" has no option "chord"' },
     })
@@ -103,8 +103,8 @@ describe('a file', () => {
   it('has a name that any system takes, which says of which run it is where there are several', () => {
     const rim = DEMO_PARTS.find((p) => p.name === 'Tray rim')!
     const odd = { ...rim, name: 'Rim 3/8" <new>' }
-    const made = service.takeOut(odd, { file: 'section' })
+    const made = service.exportFile(odd, { file: 'section' })
     expect(made.ok && made.value.name).toBe('Rim 3-8- -new- section.svg')
-    for (const id of FILE_IDS) expect(fileOut(id).title.length).toBeGreaterThan(4)
+    for (const id of EXPORT_IDS) expect(exportOf(id).title.length).toBeGreaterThan(4)
   })
 })

@@ -17,7 +17,7 @@ export function directCompute(): Compute {
     finish: async (p) => service.evaluate(p, { owner: 'page' }),
     distance: async (part, path, to) => service.distance(part, path, to),
     readMesh: async (bytes) => service.readMesh(bytes),
-    takeOut: async (part, wanted) => service.takeOut(part, wanted),
+    exportFile: async (part, wanted) => service.exportFile(part, wanted),
     onProgress: () => undefined,
     cancel: () => undefined,
     dispose: () => undefined,

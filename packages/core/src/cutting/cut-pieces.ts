@@ -17,9 +17,9 @@ import {
   type PieceCut,
   type CarriedGiven,
   type Strand,
-  type MeetingGiven,
+  type EndTrim,
 } from '../sweep/index.ts'
-import { withEndsMet } from './ends-met.ts'
+import { withEndsMet } from './trimmed-ends.ts'
 
 /** What is chosen of the pieces of a run; plain figures, mm and rad. */
 export interface CutChoices {
@@ -32,7 +32,7 @@ export interface CutChoices {
   /** Angles of corners as measured in the room, by the corner. */
   readonly measured: ReadonlyMap<Id, number>
   /** Ends of the run that meet something. */
-  readonly met?: readonly MeetingGiven[]
+  readonly met?: readonly EndTrim[]
 }
 
 /** Nothing chosen: on the usual side, the start at the left, bars of any length. */

@@ -39,7 +39,7 @@ export {
   allKinds,
   kindNamed,
   barTakenBy,
-  doingOf,
+  operationOf,
   inputsOf,
   kindOf,
   stationOf,
@@ -50,7 +50,7 @@ export {
   type StepTypes,
   type StepKindName,
 } from './registry.ts'
-export { DOINGS, doingSchema, type Doing } from './doing.ts'
+export { OPERATIONS, operationSchema, type Operation } from './operation.ts'
 export type { Change, Changes } from './change.ts'
 export {
   formulaSchema,

@@ -1,5 +1,5 @@
 import type { Id } from '../base/index.ts'
-import type { Doing } from './doing.ts'
+import type { Operation } from './operation.ts'
 import type { FormulaVisitor, Input, Station, StepBase, StepKind } from './kind.ts'
 
 /** Every kind of step by its name. None is named here: each adds its own line where its step is declared. */
@@ -39,18 +39,20 @@ export function kindOf<S extends Step>(step: S): StepKind<S> {
 /** All that a step builds on: what its kind needs, and the bodies that its own does something with. */
 export function inputsOf(step: Step): readonly Input[] {
   const own = kindOf(step).inputs(step)
-  const others = doingOf(step)?.with
+  const others = operationOf(step)?.with
   return others ? [...own, ...others.map((id) => ({ id, gives: 'bodies' }) as const)] : own
 }
 
 /** The steps whose bodies go into that of a step, and are not there by themselves after it. */
-export const takenBy = (step: Step): readonly Id[] => doingOf(step)?.with ?? kindOf(step).takes?.(step) ?? []
+export const takenBy = (step: Step): readonly Id[] =>
+  operationOf(step)?.with ?? kindOf(step).takes?.(step) ?? []
 
 /** The run whose bar a step takes as it really is, with the ends that meet something; undefined where it takes none so. */
 export const barTakenBy = (step: Step): Id | undefined => kindOf(step).barOf?.(step)
 
 /** What the body of a step does with others; undefined where it stands alone, or the step has none. */
-export const doingOf = (step: StepBase): Doing | undefined => (step as { readonly does?: Doing }).does
+export const operationOf = (step: StepBase): Operation | undefined =>
+  (step as { readonly does?: Operation }).does
 
 /** Ids of the steps that a step builds on. */
 export function needsOf(step: Step): readonly Id[] {

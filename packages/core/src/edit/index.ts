@@ -2,7 +2,7 @@ export { apply } from './apply.ts'
 export { stepOfKind, withStep, type Command } from './command.ts'
 export { changeBy, type ChangeCommands } from './cure.ts'
 export { setFormula, sameFormula } from './fields.ts'
-export { addStep, keepPiece, moveStep, removeStep, renameStep, setAside, setBuiltTo } from './steps.ts'
+export { addStep, keepPiece, moveStep, removeStep, renameStep, setSuppressed, setBuiltTo } from './steps.ts'
 export {
   addValue,
   addVariant,

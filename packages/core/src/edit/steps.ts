@@ -79,7 +79,7 @@ export const renameStep: Command<{ step: Id; name: string }> = (part, args) => {
 }
 
 /** Sets a step aside, or takes it back into the build. */
-export const setAside: Command<{ step: Id; aside: boolean }> = (part, args) => {
+export const setSuppressed: Command<{ step: Id; aside: boolean }> = (part, args) => {
   const step = stepOf(part, args.step)
   return step ? ok(withStep(part, { ...step, aside: args.aside })) : missing(args.step)
 }

@@ -62,8 +62,8 @@ export function areaOf(result: PartResult): Extrapolated | undefined {
     for (const [i, b] of (s.output?.bodies ?? []).entries()) {
       const area = result.areas?.get(s.id)?.[i]
       if (!area) return undefined
-      value += area.value * b.places.length
-      error += area.error * b.places.length
+      value += area.value * b.instances.length
+      error += area.error * b.instances.length
     }
   return value > 0 ? { value, error } : undefined
 }
@@ -93,5 +93,5 @@ function sumOver(
     (s): readonly (Body | ComingBody)[] => s.output?.bodies ?? s.output?.coming ?? [],
   )
   if (all.length === 0 || !all.every((b) => b.figures !== undefined)) return undefined
-  return all.reduce((sum, b) => sum + of(b.figures!) * b.places.length, 0)
+  return all.reduce((sum, b) => sum + of(b.figures!) * b.instances.length, 0)
 }

@@ -13,7 +13,7 @@ import type { ResolvedFields } from './fields.ts'
 import type { Outside } from './outside.ts'
 import type { FieldChange, Makers, StepContext } from './kind.ts'
 import type { Given, PathGiven, StepOutput, StepResult } from './output.ts'
-import type { MeetingGiven } from '../sweep/index.ts'
+import type { EndTrim } from '../sweep/index.ts'
 import type { Waiting } from './step-findings.ts'
 
 /** What a step is worked out in. */
@@ -56,15 +56,15 @@ export function contextOf(
     solids: outside.solids,
     standing: (id) => outputs(standing(id))?.bodies ?? [],
     others: othersOf(step, standing).map((id) => ({ step: id, bodies: outputs(id)?.bodies ?? [] })),
-    met: (run) => meetingsOf([...results.values()], run),
+    met: (run) => trimsOf([...results.values()], run),
     along: none,
     around: { step: none, again: none },
   }
 }
 
 /** Ends of a run that meet something, as these steps found them. */
-export const meetingsOf = (steps: readonly StepResult[], run: Id): readonly MeetingGiven[] =>
-  steps.flatMap((s) => (s.state === 'good' ? (s.output?.meetings ?? []).filter((m) => m.run === run) : []))
+export const trimsOf = (steps: readonly StepResult[], run: Id): readonly EndTrim[] =>
+  steps.flatMap((s) => (s.state === 'good' ? (s.output?.trims ?? []).filter((m) => m.run === run) : []))
 
 /** The steps in which the bodies stand that go into a step's own, each once. */
 export function othersOf(step: Step, standing: Scope['standing']): readonly Id[] {

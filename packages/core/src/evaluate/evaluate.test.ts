@@ -11,7 +11,7 @@ import {
   addValue,
   chooseVariant,
   renameValue,
-  setAside,
+  setSuppressed,
   setBuiltTo,
   setCell,
   setFormula,
@@ -242,7 +242,7 @@ describe('when a step fails', () => {
       done(setFormula(cell(angle, 'n3', 'x', '50'), { step: 'path', field: 'nodes/n3/y', formula: '0' })),
       'path.fold-back',
     ],
-    ['set aside', done(setAside(angle, { step: 'profile', aside: true })), 'step.input'],
+    ['set aside', done(setSuppressed(angle, { step: 'profile', aside: true })), 'step.input'],
   ])('tells of %s', (_, p, code) => expect(fresh(p).findings.map((f) => f.code)).toEqual([code]))
   it('tells of a helix without turns', () => {
     const spring = STARTERS.spring.make('Spring')

@@ -1,9 +1,9 @@
 import { effortLeft, fail, isWatched, ok, stage, within, type Id } from '../base/index.ts'
-import { IN_PLACE } from '../space/index.ts'
+import { IDENTITY } from '../space/index.ts'
 import {
   barTakenBy,
   definedIn,
-  doingOf,
+  operationOf,
   inputsOf,
   needsOf,
   kindOf,
@@ -26,7 +26,7 @@ import type { ComingBody } from '../solid/index.ts'
 import { areasOf } from './bodies.ts'
 import { contextOf, outputAgain, type Scope } from './context.ts'
 import { expectedFindings } from './expected.ts'
-import { meet } from './meet.ts'
+import { meet } from './boolean.ts'
 import type { Finding } from './finding.ts'
 import { resolveStep, type ResolvedFields } from './fields.ts'
 import { noNumberIn } from './finite.ts'
@@ -295,7 +295,7 @@ function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Made 
     nodePoints,
     awaits,
   })
-  const doing = doingOf(step)
+  const doing = operationOf(step)
   if (!doing) {
     if (!later) return { fresh: good(output, findings, 0) }
     return {
@@ -317,7 +317,7 @@ function evaluateStep(step: Step, resolved: ResolvedFields, scope: Scope): Made 
   const { others } = context
   const takes = others.map((o) => o.step)
   const coming = others.flatMap(({ bodies }) =>
-    bodies.map(({ id, hidden }): ComingBody => ({ id, hidden, places: [IN_PLACE], figures: undefined })),
+    bodies.map(({ id, hidden }): ComingBody => ({ id, hidden, instances: [IDENTITY], figures: undefined })),
   )
   const { bodies: at, ...rest } = output
   const points = later?.points ?? 0

@@ -19,7 +19,7 @@ import {
   type Step,
   setFormula,
   makeChange,
-  compareTurnings,
+  compareOrientations,
   createEvaluator,
 } from '../recipe/index.ts'
 import { deg, integrate, TURN } from '../num/index.ts'
@@ -137,7 +137,7 @@ describe('the memory', () => {
     // Another part whose steps have the same ids has no last good of its own.
     expect(outputsOf(evaluator.evaluate(broken(other), { owner: 'two' })).run).toBeUndefined()
     expect(outputsOf(evaluator.evaluate(broken(angle))).run).toBeUndefined()
-    compareTurnings(evaluator, angle, 'run')
+    compareOrientations(evaluator, angle, 'run')
     expect(outputsOf(evaluator.evaluate(broken(angle), { owner: 'one' })).run).toBe(good)
     expect(outputsOf(evaluator.evaluate(angle, { owner: 'one' })).run).toBe(good)
   })

@@ -50,4 +50,4 @@ export {
 export { pathToBodies, type PathDistance } from './path-distance.ts'
 
 export { cutLengths, cutsInWords, developedLengths, strandLengths, type Told } from './strand-words.ts'
-export { meetingsOf } from './context.ts'
+export { trimsOf } from './context.ts'

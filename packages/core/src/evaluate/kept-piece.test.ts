@@ -3,7 +3,7 @@ import { emptyPart, readPart, writePart, type Part, type Step, makeChange } from
 import { bodiesOf } from './bodies.ts'
 import type { Finding } from './finding.ts'
 import { checkWatertight } from '@flexum/core/space'
-import { blockStep, turnedStep } from '../../testing/bodies.ts'
+import { blockStep, revolvedStep } from '../../testing/bodies.ts'
 import { rectangleAt } from '../../testing/sketches.ts'
 import { bodyTrial } from '../../testing/trial.ts'
 
@@ -21,7 +21,7 @@ const cylinder = blockStep('post', {
 /** A ring about the axis that goes through all of it: a core is left in a shell. */
 const groove = (wide: number): readonly Step[] => [
   rectangleAt('ring', 20, -10, wide, 80),
-  turnedStep('groove', 'ring', { does: { kind: 'cuts', with: ['post'] } }),
+  revolvedStep('groove', 'ring', { does: { kind: 'cuts', with: ['post'] } }),
 ]
 const part = (...steps: readonly Step[]): Part => ({ ...emptyPart('Trial'), steps })
 const SHELL = Math.PI * (40 ** 2 - 25 ** 2) * 60

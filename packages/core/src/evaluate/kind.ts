@@ -14,7 +14,7 @@ import {
 import type { Finding } from './finding.ts'
 import type { AlongField } from './fields.ts'
 import type { Given, StepOutput, StepResult } from './output.ts'
-import type { MeetingGiven } from '../sweep/index.ts'
+import type { EndTrim } from '../sweep/index.ts'
 
 export { cutsInWords } from './strand-words.ts'
 export type { AlongField } from './fields.ts'
@@ -35,7 +35,7 @@ export interface StepContext {
   /** The bodies of an input as they stand by then: its own, or what these went into. */
   standing(id: Id): readonly Body[]
   /** Ends of a run that meet something, in the order of the recipe: of one whose bar is taken as it really is. */
-  met(run: Id): readonly MeetingGiven[]
+  met(run: Id): readonly EndTrim[]
   /** A formula that is worked out along a run, by its field. */
   along(field: string): AlongField
   readonly around: Around

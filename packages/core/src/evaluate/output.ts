@@ -1,7 +1,7 @@
 import type { Id } from '../base/index.ts'
 import type { Look, StockShape, Section, SectionProperties } from '../profile/index.ts'
 import type { Capability, StepKindName } from '../document/index.ts'
-import type { Facing, Piece, CarriedGiven, MeetingGiven } from '../sweep/index.ts'
+import type { Facing, Piece, CarriedGiven, EndTrim } from '../sweep/index.ts'
 import type { BendTable, CurveBends, BlankGiven, FormingGiven } from '../forming/index.ts'
 import type { CornerResult, Path, PathAnalysis, PlaneFrame } from '../path/index.ts'
 import type { Opening } from '../room/index.ts'
@@ -124,7 +124,7 @@ export interface StepOutput {
   readonly carried?: CarriedGiven
   readonly bodies?: readonly Body[]
   /** Ends of runs that meet something. */
-  readonly meetings?: readonly MeetingGiven[]
+  readonly trims?: readonly EndTrim[]
   /** Holes that stand on runs. */
   readonly holes?: readonly HoleMark[]
   /** Steps whose bodies went into those of this one, and are not there by themselves any more. */

@@ -8,7 +8,7 @@ import {
   type Part,
   type RunStep,
   makeChange,
-  compareTurnings,
+  compareOrientations,
   createEvaluator,
 } from '../recipe/index.ts'
 import { integrate, rad } from '../num/index.ts'
@@ -271,14 +271,14 @@ describe('copies', () => {
       { id: 'k2', kind: 'mirror', plane: 'xy', offset: '40' },
     )
     const made = run(part)
-    expect(made.places).toHaveLength(6)
+    expect(made.instances).toHaveLength(6)
     const mesh = meshOfBody(made)
     expect(meshVolume(mesh)).toBeCloseTo(6 * made.meshVolume, 0)
     expect(judge(mesh)).toMatchObject({ status: 'NoError', bodies: 6 })
   })
   it('all round close the ring, or spread from end to end', () => {
     const round = (count: string, angle: string) =>
-      run(copied({ id: 'k1', kind: 'round', count, angle, axis: 'z', x: '0', y: '0', z: '0' })).places.map(
+      run(copied({ id: 'k1', kind: 'round', count, angle, axis: 'z', x: '0', y: '0', z: '0' })).instances.map(
         (p) => Math.atan2(p.x[1], p.x[0]),
       )
     expect(round('4', '360 deg')[1]).toBeCloseTo(Math.PI / 2, 9)
@@ -417,7 +417,7 @@ describe('findings of a run', () => {
 
 describe('turnings compared', () => {
   it('on a hoop: what turns keeps its volume, what travels loses it and gets thin', () => {
-    const [square, upright, fixed] = compareTurnings(createEvaluator(), hoop, 'run')
+    const [square, upright, fixed] = compareOrientations(createEvaluator(), hoop, 'run')
     expect(square!.volumeShare).toBeCloseTo(1, 9)
     expect(square!.thickness).toBeCloseTo(20, 4)
     expect(square!.rollAtEnd).toBeCloseTo(0, 9)

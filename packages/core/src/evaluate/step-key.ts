@@ -1,5 +1,5 @@
 import { barTakenBy, mapStepFormulas, needsOf, type Step } from '../document/index.ts'
-import { bodiesNeeded, meetingsOf, type Scope } from './context.ts'
+import { bodiesNeeded, trimsOf, type Scope } from './context.ts'
 import type { ResolvedFields } from './fields.ts'
 
 const choices = new WeakMap<Step, string>()
@@ -28,7 +28,7 @@ export function keyOf(step: Step, resolved: ResolvedFields, scope: Scope): strin
   const met =
     run === undefined
       ? []
-      : [...results.values()].flatMap((r) => (meetingsOf([r], run).length > 0 ? [[r.id, r.basis]] : []))
+      : [...results.values()].flatMap((r) => (trimsOf([r], run).length > 0 ? [[r.id, r.basis]] : []))
   const waits = waiting?.finding?.message
   return JSON.stringify([
     choicesOf(step),

@@ -1,15 +1,15 @@
-export { FILES_IN } from './in.ts'
-export { acceptOf, dropsOf, SORTS_IN, type FileInId } from './sorts.ts'
+export { IMPORTS } from './imports.ts'
+export { acceptOf, dropsOf, IMPORT_SORTS, type ImportId } from './import-sorts.ts'
 export {
-  FILE_IDS,
-  fileOut,
-  FILES_OUT,
+  EXPORT_IDS,
+  exportOf,
+  EXPORTS,
   type FileId,
-  type FileOption,
-  type FileOptions,
-  type FileOut,
-} from './out.ts'
-export { takeOut, type FileWanted, type MadeFile } from './take-out.ts'
+  type ExportOption,
+  type ExportOptions,
+  type ExportKind,
+} from './exports.ts'
+export { exportFile, type WantedExport, type ExportedFile } from './export.ts'
 export {
   DELIMITERS,
   pointsOf,

@@ -1,4 +1,4 @@
-import { lately, spend } from '../base/index.ts'
+import { recent, spend } from '../base/index.ts'
 import { gaussRule, tolerance } from '../num/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import {
@@ -178,7 +178,7 @@ function shareAt(g: CurveSegment, s: number): number {
 }
 
 /** By Newton within its panel; a frame asks for the same one several times. */
-const shareWithin = lately((g: CurveSegment, s: number): number => {
+const shareWithin = recent((g: CurveSegment, s: number): number => {
   const k = panelOf(g, s)
   const [a, b] = [parameterAt(g, k), parameterAt(g, k + 1)]
   const [rest, whole] = [s - g.lengths[k]!, g.lengths[k + 1]! - g.lengths[k]!]
@@ -202,7 +202,7 @@ export const curveCurvature = (g: CurveSegment, s: number): Vec3 =>
 export const curveTorsion = (g: CurveSegment, s: number): number => torsionOf(curveAt(g.curve, shareAt(g, s)))
 
 /** A unit vector square to the curve at an arc length, carried from its start without roll. */
-export const curveSide = lately((g: CurveSegment, s: number): Vec3 => {
+export const curveSide = recent((g: CurveSegment, s: number): Vec3 => {
   const k = panelOf(g, Math.min(Math.max(s, 0), g.length))
   const [x, y, z] = g.sides.subarray(3 * k, 3 * k + 3) as unknown as Vec3
   const [a, b] = [parameterAt(g, k), parameterAt(g, k + 1)]

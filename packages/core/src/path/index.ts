@@ -51,5 +51,5 @@ export { mirroredPath } from './mirrored.ts'
 export { pathBeside, type CornersBeside } from './beside.ts'
 export { pathOfViews, type View } from './views.ts'
 
-export { placedPath } from './moved.ts'
+export { transformedPath } from './moved.ts'
 export { segmentsOnPlane } from './on-plane.ts'

@@ -5,7 +5,7 @@ import { analysePath } from './analysis.ts'
 import { fittedCubics, type Asked } from './fitted.ts'
 import { segmentPart } from './part.ts'
 import { makePath, pathPoint, reversePath, type Origin, type Path } from './path.ts'
-import { placedSegment } from './moved.ts'
+import { transformedSegment } from './moved.ts'
 import { lineSegment, segmentPoint, segmentTangent, type Segment } from './segment.ts'
 import { stretchesOf, type Stretch } from './view-stretches.ts'
 
@@ -216,7 +216,7 @@ function segmentsOf([p, q]: Pair, f: Frame, within: number): readonly Segment[] 
     if (other.segment.kind !== 'line') continue
     if (vec3.length(vec3.cross(other.segment.direction, f.along)) > tolerance.sameDirection) continue
     const piece = segmentPart(own.segment, own.from, own.to)
-    return [placedSegment(piece, shifted(vec3.sub(place(0), segmentPoint(piece, 0))))]
+    return [transformedSegment(piece, shifted(vec3.sub(place(0), segmentPoint(piece, 0))))]
   }
   const cut = (p.on[0] + p.on[1]) / 2
   const half = (s: Stretch): number => stationAtPlace(s, cut)

@@ -6,7 +6,7 @@ export {
   region,
   reverseLoop,
   regionsOf,
-  type Placement,
+  type Transform,
   type Region,
   type Section,
 } from './region.ts'

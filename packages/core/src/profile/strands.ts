@@ -1,6 +1,6 @@
 import { TURN } from '../num/index.ts'
 import { placeCurve, type Vec2 } from '../plane/index.ts'
-import { placeSection, regionsOf, type Placement, type Region, type Section } from './region.ts'
+import { placeSection, regionsOf, type Transform, type Region, type Section } from './region.ts'
 
 /** Where one strand of a group lies, in the group's own axes, and its own turn there. */
 export interface StrandPlace {
@@ -39,7 +39,7 @@ export function strandsInRow(count: number, spacing: number, lie: number): Stran
 }
 
 /** One strand in the path's frame: placed by its anchor, turned by itself, set in its place, and turned with the group. */
-export function placeStrand(section: Region | Section, placement: Placement, place: StrandPlace): Section {
+export function placeStrand(section: Region | Section, placement: Transform, place: StrandPlace): Section {
   const alone = placeSection(section, { ...placement, clock: place.turn })
   if (place.at[0] === 0 && place.at[1] === 0 && placement.clock === 0) return alone
   const set = (r: Region): Region => {

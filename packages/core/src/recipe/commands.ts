@@ -35,29 +35,29 @@ export { addPathFromPoints, type PointCorners } from '../steps/node-path/command
 export { changeRun, type RunChoices } from '../steps/run/commands.ts'
 export { changeExtruded } from '../steps/extruded/commands.ts'
 export { changePlainBody } from '../steps/plain-body/commands.ts'
-export { changeBroughtBody } from '../steps/brought-body/commands.ts'
+export { changeImportedBody } from '../steps/imported-body/commands.ts'
 export { changeHalved, grindEnds } from '../steps/halved/commands.ts'
-export { changeEdges } from '../steps/edges/commands.ts'
+export { changeFillet } from '../steps/fillet/commands.ts'
 export { changeEdgePath } from '../steps/edge-path/commands.ts'
 export { changePushed } from '../steps/pushed/commands.ts'
-export { changeHollowed } from '../steps/hollowed/commands.ts'
-export { changeBlended } from '../steps/blended/commands.ts'
-export { changeMeeting } from '../steps/meeting/commands.ts'
+export { changeShell } from '../steps/shell/commands.ts'
+export { changeLoft } from '../steps/loft/commands.ts'
+export { changeTrim } from '../steps/trim/commands.ts'
 export { changeHoles } from '../steps/holes/commands.ts'
-export { changeTurned } from '../steps/turned/commands.ts'
+export { changeRevolved } from '../steps/revolved/commands.ts'
 export { changeCopies } from '../steps/shared/commands-copies.ts'
-export { changeDoing } from '../steps/shared/commands-doing.ts'
+export { changeOperation } from '../steps/shared/commands-operation.ts'
 export { changeBentPath, turnIntoBends, typeBends } from '../steps/bent-path/commands.ts'
 export { changeChangedPath } from '../steps/changed-path/commands.ts'
 export { changeBlank, type BlankChoices } from '../steps/blank/commands.ts'
 export {
-  breakTrim,
-  changeTrim,
+  breakMouldingLine,
+  changeMouldingLine,
   runMoulding,
   sameMoulding,
-  setTrimFigure,
-  type TrimChoices,
-} from '../steps/trim-path/commands.ts'
+  setMouldingLineFigure,
+  type MouldingLineChoices,
+} from '../steps/moulding-line/commands.ts'
 export {
   addOpening,
   closeWalls,

@@ -10,22 +10,22 @@ import { stockProfileKind } from '../steps/stock-profile/typed.ts'
 import { sketchProfileKind } from '../steps/sketch-profile/typed.ts'
 import { runKind } from '../steps/run/typed.ts'
 import { extrudedKind } from '../steps/extruded/typed.ts'
-import { turnedKind } from '../steps/turned/typed.ts'
-import { blendedKind } from '../steps/blended/typed.ts'
+import { revolvedKind } from '../steps/revolved/typed.ts'
+import { loftKind } from '../steps/loft/typed.ts'
 import { plainBodyKind } from '../steps/plain-body/typed.ts'
-import { broughtBodyKind } from '../steps/brought-body/typed.ts'
+import { importedBodyKind } from '../steps/imported-body/typed.ts'
 import { halvedKind } from '../steps/halved/typed.ts'
 import { holesKind } from '../steps/holes/typed.ts'
-import { meetingKind } from '../steps/meeting/typed.ts'
-import { edgesKind } from '../steps/edges/typed.ts'
-import { hollowedKind } from '../steps/hollowed/typed.ts'
+import { trimKind } from '../steps/trim/typed.ts'
+import { filletKind } from '../steps/fillet/typed.ts'
+import { shellKind } from '../steps/shell/typed.ts'
 import { pushedKind } from '../steps/pushed/typed.ts'
 import { edgePathKind } from '../steps/edge-path/typed.ts'
 import { blankKind } from '../steps/blank/typed.ts'
 import { formingKind } from '../steps/forming/typed.ts'
 import { piecesKind } from '../steps/pieces/typed.ts'
 import { wallPathKind } from '../steps/wall-path/typed.ts'
-import { trimPathKind } from '../steps/trim-path/typed.ts'
+import { mouldingLineKind } from '../steps/moulding-line/typed.ts'
 
 // All kinds of step, in the order in which people meet them. A new kind is one line here.
 addKind(sketchKind)
@@ -39,19 +39,19 @@ addKind(stockProfileKind)
 addKind(sketchProfileKind)
 addKind(runKind)
 addKind(extrudedKind)
-addKind(turnedKind)
-addKind(blendedKind)
+addKind(revolvedKind)
+addKind(loftKind)
 addKind(plainBodyKind)
-addKind(broughtBodyKind)
+addKind(importedBodyKind)
 addKind(halvedKind)
 addKind(holesKind)
-addKind(meetingKind)
-addKind(edgesKind)
-addKind(hollowedKind)
+addKind(trimKind)
+addKind(filletKind)
+addKind(shellKind)
 addKind(pushedKind)
 addKind(edgePathKind)
 addKind(blankKind)
 addKind(formingKind)
 addKind(piecesKind)
 addKind(wallPathKind)
-addKind(trimPathKind)
+addKind(mouldingLineKind)

@@ -1,4 +1,4 @@
-export { compareTurnings, type ComparedTurning } from '../steps/run/compare.ts'
+export { compareOrientations, type ComparedOrientation } from '../steps/run/compare.ts'
 export { bendKey } from '../steps/shared/bend-key.ts'
 export { CLASH_WORDS } from '../steps/forming/made.ts'
 export { barAt, barBody } from '../steps/forming/bar-body.ts'

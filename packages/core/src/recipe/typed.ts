@@ -1,6 +1,11 @@
 export { NO_FACE, type PickedEdge, type PickedFace } from '../steps/shared/typed-picked.ts'
 export { BODY_AXES, PLAIN_SHAPES, PLAIN_SIZES, type PlainBodyStep } from '../steps/plain-body/typed.ts'
-export { BROUGHT_TURNS, UNSAID, type BroughtBodyStep, type BroughtMesh } from '../steps/brought-body/typed.ts'
+export {
+  IMPORT_TURNS,
+  UNSAID,
+  type ImportedBodyStep,
+  type ImportedMesh,
+} from '../steps/imported-body/typed.ts'
 export { HALVING_PLANES, type HalvedStep } from '../steps/halved/typed.ts'
 export {
   freshHole,
@@ -11,16 +16,11 @@ export {
 } from '../steps/holes/typed.ts'
 export type { EdgePathStep } from '../steps/edge-path/typed.ts'
 export type { PushedStep } from '../steps/pushed/typed.ts'
-export type { HollowedStep } from '../steps/hollowed/typed.ts'
-export { BLEND_ENDS, type BlendedStep, type BlendOutline } from '../steps/blended/typed.ts'
-export { EDGE_SHAPES, type EdgeEntry, type EdgesStep } from '../steps/edges/typed.ts'
-export {
-  MEETING_REACHES,
-  MEETING_SIDES,
-  type MeetingStep,
-  type MeetingTarget,
-} from '../steps/meeting/typed.ts'
-export { TURNED_SIDES, type TurnedStep, type TurnedWall } from '../steps/turned/typed.ts'
+export type { ShellStep } from '../steps/shell/typed.ts'
+export { LOFT_ENDS, type LoftStep, type LoftOutline } from '../steps/loft/typed.ts'
+export { FILLET_SHAPES, type FilletEdge, type FilletStep } from '../steps/fillet/typed.ts'
+export { TRIM_REACHES, TRIM_SIDES, type TrimStep, type TrimTarget } from '../steps/trim/typed.ts'
+export { REVOLVED_SIDES, type RevolvedStep, type RevolvedWall } from '../steps/revolved/typed.ts'
 export { EXTRUSION_WAYS, type ExtrudedStep } from '../steps/extruded/typed.ts'
 export {
   bendEntry,
@@ -111,7 +111,7 @@ export {
   type SpringbackBy,
   type TrialEntry,
 } from '../steps/forming/typed.ts'
-export { TRIM_LEVELS, type TrimLevel, type TrimPathStep } from '../steps/trim-path/typed.ts'
+export { LINE_LEVELS, type LineLevel, type MouldingLineStep } from '../steps/moulding-line/typed.ts'
 export {
   OPENING_COLUMNS,
   openingEntry,

@@ -15,7 +15,7 @@ import {
   blankOf,
   type SectionGiven,
   type StepResult,
-  meetingsOf,
+  trimsOf,
 } from '../recipe/index.ts'
 import type { StockShape } from '../profile/index.ts'
 import { vec2, type Vec2 } from '../plane/index.ts'
@@ -92,7 +92,7 @@ export function listPieces(part: Part, result: PartResult): PieceList {
       (own && of(own.id)?.output?.cuts) ??
       cutPieces(step.id, carried, r.output!.pieces ?? [], {
         ...PLAIN_CUTS,
-        met: meetingsOf(result.steps, step.id),
+        met: trimsOf(result.steps, step.id),
       })
     if (own && of(own.id)?.state !== 'good') {
       faults.push(`"${own.name}" of "${part.name}" cannot be worked out`)
@@ -107,7 +107,7 @@ export function listPieces(part: Part, result: PartResult): PieceList {
     const blank = blankResult?.state === 'good' ? blankResult.output?.blank : undefined
     const single = cuts.pieces.length === 1 ? blank : undefined
     const strands = carried.strands.map((_, k) => aboutStrand(carried, k, step.name, of))
-    for (let copy = 0; copy < carried.places.length; copy++)
+    for (let copy = 0; copy < carried.instances.length; copy++)
       strands.forEach((about, k) => {
         for (const p of cuts.pieces) {
           const piece = { ...listed(cuts, p, about), ...ofStrand(p, k), ...ofBlank(single, k) }

@@ -2,7 +2,7 @@ import { fail, fault, ok, type Result } from '../base/index.ts'
 import { tolerance } from '../num/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import {
-  placedPath,
+  transformedPath,
   segmentPart,
   makePath,
   type Origin,
@@ -95,7 +95,7 @@ export function lineAlongWalls(
   if (parts.length === 0) return fail(fault('walls.none', 'the line has no length'))
   const closed = walls.closed && from === undefined && to === undefined
   const shift: Vec3 = [0, 0, height]
-  const line = placedPath(makePath(parts, closed), { x: [1, 0, 0], y: [0, 1, 0], z: up, shift })
+  const line = transformedPath(makePath(parts, closed), { x: [1, 0, 0], y: [0, 1, 0], z: up, shift })
   return ok({ path: line, walls: along, off })
 }
 

@@ -162,7 +162,7 @@ export function walked(outline: readonly Vec3[], from: Vec2, by: Vec2, least = F
   let at = from
   for (let i = 0; i < strides; i++) {
     const step: Vec2 = [by[0] / strides, by[1] / strides]
-    const tries: Vec2[] = [step, ...SLIDES.map((a): Vec2 => turnedStep(step, a))]
+    const tries: Vec2[] = [step, ...SLIDES.map((a): Vec2 => revolvedStep(step, a))]
     const next = tries.map((t): Vec2 => [at[0] + t[0], at[1] + t[1]]).find(free)
     if (!next) break
     at = next
@@ -175,7 +175,7 @@ const MOST_STRIDES = 400
 /** Ways to go by a wall: the step's part along directions turned from it, rad. */
 const SLIDES = [30, -30, 60, -60, 80, -80].map((a) => (a * Math.PI) / 180)
 
-function turnedStep([x, y]: Vec2, angle: number): Vec2 {
+function revolvedStep([x, y]: Vec2, angle: number): Vec2 {
   const [c, s] = [Math.cos(angle), Math.sin(angle)]
   return [c * (x * c - y * s), c * (x * s + y * c)]
 }

@@ -2,22 +2,22 @@ import type { Id, Result } from '../base/index.ts'
 import {
   type Part,
   bodiesOf,
-  compareTurnings,
+  compareOrientations,
   createEvaluator,
   pathToBodies,
-  type ComparedTurning,
+  type ComparedOrientation,
   type How,
   type Outside,
   type PartResult,
   type PathDistance,
 } from '../recipe/index.ts'
 import { materialOf, meshOfBody, type Body } from '../solid/index.ts'
-import { FILES_IN, takeOut, type FileWanted, type MadeFile } from '../files/index.ts'
+import { IMPORTS, exportFile, type WantedExport, type ExportedFile } from '../files/index.ts'
 import { PICTURE_LOOKS, pictureOf, type Picture, type ReadMesh } from '../format/index.ts'
 import { traceOutlines, type ColourPicture, type TraceOptions } from '../trace/index.ts'
 
 /** One way of turning a run, drawn small. */
-export type TurningCard = Omit<ComparedTurning, 'bodies'> & { readonly picture: Picture | undefined }
+export type TurningCard = Omit<ComparedOrientation, 'bodies'> & { readonly picture: Picture | undefined }
 
 export interface PictureSize {
   readonly width: number
@@ -36,7 +36,7 @@ export interface Service {
   distance(part: Part, path: Id, to: Id): PathDistance | undefined
   /** Outlines of what a picture shows. */
   trace(picture: ColourPicture, options: TraceOptions): ReturnType<typeof traceOutlines>
-  takeOut(part: Part, wanted: FileWanted): Result<MadeFile>
+  exportFile(part: Part, wanted: WantedExport): Result<ExportedFile>
   /** The mesh that a file holds. */
   readMesh(bytes: Uint8Array): Result<ReadMesh>
   /** All bodies of a part drawn small; undefined when there is none. */
@@ -48,14 +48,14 @@ export function createService(outside?: Outside): Service {
   return {
     evaluate: (part, how) => evaluator.evaluate(part, how),
     compare: (part, run, size) =>
-      compareTurnings(evaluator, part, run).map(({ bodies, ...card }) => ({
+      compareOrientations(evaluator, part, run).map(({ bodies, ...card }) => ({
         ...card,
         picture: bodies && drawn(bodies, size),
       })),
     distance: (part, path, to) => pathToBodies(evaluator, part, path, to),
     trace: traceOutlines,
-    readMesh: FILES_IN.mesh.read,
-    takeOut: (part, wanted) => takeOut(evaluator, part, wanted),
+    readMesh: IMPORTS.mesh.read,
+    exportFile: (part, wanted) => exportFile(evaluator, part, wanted),
     picture(part, size) {
       const bodies = bodiesOf(evaluator.evaluate(part))
       return bodies.length > 0 ? drawn(bodies, size) : undefined

@@ -1,13 +1,13 @@
 import type { Id } from '../base/index.ts'
 import type { Look, Outline } from '../profile/index.ts'
-import type { Blend } from './loft/surface.ts'
+import type { Loft } from './loft/surface.ts'
 import type { CornerCut } from './fillet/corner-places.ts'
 import type { EdgeCut } from './fillet/edge-cut.ts'
 import type { Extrusion } from './extrude.ts'
 import type { FaceForm } from './face/forms.ts'
 import type { Revolution } from './revolve.ts'
-import type { Shell } from './boolean/boundary.ts'
-import type { AxisName, Mesh, Placement, Vec3 } from '../space/index.ts'
+import type { Boundary } from './boolean/boundary.ts'
+import type { AxisName, Mesh, Transform, Vec3 } from '../space/index.ts'
 import type { BodyLines, Carriage, Chunk, Growth, Strand, EndMade } from '../sweep/index.ts'
 
 /**
@@ -38,7 +38,7 @@ export type Solid =
       readonly kind: 'brought'
       readonly step: Id
       readonly key?: Id
-      readonly shell: Shell
+      readonly shell: Boundary
       readonly forms: readonly FaceForm[]
     }
   /** Between closed outlines; where it is the inside of one, how far its sides lie in from those, and how far its ends go on beyond. */
@@ -46,7 +46,7 @@ export type Solid =
       readonly kind: 'blended'
       readonly step: Id
       readonly key?: Id
-      readonly blend: Blend
+      readonly blend: Loft
       readonly moved?: { readonly sides: number; readonly start: number; readonly end: number }
     }
   /** What stands on a flat face of a solid, from one distance along its normal to another. */
@@ -72,7 +72,7 @@ export type Solid =
   | { readonly kind: 'cut'; readonly of: Solid; readonly by: readonly Solid[] }
   /** Of the parts that a solid falls into some, counted by how near each comes to a place: 0 is the nearest. */
   | { readonly kind: 'parts'; readonly of: Solid; readonly near: Vec3; readonly keep: readonly number[] }
-  | { readonly kind: 'placed'; readonly of: Solid; readonly at: Placement }
+  | { readonly kind: 'placed'; readonly of: Solid; readonly at: Transform }
   /** A half joined to its mirror image in a plane square to an axis. */
   | {
       readonly kind: 'mirrored'
@@ -80,7 +80,7 @@ export type Solid =
       readonly axis: AxisName
       readonly offset: number
       /** The place of the axes, where they are not the part's own. */
-      readonly frame?: Placement
+      readonly frame?: Transform
     }
   /** What of a solid lies behind a plane, which looks along its normal; `reach` is further than the solid goes from the place. */
   | {
@@ -139,7 +139,7 @@ export interface BodyFigures {
 export interface ComingBody {
   readonly id: Id
   readonly hidden: boolean
-  readonly places: readonly Placement[]
+  readonly instances: readonly Transform[]
   /** Undefined where they are only known by the mesh. */
   readonly figures: Pick<BodyFigures, 'volume' | 'mass'> | undefined
 }
@@ -158,7 +158,7 @@ export interface Body {
   readonly look: Look
   readonly hidden: boolean
   /** Where it stands: once for itself, and once for each copy. Mesh and figures are those of one. */
-  readonly places: readonly Placement[]
+  readonly instances: readonly Transform[]
   readonly figures: BodyFigures
   /** Of how many pieces that do not touch it is in one place; left out where it is of one step. */
   readonly parts?: number

@@ -3,15 +3,15 @@ export { extrudedMesh, isFlatSide, type Extrusion, type OutlineBy } from './extr
 export {
   meshForSolids,
   meshToJoin,
-  placedShell,
+  transformedBoundary,
   ROUND,
-  shellOf,
-  type Shell,
+  boundaryOf,
+  type Boundary,
   type SplitMesh,
 } from './boolean/boundary.ts'
 export { lineRoots } from './face/line-roots.ts'
 export { awayFromMesh, partsBy, type SolidPart } from './boolean/parts.ts'
-export { movedShell } from './shell/moved-mesh.ts'
+export { movedBoundary } from './shell/moved-mesh.ts'
 export { skinOf, type Skin } from './boolean/skin.ts'
 export { trianglesNear, type Triangle, type TrianglesNear } from './measure/triangles-near.ts'
 export {
@@ -21,45 +21,45 @@ export {
   solidVolume,
   type Extrapolated,
 } from './measure/extrapolated.ts'
-export { isFlatTurned, reachBeside, turnedMesh, turnedVolume, type Revolution } from './revolve.ts'
-export { edgeForms, edgeShell, type EdgeCut } from './fillet/edge-cut.ts'
+export { isFlatRevolved, reachBeside, revolvedMesh, revolvedVolume, type Revolution } from './revolve.ts'
+export { edgeForms, edgeCutBoundary, type EdgeCut } from './fillet/edge-cut.ts'
 export type { EdgeEnd } from './fillet/edge-end.ts'
 export { edgeSection, type EdgeSection, type EdgeStretch } from './fillet/edge-section.ts'
-export { blendShell, outwardAt } from './loft/boundary.ts'
-export { blendFigures, blendVolume } from './loft/volume.ts'
+export { loftBoundary, outwardAt } from './loft/boundary.ts'
+export { loftFigures, loftVolume } from './loft/volume.ts'
 export {
   cornersOf,
   inwardAt,
   placeOnOutline,
-  type Blend,
-  type BlendEnd,
-  type BlendSection,
+  type Loft,
+  type LoftEnd,
+  type LoftSection,
 } from './loft/surface.ts'
-export { cornerForm, cornerShell } from './fillet/corner-cut.ts'
+export { cornerForm, cornerCutBoundary } from './fillet/corner-cut.ts'
 export { cornerCentre, type CornerCut } from './fillet/corner-places.ts'
 export {
   besideFace,
   offsetForm,
   onFaces,
-  placedForm,
+  transformedForm,
   sameForm,
   turnedOver,
   type Beside,
   type FaceForm,
   type KnownForm,
 } from './face/forms.ts'
-export { broughtShell, type BroughtShell } from './import/facets.ts'
+export { importedBoundary, type ImportedBoundary } from './import/facets.ts'
 export { healthOf, isWhole, type MeshHealth, type MeshHole } from './import/health.ts'
 export { mended } from './import/mend.ts'
-export { extrudedForms, turnedForms } from './face/made-forms.ts'
-export { extrudedPatches, sweptPatches, turnedPatches } from './face/made-patches.ts'
+export { extrudedForms, revolvedForms } from './face/made-forms.ts'
+export { extrudedPatches, sweptPatches, revolvedPatches } from './face/made-patches.ts'
 export { sweptForms, type SweptFaces } from './face/swept-forms.ts'
 export { nearestBetween, type Extent, type NearestPlaces } from './measure/nearest-between.ts'
 export { nearestPiece, type NearestPiece, type StraightPiece } from './measure/nearest-piece.ts'
 export {
   exactCutArea,
   exactFigures,
-  placedPatch,
+  transformedPatch,
   type CutLoop,
   type ExactFigures,
   type FacedSkin,
@@ -90,7 +90,7 @@ export {
   type Work,
 } from './boolean/made-body.ts'
 export { surfaceOf } from './measure/surface.ts'
-export { endOf, isPutTo, withLonger, middleOf } from './trim/end.ts'
+export { endOf, isAddedTo, withLonger, middleOf } from './trim/end.ts'
 export { crosserOf } from './face/crossings.ts'
 export { massAfter } from './measure/mass.ts'
 export { partsOf, roughVolumeOf, sureVolumeOf, volumeOf } from './measure/volume.ts'

@@ -1,10 +1,10 @@
 import type { Body, Origin, BodyMaterial } from './body.ts'
-import { meshPlaced, type Mesh } from '../space/index.ts'
+import { meshTransformed, type Mesh } from '../space/index.ts'
 import { unpackTag, type FaceTag } from '../sweep/index.ts'
 
 /** A body's mesh with all its copies, for files. */
 export function meshOfBody(body: Body): Mesh {
-  return meshPlaced(body.mesh, body.places)
+  return meshTransformed(body.mesh, body.instances)
 }
 
 /** Where a triangle of a body's mesh, or of its copies, comes from. */

@@ -53,13 +53,13 @@ export function reachBeside(
 }
 
 /** Volume of a turned section, mm3, by Pappus: its area times the way of its centroid. */
-export function turnedVolume({ section, at, along, angle }: Revolution): number {
+export function revolvedVolume({ section, at, along, angle }: Revolution): number {
   const { area, centroid } = sectionProperties(section)
   return area * Math.abs(angle) * vec2.cross(along, vec2.sub(centroid, at))
 }
 
 /** The mesh of a turned section: its sides edge by edge, then the faces at its start and its end where it is no whole turn. */
-export function turnedMesh(
+export function revolvedMesh(
   { section, plane, at, along, angle, as }: Revolution,
   chordError: number,
   by: OutlineBy = outlineOf,
@@ -148,7 +148,7 @@ export function turnedMesh(
 const WIDEST = Math.PI / 6
 
 /** Tells by their tags which faces of a turned section are plane: its ends, and sides of straight edges square to the axis. */
-export function isFlatTurned({ section, along }: Revolution, edges: number): (tag: number) => boolean {
+export function isFlatRevolved({ section, along }: Revolution, edges: number): (tag: number) => boolean {
   const square = loopsOf(section)
     .flat()
     .map(

@@ -3,22 +3,22 @@ export { boxSizes, boxWith, EMPTY_BOX, type Box3 } from './box.ts'
 export { indexArray, meshReach, meshSurface, meshVolume, type Mesh } from './mesh.ts'
 export { checkWatertight, type MeshCheck } from './watertight.ts'
 export {
-  IN_PLACE,
+  IDENTITY,
   isMirroring,
-  meshPlaced,
+  meshTransformed,
   mirrored,
-  mirroredIn,
-  placeDirection,
-  placedThen,
-  placePoint,
+  mirroredAbout,
+  transformDirection,
+  composed,
+  transformPoint,
   shifted,
   turned,
-  unplacedDirection,
-  unplacedPoint,
-  unplacing,
+  untransformDirection,
+  untransformPoint,
+  inverted,
   type AxisName,
-  type Placement,
-} from './placement.ts'
+  type Transform,
+} from './transform.ts'
 export { packMesh, unpackMesh, type BareMesh, type PackedMesh } from './packed.ts'
 export { hatchSlice, planeSquareTo, sliceMesh, type CutPlane, type Slice } from './slice.ts'
 export { segmentDistance } from './segment-distance.ts'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Mesh } from './mesh.ts'
-import { IN_PLACE, meshPlaced, shifted, turned } from './placement.ts'
+import { IDENTITY, meshTransformed, shifted, turned } from './transform.ts'
 import { hatchSlice, planeSquareTo, sliceMesh } from './slice.ts'
 import { vec3, type Vec3 } from './vec3.ts'
 
@@ -72,7 +72,7 @@ describe('a body cut through', () => {
   })
   it('leaves holes out, and hatches only the material', () => {
     const outer = box(10, 10, 10)
-    const inner = meshPlaced(box(4, 4, 10, true), [shifted([3, 3, 0])])
+    const inner = meshTransformed(box(4, 4, 10, true), [shifted([3, 3, 0])])
     const hollow: Mesh = {
       positions: Float32Array.from([...outer.positions, ...inner.positions]),
       normals: Float32Array.from([...outer.normals, ...inner.normals]),
@@ -95,7 +95,7 @@ describe('a body cut through', () => {
     fc.assert(
       fc.property(any, any, fc.constantFrom('x', 'y', 'z'), any, (a, b, axis, angle) => {
         const place = turned(axis, [a, b, 3], angle)
-        const moved = meshPlaced(box(4, 6, 10), [place])
+        const moved = meshTransformed(box(4, 6, 10), [place])
         const at = (v: Vec3): Vec3 =>
           vec3.add(
             vec3.addScaled(vec3.addScaled(vec3.scale(place.x, v[0]), place.y, v[1]), place.z, v[2]),
@@ -105,6 +105,6 @@ describe('a body cut through', () => {
         expect(sliceMesh(moved, planeSquareTo(normal, at([1, 1, 4]))).area).toBeCloseTo(24, 3)
       }),
     )
-    expect(meshPlaced(box(1, 1, 1), [IN_PLACE]).positions).toHaveLength(72)
+    expect(meshTransformed(box(1, 1, 1), [IDENTITY]).positions).toHaveLength(72)
   })
 })

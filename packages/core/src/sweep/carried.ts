@@ -1,12 +1,12 @@
 import type { Id } from '../base/index.ts'
 import type { Path } from '../path/index.ts'
 import type { Anchor, Outline, Section } from '../profile/index.ts'
-import type { Placement } from '../space/index.ts'
+import type { Transform } from '../space/index.ts'
 import type { Carriage, Chunk } from './carriage.ts'
 import type { Frames } from './frames.ts'
 import type { Joint } from './joints.ts'
 import type { EndMade, Strand } from './strand.ts'
-import type { TurningName } from './turning.ts'
+import type { Orientation } from './orientation.ts'
 
 /** A corner of a run where the direction breaks. */
 export interface RunCorner {
@@ -29,7 +29,7 @@ export interface CarriedGiven {
   readonly before: number
   /** Stations of the whole path where the run's segments start, and where the last ends. */
   readonly sourceStarts: readonly number[]
-  readonly turning: TurningName
+  readonly turning: Orientation
   readonly frames: Frames
   readonly carriage: Carriage
   /** Stretches carried in one go, parted at butt corners. */
@@ -51,7 +51,7 @@ export interface CarriedGiven {
   readonly strandLines?: readonly StrandLine[]
   readonly anchor: Anchor
   /** Where it stands: once for itself, and once for each copy. */
-  readonly places: readonly Placement[]
+  readonly instances: readonly Transform[]
 }
 
 /** How one strand of a run goes; mm. */

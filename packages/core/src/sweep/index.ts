@@ -70,7 +70,7 @@ export {
 } from './drawing.ts'
 export { withoutCollapsed } from './mesh-collapsed.ts'
 export type { CarriedGiven, StrandLine, RunCorner } from './carried.ts'
-export { type TurningName, TURNINGS } from './turning.ts'
+export { type Orientation, ORIENTATIONS } from './orientation.ts'
 export type { EndMade, Strand } from './strand.ts'
 export {
   endCaps,
@@ -84,4 +84,4 @@ export {
   endFrame,
   endWay,
 } from './swept-body.ts'
-export type { MeetingGiven, Leftover, MetAt } from './end-met.ts'
+export type { EndTrim, Leftover, TrimmedAt } from './end-trim.ts'

@@ -60,7 +60,7 @@ export const blockMaker: StepMaker<BlockStep> = {
       },
       look: 'aluminium',
       hidden: false,
-      places: [{ x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], shift: [0, 0, 0] }],
+      instances: [{ x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], shift: [0, 0, 0] }],
       figures: { volume, theoremVolume: volume, meshVolume: volume, volumeBound: 0, mass: volume * DENSITY },
     }
     return { output: { bodies: [body] }, findings: [] }

@@ -24,7 +24,7 @@ import {
   type WallPathStep,
 } from '../../src/recipe/index.ts'
 import { STOCK_SIZES, type StockShape } from '../../src/profile/index.ts'
-import { TURNINGS } from '../../src/sweep/index.ts'
+import { ORIENTATIONS } from '../../src/sweep/index.ts'
 import { packMesh } from '../../src/space/index.ts'
 import { altered, boxMesh } from '../meshes.ts'
 import { countingIds, ok, type Result } from '../../src/base/index.ts'
@@ -95,8 +95,8 @@ function openingOf(part: Part, r: Random): { step: string; row: string } {
     row: room?.openings && room.openings.length > 0 ? r.pick(room.openings).id : 'o1',
   }
 }
-const trimChoices = (part: Part, r: Random): edit.TrimChoices =>
-  r.pick<edit.TrimChoices>([
+const trimChoices = (part: Part, r: Random): edit.MouldingLineChoices =>
+  r.pick<edit.MouldingLineChoices>([
     { level: r.pick(['floor', 'ceiling', 'height', 'opening']), around: openingOf(part, r).row },
     { first: null, last: null },
     { first: 'n2' },
@@ -155,7 +155,7 @@ export const TRIES: Readonly<Record<string, Try>> = {
   }),
   makeChange: through(edit.makeChange, (part, r) => ({
     do: 'change-run' as const,
-    with: { step: idOf(part, r, 'run'), choices: { turning: r.pick(TURNINGS) } },
+    with: { step: idOf(part, r, 'run'), choices: { turning: r.pick(ORIENTATIONS) } },
   })),
   insertNode: through(edit.insertNode, (part, r) => ({
     step: idOf(part, r, 'node-path'),
@@ -196,12 +196,12 @@ export const TRIES: Readonly<Record<string, Try>> = {
   moveStep: through(edit.moveStep, (part, r) => ({ step: anyStep(part, r), to: r.below(5) })),
   removeStep: through(edit.removeStep, (part, r) => ({ step: anyStep(part, r) })),
   renameStep: through(edit.renameStep, (part, r) => ({ step: anyStep(part, r), name: r.pick(NAMES) })),
-  setAside: through(edit.setAside, (part, r) => ({ step: anyStep(part, r), aside: r.chance(0.4) })),
+  setSuppressed: through(edit.setSuppressed, (part, r) => ({ step: anyStep(part, r), aside: r.chance(0.4) })),
   setBuiltTo: through(edit.setBuiltTo, (part, r) => ({ step: r.chance(0.6) ? null : anyStep(part, r) })),
   changeRun: through(edit.changeRun, (part, r) => ({
     step: idOf(part, r, 'run'),
     choices: r.pick<edit.RunChoices>([
-      { turning: r.pick(TURNINGS) },
+      { turning: r.pick(ORIENTATIONS) },
       { twist: { kind: 'total', angle: '90 deg' } },
       { twist: undefined },
       { scale: { kind: 'ends', start: '1', end: '0.5', ease: 'smooth' } },
@@ -298,11 +298,11 @@ export const TRIES: Readonly<Record<string, Try>> = {
     const { step, row } = openingOf(part, r)
     return { step, rows: [row] }
   }),
-  changeTrim: through(edit.changeTrim, (part, r) => ({
+  changeMouldingLine: through(edit.changeMouldingLine, (part, r) => ({
     step: idOf(part, r, 'trim-path'),
     choices: trimChoices(part, r),
   })),
-  setTrimFigure: through(edit.setTrimFigure, (part, r) => ({
+  setMouldingLineFigure: through(edit.setMouldingLineFigure, (part, r) => ({
     step: idOf(part, r, 'trim-path'),
     figure: r.pick(['clear', 'straights'] as const),
     formula: r.pick([formula(r), '3']),
@@ -318,7 +318,7 @@ export const TRIES: Readonly<Record<string, Try>> = {
     name: 'Again',
     choices: trimChoices(part, r),
   })),
-  breakTrim: through(edit.breakTrim, (part, r) => ({
+  breakMouldingLine: through(edit.breakMouldingLine, (part, r) => ({
     step: idOf(part, r, 'trim-path'),
     opening: openingOf(part, r).row,
     round: r.chance(0.5),
@@ -502,7 +502,7 @@ export const TRIES: Readonly<Record<string, Try>> = {
     name: 'reach',
     formula: r.chance(0.7) ? formula(r) : undefined,
   })),
-  changeDoing: through(edit.changeDoing, (part, r) => ({
+  changeOperation: through(edit.changeOperation, (part, r) => ({
     step: idOf(part, r, r.chance(0.7) ? 'extruded' : 'run'),
     doing: r.chance(0.3)
       ? null
@@ -524,7 +524,7 @@ export const TRIES: Readonly<Record<string, Try>> = {
     }))
     return { step: holes?.id ?? 'none', choices: rows ? { rows } : {} }
   }),
-  changeMeeting: through(edit.changeMeeting, (part, r) => ({
+  changeTrim: through(edit.changeTrim, (part, r) => ({
     step: idOf(part, r, 'meeting'),
     choices: {
       side: r.pick(['start', 'end'] as const),
@@ -533,7 +533,7 @@ export const TRIES: Readonly<Record<string, Try>> = {
       keeps: r.pick([[], [1]]),
     },
   })),
-  changeEdges: through(edit.changeEdges, (part, r) => ({
+  changeFillet: through(edit.changeFillet, (part, r) => ({
     step: idOf(part, r, 'edges'),
     choices: { shape: r.pick(['rounded', 'bevelled'] as const), edges: someEdges(part, r) },
   })),
@@ -541,7 +541,7 @@ export const TRIES: Readonly<Record<string, Try>> = {
     step: idOf(part, r, 'edge-path'),
     choices: { reversed: r.chance(0.5), edges: someEdges(part, r).map(({ edge }) => ({ edge })) },
   })),
-  changeBlended: through(edit.changeBlended, (part, r) => ({
+  changeLoft: through(edit.changeLoft, (part, r) => ({
     step: idOf(part, r, 'blended'),
     choices: r.chance(0.3)
       ? {
@@ -551,7 +551,7 @@ export const TRIES: Readonly<Record<string, Try>> = {
         }
       : { smooth: r.chance(0.5), start: r.pick(['free', 'square'] as const) },
   })),
-  changeBroughtBody: through(edit.changeBroughtBody, (part, r) => ({
+  changeImportedBody: through(edit.changeImportedBody, (part, r) => ({
     step: idOf(part, r, 'brought-body'),
     choices: r.pick([
       { unit: r.pick(['mm', 'in', 'unsaid'] as const) },
@@ -578,7 +578,7 @@ export const TRIES: Readonly<Record<string, Try>> = {
     step: idOf(part, r, 'pushed'),
     choices: { on: someFace(part, r) },
   })),
-  changeHollowed: through(edit.changeHollowed, (part, r) => ({
+  changeShell: through(edit.changeShell, (part, r) => ({
     step: idOf(part, r, 'hollowed'),
     choices: { open: r.chance(0.3) ? [] : [someFace(part, r)] },
   })),
@@ -623,12 +623,16 @@ export const TRIES: Readonly<Record<string, Try>> = {
     step: idOf(part, r, 'plain-body'),
     choices: { shape: r.pick(['block', 'cylinder'] as const), axis: r.pick(['x', 'y', 'z'] as const) },
   })),
-  changeTurned: through(edit.changeTurned, (part, r) => ({
+  changeRevolved: through(edit.changeRevolved, (part, r) => ({
     step: idOf(part, r, 'turned'),
     choices: {
       axis: r.pick(['up-axis', 'across-axis', 'l0', 'none'] as const),
       wall: r.chance(0.3) ? ({ side: 'even', thickness: '2' } as const) : undefined,
     },
+  })),
+  keepPiece: through(edit.keepPiece, (part, r) => ({
+    step: anyStep(part, r),
+    ...(r.chance(0.6) ? { at: [r.below(40), 0, 10] } : {}),
   })),
   reversePath: through(edit.reversePath, (part, r) => ({ step: anyStep(part, r) })),
   takeFromEnd: through(edit.takeFromEnd, (part, r) => ({ step: anyStep(part, r), path: 'path' })),

@@ -15,7 +15,7 @@ import {
   type Followed,
 } from '../../src/recipe/index.ts'
 import { STOCK_SIZES, type StockShape } from '../../src/profile/index.ts'
-import { TURNINGS } from '../../src/sweep/index.ts'
+import { ORIENTATIONS } from '../../src/sweep/index.ts'
 import type { Random } from './random.ts'
 
 const material = { name: 'Mild steel', density: '7.85', look: 'steel' } as const
@@ -481,7 +481,7 @@ const WAVES = [
 
 function runChoices(r: Random): Partial<RunStep> {
   return {
-    turning: r.pick(TURNINGS),
+    turning: r.pick(ORIENTATIONS),
     clock: size(r, [0, 0, 30, 90]),
     flip: r.chance(0.3),
     ...(r.chance(0.25)

@@ -21,11 +21,11 @@ export interface KeptPart {
 
 /** The figures that a result gives, in an order that stays. */
 function figuresOfOutput(output: StepOutput): number[] {
-  const { path, section, carried, bodies, meetings, blank, forming, cuts, table, sketch } = output
+  const { path, section, carried, bodies, trims: meetings, blank, forming, cuts, table, sketch } = output
   return [
     ...(path ? [path.analysis.length, path.nodes.length] : []),
     ...(section ? [section.properties.area, section.massPerLength] : []),
-    ...(carried ? [carried.path.length, carried.corners.length, carried.places.length] : []),
+    ...(carried ? [carried.path.length, carried.corners.length, carried.instances.length] : []),
     ...(bodies ?? []).flatMap((b) => [b.figures.volume, b.figures.mass]),
     ...(meetings ?? []).flatMap((m) => [m.gap, m.shortest.along, m.longest.along]),
     ...(blank ? [blank.cut, blank.mass, blank.developed.length] : []),

@@ -3,17 +3,17 @@ import {
   freshHole,
   nodeEntry,
   partOnPath,
-  type BlendedStep,
-  type EdgesStep,
+  type LoftStep,
+  type FilletStep,
   type MaterialEntry,
-  type MeetingStep,
+  type TrimStep,
   type Part,
   type PlainBodyStep,
   type SketchConstraint,
   type SketchItem,
   type SketchStep,
   type Step,
-  type TurnedStep,
+  type RevolvedStep,
 } from '@flexum/core/recipe'
 import type { Formula } from '@flexum/core/units'
 import { ASH, BRASS, COPPER } from './part-materials.ts'
@@ -47,7 +47,7 @@ export const edgesOf = (
   of: string,
   size: Formula,
   names: readonly string[],
-): EdgesStep => ({
+): FilletStep => ({
   ...base(id, name),
   kind: 'edges',
   of,
@@ -57,12 +57,7 @@ export const edgesOf = (
 })
 
 /** An end that is run on to a body, both one after it. */
-export const meetingOf = (
-  id: string,
-  name: string,
-  side: MeetingStep['side'],
-  body: string,
-): MeetingStep => ({
+export const meetingOf = (id: string, name: string, side: TrimStep['side'], body: string): TrimStep => ({
   ...base(id, name),
   kind: 'meeting',
   of: 'run',
@@ -226,9 +221,9 @@ export const ventLamp: Part = (() => {
     },
     { name: 'Bar', shape: 'round-bar', sizes: { diameter: '7' }, material: BRASS },
   )
-  const shellLine = fixedSketch(
+  const boundaryLine = fixedSketch(
     'shell-line',
-    'Shell line',
+    'Boundary line',
     { kind: 'xz', offset: '0' },
     polyline(
       's',
@@ -241,8 +236,8 @@ export const ventLamp: Part = (() => {
       false,
     ),
   )
-  const shell: TurnedStep = {
-    ...base('shell', 'Shell'),
+  const shell: RevolvedStep = {
+    ...base('shell', 'Boundary'),
     kind: 'turned',
     sketch: 'shell-line',
     regions: [],
@@ -256,9 +251,9 @@ export const ventLamp: Part = (() => {
     name: string,
     low: string,
     high: string,
-    does: BlendedStep['does'],
-    start: Pick<BlendedStep, 'start' | 'startOn'>,
-  ): BlendedStep => ({
+    does: LoftStep['does'],
+    start: Pick<LoftStep, 'start' | 'startOn'>,
+  ): LoftStep => ({
     ...base(id, name),
     kind: 'blended',
     outlines: [low, high].map((sketch, i) => ({ id: `${id}o${i}`, sketch, regions: [], shift: '0' })),
@@ -274,7 +269,7 @@ export const ventLamp: Part = (() => {
     if (s.kind !== 'blank') return [s]
     return [
       s,
-      shellLine,
+      boundaryLine,
       shell,
       circle('duct-foot', 'Duct foot', '86', '46 + wall', 48),
       oblong('duct-mouth', 'Duct mouth', '126', [64, 26, 10]),

@@ -6,14 +6,14 @@ import {
   type PiecesStep,
   type RunStep,
   type Step,
-  type TrimPathStep,
+  type MouldingLineStep,
 } from '@flexum/core/recipe'
 import { ASH } from './part-materials.ts'
 
 /** An octagonal bay: its front bows out, and its corners follow from how far. */
 const INTO_FRONT = '135 deg + 2 * atan(bow / 1000 mm)'
 
-const line = (id: string, name: string, more: Partial<TrimPathStep>): TrimPathStep => ({
+const line = (id: string, name: string, more: Partial<MouldingLineStep>): MouldingLineStep => ({
   id,
   kind: 'trim-path',
   name,

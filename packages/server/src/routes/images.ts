@@ -1,6 +1,6 @@
 import { Hono } from 'hono'
 import { object, string } from 'yup'
-import { FILES_IN } from '@flexum/core/files'
+import { IMPORTS } from '@flexum/core/files'
 import { paramsOf } from '../http/input.ts'
 import { problem } from '../http/problem.ts'
 import type { ImageService } from '../services/images.ts'
@@ -13,7 +13,7 @@ const byHash = paramsOf(
   }),
 )
 
-const TYPES: ReadonlySet<string> = new Set(FILES_IN.picture.types)
+const TYPES: ReadonlySet<string> = new Set(IMPORTS.picture.types)
 
 /** Pictures for sheets: kept by content, given back as they were. */
 export function imageRoutes(images: ImageService) {

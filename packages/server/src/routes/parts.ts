@@ -1,7 +1,7 @@
 import { Hono, type Context } from 'hono'
 import { number, object, string } from 'yup'
 import { picturesUnder, writePart, writePartFile, type FilePicture, type Part } from '@flexum/core/recipe'
-import { FILE_IDS, fileOut, type FileId } from '@flexum/core/files'
+import { EXPORT_IDS, exportOf, type FileId } from '@flexum/core/files'
 import { createService } from '@flexum/core/service'
 import { documentField, jsonBody, paramsOf, queryOf } from '../http/input.ts'
 import { problem } from '../http/problem.ts'
@@ -21,7 +21,7 @@ const byFile = paramsOf(
   object({
     id: string().uuid('a part id is a UUID').required(),
     file: string<FileId>()
-      .oneOf([...FILE_IDS], `a file is one of ${FILE_IDS.join(', ')}`)
+      .oneOf([...EXPORT_IDS], `a file is one of ${EXPORT_IDS.join(', ')}`)
       .required(),
   }),
 )
@@ -157,9 +157,9 @@ export function partRoutes(parts: PartService, work: Work, images: Pick<ImageSer
       const wanted = { file, chosen: run ?? null, options }
       // What needs nothing worked out never waits behind a part that takes long.
       const done =
-        fileOut(file).needs.length > 0
-          ? await work.takeOut(writePart(part), wanted)
-          : createService().takeOut(part, wanted)
+        exportOf(file).needs.length > 0
+          ? await work.exportFile(writePart(part), wanted)
+          : createService().exportFile(part, wanted)
       if (!done.ok) {
         const { code, message } = done.fault
         return problem(

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { FILES_IN } from '@flexum/core/files'
+import { IMPORTS } from '@flexum/core/files'
 import { bytesOfImages, findImage, keepImage, type ImageRow } from '../db/image-queries.ts'
 import type { Database } from '../db/open.ts'
 
@@ -16,7 +16,7 @@ const QUOTA = 1024 ** 3
 export function imageService(db: Database, now: () => number = Date.now, quota = QUOTA) {
   return {
     async keep(bytes: Buffer): Promise<ImageOutcome> {
-      const head = FILES_IN.picture.read(bytes)
+      const head = IMPORTS.picture.read(bytes)
       if (!head.ok) return { kind: 'refused', message: head.fault.message }
       const { type, width, height } = head.value
       const hash = createHash('sha256').update(bytes).digest('hex')

@@ -1,6 +1,6 @@
 import { ok, type Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/recipe'
-import type { MadeFile } from '@flexum/core/files'
+import type { ExportedFile } from '@flexum/core/files'
 import { createService, type Service } from '@flexum/core/service'
 import type { LinearSolver } from '@flexum/core/cutting'
 import type { SectionFigures } from '../db/schema.ts'
@@ -11,7 +11,7 @@ import { loadHighs } from '@flexum/highs'
 import { loadManifold } from '@flexum/manifold'
 
 /** What came of a job, by its kind. */
-export type Answer = Result<PartWork | SectionFigures | MadeFile | Part | Uint8Array>
+export type Answer = Result<PartWork | SectionFigures | ExportedFile | Part | Uint8Array>
 
 /** Does jobs where it is called, with one memory for all of them. */
 export async function jobsHere() {
@@ -25,8 +25,8 @@ export async function jobsHere() {
   return {
     part: (body: string) => worked(body, (s, part) => ok(workOnPart(s, part))),
     section: (body: string) => worked(body, workOnSection),
-    takeOut: (body: string, wanted: Extract<Job, { kind: 'take-out' }>['wanted']) =>
-      worked(body, (s, part) => s.takeOut(part, wanted)),
+    exportFile: (body: string, wanted: Extract<Job, { kind: 'take-out' }>['wanted']) =>
+      worked(body, (s, part) => s.exportFile(part, wanted)),
     bendSheet: (body: string, wanted: SheetWanted) =>
       worked(body, (s, part) => drawBendSheet(s, part, wanted)),
     planSheet: drawPlanSheet,
@@ -45,7 +45,7 @@ export function directWork(): Work {
   return {
     part: async (body) => (await here).part(body),
     section: async (body) => (await here).section(body),
-    takeOut: async (body, wanted) => (await here).takeOut(body, wanted),
+    exportFile: async (body, wanted) => (await here).exportFile(body, wanted),
     bendSheet: async (body, wanted) => (await here).bendSheet(body, wanted),
     planSheet: async (order, plan, note) => (await here).planSheet(order, plan, note),
     plan(wanted, { told, soon }) {

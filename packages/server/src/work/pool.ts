@@ -58,7 +58,7 @@ export function threadedWork(script: URL, limits: WorkLimits = WORK_LIMITS): Wor
   return {
     part: (body) => figuring.run({ kind: 'part', body }, limits.workMs),
     section: (body) => figuring.run({ kind: 'section', body }, limits.workMs),
-    takeOut: (body, wanted) => figuring.run({ kind: 'take-out', body, wanted }, limits.workMs),
+    exportFile: (body, wanted) => figuring.run({ kind: 'take-out', body, wanted }, limits.workMs),
     planSheet: (order, plan, note) =>
       figuring.run(
         { kind: 'plan-sheet', order, plan, ...(note === undefined ? {} : { note }) },

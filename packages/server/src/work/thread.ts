@@ -16,7 +16,7 @@ function done(job: Exclude<Job, { kind: 'plan' }>): Answer {
     case 'section':
       return here.section(job.body)
     case 'take-out':
-      return here.takeOut(job.body, job.wanted)
+      return here.exportFile(job.body, job.wanted)
     case 'bend-sheet':
       return here.bendSheet(job.body, job.wanted)
     case 'plan-sheet':

@@ -1,6 +1,6 @@
 import type { Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/recipe'
-import type { FileWanted, MadeFile } from '@flexum/core/files'
+import type { WantedExport, ExportedFile } from '@flexum/core/files'
 import type { SectionFigures } from '../db/schema.ts'
 import type { PartWork } from './jobs.ts'
 import type { PlanMade, PlanTold, PlanWanted } from './order.ts'
@@ -15,7 +15,7 @@ export interface Work {
   /** Figures of a section as it is kept. */
   section(body: string): Promise<Result<SectionFigures>>
   /** A file of a part as it is kept. */
-  takeOut(body: string, wanted: FileWanted): Promise<Result<MadeFile>>
+  exportFile(body: string, wanted: WantedExport): Promise<Result<ExportedFile>>
   /** The bend sheet of a forming step of a part as it is kept, as a PDF. */
   bendSheet(body: string, wanted: SheetWanted): Promise<Result<Uint8Array>>
   /** The cut list and the plan of an order as they are kept, as a PDF. */
@@ -54,7 +54,7 @@ export interface PlanUnderWay {
 /** Something to be done in the worker thread. */
 export type Job =
   | { readonly kind: 'part' | 'section' | 'read-kept'; readonly body: string }
-  | { readonly kind: 'take-out'; readonly body: string; readonly wanted: FileWanted }
+  | { readonly kind: 'take-out'; readonly body: string; readonly wanted: WantedExport }
   | { readonly kind: 'bend-sheet'; readonly body: string; readonly wanted: SheetWanted }
   | { readonly kind: 'plan-sheet'; readonly order: string; readonly plan: string; readonly note?: string }
   | { readonly kind: 'read'; readonly input: unknown }

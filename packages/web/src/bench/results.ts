@@ -20,7 +20,7 @@ import {
   type StepResult,
 } from '@flexum/core/recipe'
 import type { Body } from '@flexum/core/solid'
-import type { MeetingGiven, CarriedGiven, Piece } from '@flexum/core/sweep'
+import type { EndTrim, CarriedGiven, Piece } from '@flexum/core/sweep'
 import type { BlankGiven, FormingGiven } from '@flexum/core/forming'
 import type { CutsGiven } from '@flexum/core/cutting'
 import type { Path } from '@flexum/core/path'
@@ -166,9 +166,9 @@ export function formingOn(result: PartResult | undefined, run: Id | undefined): 
 }
 
 /** The ends of a run that meet something. */
-export const meetingsOn = (result: PartResult | undefined, run: Id | undefined): readonly MeetingGiven[] =>
+export const meetingsOn = (result: PartResult | undefined, run: Id | undefined): readonly EndTrim[] =>
   (result?.steps ?? []).flatMap((s) =>
-    isBuilt(s) && run !== undefined ? (s.output?.meetings ?? []).filter((m) => m.run === run) : [],
+    isBuilt(s) && run !== undefined ? (s.output?.trims ?? []).filter((m) => m.run === run) : [],
   )
 
 /** Every body that is to be seen, whole or as it last was; none that went into another that is there. */

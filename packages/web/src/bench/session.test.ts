@@ -23,7 +23,7 @@ function directCompute(): Compute & { readonly asked: Part[] } {
     finish: async (p) => evaluator.evaluate(p, { owner: 'page' }),
     distance: async () => undefined,
     readMesh: async () => ({ ok: false, fault: { code: 'none', message: 'none' } }),
-    takeOut: async () => ({ ok: false, fault: { code: 'none', message: 'none' } }),
+    exportFile: async () => ({ ok: false, fault: { code: 'none', message: 'none' } }),
     compare: async () => [],
     trace: async () => [],
     onProgress: () => undefined,

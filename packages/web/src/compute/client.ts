@@ -2,7 +2,7 @@ import { proxy, wrap, type Remote } from 'comlink'
 import type { Progress, Result } from '@flexum/core/base'
 import type { Part, PartResult, StepResult } from '@flexum/core/recipe'
 import type { Body } from '@flexum/core/solid'
-import type { FileWanted, MadeFile } from '@flexum/core/files'
+import type { WantedExport, ExportedFile } from '@flexum/core/files'
 import { callOff, createFlag, createQueue, type Service, type TurningCard } from '@flexum/core/service'
 import type { ColourPicture, traceOutlines, TraceOptions } from '@flexum/core/trace'
 import type { Answer, ComputeApi, Done } from './messages.ts'
@@ -20,7 +20,7 @@ export interface Compute {
   /** How near a step's path comes to the bodies of another. */
   distance(part: Part, path: string, to: string): Promise<ReturnType<Service['distance']>>
   trace(picture: ColourPicture, options: TraceOptions): Promise<ReturnType<typeof traceOutlines>>
-  takeOut(part: Part, wanted: FileWanted): Promise<Result<MadeFile>>
+  exportFile(part: Part, wanted: WantedExport): Promise<Result<ExportedFile>>
   readMesh(bytes: Uint8Array): Promise<ReturnType<Service['readMesh']>>
   /** Says who is told how far work has come: of the part as it is edited, or of what is asked beside it; undefined at its end. */
   onProgress(of: LaneName, listener: (at: Progress | undefined) => void): void
@@ -169,8 +169,13 @@ function withBodiesOf(before: StepResult | undefined, now: StepResult): StepResu
   const bodies = had.map((body): Body => {
     const coming = output.coming!.find((c) => c.id === body.id)
     if (!coming) return body
-    const { hidden, places, figures } = coming
-    return { ...body, hidden, places, figures: figures ? { ...body.figures, ...figures } : body.figures }
+    const { hidden, instances: places, figures } = coming
+    return {
+      ...body,
+      hidden,
+      instances: places,
+      figures: figures ? { ...body.figures, ...figures } : body.figures,
+    }
   })
   return { ...now, output: { ...output, bodies } }
 }
@@ -221,8 +226,10 @@ export function createCompute(): Compute {
       beside.ask<ReturnType<Service['distance']>>('distance', (r, job) => r.distance(job, part, path, to)),
     trace: (picture, options) =>
       beside.ask<ReturnType<typeof traceOutlines>>('trace', (r, job) => r.trace(job, picture, options)),
-    takeOut: (part, wanted) =>
-      beside.ask<Result<MadeFile>>(`take-out ${wanted.file}`, (r, job) => r.takeOut(job, part, wanted)),
+    exportFile: (part, wanted) =>
+      beside.ask<Result<ExportedFile>>(`take-out ${wanted.file}`, (r, job) =>
+        r.exportFile(job, part, wanted),
+      ),
     readMesh: (bytes) =>
       beside.ask<ReturnType<Service['readMesh']>>('read-mesh', (r, job) => r.readMesh(job, bytes)),
     onProgress: (of, listener) => void told.set(of, listener),

@@ -1,6 +1,6 @@
 import type { Progress, Result } from '@flexum/core/base'
 import type { Part, Finding, PartResult, StepResult, ValueResult } from '@flexum/core/recipe'
-import type { FileWanted, MadeFile } from '@flexum/core/files'
+import type { WantedExport, ExportedFile } from '@flexum/core/files'
 import type { Flag, Service, TurningCard } from '@flexum/core/service'
 import type { SentPart } from './in-parts.ts'
 
@@ -59,5 +59,5 @@ export interface ComputeApi {
   ): Promise<Done<ReturnType<Service['distance']>>>
   trace(job: number, ...of: Parameters<Service['trace']>): Done<ReturnType<Service['trace']>>
   readMesh(job: number, bytes: Uint8Array): Done<ReturnType<Service['readMesh']>>
-  takeOut(job: number, part: Part, wanted: FileWanted): Promise<Done<Result<MadeFile>>>
+  exportFile(job: number, part: Part, wanted: WantedExport): Promise<Done<Result<ExportedFile>>>
 }

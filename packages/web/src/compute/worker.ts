@@ -88,9 +88,9 @@ const compute: ComputeApi = {
   },
   trace: (n, picture, options) => job(n, () => service.trace(picture, options)),
   readMesh: (n, bytes) => job(n, () => service.readMesh(bytes)),
-  takeOut: async (n, part, wanted) => {
+  exportFile: async (n, part, wanted) => {
     await ready(part)
-    return job(n, () => service.takeOut(part, wanted))
+    return job(n, () => service.exportFile(part, wanted))
   },
 }
 

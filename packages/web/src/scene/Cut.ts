@@ -1,11 +1,11 @@
 import { cutAreaOf, type Body } from '@flexum/core/solid'
 import {
   hatchSlice,
-  placePoint,
+  transformPoint,
   sliceMesh,
   vec3,
   type CutPlane,
-  type Placement,
+  type Transform,
   type Slice,
 } from '@flexum/core/space'
 import { pointInPolygon, type Vec2 } from '@flexum/core/plane'
@@ -28,7 +28,7 @@ import {
 } from 'three'
 
 /** A plane seen from a body that stands somewhere else. */
-function seenFrom(p: Placement, plane: CutPlane): CutPlane {
+function seenFrom(p: Transform, plane: CutPlane): CutPlane {
   const back = (v: CutPlane['x']): CutPlane['x'] => [vec3.dot(v, p.x), vec3.dot(v, p.y), vec3.dot(v, p.z)]
   return { origin: back(vec3.sub(plane.origin, p.shift)), x: back(plane.x), y: back(plane.y) }
 }
@@ -59,7 +59,7 @@ export class Cut {
     const hatching = new LineBasicMaterial({ color: cut.line, transparent: true, opacity: 0.55 })
     this.areas = bodies.map((body) => {
       let [value, error] = [0, 0]
-      for (const place of body.places) {
+      for (const place of body.instances) {
         const own = seenFrom(place, at)
         const slice = sliceMesh(body.mesh, own)
         if (slice.loops.length === 0) continue
@@ -70,7 +70,7 @@ export class Cut {
         const lift = apart * 0.004
         const inSpace = ([a, b]: Vec2, by = 0): number[] => {
           const flat = vec3.addScaled(vec3.addScaled(own.origin, own.x, a), own.y, b)
-          const there = placePoint(place, flat)
+          const there = transformPoint(place, flat)
           return [...vec3.addScaled(there, vec3.cross(at.x, at.y), by)]
         }
         this.group.add(

@@ -18,7 +18,7 @@ const evaluator = createEvaluator()
 function rod(id: string, y: number, look: 'steel' | 'brass' = 'steel'): ShownBody {
   const [shown] = shownBodies(evaluator.evaluate(STARTERS.straight.make('rod')))
   const place = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], shift: [0, y, 0] } as const
-  return { ...shown!, step: id, body: { ...shown!.body, id, look, places: [place] } }
+  return { ...shown!, step: id, body: { ...shown!.body, id, look, instances: [place] } }
 }
 const drawnIn = (scene: Scene): number => scene.children.length
 /** Tells when something has been let go. */

@@ -1,7 +1,7 @@
 import { faceOf, facesOfBody, materialOf, materialsOf, originOf, type Body } from '@flexum/core/solid'
 import type { Id } from '@flexum/core/base'
 import { grownTo, type FaceTag } from '@flexum/core/sweep'
-import type { Box3 as CoreBox, Placement, Vec3 } from '@flexum/core/space'
+import type { Box3 as CoreBox, Transform, Vec3 } from '@flexum/core/space'
 import type { ShownBody } from '../bench/results.ts'
 import type { Theme } from '../ui/theme.ts'
 import { colourOf, DRAWN, surfaceMaterials } from './appearance.ts'
@@ -29,7 +29,7 @@ export type Presence = 'whole' | 'stale' | 'behind'
 const OPACITY: Readonly<Record<Exclude<Presence, 'whole'>, number>> = { stale: 0.38, behind: 0.3 }
 
 /** A place of a body as three's matrix. */
-export function matrixOf(p: Placement): Matrix4 {
+export function matrixOf(p: Transform): Matrix4 {
   const [x, y, z] = [p.x, p.y, p.z]
   return new Matrix4().set(
     x[0],
@@ -51,13 +51,15 @@ export function matrixOf(p: Placement): Matrix4 {
   )
 }
 
-const samePlace = (a: Placement, b: Placement): boolean =>
+const samePlace = (a: Transform, b: Transform): boolean =>
   (['x', 'y', 'z', 'shift'] as const).every((k) => a[k].every((v, i) => v === b[k][i]))
 
 /** Whether two bodies are drawn alike: figures may change while the mesh that they are of is still on its way. */
 export function sameDrawing({ body: a }: ShownBody, { body: b }: ShownBody): boolean {
   if (a.id !== b.id || a.mesh !== b.mesh || a.look !== b.look) return false
-  return a.places.length === b.places.length && a.places.every((p, i) => samePlace(p, b.places[i]!))
+  return (
+    a.instances.length === b.instances.length && a.instances.every((p, i) => samePlace(p, b.instances[i]!))
+  )
 }
 
 /** One body with its copies: surfaces, lines, and what grows. Copies share everything but their place. */
@@ -78,7 +80,7 @@ export class DrawnBody {
     this.shown = shown
     this.body = shown.body
     this.presence = presence
-    const { mesh, lines, look, places } = shown.body
+    const { mesh, lines, look, instances: places } = shown.body
     this.geometry = bodyGeometry(mesh)
     const coloured = this.colourMaterials()
     this.materials = surfaceMaterials(look, coloured)
@@ -219,14 +221,14 @@ export class DrawnBody {
   }
 
   /** The triangles of a face by its number, with the place that they stand in. */
-  faceGeometry(face: number): { readonly geometry: BufferGeometry; readonly place: Placement } | undefined {
+  faceGeometry(face: number): { readonly geometry: BufferGeometry; readonly place: Transform } | undefined {
     const { of } = facesOfBody(this.body)
     const count = this.body.mesh.tags.length
     const first = of.indexOf(face)
     if (first < 0) return undefined
     const place = Math.floor(first / count)
     const geometry = facesOf(this.geometry, this.body, (_, t) => of[place * count + t] === face)
-    return { geometry, place: this.body.places[place]! }
+    return { geometry, place: this.body.instances[place]! }
   }
 
   /** Lets go of its geometry, and gives its materials to whoever lets go of those. */

@@ -35,7 +35,7 @@ export class Highlight {
     const material = chosenMaterial(theme, cut)
     const faces = body.segmentFaces(step, segments)
     this.show(
-      ...body.body.places.map((p) => {
+      ...body.body.instances.map((p) => {
         const mesh = new Mesh(faces, material)
         mesh.matrixAutoUpdate = false
         mesh.matrix.copy(matrixOf(p))

@@ -1,6 +1,6 @@
 import { faultWords, type Id, type Result } from '@flexum/core/base'
 import { shortBound } from '@flexum/core/recipe'
-import { isBuiltIn, liesInMirror, mirror, takeOut, type SketchEntity } from '@flexum/core/sketch'
+import { isBuiltIn, liesInMirror, mirror, exportFile, type SketchEntity } from '@flexum/core/sketch'
 import type { Board } from './board.ts'
 import type { Draft } from './drafting.ts'
 import type { Offer } from './offers.ts'
@@ -72,7 +72,7 @@ export function editsOn(board: Board): Edits {
       const draft = board.draft()
       if (!draft) return
       const before = draft.constraints
-      takeOut(draft, ids)
+      exportFile(draft, ids)
       const kept = new Set(draft.constraints.map((c) => c.id))
       const gone = new Set(before.map((c) => c.id).filter((id) => !kept.has(id)))
       draft.constraints = withoutLost(draft.constraints, before, gone) as typeof draft.constraints

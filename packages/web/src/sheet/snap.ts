@@ -34,7 +34,7 @@ export interface SnapOptions {
   readonly reach: number
   /** Step of the grid, mm; 0 for none. */
   readonly grid: number
-  /** Points that were touched lately: things are aligned with them. */
+  /** Points that were touched recent: things are aligned with them. */
   readonly touched: readonly Id[]
   /** Points and curves not to catch on. */
   readonly except?: ReadonlySet<Id>

@@ -1,9 +1,9 @@
 import type { ReactNode } from 'react'
-import { acceptOf, type FileInId } from '@flexum/core/files'
+import { acceptOf, type ImportId } from '@flexum/core/files'
 
 /** A button that takes a file of one of the sorts that can be brought in. */
 export function FileButton(props: {
-  readonly sort: FileInId
+  readonly sort: ImportId
   readonly className: string
   readonly children: ReactNode
   onFile(file: File): void

@@ -1,7 +1,7 @@
-import { acceptOf, type FileInId } from '@flexum/core/files'
+import { acceptOf, type ImportId } from '@flexum/core/files'
 
 /** Lets someone pick a file of a sort that can be brought in. It must be called while a press is handled, or the browser refuses. */
-export function pickFile(sort: FileInId, onFile: (file: File) => void): void {
+export function pickFile(sort: ImportId, onFile: (file: File) => void): void {
   const input = document.createElement('input')
   input.type = 'file'
   input.accept = acceptOf(sort)

@@ -1,7 +1,7 @@
 import { unzipSync, strFromU8 } from 'fflate'
 import { SaxesParser } from 'saxes'
 import { ok, type Result } from '../../base/index.ts'
-import { isMirroring, placePoint, type Placement, type Vec3 } from '../../space/index.ts'
+import { isMirroring, transformPoint, type Transform, type Vec3 } from '../../space/index.ts'
 import type { LengthUnit } from '../../units/index.ts'
 import { collectMesh, MOST_BYTES, MOST_TRIANGLES, refuseMesh, tooMany, type ReadMesh } from './mesh.ts'
 
@@ -27,7 +27,7 @@ interface ModelObject {
 }
 interface Placed {
   readonly object: string
-  readonly at: Placement | undefined
+  readonly at: Transform | undefined
 }
 
 /** Objects that are made of objects: further down than this a file is refused. */
@@ -51,7 +51,7 @@ export function readThreeMf(bytes: Uint8Array): Result<ReadMesh> {
     )
   const mesh = collectMesh()
   let wrong: Result<never> | undefined
-  const put = ({ object, at }: Placed, outer: readonly Placement[], depth: number): void => {
+  const put = ({ object, at }: Placed, outer: readonly Transform[], depth: number): void => {
     const o = objects.get(object)
     if (!o)
       return void (wrong ??= refuseMesh(
@@ -63,7 +63,7 @@ export function readThreeMf(bytes: Uint8Array): Result<ReadMesh> {
     const all = at ? [at, ...outer] : outer
     const mirrored = all.filter(isMirroring).length % 2 === 1
     const own = o.places.map((p) => {
-      const q = all.reduce((v, m) => placePoint(m, v), p)
+      const q = all.reduce((v, m) => transformPoint(m, v), p)
       return mesh.placeOf(q[0] * known.by, q[1] * known.by, q[2] * known.by)
     })
     for (const [a, b, c] of o.triangles) {
@@ -141,7 +141,7 @@ function parsed(text: string): Result<Model> {
         return
       case 'component':
       case 'item': {
-        const place = placementOf(at['transform'])
+        const place = transformIn(at['transform'])
         if (place === 'odd')
           return stop('transform', `the transform "${at['transform']!.slice(0, 60)}" needs 12 numbers`)
         const placed = { object: at['objectid'] ?? '', at: place }
@@ -157,7 +157,7 @@ function parsed(text: string): Result<Model> {
 const PIECE = 1 << 16
 
 /** A transform of 12 numbers: where the axes go, row by row, and the shift. */
-function placementOf(text: string | undefined): Placement | undefined | 'odd' {
+function transformIn(text: string | undefined): Transform | undefined | 'odd' {
   if (text === undefined) return undefined
   const m = text.trim().split(/\s+/).map(Number)
   if (m.length !== 12 || !m.every(Number.isFinite)) return 'odd'

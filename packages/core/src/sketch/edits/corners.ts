@@ -5,7 +5,7 @@ import { referencesOf } from '../constraints/references.ts'
 import { piecesOf, placesOf } from '../curves.ts'
 import type { SketchEntity } from '../entities.ts'
 import { scratchOf, type SketchDraft } from './draft.ts'
-import { curvesAt, dropUnused, entityIn, moveEnd, takeOut } from './keeping.ts'
+import { curvesAt, dropUnused, entityIn, moveEnd, exportFile } from './keeping.ts'
 import { cornerAt, roundingOf, type Open, type Rounding } from './rounding.ts'
 
 /**
@@ -144,7 +144,7 @@ function putRound(d: SketchDraft, { round, sides, gone }: Site, radius: number, 
   moveEnd(d, a.curve.id, a.end, p, straight && gone.length === 0)
   moveEnd(d, b.curve.id, b.end, q, straight && gone.length === 0)
   if (gone.length > 0)
-    takeOut(
+    exportFile(
       d,
       gone.map((c) => c.id),
     )

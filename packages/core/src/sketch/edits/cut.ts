@@ -19,7 +19,7 @@ import { sizeOf } from '../unknowns.ts'
 import { cutsOn, pairs, type Cut } from './contact.ts'
 import type { SketchDraft } from './draft.ts'
 import { freeStretch, splitFree, trimFree, type Free } from './free.ts'
-import { curvesAt, entityIn, forgetLength, moveEnd, replace, takeOut, withEnd } from './keeping.ts'
+import { curvesAt, entityIn, forgetLength, moveEnd, replace, exportFile, withEnd } from './keeping.ts'
 
 type Cuttable = Extract<SketchEntity, { kind: 'line' | 'arc' | 'circle' }>
 type Open = Extract<SketchEntity, { kind: 'line' | 'arc' }>
@@ -107,7 +107,7 @@ export function trim(d: SketchDraft, id: Id, near: Vec2): Result<readonly Id[]> 
   const curve = curveOf(d, e)
   const stretch = stretchAt(d, id, near)
   if (!curve || !stretch || (stretch.from === 0 && stretch.to === 1)) {
-    takeOut(d, [id])
+    exportFile(d, [id])
     return ok([])
   }
   const cuts = cutsOn(d, id, curve)

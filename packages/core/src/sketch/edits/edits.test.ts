@@ -24,7 +24,7 @@ import {
   shift,
   solve,
   split,
-  takeOut,
+  exportFile,
   transform,
   trim,
   type Constraint,
@@ -657,10 +657,10 @@ describe('copies', () => {
 describe('taking out', () => {
   it('takes points and constraints along, and nothing else', () => {
     const d = draftOf(box, boxHeld)
-    takeOut(d, ['l1'])
+    exportFile(d, ['l1'])
     expect(d.entities.map((e) => e.id)).toEqual(['a', 'b', 'c', 'd', 'l2', 'l3', 'l4'])
     expect(all(d)).toHaveLength(boxHeld.length)
-    takeOut(d, ['l2'])
+    exportFile(d, ['l2'])
     expect(d.entities.some((e) => e.id === 'b')).toBe(false)
     expect(all(d).map((c) => c.id)).toEqual(['f', 'h2', 'v2'])
   })

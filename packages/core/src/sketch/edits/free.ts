@@ -16,7 +16,7 @@ import { pointsOf, type SketchEntity } from '../entities.ts'
 import { sizeOf } from '../unknowns.ts'
 import { cutsOn, type Cut } from './contact.ts'
 import type { SketchDraft } from './draft.ts'
-import { dropUnused, replace, takeOut } from './keeping.ts'
+import { dropUnused, replace, exportFile } from './keeping.ts'
 
 export type Free = Extract<SketchEntity, { kind: 'spline' | 'ellipse' }>
 
@@ -88,7 +88,7 @@ export function trimFree(
 ): Result<readonly Id[]> {
   const stretch = freeStretch(d, e, near)
   if (!stretch) {
-    takeOut(d, [e.id])
+    exportFile(d, [e.id])
     return ok([])
   }
   const w = wholeOf(d, e)

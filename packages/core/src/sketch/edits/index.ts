@@ -1,5 +1,5 @@
 export type { NewEntity, NewTie, SizeFigure, SketchDraft } from './draft.ts'
-export { takeOut } from './keeping.ts'
+export { exportFile } from './keeping.ts'
 export { detach, extend, split, stretchAt, trim } from './cut.ts'
 export { chamfer, cornersAmong, fillet } from './corners.ts'
 export { smoothen, tightest, wholeOf, type Free } from './free.ts'
@@ -16,5 +16,5 @@ export {
   shift,
   transform,
   type Copied,
-  type Placement,
+  type Transform,
 } from './copies.ts'

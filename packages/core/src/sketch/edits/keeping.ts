@@ -22,7 +22,7 @@ export function replace(d: SketchDraft, entity: SketchEntity): void {
  * Takes things out: curves with a removed point go too, points that only removed curves used go with them, and
  * constraints on what is gone go as well.
  */
-export function takeOut(d: SketchDraft, ids: readonly Id[]): void {
+export function exportFile(d: SketchDraft, ids: readonly Id[]): void {
   const gone = new Set(ids)
   for (const e of d.entities) if (e.kind !== 'point' && pointsOf(e).some((p) => gone.has(p))) gone.add(e.id)
   const usedBefore = new Set(d.entities.flatMap((e) => (e.kind === 'point' ? [] : pointsOf(e))))
@@ -38,7 +38,7 @@ export function takeOut(d: SketchDraft, ids: readonly Id[]): void {
 export function dropUnused(d: SketchDraft, points: readonly Id[]): void {
   const used = new Set(d.entities.flatMap((e) => (e.kind === 'point' ? [] : pointsOf(e))))
   const idle = points.filter((p) => !used.has(p) && !isBuiltIn(p))
-  if (idle.length > 0) takeOut(d, idle)
+  if (idle.length > 0) exportFile(d, idle)
 }
 
 /** Whether a constraint says how long a curve is, or what is in its middle: no longer true once an end has moved. */

@@ -1,8 +1,14 @@
-import { isMirroring, placeDirection, placePoint, type Placement, type Vec3 } from '../../space/index.ts'
+import {
+  isMirroring,
+  transformDirection,
+  transformPoint,
+  type Transform,
+  type Vec3,
+} from '../../space/index.ts'
 import type { SolidMesh } from './library.ts'
 
 /** The skin of a body of one step, with doubles: what bodies are put together from. */
-export interface Shell {
+export interface Boundary {
   /** Three numbers a vertex, mm; vertices that stand in one place are one. */
   readonly positions: Float64Array
   /** Three vertices a triangle, outward by the right-hand rule. */
@@ -24,7 +30,7 @@ export interface SplitMesh {
 }
 
 /** A shell from a mesh with a vertex for each normal: those in the very same place become one; slivers of no width are left out. */
-export function shellOf(mesh: SplitMesh, isFlat: (tag: number) => boolean): Shell {
+export function boundaryOf(mesh: SplitMesh, isFlat: (tag: number) => boolean): Boundary {
   const { positions: p, normals: n, triangles: t, tags } = mesh
   const places = new Map<string, number>()
   const welded: number[] = []
@@ -72,20 +78,24 @@ const onGrid = (x: number): number => Math.round(x / GRID) * GRID + 0
  * A shell for the library: plane faces go by their tag, so that what lies in one plane is put together; on round ones each triangle
  * has a number of its own, by which the normal anywhere on it is found again.
  */
-export const meshForSolids = (shell: Shell): SolidMesh => known(meshes, shell, meshOfShell)
+export const meshForSolids = (shell: Boundary): SolidMesh => known(meshes, shell, meshOfBoundary)
 
 /** The same for what is joined to something: where they touch, their skins are the same to the bit, and nothing is left of them there. */
-export const meshToJoin = (shell: Shell): SolidMesh =>
+export const meshToJoin = (shell: Boundary): SolidMesh =>
   known(meshesOnGrid, shell, () => {
     const mesh = meshForSolids(shell)
     return { ...mesh, positions: mesh.positions.map(onGrid) }
   })
 
 /** Of each shell, so long as it is held. */
-const meshes = new WeakMap<Shell, SolidMesh>()
-const meshesOnGrid = new WeakMap<Shell, SolidMesh>()
+const meshes = new WeakMap<Boundary, SolidMesh>()
+const meshesOnGrid = new WeakMap<Boundary, SolidMesh>()
 
-function known(all: WeakMap<Shell, SolidMesh>, shell: Shell, make: (shell: Shell) => SolidMesh): SolidMesh {
+function known(
+  all: WeakMap<Boundary, SolidMesh>,
+  shell: Boundary,
+  make: (shell: Boundary) => SolidMesh,
+): SolidMesh {
   const before = all.get(shell)
   if (before) return before
   const mesh = make(shell)
@@ -93,26 +103,26 @@ function known(all: WeakMap<Shell, SolidMesh>, shell: Shell, make: (shell: Shell
   return mesh
 }
 
-const meshOfShell = ({ positions, triangles, tags, flat }: Shell): SolidMesh => ({
+const meshOfBoundary = ({ positions, triangles, tags, flat }: Boundary): SolidMesh => ({
   positions,
   triangles,
   faces: Uint32Array.from(tags, (tag, i) => (flat[i] ? tag : ROUND + i)),
 })
 
 /** A shell in a place; one that is mirrored is turned right side out. */
-export function placedShell(shell: Shell, place: Placement): Shell {
+export function transformedBoundary(shell: Boundary, place: Transform): Boundary {
   const mirrored = isMirroring(place)
   const order = mirrored ? [0, 2, 1] : [0, 1, 2]
   const positions = new Float64Array(shell.positions.length)
   for (let i = 0; i < positions.length; i += 3)
-    positions.set(placePoint(place, shell.positions.subarray(i, i + 3) as unknown as Vec3), i)
+    positions.set(transformPoint(place, shell.positions.subarray(i, i + 3) as unknown as Vec3), i)
   const triangles = new Uint32Array(shell.triangles.length)
   const normals = new Float32Array(shell.normals.length)
   for (let t = 0; t < shell.tags.length; t++)
     order.forEach((from, to) => {
       triangles[3 * t + to] = shell.triangles[3 * t + from]!
       const n = shell.normals.subarray(9 * t + 3 * from, 9 * t + 3 * from + 3) as unknown as Vec3
-      normals.set(placeDirection(place, n), 9 * t + 3 * to)
+      normals.set(transformDirection(place, n), 9 * t + 3 * to)
     })
   return { ...shell, positions, triangles, normals }
 }

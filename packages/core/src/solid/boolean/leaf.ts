@@ -1,6 +1,6 @@
 import type { Id } from '../../base/index.ts'
-import type { Shell } from './boundary.ts'
-import type { Placement } from '../../space/index.ts'
+import type { Boundary } from './boundary.ts'
+import type { Transform } from '../../space/index.ts'
 import type { Origin, Solid } from '../body.ts'
 
 /** A solid that is of one step, and is put together with others. */
@@ -12,12 +12,12 @@ export type LeafSolid = Extract<
 /** A leaf where it stands. */
 export interface PlacedLeaf {
   readonly solid: LeafSolid
-  readonly place: Placement | undefined
+  readonly place: Transform | undefined
 }
 
 /** A body of one step in one place, as something to be put together with others. */
 export interface Leaf extends PlacedLeaf {
-  readonly shell: Shell
+  readonly shell: Boundary
   /** By which it is told from others of its step. */
   readonly key: Id | undefined
   readonly origin: Pick<Origin, 'step' | 'instance' | 'edges'>

@@ -1,13 +1,13 @@
 import { cornerForm } from '../fillet/corner-cut.ts'
 import { edgeForms } from '../fillet/edge-cut.ts'
 import { outwardAt } from '../loft/boundary.ts'
-import { extrudedForms, turnedForms } from '../face/made-forms.ts'
-import { extrudedPatches, sweptPatches, turnedPatches } from '../face/made-patches.ts'
-import { placedForm, type FaceForm } from '../face/forms.ts'
-import { placedPatch, type Patch } from '../exact/patch.ts'
+import { extrudedForms, revolvedForms } from '../face/made-forms.ts'
+import { extrudedPatches, sweptPatches, revolvedPatches } from '../face/made-patches.ts'
+import { transformedForm, type FaceForm } from '../face/forms.ts'
+import { transformedPatch, type Patch } from '../exact/patch.ts'
 import { sweptForms } from '../face/swept-forms.ts'
 import type { SkinFace } from '../exact/faces.ts'
-import { placedThen, vec3, type Placement } from '../../space/index.ts'
+import { composed, vec3, type Transform } from '../../space/index.ts'
 import { packTag, unpackTag } from '../../sweep/index.ts'
 import type { Solid } from '../body.ts'
 import { keyOf } from './leaf-key.ts'
@@ -17,7 +17,7 @@ import { imageBy, spaceBefore } from './tree.ts'
 /** The leaves of a solid, in the order in which the library counts them. */
 export function leavesOf(solid: Solid): PlacedLeaf[] {
   const leaves: PlacedLeaf[] = []
-  const walk = (s: Solid, place: Placement | undefined): void => {
+  const walk = (s: Solid, place: Transform | undefined): void => {
     switch (s.kind) {
       case 'swept':
       case 'extruded':
@@ -40,14 +40,14 @@ export function leavesOf(solid: Solid): PlacedLeaf[] {
         walk(s.of, place)
         return
       case 'placed':
-        walk(s.of, place ? placedThen(s.at, place) : s.at)
+        walk(s.of, place ? composed(s.at, place) : s.at)
         return
       case 'mirrored': {
         const before = leaves.length
         walk(s.of, undefined)
         const image = imageBy(s)
         for (const leaf of leaves.slice(before))
-          leaves.push({ ...leaf, place: leaf.place ? placedThen(leaf.place, image) : image })
+          leaves.push({ ...leaf, place: leaf.place ? composed(leaf.place, image) : image })
         return
       }
       case 'halved':
@@ -62,7 +62,7 @@ export function leavesOf(solid: Solid): PlacedLeaf[] {
 /** The forms of a leaf's faces by their tags, where it stands; the material on either side of them. */
 export function formsOfLeaf({ solid, place }: PlacedLeaf, edges: number): (tag: number) => FaceForm {
   const own = ownForms(solid, edges)
-  return place ? (tag) => placedForm(own(tag), place) : own
+  return place ? (tag) => transformedForm(own(tag), place) : own
 }
 
 /** The faces of a leaf by their tags, where it stands: forms, or patches where there is no form; free where there is neither. */
@@ -75,10 +75,10 @@ export function facesOfLeaf(
   const patches = ownPatches(solid, edges)
   return (tag) => {
     const form = forms(tag)
-    if (form.kind !== 'free') return place ? placedForm(form, place) : form
+    if (form.kind !== 'free') return place ? transformedForm(form, place) : form
     const patch = patches?.(tag)
     if (!patch) return form
-    return { kind: 'patch', patch: place ? placedPatch(patch, place) : patch, maker }
+    return { kind: 'patch', patch: place ? transformedPatch(patch, place) : patch, maker }
   }
 }
 
@@ -87,7 +87,7 @@ function ownPatches(s: LeafSolid, edges: number): ((tag: number) => Patch | unde
     case 'extruded':
       return extrudedPatches(s, edges)
     case 'turned':
-      return turnedPatches(s, edges)
+      return revolvedPatches(s, edges)
     case 'swept':
       return sweptPatches(sweptFaces(s), edges)
     default:
@@ -107,7 +107,7 @@ function ownForms(s: LeafSolid, edges: number): (tag: number) => FaceForm {
     case 'extruded':
       return extrudedForms(s, edges)
     case 'turned':
-      return turnedForms(s, edges)
+      return revolvedForms(s, edges)
     case 'edged': {
       const forms = edgeForms(s.cut)
       return (tag) => {

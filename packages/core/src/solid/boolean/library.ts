@@ -1,5 +1,5 @@
 import type { Result } from '../../base/index.ts'
-import type { Placement, Vec3 } from '../../space/index.ts'
+import type { Transform, Vec3 } from '../../space/index.ts'
 
 /** A closed body as triangles with doubles, its faces numbered by whoever made it. */
 export interface SolidMesh {
@@ -27,7 +27,7 @@ type Joint =
       readonly axis: 0 | 1 | 2
       readonly at: number
       /** The place of the axes, where they are not the part's own. */
-      readonly frame?: Placement
+      readonly frame?: Transform
     }
   /** Of the parts that it falls into some, counted by how near each comes to a place: 0 is the nearest. */
   | { readonly kind: 'parts'; readonly of: SolidTree; readonly near: Vec3; readonly keep: readonly number[] }

@@ -3,7 +3,7 @@ import { partsBy } from './parts.ts'
 import { skinOf } from './skin.ts'
 import { solidVolume, type Extrapolated } from '../measure/extrapolated.ts'
 import type { MadeSolid } from './library.ts'
-import { IN_PLACE, meshReach } from '../../space/index.ts'
+import { IDENTITY, meshReach } from '../../space/index.ts'
 import { isEnd } from '../../sweep/index.ts'
 import type { Body, BodyPiece, Origin, Solid } from '../body.ts'
 import type { Leaf } from './leaf.ts'
@@ -26,13 +26,13 @@ export function finenessFor(bodies: readonly Body[], asked: number | undefined):
 const stepped = (x: number): number => (x > 0 ? 2 ** Math.round(Math.log2(x)) : 0)
 
 /** Volume of a body with all its copies, mm3, and how far it may be off. */
-export const volumeIn = (b: Body): number => b.figures.volume * b.places.length
+export const volumeIn = (b: Body): number => b.figures.volume * b.instances.length
 export const boundOf = (b: Body): number =>
-  b.figures.theoremVolume === undefined ? b.figures.volumeBound * b.places.length : 0
+  b.figures.theoremVolume === undefined ? b.figures.volumeBound * b.instances.length : 0
 
 /** A body with all its copies as one solid. */
-export function standing({ solid, places }: Body): Solid {
-  const placed = places.map((at): Solid => (at === IN_PLACE ? solid : { kind: 'placed', of: solid, at }))
+export function standing({ solid, instances: places }: Body): Solid {
+  const placed = places.map((at): Solid => (at === IDENTITY ? solid : { kind: 'placed', of: solid, at }))
   return placed.length === 1 ? placed[0]! : { kind: 'joined', of: placed }
 }
 
@@ -98,11 +98,11 @@ export function bodyOfTree(
     lines: { sharp: skin.sharp, tangent: skin.tangent, corners: skin.corners },
     look: from.look,
     hidden: from.hidden,
-    places: [IN_PLACE],
+    instances: [IDENTITY],
     figures: from.figures,
   }
   const known = keepKnown(solid, fineness, made.value, leaves)
-  const before = (from.parts ?? 1) * from.places.length
+  const before = (from.parts ?? 1) * from.instances.length
   const parted = known.parts > before ? piecesOf(made.value) : undefined
   const whole: Body = { ...body, parts: known.parts, ...(parted ? { parted } : {}) }
   return ok({

@@ -11,7 +11,7 @@ import {
 import { facesOfBody } from '../face/faces.ts'
 import { meshOfBody } from '../origins.ts'
 import { checkWatertight } from '@flexum/core/space'
-import { blockStep, turnedStep } from '../../../testing/bodies.ts'
+import { blockStep, revolvedStep } from '../../../testing/bodies.ts'
 import { solids } from '../../../testing/trial.ts'
 
 /** Half a disc on a sheet that stands at y, its diameter upright. */
@@ -41,7 +41,7 @@ function slabWith(count: number, z = '5'): Step[] {
     if (i % 3 === 0) steps.push(blockStep(`s${i}`, { ...place, wide: '12', deep: '12', height: '20' }))
     else if (i % 3 === 1)
       steps.push(blockStep(`s${i}`, { ...place, shape: 'cylinder', diameter: '14', height: '20' }))
-    else steps.push(halfDisc(`b${i}`, x, y, 12, 9), turnedStep(`s${i}`, `b${i}`, { axis: 'axis', does }))
+    else steps.push(halfDisc(`b${i}`, x, y, 12, 9), revolvedStep(`s${i}`, `b${i}`, { axis: 'axis', does }))
   }
   return steps
 }

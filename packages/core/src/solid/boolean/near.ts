@@ -1,6 +1,6 @@
-import { boxWith, EMPTY_BOX, placePoint, type Box3, type Placement } from '../../space/index.ts'
+import { boxWith, EMPTY_BOX, transformPoint, type Box3, type Transform } from '../../space/index.ts'
 import type { Solid } from '../body.ts'
-import { shellOfLeaf } from './tree.ts'
+import { boundaryOfLeaf } from './tree.ts'
 
 /** A box that leaves nothing out, for what is not known before it is made. */
 const EVERYWHERE: Box3 = { min: [-Infinity, -Infinity, -Infinity], max: [Infinity, Infinity, Infinity] }
@@ -45,7 +45,7 @@ function pruned(s: Solid, box: Box3, chordError: number): Solid | undefined {
 }
 
 /** A box that a solid keeps within, no smaller than it is. */
-function boxOf(s: Solid, chordError: number, place?: Placement): Box3 {
+function boxOf(s: Solid, chordError: number, place?: Transform): Box3 {
   switch (s.kind) {
     case 'joined':
       return s.of.map((x) => boxOf(x, chordError, place)).reduce(around, EMPTY_BOX)
@@ -63,7 +63,7 @@ function boxOf(s: Solid, chordError: number, place?: Placement): Box3 {
     default: {
       const known = place ? undefined : boxes.get(s)
       if (known) return known
-      const box = grown(boxRound(shellOfLeaf(s, chordError).shell.positions, place), 2 * chordError)
+      const box = grown(boxRound(boundaryOfLeaf(s, chordError).shell.positions, place), 2 * chordError)
       if (!place) boxes.set(s, box)
       return box
     }
@@ -73,11 +73,11 @@ function boxOf(s: Solid, chordError: number, place?: Placement): Box3 {
 /** Boxes of solids of one step, so long as these are held. */
 const boxes = new WeakMap<Solid, Box3>()
 
-function boxRound(positions: Float64Array, place: Placement | undefined): Box3 {
+function boxRound(positions: Float64Array, place: Transform | undefined): Box3 {
   let box = EMPTY_BOX
   for (let i = 0; i < positions.length; i += 3) {
     const at = [positions[i]!, positions[i + 1]!, positions[i + 2]!] as const
-    box = boxWith(box, place ? placePoint(place, at) : at)
+    box = boxWith(box, place ? transformPoint(place, at) : at)
   }
   return box
 }

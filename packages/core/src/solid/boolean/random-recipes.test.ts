@@ -1,4 +1,4 @@
-import { base, blockStep, edgesStep } from '../../../testing/bodies.ts'
+import { base, blockStep, filletStep } from '../../../testing/bodies.ts'
 import {
   emptyPart,
   freshHole,
@@ -36,7 +36,7 @@ function next(r: Random, id: string, last: string, body: Body): Step {
     const picked = r.chance(0.3)
       ? sharp
       : [r.pick(sharp), r.pick(sharp)].filter((e, i, all) => all.indexOf(e) === i)
-    return edgesStep(id, last, picked, {
+    return filletStep(id, last, picked, {
       shape: r.pick(['rounded', 'bevelled'] as const),
       size: number([0.5, 1, 2]),
     })

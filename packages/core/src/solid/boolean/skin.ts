@@ -1,6 +1,6 @@
 import { indexArray, type Mesh } from '../../space/index.ts'
 import type { MadeSolid } from './library.ts'
-import { ROUND, type Shell } from './boundary.ts'
+import { ROUND, type Boundary } from './boundary.ts'
 
 /** What was made of shells, to be seen: a mesh with the normals of the faces it is of, its lines, and the shell of each triangle. */
 export interface Skin {
@@ -24,7 +24,7 @@ const RUNS_ON = 0.94
  */
 export function skinOf(
   made: Omit<MadeSolid, 'volume'>,
-  shells: readonly Shell[],
+  shells: readonly Boundary[],
   last: (shell: number, tag: number) => boolean,
 ): Skin {
   const count = made.triangles.length / 3
@@ -79,7 +79,7 @@ export function skinOf(
 }
 
 /** For each plane face of a shell, by its tag, one of its triangles. */
-function firstOfPlane({ tags, flat }: Shell): Map<number, number> {
+function firstOfPlane({ tags, flat }: Boundary): Map<number, number> {
   const first = new Map<number, number>()
   tags.forEach((tag, i) => {
     if (flat[i] && !first.has(tag)) first.set(tag, i)
@@ -92,7 +92,7 @@ const alike = (normals: readonly number[], v: number, n: readonly number[]): boo
 
 /** The normal of a shell at a place on a triangle of it: that of its corners, by how near the place is to each. */
 function normalAt(
-  shell: Shell,
+  shell: Boundary,
   triangle: number,
   places: Float64Array,
   v: number,

@@ -1,28 +1,28 @@
 import { line2 } from '../../plane/index.ts'
 import { meanOutline, region } from '../../profile/index.ts'
-import { blendShell } from '../loft/boundary.ts'
-import { cornerShell } from '../fillet/corner-cut.ts'
-import { edgeShell } from '../fillet/edge-cut.ts'
+import { loftBoundary } from '../loft/boundary.ts'
+import { cornerCutBoundary } from '../fillet/corner-cut.ts'
+import { edgeCutBoundary } from '../fillet/edge-cut.ts'
 import { extrudedMesh, isFlatSide, type Extrusion } from '../extrude.ts'
-import { isFlatTurned, turnedMesh } from '../revolve.ts'
-import { meshForSolids, meshToJoin, placedShell, shellOf } from './boundary.ts'
-import { movedShell } from '../shell/moved-mesh.ts'
+import { isFlatRevolved, revolvedMesh } from '../revolve.ts'
+import { meshForSolids, meshToJoin, transformedBoundary, boundaryOf } from './boundary.ts'
+import { movedBoundary } from '../shell/moved-mesh.ts'
 import type { Solids, SolidTree } from './library.ts'
 import {
-  IN_PLACE,
+  IDENTITY,
   mirrored,
-  mirroredIn,
-  placeDirection,
-  placedThen,
-  placePoint,
+  mirroredAbout,
+  transformDirection,
+  composed,
+  transformPoint,
   vec3,
-  type Placement,
+  type Transform,
 } from '../../space/index.ts'
 import { unpackTag, endCaps, exactSweptBody } from '../../sweep/index.ts'
 import type { Solid } from '../body.ts'
 import { keyOf } from './leaf-key.ts'
 import type { Leaf } from './leaf.ts'
-import { raisedShell } from '../push/raised.ts'
+import { raisedBoundary } from '../push/raised.ts'
 
 type Made = Pick<Leaf, 'shell'> & { readonly edges: number }
 
@@ -71,7 +71,7 @@ function builtTree(
   let joins = 0
   /** How many bodies that are told again. */
   let bodies = 0
-  const build = (s: Solid, place: Placement | undefined): SolidTree => {
+  const build = (s: Solid, place: Transform | undefined): SolidTree => {
     // Within a body that may be known already nothing is the same as outside of it.
     if (!shared || place || bodies > 0) return buildBody(s, place)
     const before = shared.get(s)
@@ -80,7 +80,7 @@ function builtTree(
     shared.set(s, tree)
     return tree
   }
-  const buildBody = (s: Solid, place: Placement | undefined): SolidTree => {
+  const buildBody = (s: Solid, place: Transform | undefined): SolidTree => {
     if (place || !isBody(s)) return buildFresh(s, place)
     bodies++
     const onGrid = joins > 0 || s.kind === 'joined'
@@ -88,7 +88,7 @@ function builtTree(
     bodies--
     return { ...tree, body: { of: s, as: `${chordError}${onGrid ? ' to be joined' : ''}` } }
   }
-  const buildFresh = (s: Solid, place: Placement | undefined): SolidTree => {
+  const buildFresh = (s: Solid, place: Transform | undefined): SolidTree => {
     switch (s.kind) {
       case 'swept':
       case 'turned':
@@ -104,12 +104,12 @@ function builtTree(
             s,
             (made =
               s.kind === 'raised'
-                ? raisedShell(s, chordError, solids, treeOf)
+                ? raisedBoundary(s, chordError, solids, treeOf)
                 : bodies > 0
-                  ? knownShell(s, chordError)
-                  : shellOfLeaf(s, chordError)),
+                  ? knownBoundary(s, chordError)
+                  : boundaryOfLeaf(s, chordError)),
           )
-        const shell = place ? placedShell(made.shell, place) : made.shell
+        const shell = place ? transformedBoundary(made.shell, place) : made.shell
         const key = keyOf(s)
         const instance = leaves.filter((l) => l.origin.step === s.step && l.key === key).length
         leaves.push({ solid: s, place, shell, key, origin: { step: s.step, instance, edges: made.edges } })
@@ -129,10 +129,15 @@ function builtTree(
       }
       case 'parts': {
         const { near, keep } = s
-        return { kind: 'parts', of: build(s.of, place), near: place ? placePoint(place, near) : near, keep }
+        return {
+          kind: 'parts',
+          of: build(s.of, place),
+          near: place ? transformPoint(place, near) : near,
+          keep,
+        }
       }
       case 'placed':
-        return build(s.of, place ? placedThen(s.at, place) : s.at)
+        return build(s.of, place ? composed(s.at, place) : s.at)
       case 'mirrored': {
         const before = leaves.length
         const of = build(s.of, undefined)
@@ -162,25 +167,25 @@ const isBody = (s: Solid): boolean =>
   ofBodies.has(s) && (s.kind === 'joined' || s.kind === 'cut' || s.kind === 'common')
 
 /** Where a mirrored solid's other half is. */
-export function imageBy({ axis, offset, frame }: Extract<Solid, { kind: 'mirrored' }>): Placement {
+export function imageBy({ axis, offset, frame }: Extract<Solid, { kind: 'mirrored' }>): Transform {
   if (!frame) return mirrored(axis, offset)
-  return mirroredIn(
-    placePoint(frame, vec3.scale(IN_PLACE[axis], offset)),
-    placeDirection(frame, IN_PLACE[axis]),
+  return mirroredAbout(
+    transformPoint(frame, vec3.scale(IDENTITY[axis], offset)),
+    transformDirection(frame, IDENTITY[axis]),
   )
 }
 
 /** The mirror image of a leaf, as another instance of its step. */
 function imageOf(
   { solid, place, shell, key, origin }: Leaf,
-  image: Placement,
+  image: Transform,
   leaves: readonly Leaf[],
 ): Leaf {
   const instance = leaves.filter((l) => l.origin.step === origin.step && l.key === key).length
   return {
     solid,
-    place: place ? placedThen(place, image) : image,
-    shell: placedShell(shell, image),
+    place: place ? composed(place, image) : image,
+    shell: transformedBoundary(shell, image),
     key,
     origin: { ...origin, instance },
   }
@@ -221,27 +226,28 @@ const LEAFY: ReadonlySet<Solid['kind']> = new Set([
 ] satisfies Leafy['kind'][])
 
 /** The shell of what one step made, within a chord error. */
-export function shellOfLeaf(s: Leafy, chordError: number): Made {
+export function boundaryOfLeaf(s: Leafy, chordError: number): Made {
   if (s.kind === 'brought') return { shell: s.shell, edges: s.forms.length }
   if (s.kind === 'blended') {
-    const made = blendShell(s.blend, chordError)
+    const made = loftBoundary(s.blend, chordError)
     const { moved } = s
     if (!moved) return made
     const by = { side: moved.sides, start: -moved.start, end: -moved.end }
-    return { ...made, shell: movedShell(made.shell, (tag) => by[unpackTag(tag, made.edges).kind]) }
+    return { ...made, shell: movedBoundary(made.shell, (tag) => by[unpackTag(tag, made.edges).kind]) }
   }
   if (s.kind === 'edged' || s.kind === 'cornered') {
-    const made = s.kind === 'edged' ? edgeShell(s.cut, chordError) : cornerShell(s.cut, chordError)
+    const made =
+      s.kind === 'edged' ? edgeCutBoundary(s.cut, chordError) : cornerCutBoundary(s.cut, chordError)
     if (!made) throw new Error('a rounding that has no room was to be made')
     return made
   }
   if (s.kind === 'extruded') {
     const mesh = extrudedMesh(s, chordError, meanOutline)
-    return { shell: shellOf(mesh, isFlatSide(s.section, mesh.edges)), edges: mesh.edges }
+    return { shell: boundaryOf(mesh, isFlatSide(s.section, mesh.edges)), edges: mesh.edges }
   }
   if (s.kind === 'turned') {
-    const mesh = turnedMesh(s, chordError, meanOutline)
-    return { shell: shellOf(mesh, isFlatTurned(s, mesh.edges)), edges: mesh.edges }
+    const mesh = revolvedMesh(s, chordError, meanOutline)
+    return { shell: boundaryOf(mesh, isFlatRevolved(s, mesh.edges)), edges: mesh.edges }
   }
   const { strands, made } = s
   const section = strands.flatMap((x) => x.section)
@@ -258,23 +264,23 @@ export function shellOfLeaf(s: Leafy, chordError: number): Made {
     const { kind } = unpackTag(tag, edges)
     return !apart && kind !== 'side' && !domed.has(kind)
   }
-  return { shell: shellOf({ ...mesh, positions: places }, isFlat), edges }
+  return { shell: boundaryOf({ ...mesh, positions: places }, isFlat), edges }
 }
 
 /** Shells of what bodies are made of, as near to the true surface as was asked for last. */
-const shellsKnown = new WeakMap<Solid, { readonly chordError: number; readonly made: Made }>()
+const boundariesKnown = new WeakMap<Solid, { readonly chordError: number; readonly made: Made }>()
 
-function knownShell(s: Leafy, chordError: number): Made {
-  const before = shellsKnown.get(s)
+function knownBoundary(s: Leafy, chordError: number): Made {
+  const before = boundariesKnown.get(s)
   if (before?.chordError === chordError) return before.made
-  const made = shellOfLeaf(s, chordError)
-  shellsKnown.set(s, { chordError, made })
+  const made = boundaryOfLeaf(s, chordError)
+  boundariesKnown.set(s, { chordError, made })
   return made
 }
 
 /** What one step made as the only leaf of a body. */
 export function aloneOf(s: Leafy, chordError: number): Leaf {
-  const { shell, edges } = shellOfLeaf(s, chordError)
+  const { shell, edges } = boundaryOfLeaf(s, chordError)
   const origin = { step: s.step, instance: 0, edges }
   return { solid: s, place: undefined, shell, key: keyOf(s), origin }
 }

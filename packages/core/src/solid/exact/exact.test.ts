@@ -4,7 +4,7 @@ import { cutAreaOf } from '../measure/cut-area.ts'
 import { facesOfBody } from '../face/faces.ts'
 import { planeSquareTo, sliceMesh, type Vec3 } from '@flexum/core/space'
 import { gaussRule } from '../../num/index.ts'
-import { blockStep, extrudedStep, turnedStep } from '../../../testing/bodies.ts'
+import { blockStep, extrudedStep, revolvedStep } from '../../../testing/bodies.ts'
 import { randomOf, type Random } from '../../../testing/fuzz/random.ts'
 import { barOn, helix, throughNodes, withRun } from '../../../testing/parts.ts'
 import { roundAt } from '../../../testing/sketches.ts'
@@ -82,7 +82,7 @@ function grooved(R: number, h: number, A: number, b: number): { steps: Step[]; e
   const steps = [
     cylinder('rod', 'y', 2 * R, -h / 2, h),
     roundAt('ring', A, 0, b),
-    turnedStep('groove', 'ring', { does: { kind: 'cuts', with: ['rod'] } }),
+    revolvedStep('groove', 'ring', { does: { kind: 'cuts', with: ['rod'] } }),
   ]
   const inward = Math.acos((R - A) / b)
   const half = b * Math.sin(inward)
@@ -236,7 +236,7 @@ describe('the area of a cut', () => {
     expectCut(cutOf(steps, [0, 0, 1], [30, 0, 0]), 60 * 2 * 7)
   })
   it('of a ring is that of its two rounds, or of a ring level with it', () => {
-    const ring = [roundAt('round', 30, 0, 6), turnedStep('ring', 'round')]
+    const ring = [roundAt('round', 30, 0, 6), revolvedStep('ring', 'round')]
     expectCut(cutOf(ring, [1, 0, 0], [0, 0, 0]), 2 * Math.PI * 36)
     const [out, inside] = [30 + Math.sqrt(36 - 4), 30 - Math.sqrt(36 - 4)]
     expectCut(cutOf(ring, [0, 1, 0], [0, 2, 0]), Math.PI * (out ** 2 - inside ** 2))

@@ -1,4 +1,4 @@
 export { exactFigures, type ExactFigures } from './figures.ts'
 export type { FacedSkin, SkinFace } from './faces.ts'
-export { placedPatch, type Patch } from './patch.ts'
+export { transformedPatch, type Patch } from './patch.ts'
 export { exactCutArea, type CutLoop } from './cut-area.ts'

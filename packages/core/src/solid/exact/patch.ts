@@ -1,4 +1,4 @@
-import { placePoint, vec3, type Placement, type Vec3 } from '../../space/index.ts'
+import { transformPoint, vec3, type Transform, type Vec3 } from '../../space/index.ts'
 import { across, type Foot } from './foot.ts'
 import type { Integrand, Sums } from './integrals.ts'
 import { alongEndOf, integrandOfPatch, wholeOf, type PatchSums } from './patch-sums.ts'
@@ -16,9 +16,9 @@ export interface Patch {
   readonly radius: number
 }
 
-export const placedPatch = (patch: Patch, place: Placement): Patch => ({
+export const transformedPatch = (patch: Patch, place: Transform): Patch => ({
   ...patch,
-  at: (u, v) => placePoint(place, patch.at(u, v)),
+  at: (u, v) => transformPoint(place, patch.at(u, v)),
 })
 
 /** Step of differences, as a share of a parameter: what is left out goes with its square. */

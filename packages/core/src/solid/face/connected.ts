@@ -26,7 +26,7 @@ export function connectedAreas(
   const beside: (readonly [number, number])[] = []
   const open = new Map<number, number>()
   const width = 2 ** 26
-  for (let k = 0; k < body.places.length; k++)
+  for (let k = 0; k < body.instances.length; k++)
     for (let t = 0; t < count; t++)
       for (let side = 0; side < 3; side++) {
         const [v, w] = [

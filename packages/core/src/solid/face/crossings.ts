@@ -1,6 +1,6 @@
 import { lineRoots } from './line-roots.ts'
 import type { FaceForm } from './forms.ts'
-import { isMirroring, placePoint, unplacedDirection, vec3, type Vec3 } from '../../space/index.ts'
+import { isMirroring, transformPoint, untransformDirection, vec3, type Vec3 } from '../../space/index.ts'
 import type { Body } from '../body.ts'
 import { facesOfBody } from './faces.ts'
 
@@ -54,14 +54,14 @@ interface Met {
 
 /** A body's triangles as they are seen along a direction. */
 function flattened(body: Body, u: Vec3, v: Vec3, d: Vec3) {
-  const { mesh, places } = body
+  const { mesh, instances: places } = body
   const count = mesh.positions.length / 3
   const flat = new Float64Array(3 * count * places.length)
   const { positions } = mesh
   places.forEach((place, k) => {
-    const origin = placePoint(place, [0, 0, 0])
+    const origin = transformPoint(place, [0, 0, 0])
     ;[u, v, d].forEach((axis, j) => {
-      const [x, y, z] = unplacedDirection(place, axis)
+      const [x, y, z] = untransformDirection(place, axis)
       const off = vec3.dot(origin, axis)
       for (let i = 0, at = 3 * k * count + j; i < positions.length; i += 3, at += 3)
         flat[at] = off + x * positions[i]! + y * positions[i + 1]! + z * positions[i + 2]!

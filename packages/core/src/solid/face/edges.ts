@@ -1,5 +1,5 @@
 import { onFaces, type KnownForm } from './forms.ts'
-import { isMirroring, placeDirection, vec3, type Vec3 } from '../../space/index.ts'
+import { isMirroring, transformDirection, vec3, type Vec3 } from '../../space/index.ts'
 import type { Body } from '../body.ts'
 import { weldedOf, type Welded } from './welded.ts'
 import { areOne, facesOfBody, type BodyFace, type BodyFaces } from './faces.ts'
@@ -192,10 +192,10 @@ function linksOf(body: Body, all: BodyFaces, places: Welded): Link[] {
   const open = new Map<number, number>()
   const width = 2 ** 26
   const links: Link[] = []
-  body.places.forEach((place, k) => {
+  body.instances.forEach((place, k) => {
     const flip = isMirroring(place)
     const normal = (v: number): Vec3 =>
-      placeDirection(place, [normals[3 * v]!, normals[3 * v + 1]!, normals[3 * v + 2]!])
+      transformDirection(place, [normals[3 * v]!, normals[3 * v + 1]!, normals[3 * v + 2]!])
     for (let t = 0; t < count; t++) {
       for (let side = 0; side < 3; side++) {
         const [i, j] = [triangles[3 * t + side]!, triangles[3 * t + ((side + 1) % 3)]!]

@@ -1,6 +1,6 @@
 import type { Id } from '../../base/index.ts'
 import { besideFace, sameForm, turnedOver, type FaceForm } from './forms.ts'
-import { meshReach, placeDirection, placePoint, vec3, type Vec3 } from '../../space/index.ts'
+import { meshReach, transformDirection, transformPoint, vec3, type Vec3 } from '../../space/index.ts'
 import { packTag, unpackTag } from '../../sweep/index.ts'
 import type { Body } from '../body.ts'
 import { connectedAreas } from './connected.ts'
@@ -54,7 +54,7 @@ export function facesOfBody(body: Body): BodyFaces {
 }
 
 function findFaces(body: Body): BodyFaces {
-  const { mesh, origins, places } = body
+  const { mesh, origins, instances: places } = body
   const leaves = leavesOf(standing(body))
   const count = mesh.tags.length
   const perPlace = origins.all.length
@@ -99,7 +99,7 @@ function findFaces(body: Body): BodyFaces {
     for (let t = 0; t < count; t++) {
       const { area, middle } = triangleOf(body, t)
       const sum = sums[of[k * count + t]!]!
-      const there = placePoint(place, middle)
+      const there = transformPoint(place, middle)
       sum.area += area
       for (let j = 0; j < 3; j++) sum.at[j]! += area * there[j]!
       if (area > sum.best) {
@@ -114,8 +114,8 @@ function findFaces(body: Body): BodyFaces {
     const t = triangle % count
     const place = places[Math.floor(triangle / count)]!
     const seen = triangleOf(body, t)
-    const normal = placeDirection(place, seen.normal)
-    const spot = placePoint(place, seen.middle)
+    const normal = transformDirection(place, seen.normal)
+    const spot = transformPoint(place, seen.middle)
     const form = facing(f.form, spot, normal)
     // The middle of a plane face lies on it; of a round one that is taken which lies in its largest facet.
     const middle = form.kind === 'plane' && area > 0 ? vec3.scale(at, 1 / area) : spot

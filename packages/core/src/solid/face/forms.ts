@@ -1,4 +1,4 @@
-import { vec3, placeDirection, placePoint, type Placement, type Vec3 } from '../../space/index.ts'
+import { vec3, transformDirection, transformPoint, type Transform, type Vec3 } from '../../space/index.ts'
 
 /**
  * What a face is exactly, where that can be said in a formula. `out` is 1 where the material lies toward the axis or the middle, -1 where
@@ -96,16 +96,20 @@ export function offsetForm(form: KnownForm, by: number): KnownForm | undefined {
 }
 
 /** A form in another place; lengths stay. */
-export function placedForm(form: FaceForm, place: Placement): FaceForm {
+export function transformedForm(form: FaceForm, place: Transform): FaceForm {
   switch (form.kind) {
     case 'free':
       return form
     case 'plane':
-      return { kind: 'plane', at: placePoint(place, form.at), normal: placeDirection(place, form.normal) }
+      return {
+        kind: 'plane',
+        at: transformPoint(place, form.at),
+        normal: transformDirection(place, form.normal),
+      }
     case 'sphere':
-      return { ...form, at: placePoint(place, form.at) }
+      return { ...form, at: transformPoint(place, form.at) }
     default:
-      return { ...form, at: placePoint(place, form.at), axis: placeDirection(place, form.axis) }
+      return { ...form, at: transformPoint(place, form.at), axis: transformDirection(place, form.axis) }
   }
 }
 

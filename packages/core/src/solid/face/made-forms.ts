@@ -105,7 +105,7 @@ export function extrudedForms(e: Extrusion, edges: number): (tag: number) => Fac
 }
 
 /** The forms of a turned section's faces by their tags. */
-export function turnedForms(r: Revolution, edges: number): (tag: number) => FaceForm {
+export function revolvedForms(r: Revolution, edges: number): (tag: number) => FaceForm {
   const { plane, section, at, along, angle } = r
   const curves = loopsOf(section).flat()
   const inSpace = (v: Vec2): Vec3 => vec3.addScaled(vec3.scale(plane.x, v[0]), plane.y, v[1])

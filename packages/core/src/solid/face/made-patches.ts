@@ -1,4 +1,4 @@
-import { lately } from '../../base/index.ts'
+import { recent } from '../../base/index.ts'
 import { TURN } from '../../num/index.ts'
 import { pointAt, vec2, type Bezier2, type Curve2, type Vec2 } from '../../plane/index.ts'
 import { loopsOf } from '../../profile/index.ts'
@@ -44,7 +44,7 @@ export function extrudedPatches(e: Extrusion, edges: number): PatchOf {
 }
 
 /** The sides of a turned section by their tags, of whatever curves. */
-export function turnedPatches(r: Revolution, edges: number): PatchOf {
+export function revolvedPatches(r: Revolution, edges: number): PatchOf {
   const { plane, section, at, along, angle } = r
   const curves = loopsOf(section).flat()
   const origin = inPlane(plane, at)
@@ -93,7 +93,7 @@ export function sweptPatches(run: SweptFaces, edges: number): PatchOf {
     if (carriage.shape && !along) return undefined
     if (path.closed && path.segments.length === 1) return undefined
     const start = path.starts[segment]!
-    const ringAt = lately((_: SweptFaces, u) => {
+    const ringAt = recent((_: SweptFaces, u) => {
       const s = u * g.length
       const { origin, n, b } = frameOn(frames, segment, s)
       const scale = scaleAt(carriage, start + s)

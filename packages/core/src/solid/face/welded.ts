@@ -1,4 +1,4 @@
-import { placePoint, type Vec3 } from '../../space/index.ts'
+import { transformPoint, type Vec3 } from '../../space/index.ts'
 import type { Body } from '../body.ts'
 
 /** Vertices of a body's mesh and its copies, those in one place being one. */
@@ -8,11 +8,11 @@ export interface Welded {
   at(v: number): Vec3
 }
 
-function weld({ mesh: { positions }, places }: Body): Welded {
+function weld({ mesh: { positions }, instances: places }: Body): Welded {
   const { of, first, count } = samePlaces(positions)
   const at = (v: number): Vec3 => {
     const own = 3 * first[v % count]!
-    return placePoint(places[Math.floor(v / count)]!, [
+    return transformPoint(places[Math.floor(v / count)]!, [
       positions[own]!,
       positions[own + 1]!,
       positions[own + 2]!,

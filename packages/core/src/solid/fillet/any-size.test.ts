@@ -5,7 +5,7 @@ import { edgesOfBody } from '../face/edges.ts'
 import { facesOfBody } from '../face/faces.ts'
 import { meshOfBody } from '../origins.ts'
 import { checkWatertight } from '@flexum/core/space'
-import { blockStep, edgesStep, extrudedStep } from '../../../testing/bodies.ts'
+import { blockStep, filletStep, extrudedStep } from '../../../testing/bodies.ts'
 import { outlineAt } from '../../../testing/sketches.ts'
 import { bodyTrial } from '../../../testing/trial.ts'
 
@@ -19,7 +19,7 @@ function after(
   picks: (edge: number) => boolean = () => true,
 ): { readonly volume: number; readonly faces: readonly string[] } | undefined {
   const picked = edgesOfBody(bodiesOf(worked(...steps))[0]!).filter((_, i) => picks(i))
-  const r = worked(...steps, edgesStep('round', 'slab', picked, { size: `${size}`, shape }))
+  const r = worked(...steps, filletStep('round', 'slab', picked, { size: `${size}`, shape }))
   const [body] = bodiesOf(r)
   if (!body || r.findings.some((f) => f.severity === 'blocks')) return undefined
   expect(checkWatertight(meshOfBody(body))).toMatchObject({ openEdges: 0, crossedEdges: 0 })

@@ -4,7 +4,7 @@ import { cornerCentre, cornerPlaces, onRim, type CornerCut } from './corner-plac
 import { rightSideOut } from './edge-cut.ts'
 import type { FaceForm } from '../face/forms.ts'
 import { roundSteps } from './rounding.ts'
-import type { Shell } from '../boolean/boundary.ts'
+import type { Boundary } from '../boolean/boundary.ts'
 
 const EDGES = 3
 
@@ -17,10 +17,10 @@ export const cornerForm = (cut: CornerCut): FaceForm => {
  * Its shell: the patch of the ball, its sides the very places of the roundings' own; the three sections where these begin, and three squares
  * beyond the planes.
  */
-export function cornerShell(
+export function cornerCutBoundary(
   cut: CornerCut,
   chordError: number,
-): { readonly shell: Shell; readonly edges: number } | undefined {
+): { readonly shell: Boundary; readonly edges: number } | undefined {
   const m = roundSteps(cut.widest, cut.size, chordError)
   const corner = cornerPlaces(cut, m)
   if (!corner) return undefined

@@ -6,7 +6,7 @@ import { endedIn, goesInto, type EdgeEnd } from './edge-end.ts'
 import { edgeSection, type EdgeSection, type EdgeStretch } from './edge-section.ts'
 import type { FaceForm } from '../face/forms.ts'
 import { between, beyondFaces, roundSteps } from './rounding.ts'
-import type { Shell } from '../boolean/boundary.ts'
+import type { Boundary } from '../boolean/boundary.ts'
 
 /**
  * A ready profile laid on an edge: rounded by a radius, or bevelled by how far it goes back on each face, mm. What is outside the rounding
@@ -58,10 +58,10 @@ function stationsOf({ track }: EdgeStretch, chordError: number, reach: number): 
 }
 
 /** A shell of what is laid on an edge, or undefined where the ball has no room somewhere. */
-export function edgeShell(
+export function edgeCutBoundary(
   cut: EdgeCut,
   chordError: number,
-): { readonly shell: Shell; readonly edges: number } | undefined {
+): { readonly shell: Boundary; readonly edges: number } | undefined {
   const straight = cut.stretches.every((s) => s.track.kind === 'line')
   const sink = straight ? 0 : (cut.convex ? -2 : 2) * chordError
   const rings: { section: EdgeSection; stretch: number }[] = []
@@ -126,7 +126,7 @@ function lofted(
   rings: readonly { readonly section: EdgeSection; readonly stretch: number }[],
   cut: EdgeCut,
   steps: number,
-): Shell {
+): Boundary {
   const around = steps + 4
   const count = outlines.length
   const positions = new Float64Array(3 * around * count)
@@ -193,7 +193,7 @@ function lofted(
 }
 
 /** A closed shell with its triangles outward; normals of facets turn with them, those of round ones are right already. */
-export function rightSideOut(shell: Shell): Shell {
+export function rightSideOut(shell: Boundary): Boundary {
   const { positions: p, triangles: t } = shell
   const at = (v: number): Vec3 => [p[3 * v]!, p[3 * v + 1]!, p[3 * v + 2]!]
   let six = 0
@@ -223,7 +223,7 @@ export function rightSideOut(shell: Shell): Shell {
 }
 
 /** Whether a triangle has one normal at all its corners, as a facet has. */
-function isFacet({ normals: n }: Shell, f: number): boolean {
+function isFacet({ normals: n }: Boundary, f: number): boolean {
   return [0, 1, 2].every((j) => n[9 * f + j] === n[9 * f + 3 + j] && n[9 * f + j] === n[9 * f + 6 + j])
 }
 

@@ -1,7 +1,7 @@
 import { vec3, type BareMesh, type Vec3 } from '../../space/index.ts'
 import { packTag } from '../../sweep/index.ts'
 import type { FaceForm } from '../face/forms.ts'
-import type { Shell } from '../boolean/boundary.ts'
+import type { Boundary } from '../boolean/boundary.ts'
 import { topologyOf, type Topology } from './topology.ts'
 
 /** Cosine of the angle up to which triangles lie in one plane (0.1 degrees), and up to which they are of one round face (30 degrees). */
@@ -11,8 +11,8 @@ const SMOOTH = Math.cos(Math.PI / 6)
 const LARGER = 4
 
 /** A mesh that was brought in as a shell, with what its faces are. */
-export interface BroughtShell {
-  readonly shell: Shell
+export interface ImportedBoundary {
+  readonly shell: Boundary
   readonly forms: readonly FaceForm[]
 }
 
@@ -20,7 +20,7 @@ export interface BroughtShell {
  * The faces that a mesh seems to be of: flat ones where triangles lie in a plane, and round ones where they lean little against each other.
  * They are counted in the order of the file, which does not change.
  */
-export function broughtShell(mesh: BareMesh): BroughtShell {
+export function importedBoundary(mesh: BareMesh): ImportedBoundary {
   const topology = topologyOf(mesh)
   const normals = facetNormals(mesh)
   const { positions: p, triangles: t } = mesh

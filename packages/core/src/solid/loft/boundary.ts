@@ -4,9 +4,9 @@ import { triangulate } from '../../plane/index.ts'
 import { curveSteps } from '../../profile/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { packTag } from '../../sweep/index.ts'
-import { across, cornersOf, rowAt, wrapped, type Blend, type BlendSection, type Row } from './surface.ts'
+import { across, cornersOf, rowAt, wrapped, type Loft, type LoftSection, type Row } from './surface.ts'
 import { rightSideOut } from '../fillet/edge-cut.ts'
-import type { Shell } from '../boolean/boundary.ts'
+import type { Boundary } from '../boolean/boundary.ts'
 
 /** Faces of a blend: its one side, and both ends. */
 const EDGES = 1
@@ -14,7 +14,7 @@ const MOST_BANDS = 512
 
 /** The places of outlines that meet, by how far round they are, 0 to 1: corners of any of them, and evenly between. */
 function sharesOf(
-  sections: readonly BlendSection[],
+  sections: readonly LoftSection[],
   chordError: number,
 ): { share: number; corner: boolean }[] {
   const [first] = sections
@@ -39,10 +39,10 @@ function sharesOf(
 }
 
 /** The shell of a blend within a chord error: rings from outline to outline, and both ends. */
-export function blendShell(
-  blend: Blend,
+export function loftBoundary(
+  blend: Loft,
   chordError: number,
-): { readonly shell: Shell; readonly edges: number } {
+): { readonly shell: Boundary; readonly edges: number } {
   const { sections } = blend
   const shares = sharesOf(sections, chordError)
   const around = shares.length
@@ -125,7 +125,7 @@ export function blendShell(
 }
 
 /** Outward at an end of a blend: against the way at its start, along it at its end; its outlines may run either way round. */
-export function outwardAt(blend: Blend, end: 'start' | 'end'): Vec3 {
+export function outwardAt(blend: Loft, end: 'start' | 'end'): Vec3 {
   const { sections } = blend
   const { places } = rowAt(blend, 0)
   const { plane } = end === 'start' ? sections[0]! : sections.at(-1)!
@@ -135,7 +135,7 @@ export function outwardAt(blend: Blend, end: 'start' | 'end'): Vec3 {
 }
 
 /** Bands of a span that keep chords across within the chord error, for a cubic by its sharpest bend. */
-function bandsOf(rows: readonly Row[], blend: Blend, span: number, chordError: number): number {
+function bandsOf(rows: readonly Row[], blend: Loft, span: number, chordError: number): number {
   let bow = 0
   for (const row of rows)
     for (let i = 1; i < 8; i++) {

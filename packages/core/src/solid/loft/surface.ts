@@ -17,7 +17,7 @@ import { besideFace, type KnownForm } from '../face/forms.ts'
  * A closed outline on a plane of its own. `knots` are shares of its length, going on from each other, at which evenly many of the places lie
  * that are met: its corners where all outlines have as many, else the one place that is met first.
  */
-export interface BlendSection {
+export interface LoftSection {
   readonly plane: PlaneFrame
   readonly loop: Loop2
   readonly knots: readonly number[]
@@ -27,7 +27,7 @@ export interface BlendSection {
  * How a blend leaves its first outline, or comes to its last: freely, along a direction, or tangent to the faces that it stands on; of a pull
  * that sets how far that holds.
  */
-export type BlendEnd =
+export type LoftEnd =
   | { readonly kind: 'free' }
   | { readonly kind: 'along'; readonly way: Vec3; readonly pull: number }
   | {
@@ -44,10 +44,10 @@ export type BlendEnd =
     }
 
 /** A body between two or more closed outlines, in their order. */
-export interface Blend {
-  readonly sections: readonly BlendSection[]
+export interface Loft {
+  readonly sections: readonly LoftSection[]
   readonly smooth: boolean
-  readonly ends: readonly [BlendEnd, BlendEnd]
+  readonly ends: readonly [LoftEnd, LoftEnd]
 }
 
 /** A break in direction from which on a place of an outline is a corner: the sine of its angle. */
@@ -80,7 +80,7 @@ const lengthOf = (loop: Loop2): number => lengthsOf(loop).reduce((sum, l) => sum
 export const wrapped = (share: number): number => share - Math.floor(share)
 
 /** The place of an outline that is met so far round, 0 to 1. */
-export function placeOnOutline({ loop, knots, plane }: BlendSection, round: number): Vec3 {
+export function placeOnOutline({ loop, knots, plane }: LoftSection, round: number): Vec3 {
   const count = knots.length
   const at = wrapped(round) * count
   const piece = Math.min(Math.floor(at), count - 1)
@@ -110,7 +110,7 @@ export interface Row {
 }
 
 /** The way at an end with its pull; undefined where it is free. */
-function wayAt(end: BlendEnd, section: BlendSection, share: number): Vec3 | undefined {
+function wayAt(end: LoftEnd, section: LoftSection, share: number): Vec3 | undefined {
   switch (end.kind) {
     case 'free':
       return undefined
@@ -128,8 +128,8 @@ const BESIDE = 1 / 4096
 
 /** The direction in which what an outline stands on goes on there. */
 function tangentWay(
-  { forms, toward, inPlane }: Extract<BlendEnd, { kind: 'tangent' }>,
-  section: BlendSection,
+  { forms, toward, inPlane }: Extract<LoftEnd, { kind: 'tangent' }>,
+  section: LoftSection,
   share: number,
 ): Vec3 {
   const p = placeOnOutline(section, share)
@@ -142,7 +142,7 @@ function tangentWay(
 }
 
 /** The direction in its plane to the inside of an outline, square to it. */
-export function inwardAt(section: BlendSection, share: number): Vec3 {
+export function inwardAt(section: LoftSection, share: number): Vec3 {
   const { plane, loop } = section
   const along = vec3.sub(placeOnOutline(section, share + BESIDE), placeOnOutline(section, share - BESIDE))
   const left = vec3.cross(vec3.cross(plane.x, plane.y), along)
@@ -150,7 +150,7 @@ export function inwardAt(section: BlendSection, share: number): Vec3 {
 }
 
 /** Places across from one outline to the next, with the way there: straight, or by cubics through all outlines. */
-export function across(row: Row, blend: Blend, span: number, t: number): Vec3 {
+export function across(row: Row, blend: Loft, span: number, t: number): Vec3 {
   const [p, q] = [row.places[span]!, row.places[span + 1]!]
   if (!blend.smooth) return vec3.addScaled(p, vec3.sub(q, p), t)
   const [a, b] = [slopeAt(row, span, 1), slopeAt(row, span + 1, 0)]
@@ -190,7 +190,7 @@ function slopeAt(of: Row, k: number, after: 0 | 1): Vec3 {
 }
 
 /** The places of all outlines that meet so far round. */
-export function rowAt({ sections, ends }: Blend, share: number): Row {
+export function rowAt({ sections, ends }: Loft, share: number): Row {
   return {
     places: sections.map((s) => placeOnOutline(s, share)),
     ways: [wayAt(ends[0], sections[0]!, share), wayAt(ends[1], sections.at(-1)!, share)],

@@ -2,7 +2,7 @@ import { spend } from '../../base/index.ts'
 import { gaussRule } from '../../num/index.ts'
 import { loopIntegrals } from '../../plane/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
-import { across, lengthsOf, rowAt, wrapped, type Blend } from './surface.ts'
+import { across, lengthsOf, rowAt, wrapped, type Loft } from './surface.ts'
 
 /** Places of Gauss's rule round a stretch of the outlines, and across a span: the integrand goes with the eighth power there, nine places hold that. */
 const AROUND = 10
@@ -24,10 +24,10 @@ interface BlendSums {
  * between all places where an outline breaks. Good to 1e-8 of it or better where outlines are of lines and arcs; below 0 where it is
  * inside out. For outlines that turn the same way about the way across, as they are aligned.
  */
-export const blendVolume = (blend: Blend): number => sumsOf(blend, AROUND, ACROSS).volume
+export const loftVolume = (blend: Loft): number => sumsOf(blend, AROUND, ACROSS).volume
 
 /** Volume and area of a blend with how far they may be off: by the difference to a rule of fewer places. */
-export function blendFigures(blend: Blend): {
+export function loftFigures(blend: Loft): {
   readonly [F in keyof BlendSums]: { readonly value: number; readonly error: number }
 } {
   const [few, many] = [sumsOf(blend, AROUND, ACROSS), sumsOf(blend, AROUND + 3, 2 * ACROSS)]
@@ -41,7 +41,7 @@ export function blendFigures(blend: Blend): {
 /** Share of a figure that slopes by differences leave, with something to spare. */
 const DIFFERENCES = 1e-8
 
-function sumsOf(blend: Blend, nodesAround: number, nodesAcross: number): BlendSums {
+function sumsOf(blend: Loft, nodesAround: number, nodesAcross: number): BlendSums {
   const { sections } = blend
   const origin = sections[0]!.plane.origin
   const [around, over] = [gaussRule(nodesAround), gaussRule(nodesAcross)]
@@ -84,7 +84,7 @@ function slope(at: (t: number) => Vec3, t: number): Vec3 {
 }
 
 /** The stretches round, 0 to 1, on which all outlines go on smoothly. */
-function stretchesOf({ sections }: Blend): readonly (readonly [number, number])[] {
+function stretchesOf({ sections }: Loft): readonly (readonly [number, number])[] {
   const breaks = new Set<number>([0, 1])
   for (const { loop, knots } of sections) {
     const lengths = lengthsOf(loop)

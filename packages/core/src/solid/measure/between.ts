@@ -1,7 +1,7 @@
 import { besideFace, type KnownForm } from '../face/forms.ts'
 import { nearestBetween, type Extent, type NearestPlaces } from './nearest-between.ts'
 import { tolerance } from '../../num/index.ts'
-import { placePoint, vec3, type Vec3 } from '../../space/index.ts'
+import { transformPoint, vec3, type Vec3 } from '../../space/index.ts'
 import type { Body } from '../body.ts'
 import { formOfEdge } from '../face/edge-form.ts'
 import { edgesOfBody, type BodyEdge } from '../face/edges.ts'
@@ -49,12 +49,12 @@ function extentOf(m: Measurable): Extent {
 }
 
 function trianglesOf(body: Body, face: number): Extent['triangles'] {
-  const { mesh, places } = body
+  const { mesh, instances: places } = body
   const { of } = facesOfBody(body)
   const count = mesh.tags.length
   const corner = (t: number, k: number, place: (typeof places)[number]): Vec3 => {
     const v = 3 * mesh.triangles[3 * t + k]!
-    return placePoint(place, [mesh.positions[v]!, mesh.positions[v + 1]!, mesh.positions[v + 2]!])
+    return transformPoint(place, [mesh.positions[v]!, mesh.positions[v + 1]!, mesh.positions[v + 2]!])
   }
   const found: Extent['triangles'][number][] = []
   of.forEach((f, n) => {

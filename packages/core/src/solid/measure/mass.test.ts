@@ -2,7 +2,6 @@ import { describe, expect, it } from 'vitest'
 import {
   emptyPart,
   freshHole,
-  type HollowedStep,
   type Part,
   type PlainBodyStep,
   type Step,
@@ -10,8 +9,9 @@ import {
   massOf,
   volumeOf,
 } from '@flexum/core/recipe'
+import type { ShellStep } from '../../recipe/index.ts'
 import { edgesOfBody } from '../face/edges.ts'
-import { blockStep, edgesStep } from '../../../testing/bodies.ts'
+import { blockStep, filletStep } from '../../../testing/bodies.ts'
 import { bodyTrial } from '../../../testing/trial.ts'
 
 const { evaluator } = bodyTrial()
@@ -68,10 +68,10 @@ describe('a body of two materials weighs as each of them does', () => {
     const bored = Math.PI * 9
     expect(mass(slab, cap, holes) / (whole - oak(bored * 10) - steel(bored * 20))).toBeCloseTo(1, 6)
     const rim = edgesOfBody(bodiesOf(worked(slab, cap))[0]!).filter((e) => e.points.every((p) => p[2] > 29))
-    const round = edgesStep('round', 'slab', rim.slice(0, 1), { size: '3' })
+    const round = filletStep('round', 'slab', rim.slice(0, 1), { size: '3' })
     const off = (1 - Math.PI / 4) * 9 * 16
     expect(mass(slab, cap, round) / (whole - oak(off))).toBeCloseTo(1, 6)
-    const wall: HollowedStep = {
+    const wall: ShellStep = {
       id: 'wall',
       name: 'wall',
       aside: false,

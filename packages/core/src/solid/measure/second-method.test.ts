@@ -10,7 +10,7 @@ import {
 } from '@flexum/core/recipe'
 import { edgesOfBody } from '../face/edges.ts'
 import { meshSurface } from '@flexum/core/space'
-import { blockStep, edgesStep } from '../../../testing/bodies.ts'
+import { blockStep, filletStep } from '../../../testing/bodies.ts'
 import { bodyTrial } from '../../../testing/trial.ts'
 
 const { evaluator } = bodyTrial()
@@ -136,7 +136,7 @@ describe('solids rebuilt by slices', () => {
       const half = 20 - r + Math.sqrt(r * r - off * off)
       return off < r ? [[-half, half]] : []
     }
-    compare(worked([slab, edgesStep('round', 'slab', edgesOfBody(body!), { size: '4' })]), inside, 21, 12)
+    compare(worked([slab, filletStep('round', 'slab', edgesOfBody(body!), { size: '4' })]), inside, 21, 12)
   })
   it('random recipes of blocks and cylinders that are joined, cut and kept in common', () => {
     const mm = fc.integer({ min: -4, max: 4 }).map((v) => String(2 * v))

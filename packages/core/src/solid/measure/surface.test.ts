@@ -10,7 +10,7 @@ import {
   bodiesOf,
 } from '@flexum/core/recipe'
 import { edgesOfBody } from '../face/edges.ts'
-import { blockStep, edgesStep, turnedStep } from '../../../testing/bodies.ts'
+import { blockStep, filletStep, revolvedStep } from '../../../testing/bodies.ts'
 import { rectangleAt } from '../../../testing/sketches.ts'
 import { bodyTrial } from '../../../testing/trial.ts'
 
@@ -39,7 +39,7 @@ describe('area', () => {
   it('of a block exactly, of a cylinder, of a ring by Pappus', () => {
     expectArea([blockStep('slab')], 2 * (40 * 30 + 40 * 20 + 30 * 20), 1e-12)
     expectArea([rod('a', 'z', '24')], 2 * Math.PI * 12 * (12 + 60))
-    expectArea([rectangleAt('ring', 30, 0, 8, 5), turnedStep('a', 'ring')], 2 * Math.PI * 34 * 26)
+    expectArea([rectangleAt('ring', 30, 0, 8, 5), revolvedStep('a', 'ring')], 2 * Math.PI * 34 * 26)
   })
   it('of what two equal rods that cross have in common: 16 r2', () => {
     expectArea(
@@ -74,7 +74,7 @@ describe('area', () => {
     const [body] = bodiesOf(evaluator.evaluate({ ...emptyPart('Trial'), steps: [slab] }))
     const [a, b, c] = [34, 24, 14]
     const exact = 2 * (a * b + b * c + c * a) + 4 * (a + b + c) * ((Math.PI / 2) * 3) + 4 * Math.PI * 9
-    expectArea([slab, edgesStep('round', 'slab', edgesOfBody(body!))], exact, 1e-4)
+    expectArea([slab, filletStep('round', 'slab', edgesOfBody(body!))], exact, 1e-4)
   })
   it('of a bent bar: Pappus for a round about its own middle line; none while it is only asked for figures', () => {
     const bend = STARTERS.angle.make('Bail')

@@ -1,6 +1,6 @@
 import { WOUND_OFF } from '../../profile/index.ts'
 import { fail, ok, spend, type Result } from '../../base/index.ts'
-import { blendFigures } from '../loft/volume.ts'
+import { loftFigures } from '../loft/volume.ts'
 import { exactFigures, type ExactFigures } from '../exact/figures.ts'
 import {
   extrapolatedByRate,
@@ -9,13 +9,13 @@ import {
   solidVolume,
   type Extrapolated,
 } from './extrapolated.ts'
-import { meshForSolids, type Shell } from '../boolean/boundary.ts'
+import { meshForSolids, type Boundary } from '../boolean/boundary.ts'
 import type { MadeSolid, Solids, SolidTree } from '../boolean/library.ts'
 import type { Solid } from '../body.ts'
 import { facedSkin } from '../face/faced.ts'
 import type { Leaf } from '../boolean/leaf.ts'
 import { nearOnly } from '../boolean/near.ts'
-import { aloneOf, bareTreeOf, isLeafy, shellOfLeaf } from '../boolean/tree.ts'
+import { aloneOf, bareTreeOf, isLeafy, boundaryOfLeaf } from '../boolean/tree.ts'
 
 /** By what bodies are put together, and how fine. */
 export interface Making {
@@ -81,7 +81,7 @@ function knownAt(solid: Solid, chordError: number, solids: Solids | undefined): 
 }
 
 /** What is of one step as if it had been put together: its shell as it is. */
-function madeAlone(shell: Shell): MadeSolid {
+function madeAlone(shell: Boundary): MadeSolid {
   const mesh = meshForSolids(shell)
   const count = mesh.faces.length
   return { ...mesh, leaves: new Uint32Array(count), turned: new Uint8Array(count), volume: solidVolume(mesh) }
@@ -109,7 +109,7 @@ export function measuredOf(
   solid: Solid,
   { solids, fineness }: { readonly solids: Solids | undefined; readonly fineness: number },
 ): Result<Measured, string> {
-  if (solid.kind === 'blended' && !solid.moved) return ok(blendFigures(solid.blend))
+  if (solid.kind === 'blended' && !solid.moved) return ok(loftFigures(solid.blend))
   let byFaces = false
   for (const e of isLeafy(solid) ? [COARSELY * fineness, fineness] : [fineness]) {
     const once = knownAt(solid, e, solids)
@@ -250,7 +250,7 @@ export function roughVolumeOf(solid: Solid, { solids, fineness }: Making): Resul
 function coarsestFor(solid: Solid, fineness: number, solids: Solids | undefined): number {
   const trianglesAt = (e: number): number =>
     isLeafy(solid)
-      ? shellOfLeaf(solid, e).shell.tags.length
+      ? boundaryOfLeaf(solid, e).shell.tags.length
       : solids
         ? trianglesIn(bareTreeOf(solid, e, [], solids))
         : 0

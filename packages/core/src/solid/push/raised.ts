@@ -1,6 +1,6 @@
 import { awayFromMesh } from '../boolean/parts.ts'
 import { besideFace, type FaceForm } from '../face/forms.ts'
-import { ROUND, type Shell } from '../boolean/boundary.ts'
+import { ROUND, type Boundary } from '../boolean/boundary.ts'
 import type { MadeSolid, Solids, SolidTree } from '../boolean/library.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { packTag } from '../../sweep/index.ts'
@@ -16,7 +16,7 @@ export type Raised = Extract<Solid, { kind: 'raised' }>
 const known = new WeakMap<Raised, Map<number, Made>>()
 
 interface Made {
-  readonly shell: Shell
+  readonly shell: Boundary
   readonly edges: number
 }
 
@@ -24,7 +24,7 @@ interface Made {
  * The shell of what stands on a flat face of a solid: of the very triangles that the face has at this chord error, so that both have their
  * corners in the very same places. Remembered with the solid, as what stands on it may have faces that are raised in turn.
  */
-export function raisedShell(raised: Raised, chordError: number, solids: Solids, treeOf: TreeOf): Made {
+export function raisedBoundary(raised: Raised, chordError: number, solids: Solids, treeOf: TreeOf): Made {
   const by = known.get(raised) ?? new Map<number, Made>()
   known.set(raised, by)
   let made = by.get(chordError)

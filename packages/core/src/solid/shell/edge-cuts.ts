@@ -1,8 +1,8 @@
 import { fail, ok } from '../../base/index.ts'
 import type { Solid } from '../body.ts'
 import { besideFace, offsetForm, onFaces, sameForm, type KnownForm } from '../face/forms.ts'
-import { cornerShell } from '../fillet/corner-cut.ts'
-import { edgeShell, type EdgeCut } from '../fillet/edge-cut.ts'
+import { cornerCutBoundary } from '../fillet/corner-cut.ts'
+import { edgeCutBoundary, type EdgeCut } from '../fillet/edge-cut.ts'
 import type { CornerCut } from '../fillet/corner-places.ts'
 import type { EdgeEnd } from '../fillet/edge-end.ts'
 import type { EdgeStretch } from '../fillet/edge-section.ts'
@@ -39,7 +39,7 @@ export function movedEdgeCut(s: Of<'edged'>, m: Moves, open: readonly KnownForm[
     // Beside an opening it goes all the way up.
     ...(opens ? { beyond: m.wall + 2 * OVER } : {}),
   }
-  if (!edgeShell(moved, fineness)) return fail(NO_ROOM)
+  if (!edgeCutBoundary(moved, fineness)) return fail(NO_ROOM)
   return ok({ ...s, step: m.step, key: `${s.step}-${s.key}`, cut: moved })
 }
 
@@ -52,7 +52,7 @@ export function movedCornerCut(
 ): Inner {
   const cut = movedCorner(s.cut, m, open)
   if (!(cut.size > 0)) return ok(undefined)
-  if (!cornerShell(cut, fineness)) return fail(NO_ROOM)
+  if (!cornerCutBoundary(cut, fineness)) return fail(NO_ROOM)
   return ok({ ...s, step: m.step, ...keyOn(s, m), cut })
 }
 

@@ -1,7 +1,7 @@
 import { fail, ok } from '../../base/index.ts'
 import type { Solid } from '../body.ts'
-import { blendShell, outwardAt } from '../loft/boundary.ts'
-import { movedShell } from './moved-mesh.ts'
+import { loftBoundary, outwardAt } from '../loft/boundary.ts'
+import { movedBoundary } from './moved-mesh.ts'
 import { offsetForm, type FaceForm } from '../face/forms.ts'
 import { solidVolume } from '../measure/extrapolated.ts'
 import { vec3 } from '../../space/index.ts'
@@ -12,15 +12,15 @@ import type { Moves } from './moves.ts'
 type Of<K extends Solid['kind']> = Extract<Solid, { kind: K }>
 
 /** A blend: its sides along their normals; an end that is kept closed is cut off in its plane, that bands near to it stay in order. */
-export function movedBlend(s: Of<'blended'>, leaf: number, m: Moves, fineness: number): Inner {
+export function movedLoft(s: Of<'blended'>, leaf: number, m: Moves, fineness: number): Inner {
   const [sides, start, end] = (['side', 'start', 'end'] as const).map((kind) =>
     m.by({ leaf, kind, edge: 0 }, m.sign),
   ) as [number, number, number]
   const moved = { sides, start: Math.max(0, -start), end: Math.max(0, -end) }
   const inner: Solid = { ...s, step: m.step, ...keyOn(s, m), moved }
-  const { shell } = blendShell(s.blend, fineness)
+  const { shell } = loftBoundary(s.blend, fineness)
   const by = { side: sides, start: 0, end: 0 }
-  const within = movedShell(shell, (tag) => by[unpackTag(tag, 1).kind])
+  const within = movedBoundary(shell, (tag) => by[unpackTag(tag, 1).kind])
   if (!(solidVolume(within) > 0)) return ok(undefined)
   let reach = 1
   for (const v of shell.positions) reach = Math.max(reach, 8 * Math.abs(v))
@@ -46,7 +46,7 @@ export function movedBlend(s: Of<'blended'>, leaf: number, m: Moves, fineness: n
 export function movedMesh(s: Of<'brought'>, leaf: number, m: Moves): Inner {
   const edges = s.forms.length
   const by = s.forms.map((_, edge) => m.by({ leaf, kind: 'side', edge }, m.sign))
-  const shell = movedShell(s.shell, (tag) => by[unpackTag(tag, edges).edge]!)
+  const shell = movedBoundary(s.shell, (tag) => by[unpackTag(tag, edges).edge]!)
   if (!(solidVolume(shell) > 0)) return ok(undefined)
   const forms = s.forms.map((f, i): FaceForm =>
     f.kind === 'free' ? f : (offsetForm(f, -by[i]!) ?? { kind: 'free' }),

@@ -4,15 +4,15 @@ import { imageBy } from '../boolean/tree.ts'
 import { leavesOf } from '../boolean/leaves.ts'
 import { bridgesOf } from './bridges.ts'
 import { movedCornerCut, movedEdgeCut } from './edge-cuts.ts'
-import { movedBlend, movedMesh } from './free.ts'
-import { movedExtrusion, movedRun, movedTurned, type Inner } from './leaf.ts'
+import { movedLoft, movedMesh } from './free.ts'
+import { movedExtrusion, movedRun, movedRevolved, type Inner } from './leaf.ts'
 import { turnedRound, type Moves } from './moves.ts'
 import type { Openings } from './openings.ts'
 import { pushedOf } from './pushed.ts'
 import { beyondMirror } from './mirror.ts'
 
 /** What is asked of all that is hollowed. */
-export interface Hollowing {
+export interface Shelling {
   readonly openings: Openings
   /** How near to the true surface the picture is, mm. */
   readonly fineness: number
@@ -25,12 +25,12 @@ const countOf = (s: Solid): number => leavesOf(s).length
  * in, and those of what is cut out of it moved out. Undefined where nothing is left to be taken out; or why it cannot be said. Where joined
  * bodies only touch, their insides are bridged.
  */
-export function innerOf(s: Solid, first: number, m: Moves, h: Hollowing): Inner {
+export function innerOf(s: Solid, first: number, m: Moves, h: Shelling): Inner {
   switch (s.kind) {
     case 'extruded':
       return movedExtrusion(s, first, m)
     case 'turned':
-      return movedTurned(s, first, m)
+      return movedRevolved(s, first, m)
     case 'swept':
       return movedRun(s, first, m)
     case 'edged':
@@ -79,13 +79,13 @@ export function innerOf(s: Solid, first: number, m: Moves, h: Hollowing): Inner 
     case 'raised':
       return fail('a face of it was pushed beside others that lean; hollow it before that')
     case 'blended':
-      return movedBlend(s, first, m, h.fineness)
+      return movedLoft(s, first, m, h.fineness)
     case 'brought':
       return movedMesh(s, first, m)
   }
 }
 
-function innersOf(all: readonly Solid[], first: number, m: Moves, h: Hollowing) {
+function innersOf(all: readonly Solid[], first: number, m: Moves, h: Shelling) {
   const inners: (Solid | undefined)[] = []
   let leaf = first
   for (const s of all) {
@@ -101,7 +101,7 @@ function ofJoined(
   s: Extract<Solid, { kind: 'joined' | 'common' }>,
   first: number,
   m: Moves,
-  h: Hollowing,
+  h: Shelling,
 ): Inner {
   const pushed = pushedOf(s, first, m, h.openings.edges)
   if (pushed) return pushed.ok ? innerOf(s.of[0]!, first, pushed.value, h) : pushed
@@ -117,7 +117,7 @@ function ofJoined(
   )
 }
 
-function ofCut(s: Extract<Solid, { kind: 'cut' }>, first: number, m: Moves, h: Hollowing): Inner {
+function ofCut(s: Extract<Solid, { kind: 'cut' }>, first: number, m: Moves, h: Shelling): Inner {
   const pushed = pushedOf(s, first, m, h.openings.edges)
   if (pushed) return pushed.ok ? innerOf(s.of, first, pushed.value, h) : pushed
   const of = innerOf(s.of, first, m, h)

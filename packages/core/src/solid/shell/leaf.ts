@@ -75,7 +75,7 @@ function inwardTo(section: Section, end: Section): number {
 const ON_AXIS = 1e-9
 
 /** What is turned: in its section, but for what of that lies on the axis; where it is no whole turn, its ends in their planes. */
-export function movedTurned(s: Of<'turned'>, leaf: number, m: Moves): Inner {
+export function movedRevolved(s: Of<'turned'>, leaf: number, m: Moves): Inner {
   const by = of(leaf, m)
   const { at, along, section, plane, angle } = s
   const onAxis = (c: SimpleCurve): boolean =>

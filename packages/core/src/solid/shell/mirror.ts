@@ -1,6 +1,6 @@
 import type { Solid } from '../body.ts'
 import { imageBy } from '../boolean/tree.ts'
-import { placePoint, vec3 } from '../../space/index.ts'
+import { transformPoint, vec3 } from '../../space/index.ts'
 import { keyOfFace, movesBut, type Moves } from './moves.ts'
 import { planesOf } from './planes.ts'
 
@@ -14,7 +14,7 @@ export function beyondMirror(s: Extract<Solid, { kind: 'mirrored' }>, first: num
   const image = imageBy(s)
   const inPlane = planesOf(s.of, first).filter(({ at, normal }) => {
     // A plane lies in the mirror's where each place of it is its own image, and its normal turns round.
-    const [p, q] = [at, vec3.add(at, normal)].map((x) => placePoint(image, x)) as [typeof at, typeof at]
+    const [p, q] = [at, vec3.add(at, normal)].map((x) => transformPoint(image, x)) as [typeof at, typeof at]
     return vec3.distance(p, at) < IN_PLANE && vec3.distance(q, vec3.sub(at, normal)) < IN_PLANE
   })
   const keys = new Set(inPlane.map((f) => keyOfFace(f.face)))

@@ -1,5 +1,5 @@
 import { vec3, type Vec3 } from '../../space/index.ts'
-import type { Shell } from '../boolean/boundary.ts'
+import type { Boundary } from '../boolean/boundary.ts'
 
 /** Normals nearer to each other than this cosine are one. */
 const ONE_NORMAL = 1 - 1e-9
@@ -9,7 +9,7 @@ const ONE_NORMAL = 1 - 1e-9
  * faces that meet there do, or, of more than three, comes nearest to them: exact for plane faces, and within the chord error for others
  * that are not turned inside out by it.
  */
-export function movedShell(shell: Shell, by: (tag: number) => number): Shell {
+export function movedBoundary(shell: Boundary, by: (tag: number) => number): Boundary {
   const { positions, triangles, tags, normals } = shell
   const faces: { normal: Vec3; by: number }[][] = Array.from({ length: positions.length / 3 }, () => [])
   for (let t = 0; t < tags.length; t++)
@@ -38,7 +38,7 @@ const MOST_LOOKS = 64
  * goes.
  */
 function turnedBack(
-  { positions, triangles }: Shell,
+  { positions, triangles }: Boundary,
   moved: Float64Array,
   facesAt: (v: number) => number,
 ): Uint32Array {
@@ -65,7 +65,7 @@ function turnedBack(
 }
 
 /** A shell without the triangles that have a vertex twice. */
-function withoutSlivers(shell: Shell): Shell {
+function withoutSlivers(shell: Boundary): Boundary {
   const { triangles: t, tags, flat, normals } = shell
   const kept = Array.from(tags.keys()).filter((i) => {
     const [a, b, c] = [t[3 * i], t[3 * i + 1], t[3 * i + 2]]

@@ -2,9 +2,9 @@ import type { Solid } from '../body.ts'
 import { leavesOf } from '../boolean/leaves.ts'
 import { directionAt, vec2 } from '../../plane/index.ts'
 import { loopsOf, sectionProperties } from '../../profile/index.ts'
-import { extrudedForms, turnedForms } from '../face/made-forms.ts'
-import { placedForm, type FaceForm } from '../face/forms.ts'
-import { placedThen, vec3, type Placement, type Vec3 } from '../../space/index.ts'
+import { extrudedForms, revolvedForms } from '../face/made-forms.ts'
+import { transformedForm, type FaceForm } from '../face/forms.ts'
+import { composed, vec3, type Transform, type Vec3 } from '../../space/index.ts'
 import { packTag } from '../../sweep/index.ts'
 import type { LeafFace } from './moves.ts'
 
@@ -16,12 +16,12 @@ export interface PlaneFace {
 }
 
 /** The plane faces of what is extruded or turned in a solid, but for those of what is cut out of it; leaves are counted from `first`. */
-export function planesOf(s: Solid, first: number, place?: Placement): PlaneFace[] {
+export function planesOf(s: Solid, first: number, place?: Transform): PlaneFace[] {
   switch (s.kind) {
     case 'extruded':
       return extrudedPlanes(s, first, place)
     case 'turned':
-      return turnedPlanes(s, first, place)
+      return revolvedPlanes(s, first, place)
     case 'joined':
     case 'common': {
       let leaf = first
@@ -41,7 +41,7 @@ export function planesOf(s: Solid, first: number, place?: Placement): PlaneFace[
       return [...planesOf(s.of, first, place), ...inPlace(face, { kind: 'plane', at, normal }, 1, place)]
     }
     case 'placed':
-      return planesOf(s.of, first, place ? placedThen(s.at, place) : s.at)
+      return planesOf(s.of, first, place ? composed(s.at, place) : s.at)
     default:
       return []
   }
@@ -51,16 +51,16 @@ const inPlace = (
   face: LeafFace,
   form: FaceForm,
   turned: 1 | -1,
-  place: Placement | undefined,
+  place: Transform | undefined,
 ): PlaneFace[] => {
-  const stood = place ? placedForm(form, place) : form
+  const stood = place ? transformedForm(form, place) : form
   return stood.kind === 'plane' ? [{ face, at: stood.at, normal: vec3.scale(stood.normal, turned) }] : []
 }
 
 function extrudedPlanes(
   s: Extract<Solid, { kind: 'extruded' }>,
   leaf: number,
-  place?: Placement,
+  place?: Transform,
 ): PlaneFace[] {
   const edges = loopsOf(s.section).flat().length
   const forms = extrudedForms(s, edges)
@@ -75,9 +75,9 @@ function extrudedPlanes(
   ]
 }
 
-function turnedPlanes(s: Extract<Solid, { kind: 'turned' }>, leaf: number, place?: Placement): PlaneFace[] {
+function revolvedPlanes(s: Extract<Solid, { kind: 'turned' }>, leaf: number, place?: Transform): PlaneFace[] {
   const curves = loopsOf(s.section).flat()
-  const forms = turnedForms(s, curves.length)
+  const forms = revolvedForms(s, curves.length)
   return curves.flatMap((c, edge) => {
     // The material is on the left of its section's edges.
     const [x, y] = directionAt(c, 0.5)

@@ -3,7 +3,7 @@ import type { Body } from '../body.ts'
 import { facesOfBody, type BodyFace } from '../face/faces.ts'
 import { besideFace, type FaceForm } from '../face/forms.ts'
 import { trianglesNear, type Triangle, type TrianglesNear } from '../measure/triangles-near.ts'
-import { placePoint, vec3, type Vec3 } from '../../space/index.ts'
+import { transformPoint, vec3, type Vec3 } from '../../space/index.ts'
 
 /** The most of a wall that chords may take away before it counts as thinner. */
 const MOST_BY_CHORDS = 0.5
@@ -66,10 +66,10 @@ function sidesOf(body: Body, isMeant: (face: BodyFace) => boolean): Side[] {
   const lists = faces.map((): Triangle[] => [])
   of.forEach((f, i) => {
     if (!isMeant(faces[f]!)) return
-    const place = body.places[Math.floor(i / count)]!
+    const place = body.instances[Math.floor(i / count)]!
     const corner = (k: number): Vec3 => {
       const v = 3 * triangles[3 * (i % count) + k]!
-      return placePoint(place, [positions[v]!, positions[v + 1]!, positions[v + 2]!])
+      return transformPoint(place, [positions[v]!, positions[v + 1]!, positions[v + 2]!])
     }
     lists[f]!.push([corner(0), corner(1), corner(2)])
   })

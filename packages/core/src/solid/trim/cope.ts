@@ -7,7 +7,7 @@ import type { Body } from '../body.ts'
 import { crosserOf, type Crosser } from '../face/crossings.ts'
 import { facesOfBody } from '../face/faces.ts'
 import type { RoundForm } from './form-solid.ts'
-import type { MetAt } from '../../sweep/index.ts'
+import type { TrimmedAt } from '../../sweep/index.ts'
 
 /** An end that is led on to bodies: where it is, the axes of its section, and the way that it goes on (unit). */
 export interface End {
@@ -211,11 +211,11 @@ const TURN = (4 * Math.PI) / 180
  * The line of a cut all round an outline, as a template shows it, with its innermost and its outermost place. Where nothing is met the bar goes on
  * square beside it: as far as the furthest place of the cut, and no shorter than it was.
  */
-export function copeLine(loop: Loop2, meets: Meets, { shortest, longest }: Cope): readonly MetAt[] {
+export function copeLine(loop: Loop2, meets: Meets, { shortest, longest }: Cope): readonly TrimmedAt[] {
   const beside = Math.max(0, longest.along)
   const line = loop.flatMap((curve) => {
     const steps = curve.kind === 'arc' ? Math.ceil(Math.abs(curve.sweep) / TURN) : STEPS[curve.kind]
-    return Array.from({ length: steps }, (_, i): MetAt => {
+    return Array.from({ length: steps }, (_, i): TrimmedAt => {
       const at = pointAt(curve, i / steps)
       return { at, along: meets(at) ?? beside }
     })
@@ -224,7 +224,7 @@ export function copeLine(loop: Loop2, meets: Meets, { shortest, longest }: Cope)
 }
 
 /** A line with one more place, between the two that it lies between. */
-function withPlace(line: readonly MetAt[], { at, along }: Met): readonly MetAt[] {
+function withPlace(line: readonly TrimmedAt[], { at, along }: Met): readonly TrimmedAt[] {
   const detour = (i: number): number => {
     const [a, b] = [line[i]!.at, line[(i + 1) % line.length]!.at]
     return vec2.distance(a, at) + vec2.distance(at, b) - vec2.distance(a, b)

@@ -56,14 +56,14 @@ export function middleOf({ carriage, section }: CarriedGiven): Vec3 {
 }
 
 /** Whether a run stands in a solid as what is put to it: nowhere as what is cut out, and not where it is halved or in common with others. */
-export function isPutTo(solid: Solid, run: string): boolean {
+export function isAddedTo(solid: Solid, run: string): boolean {
   switch (solid.kind) {
     case 'swept':
       return solid.step === run
     case 'joined':
-      return solid.of.some((s) => isPutTo(s, run))
+      return solid.of.some((s) => isAddedTo(s, run))
     case 'cut':
-      return isPutTo(solid.of, run) && !solid.by.some((s) => isPutTo(s, run))
+      return isAddedTo(solid.of, run) && !solid.by.some((s) => isAddedTo(s, run))
     default:
       return false
   }

@@ -1,6 +1,6 @@
 import { loopsOf, reverseLoop, type Region, type Section } from '../../profile/index.ts'
 import type { Solid } from '../body.ts'
-import { insideOfTurned } from './inside-turned.ts'
+import { insideOfRevolved } from './inside-revolved.ts'
 import { imageBy } from '../boolean/tree.ts'
 
 /** A section without its holes. */
@@ -95,7 +95,7 @@ export function hollowsOf(solid: Solid): readonly Solid[] {
       return []
     case 'turned': {
       // The same each time, so that it is known as the same.
-      const inside = insides.get(solid) ?? insideOfTurned(solid)
+      const inside = insides.get(solid) ?? insideOfRevolved(solid)
       insides.set(solid, inside)
       return inside
     }

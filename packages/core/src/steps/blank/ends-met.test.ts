@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { freshStep, type Part, type Step, leadOf, type PartResult } from '@flexum/core/recipe'
 import type { FormingStep } from '../forming/typed.ts'
-import type { MeetingStep } from '../meeting/typed.ts'
+import type { TrimStep } from '../trim/typed.ts'
 import { bendSheetOf } from '@flexum/core/report'
 import { blockStep } from '../../../testing/bodies.ts'
 import { barOn, throughNodes } from '../../../testing/parts.ts'
@@ -32,7 +32,7 @@ const pressing = (length: string): Partial<FormingStep> => {
 /** A block whose near face lies across the second straight at a height y. */
 const wallAt = (y: number): Step =>
   blockStep('wall', { x: '100', y: `${y + 10}`, z: '-20', wide: '60', deep: '20', height: '40' })
-const meeting = (side: 'start' | 'end', body: string): MeetingStep => ({
+const meeting = (side: 'start' | 'end', body: string): TrimStep => ({
   id: `meet-${side}`,
   kind: 'meeting',
   name: `Meeting at the ${side}`,

@@ -5,7 +5,7 @@ import {
   type BlankAllowances,
   type Developed,
 } from '../../forming/index.ts'
-import type { CarriedGiven, MeetingGiven } from '../../sweep/index.ts'
+import type { CarriedGiven, EndTrim } from '../../sweep/index.ts'
 import { strandBlanks } from './strands.ts'
 
 /** How long a bar is sawn: of strands each by itself, and the longest. */
@@ -21,7 +21,7 @@ export function endsMet(
   run: CarriedGiven,
   developed: Developed,
   allowances: BlankAllowances,
-  met: readonly MeetingGiven[],
+  met: readonly EndTrim[],
 ): Sawn {
   const own = strandBlanks(run, developed, allowances)
   const { tips } = run

@@ -9,7 +9,7 @@ import { draftOf, prismatoid, straightVolume } from './draft.ts'
 import { upToFace } from './until.ts'
 import { placesOf } from '../shared/copies.ts'
 import { DOES, materialOfBody } from '../shared/body-parts.ts'
-import { bodyOfShell } from '../shared/one-shell.ts'
+import { bodyOfBoundary } from '../shared/one-boundary.ts'
 import { heightsOf } from '../shared/heights.ts'
 import { edgeNamesOf, regionsOfSketch } from '../shared/regions.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
@@ -40,7 +40,7 @@ export const extrudedMaker: StepMaker<ExtrudedStep> = {
     const chordError = context.chordError ?? PICTURE * across
     const { middle } = drafted.value
     const mesh = extrudedMesh(extrusion, chordError)
-    const body = bodyOfShell({
+    const body = bodyOfBoundary({
       step: step.id,
       solid: { kind: 'extruded', step: step.id, ...extrusion },
       mesh,

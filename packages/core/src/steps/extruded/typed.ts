@@ -11,8 +11,8 @@ import {
   isFormula,
   LIMITS,
   record,
-  doingSchema,
-  type Doing,
+  operationSchema,
+  type Operation,
 } from '../../document/index.ts'
 import type { Formula } from '../../units/index.ts'
 import { pickedFaceSchema, type PickedFace } from '../shared/typed-picked.ts'
@@ -39,7 +39,7 @@ export interface ExtrudedStep extends StepBase {
   readonly until?: PickedFace
   /** How far its sides lean in from the sheet on, of one that goes one way. */
   readonly draft?: Formula
-  readonly does?: Doing
+  readonly does?: Operation
   /** Set again: mirrored, in rows, all round; whatever it does, all of them do. */
   readonly copies?: readonly CopiesEntry[]
   readonly material: MaterialEntry
@@ -77,7 +77,7 @@ export const extrudedKind: StepKind<ExtrudedStep> = {
     through: flagSchema,
     until: pickedFaceSchema.default(undefined).optional(),
     draft: draftSchema,
-    does: doingSchema,
+    does: operationSchema,
     copies: copiesSchema,
     material: materialSchema,
   }),

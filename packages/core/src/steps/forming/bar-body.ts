@@ -16,7 +16,7 @@ import {
   type PartBent,
 } from '../../forming/index.ts'
 import { pathTangent, reversePath } from '../../path/index.ts'
-import { IN_PLACE, vec3, type Vec3 } from '../../space/index.ts'
+import { IDENTITY, vec3, type Vec3 } from '../../space/index.ts'
 
 /** The bar at a moment of its bending, or all bent, in the bender's axes (see `partBent`). */
 export const barAt = ({ bar, program }: FormingGiven, moment: Moment | undefined): PartBent =>
@@ -53,7 +53,7 @@ export function barBody(
     id: `${of.id}:bar`,
     mesh,
     lines: drawRun(run.outline, [{ rings, mesh }]).lines,
-    places: [IN_PLACE],
+    instances: [IDENTITY],
     hidden: false,
   }
 }

@@ -15,12 +15,12 @@ import {
 import { type Finding, shortLength, type StepContext, type StepMaker } from '../../evaluate/index.ts'
 import { FURTHEST, pathPoint } from '../../path/index.ts'
 import {
-  IN_PLACE,
+  IDENTITY,
   meshReach,
-  placePoint,
+  transformPoint,
   vec3,
   type AxisName,
-  type Placement,
+  type Transform,
   type Vec3,
 } from '../../space/index.ts'
 import { tolerance } from '../../num/index.ts'
@@ -47,7 +47,12 @@ export const halvedMaker: StepMaker<HalvedStep> = {
       output: { takes: context.others.map((o) => o.step) },
       findings: [],
       later: {
-        coming: bodies.map((b) => ({ id: b.id, hidden: b.hidden, places: [IN_PLACE], figures: undefined })),
+        coming: bodies.map((b) => ({
+          id: b.id,
+          hidden: b.hidden,
+          instances: [IDENTITY],
+          figures: undefined,
+        })),
         points: Math.max(1, ...bodies.map((b) => b.mesh.positions.length / 3)),
         make: () => made(step, bodies, plane.value, context),
       },
@@ -62,13 +67,13 @@ interface HalvingPlane {
   readonly at: Vec3
   /** The way along which it was moved. */
   readonly along: Vec3
-  readonly mirror: { readonly axis: AxisName; readonly offset: number; readonly frame?: Placement }
+  readonly mirror: { readonly axis: AxisName; readonly offset: number; readonly frame?: Transform }
 }
 
 function planeOf(step: HalvedStep, offset: number, context: StepContext): Built<HalvingPlane> {
   if (step.plane !== 'face') {
     const axis = NORMALS[step.plane]
-    const along = IN_PLACE[axis]
+    const along = IDENTITY[axis]
     const from = offset + (step.through ? vec3.dot(along, endOfRun(step.through, context)) : 0)
     return { ok: true, value: { at: vec3.scale(along, from), along, mirror: { axis, offset: from } } }
   }
@@ -77,7 +82,7 @@ function planeOf(step: HalvedStep, offset: number, context: StepContext): Built<
   if (!face.ok) return face
   const { at, normal } = face.value.form
   const x = vec3.squareTo(normal)
-  const frame: Placement = { x, y: vec3.cross(normal, x), z: normal, shift: at }
+  const frame: Transform = { x, y: vec3.cross(normal, x), z: normal, shift: at }
   return {
     ok: true,
     value: { at: vec3.addScaled(at, normal, offset), along: normal, mirror: { axis: 'z', offset, frame } },
@@ -86,8 +91,8 @@ function planeOf(step: HalvedStep, offset: number, context: StepContext): Built<
 
 /** Where the path of a run ends, in the first place where the run stands. */
 function endOfRun({ run, end }: NonNullable<HalvedStep['through']>, context: StepContext): Vec3 {
-  const { path, places } = context.input(run, 'carried')
-  return placePoint(places[0]!, pathPoint(path, end === 'start' ? 0 : path.length))
+  const { path, instances: places } = context.input(run, 'carried')
+  return transformPoint(places[0]!, pathPoint(path, end === 'start' ? 0 : path.length))
 }
 
 /** Places in single precision may be off by this share of the largest. */

@@ -18,7 +18,7 @@ import { outlineOf } from '../../profile/index.ts'
 import type { PlaneFrame } from '../../path/index.ts'
 import type { Vec2 } from '../../plane/index.ts'
 import { frameAt } from '../../sweep/index.ts'
-import { IN_PLACE, meshReach, vec3, type Vec3 } from '../../space/index.ts'
+import { IDENTITY, meshReach, vec3, type Vec3 } from '../../space/index.ts'
 import { frameOnFace } from '../shared/face-frame.ts'
 import { pickedPlane } from '../shared/picked.ts'
 import { allBuilt, refusal, unbuilt, type Built } from '../shared/refusal.ts'
@@ -47,7 +47,12 @@ export const holesMaker: StepMaker<HolesStep> = {
       output: { takes: context.others.map((o) => o.step), holes },
       findings: [],
       later: {
-        coming: bodies.map((b) => ({ id: b.id, hidden: b.hidden, places: [IN_PLACE], figures: undefined })),
+        coming: bodies.map((b) => ({
+          id: b.id,
+          hidden: b.hidden,
+          instances: [IDENTITY],
+          figures: undefined,
+        })),
         points: Math.max(1, ...bodies.map((b) => b.mesh.positions.length / 3)),
         make() {
           const made = allBuilt(bodies.map((b) => drilled(step, b, rows.value, context)))

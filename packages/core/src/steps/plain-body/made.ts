@@ -8,7 +8,7 @@ import type { Vec3 } from '../../space/index.ts'
 import { shortFigures, shortLength, type StepContext, type StepMaker } from '../../evaluate/index.ts'
 import { placesOf } from '../shared/copies.ts'
 import { DOES, materialOfBody } from '../shared/body-parts.ts'
-import { bodyOfShell } from '../shared/one-shell.ts'
+import { bodyOfBoundary } from '../shared/one-boundary.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 
 export const plainBodyMaker: StepMaker<PlainBodyStep> = {
@@ -28,7 +28,7 @@ export const plainBodyMaker: StepMaker<PlainBodyStep> = {
     const largest = Math.max(...sizes.value)
     const chordError = context.chordError ?? PICTURE * largest
     const mesh = extrudedMesh(extrusion, chordError)
-    const body = bodyOfShell({
+    const body = bodyOfBoundary({
       step: step.id,
       solid: { kind: 'extruded', step: step.id, ...extrusion },
       mesh,

@@ -7,8 +7,8 @@ import {
   type StepKind,
   formulaSchema,
   record,
-  doingSchema,
-  type Doing,
+  operationSchema,
+  type Operation,
 } from '../../document/index.ts'
 import type { Formula } from '../../units/index.ts'
 import { copiesSchema, withCopies, type CopiesEntry } from '../shared/typed-copies.ts'
@@ -32,7 +32,7 @@ export interface PlainBodyStep extends StepBase {
   readonly diameter: Formula
   /** Along the axis. */
   readonly height: Formula
-  readonly does?: Doing
+  readonly does?: Operation
   /** Set again: mirrored, in rows, all round; whatever it does, all of them do. */
   readonly copies?: readonly CopiesEntry[]
   readonly material: MaterialEntry
@@ -69,7 +69,7 @@ export const plainBodyKind: StepKind<PlainBodyStep> = {
       .oneOf([...BODY_AXES], `an axis is one of ${BODY_AXES.join(', ')}`)
       .required('an axis is missing here'),
     ...Object.fromEntries(FIELDS.map((f) => [f, formulaSchema])),
-    does: doingSchema,
+    does: operationSchema,
     copies: copiesSchema,
     material: materialSchema,
   }),

@@ -17,7 +17,7 @@ import {
 } from '../../solid/index.ts'
 import { shortLength, type StepContext, type StepMaker } from '../../evaluate/index.ts'
 import { FURTHEST } from '../../path/index.ts'
-import { IN_PLACE } from '../../space/index.ts'
+import { IDENTITY } from '../../space/index.ts'
 import { pickedPlane } from '../shared/picked.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 
@@ -43,7 +43,12 @@ export const pushedMaker: StepMaker<PushedStep> = {
       output: { takes: context.others.map((o) => o.step) },
       findings: [],
       later: {
-        coming: bodies.map((b) => ({ id: b.id, hidden: b.hidden, places: [IN_PLACE], figures: undefined })),
+        coming: bodies.map((b) => ({
+          id: b.id,
+          hidden: b.hidden,
+          instances: [IDENTITY],
+          figures: undefined,
+        })),
         points: Math.max(1, ...bodies.map((b) => b.mesh.positions.length / 3)),
         make() {
           const made = pushed(step, body, face.value, by, context)

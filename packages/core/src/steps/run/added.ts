@@ -7,7 +7,7 @@ import { reach, type Section } from '../../profile/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { frameAt, frameOn, squareFrames } from '../../sweep/index.ts'
 import type { Built } from '../shared/refusal.ts'
-import { turningOf } from './turning.ts'
+import { orientationOf } from './orientation.ts'
 import { refusal, type CarriedPath } from './used-path.ts'
 
 /** The straights an end puts on, in the order of travel. */
@@ -80,7 +80,7 @@ function plainReturn(
   away: Vec3,
   { source, section, context }: About,
 ): Built<number> {
-  const turned = turningOf(step, source, used, context)
+  const turned = orientationOf(step, source, used, context)
   if (!turned.ok) return turned
   const { path, from } = used
   const frames = turned.value(

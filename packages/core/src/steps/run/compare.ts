@@ -1,8 +1,8 @@
 import type { Id } from '../../base/index.ts'
 import { kindOf, stepOf, type Part } from '../../document/index.ts'
 import {
-  TURNINGS,
-  type TurningName,
+  ORIENTATIONS,
+  type Orientation,
   frameAt,
   squareFrames,
   thinnestOf,
@@ -13,8 +13,8 @@ import type { Evaluator } from '../../evaluate/index.ts'
 import type { Body } from '../../solid/index.ts'
 
 /** What one way of turning makes of a run. */
-export interface ComparedTurning {
-  readonly turning: TurningName
+export interface ComparedOrientation {
+  readonly turning: Orientation
   /** The run's bodies turned that way, or why there are none. */
   readonly bodies: readonly Body[] | undefined
   readonly problem: string | undefined
@@ -30,10 +30,10 @@ export interface ComparedTurning {
 }
 
 /** Builds a run by every way of turning that its path allows, all else as it is. The evaluator's memory serves what they share; last good results stay as they are. */
-export function compareTurnings(evaluator: Evaluator, part: Part, runId: Id): ComparedTurning[] {
+export function compareOrientations(evaluator: Evaluator, part: Part, runId: Id): ComparedOrientation[] {
   const run = stepOf(part, runId)
   const path = run?.kind === 'run' ? stepOf(part, run.path) : undefined
-  const all = TURNINGS.filter((t) => t !== 'faces' || (path && kindOf(path).isBetweenFaces))
+  const all = ORIENTATIONS.filter((t) => t !== 'faces' || (path && kindOf(path).isBetweenFaces))
   return all.map((turning) => {
     const steps = part.steps.map((s) => (s.id === runId && s.kind === 'run' ? { ...s, turning } : s))
     const result = evaluator.evaluate({ ...part, steps }).steps.find((s) => s.id === runId)

@@ -1,7 +1,7 @@
 import { ok } from '../../base/index.ts'
 import type { RunStep } from './typed.ts'
 import {
-  type TurningName,
+  type Orientation,
   chunksOf,
   courseRange,
   piecesBetween,
@@ -47,11 +47,11 @@ import { DOES } from '../shared/body-parts.ts'
 import { unbuilt, type Built } from '../shared/refusal.ts'
 import { overlaps, strandsOf } from './section.ts'
 import { standingPath } from './standing.ts'
-import { turningOf } from './turning.ts'
+import { orientationOf } from './orientation.ts'
 import { windingOf } from './winding.ts'
 
 /** How its section turns, in words. */
-const TURNED: Readonly<Record<TurningName, string>> = {
+const TURNED: Readonly<Record<Orientation, string>> = {
   square: 'square',
   upright: 'upright',
   fixed: 'fixed',
@@ -77,7 +77,7 @@ export const runMaker: StepMaker<RunStep> = {
     if (!carried || !body) return ''
     if (body.hidden) return 'hidden'
     const { strands } = carried
-    const copies = body.places.length > 1 ? `, ${body.places.length} times` : ''
+    const copies = body.instances.length > 1 ? `, ${body.instances.length} times` : ''
     const turned = TURNED[carried.turning]
     if (step.does) return `${turned}, ${DOES[step.does.kind]}`
     return `${turned}, ${strands.length > 1 ? `${strands.length} strands` : (step.look ?? strands[0]!.look)}${copies}`
@@ -105,7 +105,7 @@ function setUp(
   context: StepContext,
   coarser: number,
 ): Built<Set> {
-  const turned = turningOf(step, source, given, context)
+  const turned = orientationOf(step, source, given, context)
   if (!turned.ok) return turned
   const inSource = (starts: readonly number[]) => starts.map((s) => s + given.from - given.before)
   const section = strands.flatMap((s) => s.section)
@@ -265,7 +265,7 @@ function carry(
     strands,
     ...(step.strands ? { strandLines: strandLines(plan, outline) } : {}),
     anchor: step.anchor,
-    places: copies.value,
+    instances: copies.value,
   }
   const about = {
     step,
@@ -280,7 +280,7 @@ function carry(
     chordError,
   }
   const later: Later = {
-    coming: [{ id: step.id, hidden, places: copies.value, figures: sweptWeight(plan, volumes) }],
+    coming: [{ id: step.id, hidden, instances: copies.value, figures: sweptWeight(plan, volumes) }],
     points: sweptPoints(set, outline, chordError),
     make() {
       const swept = sweptBody(plan, volumes, outline, chordError)
@@ -314,7 +314,7 @@ function carry(
         growth: swept.drawing.growth,
         look,
         hidden,
-        places: copies.value,
+        instances: copies.value,
         figures: {
           volume: known?.volume ?? swept.meshVolume,
           theoremVolume: known?.volume,

@@ -12,8 +12,8 @@ import { emptyPart, freshStep, type Part, makeChange } from '../../recipe/index.
 import { openingEntry, roomWall, type WallPathStep } from '../wall-path/typed.ts'
 import type { EndEntry } from './typed-ends.ts'
 import type { RunStep } from './typed.ts'
-import type { TrimPathStep } from '../trim-path/typed.ts'
-import { runMoulding } from '../trim-path/commands.ts'
+import type { MouldingLineStep } from '../moulding-line/typed.ts'
+import { runMoulding } from '../moulding-line/commands.ts'
 import { checkWatertight } from '../../space/index.ts'
 
 const back = (length: string, toward: 'left' | 'right' = 'right', runOn = '0'): EndEntry => ({
@@ -87,7 +87,7 @@ describe('a return of length 0', () => {
 const door = openingEntry('door', 'n1', '1000', '900', '2000')
 /** A room with an outside corner: wall n2 stands into it, 1000 deep, seen from the room. */
 function room(
-  line: Partial<TrimPathStep>,
+  line: Partial<MouldingLineStep>,
   ends: RunStep['ends'] | undefined,
   own?: readonly ReturnType<typeof roomWall>[],
 ): Part {
@@ -102,7 +102,7 @@ function room(
     roomWall('n6', '2000', '90 deg'),
   ]
   const walls = { ...(fresh.value as WallPathStep), rows, openings: own ? [] : [door], closed: !own }
-  const trim: TrimPathStep = {
+  const trim: MouldingLineStep = {
     id: 'line',
     kind: 'trim-path',
     name: 'Line',

@@ -1,8 +1,8 @@
 import { ok } from '../../base/index.ts'
 import type { RunStep } from './typed.ts'
-import { analysePath, placedPath } from '../../path/index.ts'
+import { analysePath, transformedPath } from '../../path/index.ts'
 import { tolerance } from '../../num/index.ts'
-import { placePoint, placeDirection, vec3, type Placement, type Vec3 } from '../../space/index.ts'
+import { transformPoint, transformDirection, vec3, type Transform, type Vec3 } from '../../space/index.ts'
 import type { Section } from '../../profile/index.ts'
 import { frameAt } from '../../sweep/index.ts'
 import type { PathGiven, SectionGiven, StepContext } from '../../evaluate/index.ts'
@@ -10,7 +10,7 @@ import type { Built } from '../shared/refusal.ts'
 import { carriedPath } from './path.ts'
 import { refusal } from './used-path.ts'
 import { anchorPoint } from './section.ts'
-import { turningOf } from './turning.ts'
+import { orientationOf } from './orientation.ts'
 
 /** Where a section's own axes and the way it sets off stand, and its anchor. */
 interface Start {
@@ -70,7 +70,7 @@ export function standingPath(
 function startOf(step: RunStep, source: PathGiven, section: Section, context: StepContext): Built<Start> {
   const carried = carriedPath(step, source, section, context)
   if (!carried.ok) return carried
-  const turned = turningOf(step, source, carried.value, context)
+  const turned = orientationOf(step, source, carried.value, context)
   if (!turned.ok) return turned
   const { path, from, before } = carried.value
   const starts = path.starts.map((s) => s + from - before)
@@ -85,7 +85,7 @@ function startOf(step: RunStep, source: PathGiven, section: Section, context: St
 }
 
 /** What takes one start to another. */
-function placing(from: Start, to: Start): Placement {
+function placing(from: Start, to: Start): Transform {
   // A direction by its parts along the first, put together along the second.
   const turned = (v: Vec3): Vec3 =>
     vec3.addScaled(
@@ -97,18 +97,18 @@ function placing(from: Start, to: Start): Placement {
   return { x, y, z, shift: vec3.sub(to.at, turned(from.at)) }
 }
 
-const isNothing = ({ x, y, z, shift }: Placement): boolean =>
+const isNothing = ({ x, y, z, shift }: Transform): boolean =>
   [[x, [1, 0, 0]] as const, [y, [0, 1, 0]] as const, [z, [0, 0, 1]] as const].every(
     ([v, axis]) => vec3.distance(v, axis as Vec3) <= tolerance.framesMeet,
   ) && vec3.length(shift) <= tolerance.framesMeet
 
-function movedGiven(source: PathGiven, by: Placement): PathGiven {
-  const path = placedPath(source.path, by)
+function movedGiven(source: PathGiven, by: Transform): PathGiven {
+  const path = transformedPath(source.path, by)
   return {
     ...source,
     path,
     analysis: analysePath(path),
-    nodes: source.nodes.map((n) => ({ ...n, point: placePoint(by, n.point) })),
-    ...(source.sheet ? { sheet: placeDirection(by, source.sheet) } : {}),
+    nodes: source.nodes.map((n) => ({ ...n, point: transformPoint(by, n.point) })),
+    ...(source.sheet ? { sheet: transformDirection(by, source.sheet) } : {}),
   }
 }

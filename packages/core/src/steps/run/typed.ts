@@ -11,8 +11,8 @@ import {
   idSchema,
   LIMITS,
   record,
-  doingSchema,
-  type Doing,
+  operationSchema,
+  type Operation,
 } from '../../document/index.ts'
 import {
   directionSchema,
@@ -28,7 +28,7 @@ import {
   type ShapingEntry,
   type TwistEntry,
 } from './typed-course.ts'
-import { TURNINGS, type TurningName } from '../../sweep/index.ts'
+import { ORIENTATIONS, type Orientation } from '../../sweep/index.ts'
 import {
   cornersSchema,
   endsSchema,
@@ -54,7 +54,7 @@ export interface RunStep extends StepBase {
   readonly kind: 'run'
   readonly path: Id
   readonly profile: Id
-  readonly turning: TurningName
+  readonly turning: Orientation
   /** Where up leans in upright turning; straight up when it is not said. */
   readonly up?: Direction
   readonly anchor: Anchor
@@ -80,7 +80,7 @@ export interface RunStep extends StepBase {
   readonly look?: Look
   /** Built and counted, and not drawn. */
   readonly hidden?: boolean
-  readonly does?: Doing
+  readonly does?: Operation
 }
 
 declare module '../../document/change.ts' {
@@ -109,7 +109,7 @@ export const runKind: StepKind<RunStep> = {
     profile: idSchema,
     turning: string()
       .strict()
-      .oneOf([...TURNINGS], `turning is one of ${TURNINGS.join(', ')}`)
+      .oneOf([...ORIENTATIONS], `turning is one of ${ORIENTATIONS.join(', ')}`)
       .required('a turning is missing here'),
     up: directionSchema,
     anchor: string()
@@ -134,7 +134,7 @@ export const runKind: StepKind<RunStep> = {
       .optional(),
     partedBends: boolean().strict().optional(),
     hidden: boolean().strict().optional(),
-    does: doingSchema,
+    does: operationSchema,
   }),
   gives: ['carried', 'bodies', 'pieces', 'table'],
   inputs: (step) => [

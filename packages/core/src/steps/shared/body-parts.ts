@@ -1,11 +1,11 @@
 import type { Id } from '../../base/index.ts'
-import type { Doing } from '../../document/index.ts'
+import type { Operation } from '../../document/index.ts'
 import type { MaterialEntry } from '../stock-profile/typed.ts'
 import type { StepContext } from '../../evaluate/index.ts'
 import { refusal, type Built } from './refusal.ts'
 
 /** What a body does with others, in a word or two. */
-export const DOES: Readonly<Record<Doing['kind'], string>> = {
+export const DOES: Readonly<Record<Operation['kind'], string>> = {
   joins: 'joins',
   cuts: 'cuts',
   common: 'keeps what is common',

@@ -2,7 +2,7 @@ import { TURN, tolerance } from '../../num/index.ts'
 import type { PlaneFrame } from '../../path/index.ts'
 import { directionAt, pointAt, vec2, type Arc2, type Curve2, type Vec2 } from '../../plane/index.ts'
 import { loopsOf } from '../../profile/index.ts'
-import { unplacedDirection, unplacedPoint, vec3, type Placement, type Vec3 } from '../../space/index.ts'
+import { untransformDirection, untransformPoint, vec3, type Transform, type Vec3 } from '../../space/index.ts'
 import {
   courseAt,
   frameOn,
@@ -24,17 +24,17 @@ export function takableOfRun(frame: PlaneFrame, carried: CarriedGiven): Takable 
   const places = new Map<string, Vec2>()
   const of = 'carried' as const
   if (carried.carriage.shape) return { of, places, curves: [] }
-  const curves = carried.places.flatMap((place, k) =>
+  const curves = carried.instances.flatMap((place, k) =>
     takableInPlace(seenFrom(frame, place), carried, k === 0 ? '' : `copy/${k}/`, places),
   )
   return { of, places, curves }
 }
 
 /** The plane as it lies to the run itself when the run stands in a place. */
-const seenFrom = (frame: PlaneFrame, place: Placement): PlaneFrame => ({
-  origin: unplacedPoint(place, frame.origin),
-  x: unplacedDirection(place, frame.x),
-  y: unplacedDirection(place, frame.y),
+const seenFrom = (frame: PlaneFrame, place: Transform): PlaneFrame => ({
+  origin: untransformPoint(place, frame.origin),
+  x: untransformDirection(place, frame.x),
+  y: untransformDirection(place, frame.y),
 })
 
 function takableInPlace(

@@ -6,7 +6,7 @@ import type { SketchStep } from './typed.ts'
 import { arc2, curveLength, line2, nearestOn, pointAt, vec2, type Vec2 } from '../../plane/index.ts'
 import { arcSweep, piecesOf, type SketchEntity } from '../../sketch/index.ts'
 import type { PlaneFrame } from '../../path/index.ts'
-import { meshPlaced } from '../../space/index.ts'
+import { meshTransformed } from '../../space/index.ts'
 import { barOn } from '../../../testing/parts.ts'
 import { takableOfRun } from './takable-run.ts'
 import { downOn, takableOn, type TakableCurve, type Takable } from './takable.ts'
@@ -236,7 +236,7 @@ describe('what can be taken over of the body of a run', () => {
         ...bar,
         steps: bar.steps.map((s) => (s.kind === 'run' ? { ...s, ...more } : s)),
       })
-      const { positions } = meshPlaced(body.mesh, body.places)
+      const { positions } = meshTransformed(body.mesh, body.instances)
       for (const frame of [FRONT, FACE]) {
         const t = takableOfRun(frame, carried)
         expect(new Set(t.curves.map((c) => c.key)).size).toBe(t.curves.length)

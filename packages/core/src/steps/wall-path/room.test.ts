@@ -12,14 +12,14 @@ import {
   type StepResult,
 } from '../../recipe/index.ts'
 import { roomWall, type RoomWall, type WallPathStep } from './typed.ts'
-import type { TrimPathStep } from '../trim-path/typed.ts'
+import type { MouldingLineStep } from '../moulding-line/typed.ts'
 import { insertWall, pasteWalls, removeWalls, setWallCell } from './commands.ts'
 import { mouldingFlat } from '../../cutting/index.ts'
 import { kinksOf, pathPoint } from '../../path/index.ts'
 
 const fresh = freshStep(emptyPart('Room'), 'wall-path', { id: 'walls' })
 const ROOM: WallPathStep = fresh.ok ? (fresh.value as WallPathStep) : undefined!
-const LINE: TrimPathStep = {
+const LINE: MouldingLineStep = {
   id: 'line',
   kind: 'trim-path',
   name: 'Line',
@@ -34,7 +34,7 @@ const roomOf = (rows: readonly RoomWall[], more: Partial<WallPathStep> = {}): Pa
   ...emptyPart('Room'),
   steps: [{ ...ROOM, rows, ...more }],
 })
-const withLine = (part: Part, more: Partial<TrimPathStep> = {}): Part => ({
+const withLine = (part: Part, more: Partial<MouldingLineStep> = {}): Part => ({
   ...part,
   steps: [...part.steps, { ...LINE, ...more }],
 })

@@ -10,7 +10,7 @@ const taken = vi.hoisted(() =>
 )
 vi.mock('./actions/files-out.ts', async (original) => ({
   ...(await original<typeof import('./actions/files-out.ts')>()),
-  takeOut: taken,
+  exportFile: taken,
 }))
 
 beforeEach(() => {

@@ -1,11 +1,11 @@
 import { useEffect, useState } from 'react'
 import type { Progress } from '@flexum/core/base'
 import { BARE } from '@flexum/core/recipe'
-import { fileOut, type FileId } from '@flexum/core/files'
+import { exportOf, type FileId } from '@flexum/core/files'
 import { formatLength, resolveFormula, typedFormula, type LengthUnit } from '@flexum/core/units'
 import { Cancelled } from '../../compute/client.ts'
 import { FormDialog, Row } from '../stock/FormDialog.tsx'
-import { takeOut } from './actions/files-out.ts'
+import { exportFile } from './actions/files-out.ts'
 import { useBench, useUnits, useSessionState } from './context.ts'
 
 /** A length that was typed, mm; none when nothing was, or why it is none. */
@@ -29,7 +29,7 @@ export function FileDialog({ file, onClose }: { readonly file: FileId; onClose()
     bench.compute.onProgress('beside', setProgress)
     return () => bench.compute.onProgress('beside', () => undefined)
   }, [bench.compute])
-  const { title, options } = fileOut(file)
+  const { title, options } = exportOf(file)
   const rows = Object.entries(options).map(([name, option]) => {
     const { value, fault } = lengthOf(texts[name] ?? '', units.length.unit)
     return { name, option, value, fault }
@@ -40,7 +40,7 @@ export function FileDialog({ file, onClose }: { readonly file: FileId; onClose()
     setRefusal(undefined)
     try {
       const given = rows.flatMap((r) => (r.value === undefined ? [] : [[r.name, r.value] as const]))
-      const problem = await takeOut(bench, file, Object.fromEntries(given))
+      const problem = await exportFile(bench, file, Object.fromEntries(given))
       if (problem === undefined) onClose()
       else setRefusal(problem.replace(/\.$/, ''))
     } catch (error) {

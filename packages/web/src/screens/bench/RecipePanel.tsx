@@ -10,7 +10,7 @@ import {
   moveStep,
   removeStep,
   renameStep,
-  setAside,
+  setSuppressed,
   setBuiltTo,
   type StepResult,
 } from '@flexum/core/recipe'
@@ -137,7 +137,7 @@ function StepRow(props: {
       label: step.aside ? 'Take back in' : 'Set aside',
       onSelect: () =>
         session.run(
-          setAside,
+          setSuppressed,
           { step: step.id, aside: !step.aside },
           { label: step.aside ? 'Take back in' : 'Set aside' },
         ),

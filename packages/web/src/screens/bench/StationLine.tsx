@@ -1,6 +1,6 @@
 import {
   stationOf,
-  doingOf,
+  operationOf,
   kindOf,
   STATIONS,
   type Capability,
@@ -193,6 +193,6 @@ function StationMark({ state }: { readonly state: State | 'here' }) {
 /** The bodies that stand in the part, those of runs too, where there are any but these. */
 function fitFigure(part: Part, result: PartResult | undefined): string {
   const giving = part.steps.filter((s) => kindOf(s).gives.includes('bodies'))
-  const any = giving.some((s) => kindOf(s).station === 'fit' || doingOf(s) !== undefined)
+  const any = giving.some((s) => kindOf(s).station === 'fit' || operationOf(s) !== undefined)
   return any ? counted(shownBodies(result).length, 'body', 'bodies') : 'no bodies'
 }

@@ -69,14 +69,14 @@ export function ProfilesScreen() {
     onSuccess: (head) => void navigate(`/parts/${head.id}`),
     onError: tell,
   })
-  const takeOut = async (row: LibraryRow): Promise<void> => {
+  const exportFile = async (row: LibraryRow): Promise<void> => {
     const { writePart } = await import('@flexum/core/recipe')
     const { section } = await fetchSection(row.id)
     download(`${row.name}.section.json`, writePart(section), 'application/json')
   }
   const bringIn = async (file: File): Promise<void> => {
-    const { FILES_IN } = await import('@flexum/core/files')
-    const read = FILES_IN.part.read(await file.text())
+    const { IMPORTS } = await import('@flexum/core/files')
+    const read = IMPORTS.part.read(await file.text())
     if (!read.ok) {
       toast.error(`${file.name}: ${read.fault.message}`)
       return
@@ -166,7 +166,7 @@ export function ProfilesScreen() {
               row={row}
               now={list.dataUpdatedAt}
               onStart={() => starting.mutate(row)}
-              onTakeOut={() => void takeOut(row).catch(tell)}
+              onTakeOut={() => void exportFile(row).catch(tell)}
               onBin={(to) => binning.mutate({ row, to })}
             />
           ))}

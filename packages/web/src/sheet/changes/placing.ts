@@ -14,7 +14,7 @@ import {
   transform,
   residualOf,
   type Constraint,
-  type Placement,
+  type Transform,
   type Relation,
 } from '@flexum/core/sketch'
 import { formulaText, namesUsed } from '@flexum/core/units'
@@ -75,7 +75,7 @@ export const moveChosen: Change = {
   build(draft, input) {
     const { model, figures, options } = input
     const chosen = drawnAmong(model, input.chosen)
-    const placement = placementOf(input)
+    const placement = transformIn(input)
     if (!placement) return fail(fault('change.factor', 'The factor has to be more than 0.'))
     if (options['copy'] === 'yes') {
       const copied = copy(draft, chosen, placement)
@@ -94,7 +94,7 @@ export const moveChosen: Change = {
   },
 }
 
-function placementOf(input: ChangeInput): Placement | undefined {
+function transformIn(input: ChangeInput): Transform | undefined {
   const { figures, options } = input
   if (options['how'] === 'turn') return rotation(centreOf(input), figures['angle']!.value)
   if (options['how'] !== 'scale') return shift([figures['across']!.value, figures['up']!.value])

@@ -7,7 +7,7 @@ import { directionFrom, type Snap } from '../snap.ts'
 import { arcTo } from './arc-stretch.ts'
 import { lineTo } from './line-stretch.ts'
 import { linesOf, leavingAt } from './patterns.ts'
-import { catchWords, placeEnd, placePoint } from './place.ts'
+import { catchWords, placeEnd, transformPoint } from './place.ts'
 import type { Stretch } from './stretch.ts'
 import { NO_PREVIEW, type Pointer, type Tool, type ToolHost } from './tool.ts'
 
@@ -70,7 +70,7 @@ export function chainTool(host: ToolHost, name: 'chain' | 'guide' = 'chain'): To
     const place = vec2.distance(s.end, from()!)
     if (place <= 1e-6 * host.model().size) return
     const made = host.apply(mode === 'line' ? 'Draw a line' : 'Draw an arc', (d, constrain) => {
-      const a = joint?.point ?? placePoint(d, start!, constrain)
+      const a = joint?.point ?? transformPoint(d, start!, constrain)
       const b = to ?? placeEnd(d, withoutTold(p.snap, s.relation?.kind), s.end, constrain)
       const curve = addCurve(d, s, a, b, guide)
       if (constrain && !p.plain) relate(d, s, a, b, curve, joint?.curve)

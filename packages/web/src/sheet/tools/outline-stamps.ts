@@ -2,7 +2,7 @@ import type { Id } from '@flexum/core/base'
 import { TURN } from '@flexum/core/num'
 import { arc2, line2, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
 import { arcSweep } from '@flexum/core/sketch'
-import { placeEnd, placePoint } from './place.ts'
+import { placeEnd, transformPoint } from './place.ts'
 import type { Stamp } from './stamp.ts'
 import type { Pointer } from './tool.ts'
 
@@ -37,7 +37,7 @@ export const boxStamp = (): Stamp => ({
   },
   build(d, [a, c], p, constrain) {
     const corners = boxCorners(a!.at, p)
-    const first = placePoint(d, a!, constrain)
+    const first = transformPoint(d, a!, constrain)
     const ids: Id[] = [
       first,
       d.point(corners[1]),
@@ -113,7 +113,7 @@ export function polygonStamp(): Stamp {
     build(d, [centre, corner], p, constrain) {
       const corners = cornersOf(centre!.at, corner!.at, p)
       const n = corners.length
-      const middle = placePoint(d, centre!, constrain)
+      const middle = transformPoint(d, centre!, constrain)
       const radius = vec2.distance(corners[0]!, centre!.at)
       const round = d.add({ kind: 'circle', centre: middle, radius, guide: true })
       const ids = corners.map((c) => d.point(c))
@@ -168,7 +168,7 @@ export const slotStamp = (): Stamp => ({
   build(d, [a, b, c], p, constrain) {
     const r = slotRadius(a!.at, b!.at, { ...p, snap: c! })
     const s = slotPlaces(a!.at, b!.at, r)!
-    const [ca, cb] = [placePoint(d, a!, constrain), placePoint(d, b!, constrain)]
+    const [ca, cb] = [transformPoint(d, a!, constrain), transformPoint(d, b!, constrain)]
     const [p1, p2, p3, p4] = [d.point(s.p1), d.point(s.p2), d.point(s.p3), d.point(s.p4)]
     const l1 = d.add({ kind: 'line', from: p1, to: p2 })
     const r1 = d.add({ kind: 'arc', centre: cb, from: p2, to: p3, radius: r, clockwise: false })

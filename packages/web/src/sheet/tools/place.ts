@@ -13,7 +13,7 @@ export const isCaught = (s: Snap): boolean =>
   s.outside === true
 
 /** Puts a point where the pointer caught: the point that is there, or a new one tied to what it caught on. */
-export function placePoint(d: Draft, s: Snap, constrain: boolean): Id {
+export function transformPoint(d: Draft, s: Snap, constrain: boolean): Id {
   if (s.point !== undefined && s.point !== ORIGIN) return s.point
   const id = d.point(s.at)
   if (s.point === ORIGIN) d.relate({ kind: 'coincident', a: id, b: ORIGIN })
@@ -36,5 +36,5 @@ export function catchWords(s: Snap): string[] {
 /** An end put at a place that was worked out, tied to what the pointer caught on only if it is still there. */
 export function placeEnd(d: Draft, s: Snap, at: Vec2, constrain: boolean): Id {
   const same = Math.hypot(s.at[0] - at[0], s.at[1] - at[1]) <= 1e-9 * (1 + Math.hypot(...at))
-  return placePoint(d, same ? s : { at }, constrain)
+  return transformPoint(d, same ? s : { at }, constrain)
 }

@@ -6,7 +6,7 @@ import type { SheetModel } from '../model.ts'
 import type { Draft } from '../drafting.ts'
 import type { Snap } from '../snap.ts'
 import { roundsOf, type RoundPattern } from './patterns.ts'
-import { isCaught, placeEnd, placePoint } from './place.ts'
+import { isCaught, placeEnd, transformPoint } from './place.ts'
 import type { Stamp } from './stamp.ts'
 import type { Pointer } from './tool.ts'
 
@@ -31,7 +31,7 @@ function asLarge(centre: Vec2, p: Pointer, model: SheetModel): RoundPattern | un
 function through(d: Draft, s: Snap, round: Id): void {
   const isPlace =
     s.point !== undefined || s.middleOf !== undefined || s.between !== undefined || s.on?.length === 2
-  if (isPlace) d.relate({ kind: 'point-on', point: placePoint(d, s, true), curve: round })
+  if (isPlace) d.relate({ kind: 'point-on', point: transformPoint(d, s, true), curve: round })
 }
 
 export const circleStamp = (): Stamp => ({
@@ -53,7 +53,7 @@ export const circleStamp = (): Stamp => ({
     const { diameter } = p.typed
     const like = asLarge(centre!.at, p, model)
     const radius = diameter ? diameter.value / 2 : (like?.radius ?? vec2.distance(centre!.at, out!.at))
-    const middle = placePoint(d, centre!, constrain)
+    const middle = transformPoint(d, centre!, constrain)
     const round = d.add({ kind: 'circle', centre: middle, radius })
     if (diameter) d.dimension({ of: 'diameter', round }, diameter.formula)
     else if (like) {
@@ -105,7 +105,7 @@ export const arcThroughStamp = (): Stamp => {
     build(d, [a, b, c], p, constrain) {
       const arc = found(a!.at, b!.at, throughFor(a!.at, b!.at, p))
       if (!arc) return
-      const [from, to] = [placePoint(d, a!, constrain), placePoint(d, b!, constrain)]
+      const [from, to] = [transformPoint(d, a!, constrain), transformPoint(d, b!, constrain)]
       const centre = d.point(arc.centre)
       const round = d.add({ kind: 'arc', centre, from, to, radius: arc.radius, clockwise: arc.clockwise })
       if (p.typed['radius']) d.dimension({ of: 'radius', round }, p.typed['radius'].formula)
@@ -151,7 +151,7 @@ export const arcCentreStamp = (): Stamp => {
     },
     build(d: Draft, [c, a, b]: readonly Snap[], p: Pointer, constrain: boolean) {
       const clockwise = vec2.cross(vec2.sub(a!.at, c!.at), vec2.sub(b!.at, c!.at)) < 0
-      const [centre, from] = [placePoint(d, c!, constrain), placePoint(d, a!, constrain)]
+      const [centre, from] = [transformPoint(d, c!, constrain), transformPoint(d, a!, constrain)]
       const to = placeEnd(d, b!, end(c!.at, a!.at, { ...p, snap: b!, typed: {} }), constrain)
       const round = d.add({
         kind: 'arc',
@@ -189,7 +189,7 @@ export const ellipseStamp = (): Stamp => {
       }
     },
     build(d, [c, a], p, constrain) {
-      const [centre, end] = [placePoint(d, c!, constrain), placePoint(d, a!, constrain)]
+      const [centre, end] = [transformPoint(d, c!, constrain), transformPoint(d, a!, constrain)]
       d.add({ kind: 'ellipse', centre, end, radius: second(c!.at, a!.at, p) })
     },
   }

@@ -1,6 +1,6 @@
 import { splineByControl, splineThrough } from '@flexum/core/plane'
 import type { Snap } from '../snap.ts'
-import { catchWords, placePoint } from './place.ts'
+import { catchWords, transformPoint } from './place.ts'
 import { NO_PREVIEW, type Tool, type ToolHost } from './tool.ts'
 
 /** A spline point by point: through them, or with B pulled by them. Enter ends it. */
@@ -12,7 +12,7 @@ export function splineTool(host: ToolHost): Tool {
     places = []
     if (all.length < 2) return all.length > 0
     host.apply('Draw a spline', (d, constrain) => {
-      const points = all.map((s) => placePoint(d, s, constrain))
+      const points = all.map((s) => transformPoint(d, s, constrain))
       return d.add({ kind: 'spline', points, form, degree: 3 })
     })
     return true

@@ -1,5 +1,5 @@
 import { toast } from 'sonner'
-import { kindOf, LIMITS, UNSAID, type BroughtBodyStep, changeBroughtBody } from '@flexum/core/recipe'
+import { kindOf, LIMITS, UNSAID, type ImportedBodyStep, changeImportedBody } from '@flexum/core/recipe'
 import { packMesh } from '@flexum/core/space'
 import type { Session } from '../../../bench/session.ts'
 import { Cancelled, type Compute } from '../../../compute/client.ts'
@@ -8,7 +8,7 @@ import { Cancelled, type Compute } from '../../../compute/client.ts'
 export async function bringInBody(
   session: Session,
   compute: Compute,
-  step: BroughtBodyStep,
+  step: ImportedBodyStep,
   file: File,
 ): Promise<void> {
   try {
@@ -24,7 +24,7 @@ export async function bringInBody(
       return
     }
     session.run(
-      changeBroughtBody,
+      changeImportedBody,
       {
         step: step.id,
         choices: {

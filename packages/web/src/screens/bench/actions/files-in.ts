@@ -1,6 +1,6 @@
 import { toast } from 'sonner'
 import { LIMITS } from '@flexum/core/recipe'
-import { FILES_IN } from '@flexum/core/files'
+import { IMPORTS } from '@flexum/core/files'
 import type { Session } from '../../../bench/session.ts'
 import { entitiesOf } from '../../../sheet/strokes.ts'
 import { pickFile } from '../../../ui/pickFile.ts'
@@ -15,7 +15,7 @@ type SvgAs = 'sketch-profile' | 'sketch-path'
 
 /** The lines of an SVG file as a sketch, and a profile or a path of it; says what it could not take. */
 export function bringInSvg(session: Session, file: string, text: string, as: SvgAs = 'sketch-profile'): void {
-  const read = FILES_IN.outlines.read(text)
+  const read = IMPORTS.outlines.read(text)
   if (!read.ok) {
     toast.error(`${file}: ${read.fault.message}`)
     return

@@ -1,6 +1,6 @@
 import { toast } from 'sonner'
 import { picturesUnder, writePartFile } from '@flexum/core/recipe'
-import { FILE_IDS, fileOut, type FileId, type FileOptions } from '@flexum/core/files'
+import { EXPORT_IDS, exportOf, type FileId, type ExportOptions } from '@flexum/core/files'
 import { Cancelled } from '../../../compute/client.ts'
 import { partOf, selectionOf } from '../../../bench/session.ts'
 import { picturesFor } from '../../../api/images.ts'
@@ -9,14 +9,14 @@ import { download } from '../../../ui/download.ts'
 import type { BenchContextValue } from '../context.ts'
 
 /** Takes a file out of the part as it is, of the run that is chosen; tells what keeps it from that. */
-export async function takeOut(
+export async function exportFile(
   { session, compute }: Pick<BenchContextValue, 'session' | 'compute'>,
   file: FileId,
-  options: FileOptions = {},
+  options: ExportOptions = {},
 ): Promise<string | undefined> {
   const state = session.store.getState()
   const part = partOf(state)
-  const made = await compute.takeOut(part, { file, chosen: selectionOf(state).step, options })
+  const made = await compute.exportFile(part, { file, chosen: selectionOf(state).step, options })
   if (!made.ok) return made.fault.message
   if (file !== 'part' || picturesUnder(part).length === 0) {
     download(made.value.name, made.value.content, made.value.type)
@@ -33,10 +33,10 @@ export async function takeOut(
 }
 
 /** The same from a menu: what keeps it from that is shown. */
-export async function takeOutNow(bench: Parameters<typeof takeOut>[0], file: FileId): Promise<void> {
+export async function takeOutNow(bench: Parameters<typeof exportFile>[0], file: FileId): Promise<void> {
   try {
-    const problem = await takeOut(bench, file)
-    if (problem !== undefined) toast.error(`${fileOut(file).title}: ${problem}`)
+    const problem = await exportFile(bench, file)
+    if (problem !== undefined) toast.error(`${exportOf(file).title}: ${problem}`)
   } catch (error) {
     if (error instanceof Cancelled) return
     toast.error(error instanceof Error ? error.message : String(error))
@@ -45,11 +45,11 @@ export async function takeOutNow(bench: Parameters<typeof takeOut>[0], file: Fil
 
 /** Everything that can be taken out, as menus list it; what asks something first is opened by `ask`. */
 export const filesOut = (
-  bench: Parameters<typeof takeOut>[0],
+  bench: Parameters<typeof exportFile>[0],
   ask: (file: FileId) => void,
 ): readonly { readonly label: string; act(): void }[] =>
-  FILE_IDS.map((id) => {
-    const { title, options } = fileOut(id)
+  EXPORT_IDS.map((id) => {
+    const { title, options } = exportOf(id)
     const asks = Object.keys(options).length > 0
     return {
       label: asks ? `${title}…` : title,

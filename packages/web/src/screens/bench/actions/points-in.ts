@@ -1,6 +1,6 @@
 import { toast } from 'sonner'
 import { addPathFromPoints, type PointCorners } from '@flexum/core/recipe'
-import { FILES_IN, pointsOf } from '@flexum/core/files'
+import { IMPORTS, pointsOf } from '@flexum/core/files'
 import type { PointColumn, PointTable } from '@flexum/core/format'
 import type { LengthUnit } from '@flexum/core/units'
 import { partOf, type Session } from '../../../bench/session.ts'
@@ -10,7 +10,7 @@ import { addPath, beforeRuns } from './recipe.ts'
 
 /** Reads a table of points, and asks what is not said in it. */
 export function readPoints(session: Session, file: string, text: string): void {
-  const table = FILES_IN.points.read(text)
+  const table = IMPORTS.points.read(text)
   if (table.ok) session.askPoints({ file, table: table.value })
   else toast.error(`${file}: ${table.fault.message}`)
 }

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { toast } from 'sonner'
 import { type SheetPicture, setPicture } from '@flexum/core/recipe'
-import { FILES_IN } from '@flexum/core/files'
+import { IMPORTS } from '@flexum/core/files'
 import { deg, rad } from '@flexum/core/num'
 import { uploadImage, type KeptImage } from '../../../api/images.ts'
 import { shownPart } from '../../../bench/session.ts'
@@ -120,7 +120,7 @@ function MissingPicture({ hash }: { readonly hash: string }) {
   const queries = useQueryClient()
   const lay = usePicturePutting()
   const bring = async (file: File): Promise<void> => {
-    const head = FILES_IN.picture.read(new Uint8Array(await file.arrayBuffer()))
+    const head = IMPORTS.picture.read(new Uint8Array(await file.arrayBuffer()))
     if (!head.ok) return void toast.error(`${file.name}: ${head.fault.message}`)
     const kept = await uploadImage(file, head.value.type)
     if (kept.hash === hash) return queries.invalidateQueries({ queryKey: pictureKey(hash) })
@@ -150,7 +150,7 @@ export function usePicturePutting(): (file: Blob) => void {
   const { session } = useBench()
   const sheet = useSheet()
   const checked = async (file: Blob): Promise<KeptImage> => {
-    const head = FILES_IN.picture.read(new Uint8Array(await file.arrayBuffer()))
+    const head = IMPORTS.picture.read(new Uint8Array(await file.arrayBuffer()))
     if (!head.ok) throw new Error(head.fault.message)
     return uploadImage(file, head.value.type)
   }

@@ -4,11 +4,11 @@ import {
   type Part,
   type SketchPathStep,
   type SketchProfileStep,
-  type TurnedStep,
+  type RevolvedStep,
   changeExtruded,
   changeSketchPath,
   changeSketchProfile,
-  changeTurned,
+  changeRevolved,
   pickedRegions,
 } from '@flexum/core/recipe'
 import { pointAt, pointInPolygon, type Curve2, type Vec2 } from '@flexum/core/plane'
@@ -17,7 +17,7 @@ import type { Session } from '../../../bench/session.ts'
 import { firstChainIn, type SheetModel } from '../../../sheet/model.ts'
 
 /** A step that uses a sketch. */
-type User = SketchPathStep | SketchProfileStep | ExtrudedStep | TurnedStep
+type User = SketchPathStep | SketchProfileStep | ExtrudedStep | RevolvedStep
 
 /** What a sketch is used for by one step: curves that a path goes along, or regions that a section is made of. */
 export interface SketchUse {
@@ -107,6 +107,6 @@ export function pickFor(
   const args = { step: step.id, choices }
   const how = { label: `Regions of ${step.name}` }
   if (step.kind === 'extruded') return session.run(changeExtruded, args, how)
-  if (step.kind === 'turned') return session.run(changeTurned, args, how)
+  if (step.kind === 'turned') return session.run(changeRevolved, args, how)
   return session.run(changeSketchProfile, args, how)
 }

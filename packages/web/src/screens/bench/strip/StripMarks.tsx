@@ -3,7 +3,7 @@ import { useRef } from 'react'
 import type { RunStep, UnitSettings, PathGiven, HoleMark } from '@flexum/core/recipe'
 import { deg } from '@flexum/core/num'
 import { formatDecimal } from '@flexum/core/units'
-import type { MeetingGiven, CarriedGiven } from '@flexum/core/sweep'
+import type { EndTrim, CarriedGiven } from '@flexum/core/sweep'
 import { placeOf, type StripLayout } from '../../../strip/layout.ts'
 import { stationOnPath } from '../../../bench/results.ts'
 import { tightLength } from '../../../ui/units.ts'
@@ -74,7 +74,7 @@ export function HoleMarks(props: {
 /** Where the ends that meet something are cut: the innermost and the outermost point of each. */
 export function MeetingMarks(props: {
   readonly run: CarriedGiven | undefined
-  readonly meetings: readonly MeetingGiven[]
+  readonly meetings: readonly EndTrim[]
   readonly layout: StripLayout
   readonly x: ScaleLinear<number, number>
   readonly units: UnitSettings

@@ -3,7 +3,7 @@ import { Printer, Ruler as RulerIcon } from 'lucide-react'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import { type RunStep, type Step, cutsInWords, type HoleMark, type PathGiven } from '@flexum/core/recipe'
-import type { MeetingGiven } from '@flexum/core/sweep'
+import type { EndTrim } from '@flexum/core/sweep'
 import type { CutsGiven } from '@flexum/core/cutting'
 import type { FormingGiven } from '@flexum/core/forming'
 import { cutsOn, formingOn, holesOn, meetingsOn, runView, type RunView } from '../../../bench/results.ts'
@@ -73,7 +73,7 @@ interface StripProps {
   readonly runStep: RunStep | undefined
   readonly pathStep: Step | undefined
   readonly holes: readonly HoleMark[]
-  readonly meetings: readonly MeetingGiven[]
+  readonly meetings: readonly EndTrim[]
   readonly forming: FormingGiven | undefined
   readonly cuts: CutsGiven | undefined
 }

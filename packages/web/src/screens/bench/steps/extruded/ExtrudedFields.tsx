@@ -1,4 +1,4 @@
-import { doingOf, type ExtrudedStep, changeExtruded } from '@flexum/core/recipe'
+import { operationOf, type ExtrudedStep, changeExtruded } from '@flexum/core/recipe'
 import { useBench } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
@@ -28,7 +28,7 @@ export function ExtrudedFields({ step }: { readonly step: ExtrudedStep }) {
     })
   const change = (choices: Parameters<typeof changeExtruded>[1]['choices'], label: string): void =>
     void session.run(changeExtruded, { step: step.id, choices }, { label })
-  const meets = doingOf(step) !== undefined
+  const meets = operationOf(step) !== undefined
   const oneWay = step.way === 'out' || step.way === 'in'
   return (
     <>

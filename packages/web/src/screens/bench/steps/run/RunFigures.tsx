@@ -11,7 +11,7 @@ export function RunFigures({ run, body }: { readonly run: CarriedGiven; readonly
   const { volume, theoremVolume, meshVolume, mass } = body.figures
   const units = useUnits()
   const f = LENGTH_FACTORS[units.length.unit]
-  const count = body.places.length
+  const count = body.instances.length
   const straight = run.strands.reduce((sum, s) => sum + s.bar.area, 0) * run.path.length
   const shaped =
     run.strands.some((s) => s.winds) || run.carriage.shape !== undefined || run.carriage.scale !== undefined

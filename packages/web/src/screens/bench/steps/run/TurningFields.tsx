@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { kindOf, stepOf, type Direction, type RunStep } from '@flexum/core/recipe'
-import { TURNINGS } from '@flexum/core/sweep'
+import { ORIENTATIONS } from '@flexum/core/sweep'
 import { StepField } from '../../inspector/StepField.tsx'
 import { Choice } from '../../inspector/Choice.tsx'
 import { TurningCompare } from './TurningCompare.tsx'
@@ -36,7 +36,7 @@ export function TurningFields({ step }: { readonly step: RunStep }) {
   const up = upName(step.up)
   const path = stepOf(usePart(), step.path)
   const isBetweenFaces = path !== undefined && kindOf(path).isBetweenFaces === true
-  const turnings = TURNINGS.filter((t) => t !== 'faces' || isBetweenFaces || step.turning === t)
+  const turnings = ORIENTATIONS.filter((t) => t !== 'faces' || isBetweenFaces || step.turning === t)
   return (
     <div className="flex flex-col gap-1.5">
       <Choice

@@ -16,7 +16,7 @@ export function BodyFigures(props: { readonly step: Id; readonly index: number; 
   const held = useSessionState((s) => s.result?.areas?.get(step)?.[index])
   const { unit } = units.length
   const long = LENGTH_FACTORS[unit]
-  const places = body.places.length
+  const places = body.instances.length
   const area = (held?.value ?? meshSurface(body.mesh)) * places
   const off = theoremVolume === undefined ? volumeBound : 0
   const powered = (v: number, error: number, power: 2 | 3): string => {

@@ -1,10 +1,10 @@
-import { doingOf, type Doing, type Part, type Step, changeDoing } from '@flexum/core/recipe'
+import { operationOf, type Operation, type Part, type Step, changeOperation } from '@flexum/core/recipe'
 import { useBench, usePart } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { bodiesBefore } from './bodies-before.ts'
 
 const ALONE = 'alone'
-type What = Doing['kind'] | typeof ALONE
+type What = Operation['kind'] | typeof ALONE
 
 const WORDS: Readonly<Record<What, string>> = {
   alone: 'stands alone',
@@ -18,7 +18,7 @@ const listed = (names: readonly string[]): string =>
 
 /** What the body of a step does with others, in one sentence. */
 export function doingSentence(part: Part, step: Step): string {
-  const doing = doingOf(step)
+  const doing = operationOf(step)
   if (!doing) return `${step.name} stands alone.`
   const others = listed(
     doing.with.map((id) => part.steps.find((s) => s.id === id)?.name ?? 'a body that is gone'),
@@ -33,11 +33,11 @@ export function doingSentence(part: Part, step: Step): string {
 export function DoingFields({ step }: { readonly step: Step }) {
   const { session } = useBench()
   const part = usePart()
-  const doing = doingOf(step)
+  const doing = operationOf(step)
   const others = bodiesBefore(part, step, doing?.with ?? [])
   if (others.length === 0 && !doing) return null
-  const set = (next: Doing | null, label: string): void =>
-    void session.run(changeDoing, { step: step.id, doing: next }, { label })
+  const set = (next: Operation | null, label: string): void =>
+    void session.run(changeOperation, { step: step.id, doing: next }, { label })
   const choose = (what: What): void => {
     if (what === ALONE) set(null, `${step.name} stands alone`)
     else {

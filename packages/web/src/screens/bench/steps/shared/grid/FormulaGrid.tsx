@@ -2,7 +2,7 @@ import { defaultRangeExtractor, useVirtualizer } from '@tanstack/react-virtual'
 import { Fragment, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { flushSync } from 'react-dom'
 import { toast } from 'sonner'
-import { FILES_IN } from '@flexum/core/files'
+import { IMPORTS } from '@flexum/core/files'
 import { formulaText, type Formula } from '@flexum/core/units'
 import { selectionOf } from '../../../../../bench/session.ts'
 import { echoOf } from '../../../../../ui/FormulaField.tsx'
@@ -135,7 +135,7 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
     if (!/[\t\n;]/.test(text.trim())) return
     e.preventDefault()
     e.currentTarget.blur()
-    const read = FILES_IN.nodes.read(text)
+    const read = IMPORTS.nodes.read(text)
     if (!read.ok) {
       toast.error(read.fault.message)
       return
