@@ -1,9 +1,9 @@
 import type {
+  SketchStep,
   SketchConstraint,
   SketchDimension,
   SketchItem,
   SketchMeasured,
-  SketchStep,
 } from '../src/recipe/index.ts'
 
 const pt = (id: string, x: number, y: number): SketchItem => ({ kind: 'point', id, x, y })

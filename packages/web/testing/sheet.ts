@@ -1,9 +1,9 @@
 import {
   STARTERS,
   type Part,
+  type SketchStep,
   type SketchConstraint,
   type SketchDimension,
-  type SketchStep,
 } from '@flexum/core/recipe'
 import type { SketchEntity } from '@flexum/core/sketch'
 import { createSession, partOf, type Session } from '../src/bench/session.ts'

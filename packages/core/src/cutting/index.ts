@@ -17,14 +17,16 @@ export {
   costOf,
   roomOf,
   takes,
+  stepTo,
   type BarKind,
   type Pattern,
   type PatternUse,
   type PlanProblem,
   type Saw,
   type WantedPiece,
+  type Nest,
 } from './plan/problem.ts'
-export { leastOverhead, overheadOf, stepTo, type Nest } from './plan/nest.ts'
+export { leastOverhead, overheadOf } from './plan/nest.ts'
 export { faultsOf } from './plan/verify.ts'
 export { planCuts, type CutPlan, type Search } from './plan/solve.ts'
 export type { LinearColumn, LinearProgram, LinearSolution, LinearSolver } from './plan/linear.ts'

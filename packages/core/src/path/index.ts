@@ -14,9 +14,9 @@ export {
   segmentTurn,
   type ArcSegment,
   type HelixSegment,
-  type LineSegment,
   type Segment,
 } from './segment.ts'
+export type { LineSegment } from './line-segment.ts'
 export {
   kinksOf,
   locate,

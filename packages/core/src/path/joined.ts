@@ -2,14 +2,8 @@ import { fail, fault, lengthFault, ok, type Result } from '../base/index.ts'
 import { tolerance } from '../num/index.ts'
 import { vec3 } from '../space/index.ts'
 import { makePath, pathPoint, type Origin, type Path } from './path.ts'
-import {
-  arcSegment,
-  lineSegment,
-  segmentPoint,
-  segmentTangent,
-  type LineSegment,
-  type Segment,
-} from './segment.ts'
+import { arcSegment, lineSegment, segmentPoint, segmentTangent, type Segment } from './segment.ts'
+import type { LineSegment } from './line-segment.ts'
 
 /** A joint of paths that were joined: its station, the angle by which the direction breaks there, and the gap that was bridged. */
 export interface JoinedAt {

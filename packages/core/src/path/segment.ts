@@ -14,14 +14,7 @@ import {
   splineTangent,
   type SplineSegment,
 } from './spline-segment.ts'
-
-/** A straight. */
-export interface LineSegment {
-  readonly kind: 'line'
-  readonly start: Vec3
-  readonly direction: Vec3
-  readonly length: number
-}
+import type { LineSegment } from './line-segment.ts'
 
 /**
  * A circular arc: from `centre + radius * out`, setting off along `along` (unit, at right angles to `out`),

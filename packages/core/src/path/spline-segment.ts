@@ -10,7 +10,7 @@ import {
   type Vec2,
 } from '../plane/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
-import type { LineSegment } from './segment.ts'
+import type { LineSegment } from './line-segment.ts'
 
 /** A plane in space with its own axes: right-handed with `normal` toward whoever looks at it. */
 export interface PlaneFrame {

@@ -6,7 +6,7 @@ export {
   region,
   reverseLoop,
   regionsOf,
-  type Transform,
+  type SectionPlacement,
   type Region,
   type Section,
 } from './region.ts'

@@ -50,7 +50,7 @@ export function regionIntegrals(r: Region | Section): AreaIntegrals {
 }
 
 /** How a section sits on its path. */
-export interface Transform {
+export interface SectionPlacement {
   /** The point of the section that lies on the path, in the section's own coordinates. */
   readonly anchor: Vec2
   /** Turn about the path, right-hand rule about travel. */
@@ -60,7 +60,7 @@ export interface Transform {
 }
 
 /** The section in the path's frame: the anchor at the origin, flipped and turned as placed. */
-export function placeRegion(r: Region, p: Transform): Region {
+export function placeRegion(r: Region, p: SectionPlacement): Region {
   const toOrigin: Vec2 = [-p.anchor[0], -p.anchor[1]]
   const loops = loopsOf(r).map((loop) => {
     const moved = loop.map((c) => placeCurve(c, 0, toOrigin))
@@ -71,6 +71,6 @@ export function placeRegion(r: Region, p: Transform): Region {
 }
 
 /** A section in the path's frame, all its regions placed as one. */
-export function placeSection(s: Region | Section, p: Transform): Section {
+export function placeSection(s: Region | Section, p: SectionPlacement): Section {
   return regionsOf(s).map((r) => placeRegion(r, p))
 }

@@ -50,17 +50,7 @@ export {
 export {
   dimensionOfMeasured,
   dimensionsOf,
-  type SheetPicture,
   isMainPlane,
-  MAIN_PLANES,
-  type SheetFacing,
-  type SheetPlane,
-  type SketchConstraint,
-  type Followed,
-  type SketchDimension,
-  type SketchItem,
-  type SketchMeasured,
-  type SketchRelation,
   type SketchStep,
 } from '../steps/sketch/typed.ts'
 export type { SketchPathStep } from '../steps/sketch-path/typed.ts'
@@ -122,3 +112,4 @@ export {
   type WallPathStep,
 } from '../steps/wall-path/typed.ts'
 export type { MeasuredCorner, PiecesStep } from '../steps/pieces/typed.ts'
+export { MAIN_PLANES, type Followed, type SheetFacing, type SheetPicture, type SheetPlane, type SketchConstraint, type SketchDimension, type SketchItem, type SketchMeasured, type SketchRelation } from '../steps/sketch/typed-drawing.ts'

@@ -8,7 +8,8 @@ export {
   type OrderLine,
   type Sharing,
 } from './order/order.ts'
-export { planOrder, type GroupPlan, figuresOf, type OffPiece } from './order/plan.ts'
+export { planOrder, figuresOf } from './order/plan.ts'
+export type { GroupPlan, OffPiece } from './order/group-plan.ts'
 export {
   type OrderPiece,
   type StockGroup,

@@ -6,7 +6,7 @@ import type { EdgeCut } from './fillet/edge-cut.ts'
 import type { Extrusion } from './extrude.ts'
 import type { FaceForm } from './face/forms.ts'
 import type { Revolution } from './revolve.ts'
-import type { Boundary } from './boolean/boundary.ts'
+import type { Boundary } from './boundary.ts'
 import type { AxisName, Mesh, Transform, Vec3 } from '../space/index.ts'
 import type { BodyLines, Carriage, Chunk, Growth, Strand, EndMade } from '../sweep/index.ts'
 
@@ -29,13 +29,13 @@ export type Solid =
   /** A section pushed along the normal of the plane that it lies in, from one distance to another. */
   | ({ readonly kind: 'extruded'; readonly step: Id; readonly key?: Id } & Extrusion)
   /** A section turned about a line of the plane that it lies in. */
-  | ({ readonly kind: 'turned'; readonly step: Id; readonly key?: Id } & Revolution)
+  | ({ readonly kind: 'revolved'; readonly step: Id; readonly key?: Id } & Revolution)
   /** A ready profile laid on edges: what a rounding or a bevel takes off, or fills in; and where three of them meet. */
   | { readonly kind: 'edged'; readonly step: Id; readonly key: Id; readonly cut: EdgeCut }
   | { readonly kind: 'cornered'; readonly step: Id; readonly key?: Id; readonly cut: CornerCut }
   /** As it came in a file, its faces by their numbers. */
   | {
-      readonly kind: 'brought'
+      readonly kind: 'imported'
       readonly step: Id
       readonly key?: Id
       readonly shell: Boundary
@@ -43,7 +43,7 @@ export type Solid =
     }
   /** Between closed outlines; where it is the inside of one, how far its sides lie in from those, and how far its ends go on beyond. */
   | {
-      readonly kind: 'blended'
+      readonly kind: 'lofted'
       readonly step: Id
       readonly key?: Id
       readonly blend: Loft

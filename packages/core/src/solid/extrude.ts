@@ -9,7 +9,7 @@ import {
 } from '../profile/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import { edgesOf, isEnd, packTag, unpackTag } from '../sweep/index.ts'
-import type { SplitMesh } from './boolean/boundary.ts'
+import type { SplitMesh } from './boundary.ts'
 
 /** A section pushed along the normal of the plane that it lies in, from one distance to another, mm. */
 export interface Extrusion {

@@ -1,4 +1,4 @@
-export type { MadeSolid, SolidMesh, Solids, SolidTree } from './boolean/library.ts'
+export type { MadeSolid, SolidMesh, Solids, SolidTree } from './library.ts'
 export { extrudedMesh, isFlatSide, type Extrusion, type OutlineBy } from './extrude.ts'
 export {
   meshForSolids,
@@ -8,9 +8,9 @@ export {
   boundaryOf,
   type Boundary,
   type SplitMesh,
-} from './boolean/boundary.ts'
+} from './boundary.ts'
 export { lineRoots } from './face/line-roots.ts'
-export { awayFromMesh, partsBy, type SolidPart } from './boolean/parts.ts'
+export { awayFromMesh, partsBy, type SolidPart } from './parts.ts'
 export { movedBoundary } from './shell/moved-mesh.ts'
 export { skinOf, type Skin } from './boolean/skin.ts'
 export { trianglesNear, type Triangle, type TrianglesNear } from './measure/triangles-near.ts'
@@ -20,7 +20,7 @@ export {
   solidSurface,
   solidVolume,
   type Extrapolated,
-} from './measure/extrapolated.ts'
+} from './extrapolated.ts'
 export { isFlatRevolved, reachBeside, revolvedMesh, revolvedVolume, type Revolution } from './revolve.ts'
 export { edgeForms, edgeCutBoundary, type EdgeCut } from './fillet/edge-cut.ts'
 export type { EdgeEnd } from './fillet/edge-end.ts'
@@ -91,13 +91,13 @@ export {
 } from './boolean/made-body.ts'
 export { surfaceOf } from './measure/surface.ts'
 export { endOf, isAddedTo, withLonger, middleOf } from './trim/end.ts'
-export { crosserOf } from './face/crossings.ts'
+export { crosserOf } from './topology/crossings.ts'
 export { massAfter } from './measure/mass.ts'
-export { partsOf, roughVolumeOf, sureVolumeOf, volumeOf } from './measure/volume.ts'
+export { partsOf, roughVolumeOf, sureVolumeOf, volumeOf } from './boolean/volume.ts'
 export { meshOfBody, materialOf, faceOf, materialsOf, originOf } from './origins.ts'
-export { facesOfBody, faceNamed, facesLike, type BodyFace } from './face/faces.ts'
-export { besideEdge } from './face/beside-edge.ts'
-export { formOfEdge } from './face/edge-form.ts'
+export { facesOfBody, faceNamed, facesLike, type BodyFace } from './topology/faces.ts'
+export { besideEdge } from './topology/beside-edge.ts'
+export { formOfEdge } from './topology/edge-form.ts'
 export {
   tipsOf,
   runsOnInto,
@@ -106,9 +106,9 @@ export {
   type EdgeTip,
   edgesOfFace,
   tangentChain,
-} from './face/edge-chains.ts'
-export { type BodyEdge, edgesOfBody, edgeNamed, edgesLike } from './face/edges.ts'
-export { edgeWords, faceWords } from './face/words.ts'
+} from './topology/edge-chains.ts'
+export { type BodyEdge, edgesOfBody, edgeNamed, edgesLike } from './topology/edges.ts'
+export { edgeWords, faceWords } from './topology/words.ts'
 export { innerOf } from './shell/inner.ts'
 export { movesFor } from './shell/moves.ts'
 export { openingsOf } from './shell/openings.ts'

@@ -13,7 +13,7 @@ import {
 import { vec3, type Vec3 } from '../space/index.ts'
 import { edgesOf, isEnd, packTag, unpackTag } from '../sweep/index.ts'
 import type { OutlineBy } from './extrude.ts'
-import type { SplitMesh } from './boolean/boundary.ts'
+import type { SplitMesh } from './boundary.ts'
 
 /** A section turned about a line of the plane that it lies in, which it may touch and not cross. */
 export interface Revolution {

@@ -8,11 +8,11 @@ import {
   type EndEntry,
   type Part,
   type RunStep,
-  type SketchConstraint,
-  type SketchItem,
   type SketchStep,
   type Step,
   type Followed,
+  type SketchConstraint,
+  type SketchItem,
 } from '../../src/recipe/index.ts'
 import { STOCK_SIZES, type StockShape } from '../../src/profile/index.ts'
 import { ORIENTATIONS } from '../../src/sweep/index.ts'

@@ -9,11 +9,11 @@ import {
   type TrimStep,
   type Part,
   type PlainBodyStep,
-  type SketchConstraint,
-  type SketchItem,
   type SketchStep,
   type Step,
   type RevolvedStep,
+  type SketchConstraint,
+  type SketchItem,
 } from '@flexum/core/recipe'
 import type { Formula } from '@flexum/core/units'
 import { ASH, BRASS, COPPER } from './part-materials.ts'

@@ -4,10 +4,10 @@ import {
   nodeEntry,
   partOnPath,
   type Part,
-  type SheetPicture,
   type SketchPathStep,
   type SketchStep,
   type Step,
+  type SheetPicture,
 } from '@flexum/core/recipe'
 import { bailSection, hookLine, hoopLine } from './sketches.ts'
 import { ALUMINIUM, ASH, BRASS, COPPER, LIMESTONE, SPRING_STEEL, STAINLESS } from './part-materials.ts'

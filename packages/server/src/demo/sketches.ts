@@ -1,9 +1,9 @@
 import type {
+  SketchStep,
   SketchConstraint,
   SketchDimension,
   SketchItem,
   SketchMeasured,
-  SketchStep,
 } from '@flexum/core/recipe'
 
 const pt = (id: string, x: number, y: number): SketchItem => ({ kind: 'point', id, x, y })

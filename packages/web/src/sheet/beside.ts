@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import type { SketchDimension, SketchStep, Drawing } from '@flexum/core/recipe'
+import type { SketchStep, Drawing, SketchDimension } from '@flexum/core/recipe'
 import { pointsOf } from '@flexum/core/sketch'
 import { formatExact, formulaText } from '@flexum/core/units'
 import type { Board } from './board.ts'

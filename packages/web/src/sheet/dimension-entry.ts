@@ -1,10 +1,10 @@
 import type { Id } from '@flexum/core/base'
 import {
-  type SketchDimension,
-  type SketchMeasured,
   type Drawing,
   formulaBound,
   shortBound,
+  type SketchDimension,
+  type SketchMeasured,
 } from '@flexum/core/recipe'
 import { deg, lastHolding } from '@flexum/core/num'
 import { measuresAngle, measuredValue, type SketchEntity } from '@flexum/core/sketch'

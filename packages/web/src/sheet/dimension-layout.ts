@@ -1,8 +1,8 @@
-import type { SketchDimension, SketchMeasured } from '@flexum/core/recipe'
 import { vec2, type Vec2 } from '@flexum/core/plane'
 import { foot, lineOf, meeting, middleOf } from './dimensioning.ts'
 import type { SheetModel } from './model.ts'
 import { toScreen, type SheetView } from './view.ts'
+import type { SketchDimension, SketchMeasured } from '@flexum/core/recipe'
 
 /** How a dimension is drawn, px on the surface. */
 export interface DimensionDrawing {

@@ -1,5 +1,5 @@
 import { measuresAngle } from '@flexum/core/sketch'
-import type { SketchDimension, UnitSettings } from '@flexum/core/recipe'
+import type { UnitSettings, SketchDimension } from '@flexum/core/recipe'
 import { deg } from '@flexum/core/num'
 import {
   formatExact,

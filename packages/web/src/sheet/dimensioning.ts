@@ -1,8 +1,8 @@
 import type { Id } from '@flexum/core/base'
-import type { SketchMeasured } from '@flexum/core/recipe'
 import { vec2, type Vec2 } from '@flexum/core/plane'
 import { BUILT_IN, endsOf, isBuiltIn, type SketchEntity } from '@flexum/core/sketch'
 import type { SheetModel } from './model.ts'
+import type { SketchMeasured } from '@flexum/core/recipe'
 
 /** Two lines whose directions differ by less are side by side: their distance is meant and not their angle. */
 const PARALLEL = 1e-6

@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import { type SketchDimension, changeDimension, putDrawing } from '@flexum/core/recipe'
+import { changeDimension, putDrawing, type SketchDimension } from '@flexum/core/recipe'
 import type { Vec2 } from '@flexum/core/plane'
 import { formulaText, type Formula } from '@flexum/core/units'
 import type { Board } from './board.ts'

@@ -1,14 +1,14 @@
 import { countingIds, type Id } from '@flexum/core/base'
 import {
   type Part,
+  type SketchStep,
+  freeName,
+  type Drawing,
   type SketchConstraint,
   type SketchDimension,
   type SketchItem,
   type SketchMeasured,
   type SketchRelation,
-  type SketchStep,
-  freeName,
-  type Drawing,
 } from '@flexum/core/recipe'
 import { measuresAngle, measuredValue, type SizeFigure, type SketchEntity } from '@flexum/core/sketch'
 import type { Vec2 } from '@flexum/core/plane'

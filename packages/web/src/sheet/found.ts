@@ -1,8 +1,8 @@
-import type { SheetPicture } from '@flexum/core/recipe'
 import { TURN } from '@flexum/core/num'
 import { flipCurve, placeCurve, type Curve2 } from '@flexum/core/plane'
 import type { Squared } from '@flexum/core/trace'
 import type { Stroke } from './strokes.ts'
+import type { SheetPicture } from '@flexum/core/recipe'
 
 /** An outline that was found in the picture, as it lies on the sheet; `out` when it is not to be drawn. */
 export interface FoundOutline {

@@ -1,7 +1,7 @@
 import type { Id } from '@flexum/core/base'
-import type { SketchConstraint } from '@flexum/core/recipe'
 import { pointAt, vec2, type Vec2 } from '@flexum/core/plane'
 import type { SheetModel } from './model.ts'
+import type { SketchConstraint } from '@flexum/core/recipe'
 
 /** A constraint drawn beside what it ties. */
 export interface Mark {

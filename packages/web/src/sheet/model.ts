@@ -1,7 +1,6 @@
 import type { Id } from '@flexum/core/base'
 import {
   type Part,
-  type SketchDimension,
   type SketchStep,
   BARE,
   namesOf,
@@ -10,6 +9,7 @@ import {
   type PartResult,
   unsolvedSketch,
   type SolvedSketch,
+  type SketchDimension,
 } from '@flexum/core/recipe'
 import type { Curve2, Vec2 } from '@flexum/core/plane'
 import { drawnBy, firstChain, placesOf, sizeOf, type Places, type SketchEntity } from '@flexum/core/sketch'

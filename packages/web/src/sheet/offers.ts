@@ -1,5 +1,4 @@
 import type { Id } from '@flexum/core/base'
-import type { SketchRelation } from '@flexum/core/recipe'
 import { vec2 } from '@flexum/core/plane'
 import {
   ACROSS,
@@ -13,6 +12,7 @@ import {
 } from '@flexum/core/sketch'
 import type { NewRelation } from './drafting.ts'
 import { isFree, type SheetModel } from './model.ts'
+import type { SketchRelation } from '@flexum/core/recipe'
 
 /** A constraint that makes sense for what is chosen. */
 export interface Offer {

@@ -1,10 +1,10 @@
 import type { Id } from '@flexum/core/base'
 import {
-  type SketchConstraint,
   type SketchStep,
   type Drawing,
   numericConstraints,
   resolveStep,
+  type SketchConstraint,
 } from '@flexum/core/recipe'
 import {
   changeBetween,

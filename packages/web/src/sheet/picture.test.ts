@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { arc2, line2, vec2 } from '@flexum/core/plane'
-import { type SheetPicture, setPicture } from '@flexum/core/recipe'
+import { setPicture, type SheetPicture } from '@flexum/core/recipe'
 import { areasOf } from '@flexum/core/sketch'
 import { handOn } from '../../testing/sheet.ts'
 import { foundOn, squareTurn } from './found.ts'

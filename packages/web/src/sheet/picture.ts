@@ -1,7 +1,7 @@
-import type { SheetPicture } from '@flexum/core/recipe'
 import { TURN } from '@flexum/core/num'
 import { vec2, type Vec2 } from '@flexum/core/plane'
 import { toScreen, type SheetView } from './view.ts'
+import type { SheetPicture } from '@flexum/core/recipe'
 
 /** Where a pixel of the picture (from its upper left corner, y down) lies on the sheet, mm. */
 export function pixelOnSheet(p: SheetPicture, [x, y]: Vec2): Vec2 {

@@ -1,11 +1,11 @@
 import {
   type Part,
-  type SketchMeasured,
-  type SketchRelation,
   type SketchStep,
   constraintName,
   measuredName,
   type Drawing,
+  type SketchMeasured,
+  type SketchRelation,
 } from '@flexum/core/recipe'
 import {
   measuresAngle,

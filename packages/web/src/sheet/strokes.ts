@@ -1,9 +1,9 @@
 import { countingIds, ok, type Id, type Result } from '@flexum/core/base'
-import type { SketchItem } from '@flexum/core/recipe'
 import type { SubPath } from '@flexum/core/format'
 import { TURN } from '@flexum/core/num'
 import { pointAt, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
 import type { Draft, NewItem } from './drafting.ts'
+import type { SketchItem } from '@flexum/core/recipe'
 
 /** A stroke to be drawn. */
 export interface Stroke extends SubPath {

@@ -1,7 +1,6 @@
 import { fail, fault, ok, type Result } from '../../base/index.ts'
 import { tolerance } from '../../num/index.ts'
-import { stepTo, type Nest } from './nest.ts'
-import type { PatternUse, PlanProblem, Saw } from './problem.ts'
+import { stepTo, type Nest, type PatternUse, type PlanProblem, type Saw } from './problem.ts'
 
 /** One piece to be sawn, by a name of its own. Its length is that of its long point, mm. */
 export interface PieceToSaw {

@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { countingIds } from '../../base/index.ts'
 import { barByBar } from './first-fit.ts'
 import { fitsOn, layoutsOf, placedOn, type BarLayout, type PieceToSaw } from './layout.ts'
-import { leastOverhead, overheadOf, type Nest } from './nest.ts'
-import { roomOf, takes, type PlanProblem, type Saw } from './problem.ts'
+import { leastOverhead, overheadOf } from './nest.ts'
+import { type Nest, roomOf, takes, type PlanProblem, type Saw } from './problem.ts'
 import { faultsOf } from './verify.ts'
 
 const SAW: Saw = { kerf: 3, trimStart: 10, trimEnd: 10, keepFrom: 0 }

@@ -1,23 +1,4 @@
-import type { PlanProblem, Saw, WantedPiece } from './problem.ts'
-
-/**
- * How the cuts of a piece nest: both lean alike, so that one cut of the saw is the end of a piece and the beginning of its neighbour. Pieces
- * of one `key` nest in any order.
- */
-export interface Nest {
-  readonly key: string
-  /** From the furthest to the nearest place of the cut along the bar, mm: by so much neighbours lie beside each other. */
-  readonly depth: number
-  /** The kerf along the bar, as a multiple of that square to the cut. */
-  readonly lean: number
-  /** To which of both sides each cut leans; a piece whose cuts lean to other sides than its neighbour asks for is turned over. */
-  readonly left: 1 | -1
-  readonly right: 1 | -1
-}
-
-/** By how much a neighbour begins after the end of a piece with which it shares a cut; below 0 before it. */
-export const stepTo = ({ depth, lean }: Pick<Nest, 'depth' | 'lean'>, saw: Saw): number =>
-  saw.kerf * lean - depth
+import { stepTo, type PlanProblem, type Saw, type WantedPiece, type Nest } from './problem.ts'
 
 /** What a chain of pieces that share cuts takes beside what each of them does, below 0 where a leaning kerf is wide: both its outer tips. */
 const ofChain = (nest: Pick<Nest, 'depth' | 'lean'>, saw: Saw): number => saw.kerf - stepTo(nest, saw)

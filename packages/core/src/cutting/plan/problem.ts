@@ -1,5 +1,3 @@
-import { stepTo, type Nest } from './nest.ts'
-
 /**
  * What a cut plan has to do: pieces wanted of bars at hand. Lengths in mm as the saw sees them: a piece's is its long point. All of one
  * stock; other stocks are other plans.
@@ -63,3 +61,22 @@ export const takes = ({ length, nest }: WantedPiece, saw: Saw): number =>
 /** What all the bars of a plan cost. */
 export const costOf = (problem: PlanProblem, uses: readonly PatternUse[]): number =>
   uses.reduce((sum, u) => sum + u.times * problem.bars[u.bar]!.cost, 0)
+
+/** By how much a neighbour begins after the end of a piece with which it shares a cut; below 0 before it. */
+export const stepTo = ({ depth, lean }: Pick<Nest, 'depth' | 'lean'>, saw: Saw): number =>
+  saw.kerf * lean - depth
+
+/**
+ * How the cuts of a piece nest: both lean alike, so that one cut of the saw is the end of a piece and the beginning of its neighbour. Pieces
+ * of one `key` nest in any order.
+ */
+export interface Nest {
+  readonly key: string
+  /** From the furthest to the nearest place of the cut along the bar, mm: by so much neighbours lie beside each other. */
+  readonly depth: number
+  /** The kerf along the bar, as a multiple of that square to the cut. */
+  readonly lean: number
+  /** To which of both sides each cut leans; a piece whose cuts lean to other sides than its neighbour asks for is turned over. */
+  readonly left: 1 | -1
+  readonly right: 1 | -1
+}

@@ -1,9 +1,10 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { fitsOn, movedPiece, type LinearSolver } from '@flexum/core/cutting'
 import { emptyOrder, type Order } from './order.ts'
-import { planOrder, type GroupPlan } from './plan.ts'
+import { planOrder } from './plan.ts'
 import type { OrderPiece, StockGroup } from './gather.ts'
 import { loadHighs } from '../../../../highs/src/index.ts'
+import type { GroupPlan } from './group-plan.ts'
 
 let solver: LinearSolver
 beforeAll(async () => {

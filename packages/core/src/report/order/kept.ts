@@ -9,7 +9,7 @@ import {
 } from '../../cutting/index.ts'
 import { kindOfPiece, namesOfPiece, type OrderPiece, type StockGroup } from './gather.ts'
 import type { Order } from './order.ts'
-import type { GroupPlan, OffPiece } from './plan.ts'
+import type { GroupPlan, OffPiece } from './group-plan.ts'
 
 /** Lengths that differ by less are those of the same piece, mm. */
 const SAME_LENGTH = 1e-6

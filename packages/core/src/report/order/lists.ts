@@ -1,7 +1,7 @@
 import { csvFormatRows } from 'd3-dsv'
 import { placedOn, type Saw } from '../../cutting/index.ts'
 import { kindOfPiece } from './gather.ts'
-import type { GroupPlan } from './plan.ts'
+import type { GroupPlan } from './group-plan.ts'
 
 const DEGREES = 180 / Math.PI
 const mm = (v: number): string => String(Number(v.toFixed(3)))

@@ -1,5 +1,6 @@
 import { leftOn, type BarLayout, type Saw } from '../../cutting/index.ts'
-import { ON_SHELF, type GroupPlan } from './plan.ts'
+import { ON_SHELF } from './plan.ts'
+import type { GroupPlan } from './group-plan.ts'
 
 /** What comes of bars that are sawn. */
 export interface Shelving {

@@ -9,7 +9,7 @@ import type { NewEntity, NewTie, SketchDraft } from './draft.ts'
 import { entityIn, replace } from './keeping.ts'
 
 /** A move of the plane: a place goes to another; sizes grow by `scale`; `flips` where left becomes right. */
-export interface Transform {
+export interface Transform2 {
   readonly place: (p: Vec2) => Vec2
   readonly scale: number
   readonly flips: boolean
@@ -17,26 +17,26 @@ export interface Transform {
   readonly keepsAxes: boolean
 }
 
-export const shift = (by: Vec2): Transform => ({
+export const shift = (by: Vec2): Transform2 => ({
   place: (p) => vec2.add(p, by),
   scale: 1,
   flips: false,
   keepsAxes: true,
 })
-export const rotation = (about: Vec2, angle: number): Transform => ({
+export const rotation = (about: Vec2, angle: number): Transform2 => ({
   place: (p) => vec2.add(about, vec2.turn(vec2.sub(p, about), angle)),
   scale: 1,
   flips: false,
   keepsAxes: Math.abs(Math.sin(angle)) < tolerance.negligible,
 })
-export const scaling = (about: Vec2, factor: number): Transform => ({
+export const scaling = (about: Vec2, factor: number): Transform2 => ({
   place: (p) => vec2.addScaled(about, vec2.sub(p, about), factor),
   scale: factor,
   flips: false,
   keepsAxes: true,
 })
 /** Mirrored in the line through a and b. */
-export const reflection = (a: Vec2, b: Vec2): Transform => {
+export const reflection = (a: Vec2, b: Vec2): Transform2 => {
   const way = vec2.sub(b, a)
   const u = vec2.scale(way, 1 / vec2.length(way))
   return {
@@ -66,7 +66,7 @@ const NOTHING = fault('edit.nothing-chosen', 'Choose what should be moved or cop
 export function transform(
   d: SketchDraft,
   chosen: readonly Id[],
-  m: Transform,
+  m: Transform2,
   holds: (c: Relation) => boolean,
 ): Result<readonly Id[]> {
   const { points } = closure(d, chosen)
@@ -101,7 +101,7 @@ export interface Copied {
 export function copy(
   d: SketchDraft,
   chosen: readonly Id[],
-  m: Transform,
+  m: Transform2,
   known: ReadonlyMap<Id, Id> = new Map(),
 ): Result<Copied> {
   const { curves, points } = closure(d, chosen)
@@ -254,7 +254,7 @@ export function repeat(
   d: SketchDraft,
   chosen: readonly Id[],
   count: number,
-  placement: (k: number) => Transform,
+  placement: (k: number) => Transform2,
 ): Result<readonly Id[]> {
   const all: Id[] = []
   for (let k = 1; k < count; k++) {

@@ -16,5 +16,5 @@ export {
   shift,
   transform,
   type Copied,
-  type Transform,
+  type Transform2,
 } from './copies.ts'

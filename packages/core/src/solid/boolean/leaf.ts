@@ -1,12 +1,12 @@
 import type { Id } from '../../base/index.ts'
-import type { Boundary } from './boundary.ts'
+import type { Boundary } from '../boundary.ts'
 import type { Transform } from '../../space/index.ts'
 import type { Origin, Solid } from '../body.ts'
 
 /** A solid that is of one step, and is put together with others. */
 export type LeafSolid = Extract<
   Solid,
-  { kind: 'swept' | 'extruded' | 'turned' | 'edged' | 'cornered' | 'raised' | 'blended' | 'brought' }
+  { kind: 'swept' | 'extruded' | 'revolved' | 'edged' | 'cornered' | 'raised' | 'lofted' | 'imported' }
 >
 
 /** A leaf where it stands. */
@@ -21,4 +21,10 @@ export interface Leaf extends PlacedLeaf {
   /** By which it is told from others of its step. */
   readonly key: Id | undefined
   readonly origin: Pick<Origin, 'step' | 'instance' | 'edges'>
+}
+
+/** A face by the leaf that it comes from and its tag there. */
+export interface FaceSource {
+  readonly leaf: number
+  readonly tag: number
 }

@@ -12,7 +12,7 @@ import { packTag, unpackTag } from '../../sweep/index.ts'
 import type { Solid } from '../body.ts'
 import { keyOf } from './leaf-key.ts'
 import type { LeafSolid, PlacedLeaf } from './leaf.ts'
-import { imageBy, spaceBefore } from './tree.ts'
+import { imageBy, spaceBefore } from './image.ts'
 
 /** The leaves of a solid, in the order in which the library counts them. */
 export function leavesOf(solid: Solid): PlacedLeaf[] {
@@ -21,12 +21,12 @@ export function leavesOf(solid: Solid): PlacedLeaf[] {
     switch (s.kind) {
       case 'swept':
       case 'extruded':
-      case 'turned':
+      case 'revolved':
       case 'edged':
       case 'cornered':
       case 'raised':
-      case 'blended':
-      case 'brought':
+      case 'lofted':
+      case 'imported':
         leaves.push({ solid: s, place })
         return
       case 'joined':
@@ -86,7 +86,7 @@ function ownPatches(s: LeafSolid, edges: number): ((tag: number) => Patch | unde
   switch (s.kind) {
     case 'extruded':
       return extrudedPatches(s, edges)
-    case 'turned':
+    case 'revolved':
       return revolvedPatches(s, edges)
     case 'swept':
       return sweptPatches(sweptFaces(s), edges)
@@ -106,7 +106,7 @@ function ownForms(s: LeafSolid, edges: number): (tag: number) => FaceForm {
   switch (s.kind) {
     case 'extruded':
       return extrudedForms(s, edges)
-    case 'turned':
+    case 'revolved':
       return revolvedForms(s, edges)
     case 'edged': {
       const forms = edgeForms(s.cut)
@@ -122,9 +122,9 @@ function ownForms(s: LeafSolid, edges: number): (tag: number) => FaceForm {
         const at = vec3.addScaled(s.at, s.normal, kind === 'start' ? s.from : s.to)
         return { kind: 'plane', at, normal: s.normal }
       }
-    case 'brought':
+    case 'imported':
       return (tag) => s.forms[unpackTag(tag, edges).edge] ?? { kind: 'free' }
-    case 'blended':
+    case 'lofted':
       return (tag) => {
         const { kind } = unpackTag(tag, edges)
         if (kind === 'side') return { kind: 'free' }
@@ -141,7 +141,7 @@ function ownForms(s: LeafSolid, edges: number): (tag: number) => FaceForm {
 }
 
 /** How far along its plane's normal an end of a blend goes on beyond its outline. */
-function beyondEnd({ blend, moved }: Extract<LeafSolid, { kind: 'blended' }>, kind: 'start' | 'end'): number {
+function beyondEnd({ blend, moved }: Extract<LeafSolid, { kind: 'lofted' }>, kind: 'start' | 'end'): number {
   if (!moved) return 0
   const { plane } = kind === 'start' ? blend.sections[0]! : blend.sections.at(-1)!
   return moved[kind] * (vec3.dot(outwardAt(blend, kind), vec3.cross(plane.x, plane.y)) < 0 ? -1 : 1)
@@ -157,6 +157,6 @@ function ownName(s: LeafSolid, tag: number, edges: number): string {
   const { kind, edge, segment } = unpackTag(tag, edges)
   if (kind !== 'side') return kind
   if (s.kind === 'edged') return `side-0-${segment}`
-  const names = s.kind === 'extruded' || s.kind === 'turned' ? s.edgeNames : undefined
+  const names = s.kind === 'extruded' || s.kind === 'revolved' ? s.edgeNames : undefined
   return `side-${names?.[edge] ?? edge}${s.kind === 'swept' ? `-${segment}` : ''}`
 }

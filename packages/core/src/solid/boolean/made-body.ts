@@ -1,14 +1,14 @@
 import { fail, ok, type Id, type Result } from '../../base/index.ts'
-import { partsBy } from './parts.ts'
+import { partsBy } from '../parts.ts'
 import { skinOf } from './skin.ts'
-import { solidVolume, type Extrapolated } from '../measure/extrapolated.ts'
-import type { MadeSolid } from './library.ts'
+import { solidVolume, type Extrapolated } from '../extrapolated.ts'
+import type { MadeSolid } from '../library.ts'
 import { IDENTITY, meshReach } from '../../space/index.ts'
 import { isEnd } from '../../sweep/index.ts'
 import type { Body, BodyPiece, Origin, Solid } from '../body.ts'
 import type { Leaf } from './leaf.ts'
 import { madeBodyOf, treeOf } from './tree.ts'
-import { keepKnown, makeWithin, ROUGHER, sureOf, type Making } from '../measure/volume.ts'
+import { keepKnown, makeWithin, ROUGHER, sureOf, type Making } from './volume.ts'
 
 /** A chord error of pictures, as a share of the largest coordinate of what meets, within bounds in mm. */
 const PICTURE = 1 / 4000

@@ -8,7 +8,7 @@ import {
   createEvaluator,
   volumeOf,
 } from '@flexum/core/recipe'
-import { facesOfBody } from '../face/faces.ts'
+import { facesOfBody } from '../topology/faces.ts'
 import { meshOfBody } from '../origins.ts'
 import { checkWatertight } from '@flexum/core/space'
 import { blockStep, revolvedStep } from '../../../testing/bodies.ts'

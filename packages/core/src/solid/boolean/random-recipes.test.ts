@@ -9,8 +9,8 @@ import {
   type Step,
   bodiesOf,
 } from '@flexum/core/recipe'
-import { edgesOfBody } from '../face/edges.ts'
-import { facesOfBody } from '../face/faces.ts'
+import { edgesOfBody } from '../topology/edges.ts'
+import { facesOfBody } from '../topology/faces.ts'
 import { meshOfBody } from '../origins.ts'
 import type { Body } from '../body.ts'
 import { checkWatertight } from '@flexum/core/space'

@@ -1,6 +1,6 @@
 import { indexArray, type Mesh } from '../../space/index.ts'
-import type { MadeSolid } from './library.ts'
-import { ROUND, type Boundary } from './boundary.ts'
+import type { MadeSolid } from '../library.ts'
+import { ROUND, type Boundary } from '../boundary.ts'
 
 /** What was made of shells, to be seen: a mesh with the normals of the faces it is of, its lines, and the shell of each triangle. */
 export interface Skin {

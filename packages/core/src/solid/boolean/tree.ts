@@ -1,28 +1,19 @@
-import { line2 } from '../../plane/index.ts'
-import { meanOutline, region } from '../../profile/index.ts'
+import { meanOutline } from '../../profile/index.ts'
 import { loftBoundary } from '../loft/boundary.ts'
 import { cornerCutBoundary } from '../fillet/corner-cut.ts'
 import { edgeCutBoundary } from '../fillet/edge-cut.ts'
-import { extrudedMesh, isFlatSide, type Extrusion } from '../extrude.ts'
+import { extrudedMesh, isFlatSide } from '../extrude.ts'
 import { isFlatRevolved, revolvedMesh } from '../revolve.ts'
-import { meshForSolids, meshToJoin, transformedBoundary, boundaryOf } from './boundary.ts'
+import { meshForSolids, meshToJoin, transformedBoundary, boundaryOf } from '../boundary.ts'
 import { movedBoundary } from '../shell/moved-mesh.ts'
-import type { Solids, SolidTree } from './library.ts'
-import {
-  IDENTITY,
-  mirrored,
-  mirroredAbout,
-  transformDirection,
-  composed,
-  transformPoint,
-  vec3,
-  type Transform,
-} from '../../space/index.ts'
+import type { Solids, SolidTree } from '../library.ts'
+import { composed, transformPoint, type Transform } from '../../space/index.ts'
 import { unpackTag, endCaps, exactSweptBody } from '../../sweep/index.ts'
 import type { Solid } from '../body.ts'
 import { keyOf } from './leaf-key.ts'
 import type { Leaf } from './leaf.ts'
 import { raisedBoundary } from '../push/raised.ts'
+import { imageBy, spaceBefore } from './image.ts'
 
 type Made = Pick<Leaf, 'shell'> & { readonly edges: number }
 
@@ -91,12 +82,12 @@ function builtTree(
   const buildFresh = (s: Solid, place: Transform | undefined): SolidTree => {
     switch (s.kind) {
       case 'swept':
-      case 'turned':
+      case 'revolved':
       case 'extruded':
       case 'edged':
       case 'cornered':
-      case 'blended':
-      case 'brought':
+      case 'lofted':
+      case 'imported':
       case 'raised': {
         let made = shells.get(s)
         if (!made)
@@ -166,15 +157,6 @@ export const madeBodyOf = (s: Solid): void => void ofBodies.add(s)
 const isBody = (s: Solid): boolean =>
   ofBodies.has(s) && (s.kind === 'joined' || s.kind === 'cut' || s.kind === 'common')
 
-/** Where a mirrored solid's other half is. */
-export function imageBy({ axis, offset, frame }: Extract<Solid, { kind: 'mirrored' }>): Transform {
-  if (!frame) return mirrored(axis, offset)
-  return mirroredAbout(
-    transformPoint(frame, vec3.scale(IDENTITY[axis], offset)),
-    transformDirection(frame, IDENTITY[axis]),
-  )
-}
-
 /** The mirror image of a leaf, as another instance of its step. */
 function imageOf(
   { solid, place, shell, key, origin }: Leaf,
@@ -191,26 +173,12 @@ function imageOf(
   }
 }
 
-/** All that lies before a plane as far as anything reaches, as a block. */
-export function spaceBefore({ at, normal, reach }: Extract<Solid, { kind: 'halved' }>): Extrusion {
-  const x = vec3.squareTo(normal)
-  const plane = { origin: at, x, y: vec3.cross(normal, x) }
-  const corners = [
-    [-reach, -reach],
-    [reach, -reach],
-    [reach, reach],
-    [-reach, reach],
-  ] as const
-  const square = region(corners.map((c, i) => line2(c, corners[(i + 1) % 4]!)))
-  return { section: [square], plane, from: 0, to: reach }
-}
-
 /** Chord errors are split between the section and the way of a run. */
 const PARTS = 2
 
 type Leafy = Extract<
   Solid,
-  { kind: 'swept' | 'turned' | 'extruded' | 'edged' | 'cornered' | 'blended' | 'brought' }
+  { kind: 'swept' | 'revolved' | 'extruded' | 'edged' | 'cornered' | 'lofted' | 'imported' }
 >
 
 /** Whether a solid is of one step, and needs nothing else to be made. */
@@ -218,17 +186,17 @@ export const isLeafy = (s: Solid): s is Leafy => LEAFY.has(s.kind)
 const LEAFY: ReadonlySet<Solid['kind']> = new Set([
   'swept',
   'extruded',
-  'turned',
+  'revolved',
   'edged',
   'cornered',
-  'blended',
-  'brought',
+  'lofted',
+  'imported',
 ] satisfies Leafy['kind'][])
 
 /** The shell of what one step made, within a chord error. */
 export function boundaryOfLeaf(s: Leafy, chordError: number): Made {
-  if (s.kind === 'brought') return { shell: s.shell, edges: s.forms.length }
-  if (s.kind === 'blended') {
+  if (s.kind === 'imported') return { shell: s.shell, edges: s.forms.length }
+  if (s.kind === 'lofted') {
     const made = loftBoundary(s.blend, chordError)
     const { moved } = s
     if (!moved) return made
@@ -245,7 +213,7 @@ export function boundaryOfLeaf(s: Leafy, chordError: number): Made {
     const mesh = extrudedMesh(s, chordError, meanOutline)
     return { shell: boundaryOf(mesh, isFlatSide(s.section, mesh.edges)), edges: mesh.edges }
   }
-  if (s.kind === 'turned') {
+  if (s.kind === 'revolved') {
     const mesh = revolvedMesh(s, chordError, meanOutline)
     return { shell: boundaryOf(mesh, isFlatRevolved(s, mesh.edges)), edges: mesh.edges }
   }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { emptyPart, type Part, type Step, areaOf, bodiesOf } from '@flexum/core/recipe'
 import { cutAreaOf } from '../measure/cut-area.ts'
-import { facesOfBody } from '../face/faces.ts'
+import { facesOfBody } from '../topology/faces.ts'
 import { planeSquareTo, sliceMesh, type Vec3 } from '@flexum/core/space'
 import { gaussRule } from '../../num/index.ts'
 import { blockStep, extrudedStep, revolvedStep } from '../../../testing/bodies.ts'

@@ -4,7 +4,7 @@ import { cornerCentre, cornerPlaces, onRim, type CornerCut } from './corner-plac
 import { rightSideOut } from './edge-cut.ts'
 import type { FaceForm } from '../face/forms.ts'
 import { roundSteps } from './rounding.ts'
-import type { Boundary } from '../boolean/boundary.ts'
+import type { Boundary } from '../boundary.ts'
 
 const EDGES = 3
 

@@ -6,7 +6,7 @@ import { endedIn, goesInto, type EdgeEnd } from './edge-end.ts'
 import { edgeSection, type EdgeSection, type EdgeStretch } from './edge-section.ts'
 import type { FaceForm } from '../face/forms.ts'
 import { between, beyondFaces, roundSteps } from './rounding.ts'
-import type { Boundary } from '../boolean/boundary.ts'
+import type { Boundary } from '../boundary.ts'
 
 /**
  * A ready profile laid on an edge: rounded by a radius, or bevelled by how far it goes back on each face, mm. What is outside the rounding

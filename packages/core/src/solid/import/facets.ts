@@ -1,7 +1,7 @@
 import { vec3, type BareMesh, type Vec3 } from '../../space/index.ts'
 import { packTag } from '../../sweep/index.ts'
 import type { FaceForm } from '../face/forms.ts'
-import type { Boundary } from '../boolean/boundary.ts'
+import type { Boundary } from '../boundary.ts'
 import { topologyOf, type Topology } from './topology.ts'
 
 /** Cosine of the angle up to which triangles lie in one plane (0.1 degrees), and up to which they are of one round face (30 degrees). */

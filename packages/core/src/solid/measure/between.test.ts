@@ -3,8 +3,8 @@ import { emptyPart, type PlainBodyStep, type Step, createEvaluator } from '../..
 import { rad } from '../../num/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { Body } from '../body.ts'
-import { edgesOfBody } from '../face/edges.ts'
-import { facesOfBody } from '../face/faces.ts'
+import { edgesOfBody } from '../topology/edges.ts'
+import { facesOfBody } from '../topology/faces.ts'
 import { measureBetween, type Measurable } from './between.ts'
 
 const steel = { name: 'Steel', density: '8 g/cm3', look: 'steel' } as const

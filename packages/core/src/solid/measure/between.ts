@@ -3,9 +3,9 @@ import { nearestBetween, type Extent, type NearestPlaces } from './nearest-betwe
 import { tolerance } from '../../num/index.ts'
 import { transformPoint, vec3, type Vec3 } from '../../space/index.ts'
 import type { Body } from '../body.ts'
-import { formOfEdge } from '../face/edge-form.ts'
-import { edgesOfBody, type BodyEdge } from '../face/edges.ts'
-import { facesOfBody } from '../face/faces.ts'
+import { formOfEdge } from '../topology/edge-form.ts'
+import { edgesOfBody, type BodyEdge } from '../topology/edges.ts'
+import { facesOfBody } from '../topology/faces.ts'
 
 /** Something to measure from: a point, or an edge or a face of a body by its number; and where it was pressed. */
 export type Measurable =

@@ -1,5 +1,5 @@
 import { exactCutArea } from '../exact/cut-area.ts'
-import type { Extrapolated } from './extrapolated.ts'
+import type { Extrapolated } from '../extrapolated.ts'
 import type { SkinFace } from '../exact/faces.ts'
 import { vec3, type CutPlane, type Slice } from '../../space/index.ts'
 import type { Body } from '../body.ts'

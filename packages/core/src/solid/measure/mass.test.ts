@@ -10,7 +10,7 @@ import {
   volumeOf,
 } from '@flexum/core/recipe'
 import type { ShellStep } from '../../recipe/index.ts'
-import { edgesOfBody } from '../face/edges.ts'
+import { edgesOfBody } from '../topology/edges.ts'
 import { blockStep, filletStep } from '../../../testing/bodies.ts'
 import { bodyTrial } from '../../../testing/trial.ts'
 

@@ -1,8 +1,8 @@
 import type { Id } from '../../base/index.ts'
 import type { Body, BodyMaterial, Solid } from '../body.ts'
-import { imageBy } from '../boolean/tree.ts'
+import { imageBy } from '../boolean/image.ts'
 import type { Work } from '../boolean/made-body.ts'
-import { volumeOf } from './volume.ts'
+import { volumeOf } from '../boolean/volume.ts'
 
 /** A region of a body that is of one material. */
 interface Region {

@@ -1,7 +1,7 @@
 import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { vec3, type Vec3 } from '../../space/index.ts'
-import { awayFromMesh } from '../boolean/parts.ts'
+import { awayFromMesh } from '../parts.ts'
 import { nearestPiece } from './nearest-piece.ts'
 import type { Triangle } from './triangles-near.ts'
 

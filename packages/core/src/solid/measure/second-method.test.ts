@@ -8,7 +8,7 @@ import {
   bodiesOf,
   type PartResult,
 } from '@flexum/core/recipe'
-import { edgesOfBody } from '../face/edges.ts'
+import { edgesOfBody } from '../topology/edges.ts'
 import { meshSurface } from '@flexum/core/space'
 import { blockStep, filletStep } from '../../../testing/bodies.ts'
 import { bodyTrial } from '../../../testing/trial.ts'

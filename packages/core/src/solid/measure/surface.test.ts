@@ -9,7 +9,7 @@ import {
   areaOf,
   bodiesOf,
 } from '@flexum/core/recipe'
-import { edgesOfBody } from '../face/edges.ts'
+import { edgesOfBody } from '../topology/edges.ts'
 import { blockStep, filletStep, revolvedStep } from '../../../testing/bodies.ts'
 import { rectangleAt } from '../../../testing/sketches.ts'
 import { bodyTrial } from '../../../testing/trial.ts'

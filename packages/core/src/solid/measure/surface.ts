@@ -1,7 +1,7 @@
-import type { Extrapolated } from './extrapolated.ts'
-import type { Solids } from '../boolean/library.ts'
+import type { Extrapolated } from '../extrapolated.ts'
+import type { Solids } from '../library.ts'
 import type { Body } from '../body.ts'
-import { measuredOf } from './volume.ts'
+import { measuredOf } from '../boolean/volume.ts'
 
 const known = new WeakMap<Body, Extrapolated>()
 

@@ -1,7 +1,7 @@
 import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Vec3 } from '../../space/index.ts'
-import { awayFromMesh } from '../boolean/parts.ts'
+import { awayFromMesh } from '../parts.ts'
 import { trianglesNear, type Triangle } from './triangles-near.ts'
 
 const figure = fc.integer({ min: -1000, max: 1000 }).map((v) => v / 100)

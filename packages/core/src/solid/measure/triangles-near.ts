@@ -1,6 +1,6 @@
 import { spend } from '../../base/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
-import { nearestOnTriangle } from '../boolean/parts.ts'
+import { nearestOnTriangle } from '../parts.ts'
 
 export type Triangle = readonly [Vec3, Vec3, Vec3]
 

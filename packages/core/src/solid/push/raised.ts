@@ -1,12 +1,11 @@
-import { awayFromMesh } from '../boolean/parts.ts'
+import { awayFromMesh } from '../parts.ts'
 import { besideFace, type FaceForm } from '../face/forms.ts'
-import { ROUND, type Boundary } from '../boolean/boundary.ts'
-import type { MadeSolid, Solids, SolidTree } from '../boolean/library.ts'
+import { ROUND, type Boundary } from '../boundary.ts'
+import type { MadeSolid, Solids, SolidTree } from '../library.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { packTag } from '../../sweep/index.ts'
 import type { Solid } from '../body.ts'
-import type { FaceSource } from '../face/faces.ts'
-import type { Leaf } from '../boolean/leaf.ts'
+import type { FaceSource, Leaf } from '../boolean/leaf.ts'
 
 /** A solid as a tree for the library. */
 type TreeOf = (solid: Solid, chordError: number, leaves: Leaf[], solids: Solids) => SolidTree

@@ -3,7 +3,8 @@ import type { Solid } from '../body.ts'
 import { leavesOf } from '../boolean/leaves.ts'
 import { vec3 } from '../../space/index.ts'
 import type { Inner } from './leaf.ts'
-import { keyOfFace, movesBut, type LeafFace, type Moves } from './moves.ts'
+import { keyOfFace, type LeafFace } from './leaf-face.ts'
+import { movesBut, type Moves } from './moves.ts'
 import { planesOf, type PlaneFace } from './planes.ts'
 
 /** Faces that look at each other to this, and no further apart than this, mm. */

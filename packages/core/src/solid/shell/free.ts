@@ -3,7 +3,7 @@ import type { Solid } from '../body.ts'
 import { loftBoundary, outwardAt } from '../loft/boundary.ts'
 import { movedBoundary } from './moved-mesh.ts'
 import { offsetForm, type FaceForm } from '../face/forms.ts'
-import { solidVolume } from '../measure/extrapolated.ts'
+import { solidVolume } from '../extrapolated.ts'
 import { vec3 } from '../../space/index.ts'
 import { unpackTag } from '../../sweep/index.ts'
 import { keyOn, type Inner } from './leaf.ts'
@@ -12,7 +12,7 @@ import type { Moves } from './moves.ts'
 type Of<K extends Solid['kind']> = Extract<Solid, { kind: K }>
 
 /** A blend: its sides along their normals; an end that is kept closed is cut off in its plane, that bands near to it stay in order. */
-export function movedLoft(s: Of<'blended'>, leaf: number, m: Moves, fineness: number): Inner {
+export function movedLoft(s: Of<'lofted'>, leaf: number, m: Moves, fineness: number): Inner {
   const [sides, start, end] = (['side', 'start', 'end'] as const).map((kind) =>
     m.by({ leaf, kind, edge: 0 }, m.sign),
   ) as [number, number, number]
@@ -43,7 +43,7 @@ export function movedLoft(s: Of<'blended'>, leaf: number, m: Moves, fineness: nu
 }
 
 /** A mesh that was brought in: its vertices, to where their faces then meet. */
-export function movedMesh(s: Of<'brought'>, leaf: number, m: Moves): Inner {
+export function movedMesh(s: Of<'imported'>, leaf: number, m: Moves): Inner {
   const edges = s.forms.length
   const by = s.forms.map((_, edge) => m.by({ leaf, kind: 'side', edge }, m.sign))
   const shell = movedBoundary(s.shell, (tag) => by[unpackTag(tag, edges).edge]!)

@@ -1,6 +1,6 @@
 import { fail, ok } from '../../base/index.ts'
 import type { Solid } from '../body.ts'
-import { imageBy } from '../boolean/tree.ts'
+import { imageBy } from '../boolean/image.ts'
 import { leavesOf } from '../boolean/leaves.ts'
 import { bridgesOf } from './bridges.ts'
 import { movedCornerCut, movedEdgeCut } from './edge-cuts.ts'
@@ -29,7 +29,7 @@ export function innerOf(s: Solid, first: number, m: Moves, h: Shelling): Inner {
   switch (s.kind) {
     case 'extruded':
       return movedExtrusion(s, first, m)
-    case 'turned':
+    case 'revolved':
       return movedRevolved(s, first, m)
     case 'swept':
       return movedRun(s, first, m)
@@ -78,9 +78,9 @@ export function innerOf(s: Solid, first: number, m: Moves, h: Shelling): Inner {
     }
     case 'raised':
       return fail('a face of it was pushed beside others that lean; hollow it before that')
-    case 'blended':
+    case 'lofted':
       return movedLoft(s, first, m, h.fineness)
-    case 'brought':
+    case 'imported':
       return movedMesh(s, first, m)
   }
 }

@@ -1,13 +1,14 @@
 import { fail, ok, type Result } from '../../base/index.ts'
 import type { Solid } from '../body.ts'
-import { spaceBefore } from '../boolean/tree.ts'
+import { spaceBefore } from '../boolean/image.ts'
 import { TURN } from '../../num/index.ts'
 import { directionAt, pointAt, vec2, type SimpleCurve } from '../../plane/index.ts'
 import { loopsOf, sectionProperties, type Section } from '../../profile/index.ts'
 import { reachBeside } from '../revolve.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { lengthened, wayOn, type Chunk, type ChunkEnd } from '../../sweep/index.ts'
-import type { LeafFace, Moves } from './moves.ts'
+import type { LeafFace } from './leaf-face.ts'
+import type { Moves } from './moves.ts'
 import { movedSection, NO_ROOM, type MovedSection } from './section.ts'
 
 type Of<K extends Solid['kind']> = Extract<Solid, { kind: K }>
@@ -75,7 +76,7 @@ function inwardTo(section: Section, end: Section): number {
 const ON_AXIS = 1e-9
 
 /** What is turned: in its section, but for what of that lies on the axis; where it is no whole turn, its ends in their planes. */
-export function movedRevolved(s: Of<'turned'>, leaf: number, m: Moves): Inner {
+export function movedRevolved(s: Of<'revolved'>, leaf: number, m: Moves): Inner {
   const by = of(leaf, m)
   const { at, along, section, plane, angle } = s
   const onAxis = (c: SimpleCurve): boolean =>

@@ -1,7 +1,8 @@
 import type { Solid } from '../body.ts'
-import { imageBy } from '../boolean/tree.ts'
+import { imageBy } from '../boolean/image.ts'
 import { transformPoint, vec3 } from '../../space/index.ts'
-import { keyOfFace, movesBut, type Moves } from './moves.ts'
+import { keyOfFace } from './leaf-face.ts'
+import { movesBut, type Moves } from './moves.ts'
 import { planesOf } from './planes.ts'
 
 /** Nearer to the plane of a mirror than this a face lies in it, mm. */

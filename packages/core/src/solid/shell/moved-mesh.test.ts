@@ -5,8 +5,8 @@ import { IDENTITY } from '../../space/index.ts'
 import { isEnd } from '../../sweep/index.ts'
 import { extrudedMesh, isFlatSide } from '../extrude.ts'
 import { movedBoundary } from './moved-mesh.ts'
-import { boundaryOf } from '../boolean/boundary.ts'
-import { skinVolumes, solidVolume } from '../measure/extrapolated.ts'
+import { boundaryOf } from '../boundary.ts'
+import { skinVolumes, solidVolume } from '../extrapolated.ts'
 
 const extruded = (outline: Loop2, chordError: number) => {
   const section = [region(outline)]

@@ -1,16 +1,9 @@
 import type { Id } from '../../base/index.ts'
-import type { FaceTag } from '../../sweep/index.ts'
 import type { Openings } from './openings.ts'
+import type { LeafFace } from './leaf-face.ts'
 
 /** Inward for what has material within; outward for what is cut out of that. */
 export type Sign = 1 | -1
-
-/** A face of a leaf of a solid, the leaf by its number among those of the solid. */
-export interface LeafFace {
-  readonly leaf: number
-  readonly kind: FaceTag['kind']
-  readonly edge: number
-}
 
 /** How the faces of a solid are moved, so that what lies within them is left for a wall. */
 export interface Moves {
@@ -48,5 +41,3 @@ export const movesBut = (m: Moves, other: (face: LeafFace, sign: Sign) => number
   ...m,
   by: (face, sign) => other(face, sign) ?? m.by(face, sign),
 })
-
-export const keyOfFace = ({ leaf, kind, edge }: LeafFace): string => `${leaf} ${kind} ${edge}`

@@ -1,10 +1,10 @@
 import type { Body, Solid } from '../body.ts'
-import { facesOfBody } from '../face/faces.ts'
+import { facesOfBody } from '../topology/faces.ts'
 import { leavesOf } from '../boolean/leaves.ts'
 import type { PlacedLeaf } from '../boolean/leaf.ts'
 import { sameForm, type KnownForm } from '../face/forms.ts'
 import { unpackTag } from '../../sweep/index.ts'
-import { keyOfFace, type LeafFace } from './moves.ts'
+import { keyOfFace, type LeafFace } from './leaf-face.ts'
 
 /** The faces of a body at which it is left open, and by which numbers its leaves are told. */
 export interface Openings {

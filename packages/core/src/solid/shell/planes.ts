@@ -6,7 +6,7 @@ import { extrudedForms, revolvedForms } from '../face/made-forms.ts'
 import { transformedForm, type FaceForm } from '../face/forms.ts'
 import { composed, vec3, type Transform, type Vec3 } from '../../space/index.ts'
 import { packTag } from '../../sweep/index.ts'
-import type { LeafFace } from './moves.ts'
+import type { LeafFace } from './leaf-face.ts'
 
 /** A plane face of a leaf, its normal looking out of the solid. */
 export interface PlaneFace {
@@ -20,7 +20,7 @@ export function planesOf(s: Solid, first: number, place?: Transform): PlaneFace[
   switch (s.kind) {
     case 'extruded':
       return extrudedPlanes(s, first, place)
-    case 'turned':
+    case 'revolved':
       return revolvedPlanes(s, first, place)
     case 'joined':
     case 'common': {
@@ -75,7 +75,11 @@ function extrudedPlanes(
   ]
 }
 
-function revolvedPlanes(s: Extract<Solid, { kind: 'turned' }>, leaf: number, place?: Transform): PlaneFace[] {
+function revolvedPlanes(
+  s: Extract<Solid, { kind: 'revolved' }>,
+  leaf: number,
+  place?: Transform,
+): PlaneFace[] {
   const curves = loopsOf(s.section).flat()
   const forms = revolvedForms(s, curves.length)
   return curves.flatMap((c, edge) => {

@@ -2,7 +2,8 @@ import { fail, ok, type Result } from '../../base/index.ts'
 import type { Solid } from '../body.ts'
 import { leavesOf } from '../boolean/leaves.ts'
 import { unpackTag } from '../../sweep/index.ts'
-import { keyOfFace, movesBut, type LeafFace, type Moves } from './moves.ts'
+import { keyOfFace, type LeafFace } from './leaf-face.ts'
+import { movesBut, type Moves } from './moves.ts'
 
 type Raised = Extract<Solid, { kind: 'raised' }>
 /** What others are joined to, or cut out of. */

@@ -1,6 +1,6 @@
 import type { Id } from '../../base/index.ts'
 import type { Body } from '../body.ts'
-import { facesOfBody, type BodyFace } from '../face/faces.ts'
+import { facesOfBody, type BodyFace } from '../topology/faces.ts'
 import { besideFace, type FaceForm } from '../face/forms.ts'
 import { trianglesNear, type Triangle, type TrianglesNear } from '../measure/triangles-near.ts'
 import { transformPoint, vec3, type Vec3 } from '../../space/index.ts'

@@ -81,11 +81,11 @@ export function withLonger(solid: Solid, run: string, side: 'start' | 'end', by:
           made: s.made.filter((m) => m.side !== side),
         }
       case 'extruded':
-      case 'turned':
+      case 'revolved':
       case 'edged':
       case 'cornered':
-      case 'blended':
-      case 'brought':
+      case 'lofted':
+      case 'imported':
       case 'raised':
         return s
       case 'joined':

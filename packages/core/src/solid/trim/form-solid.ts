@@ -44,7 +44,7 @@ export function solidWithin(form: RoundForm, step: Id, reach: number): Solid {
 /** An outline, by its distance from an axis and its height along it, turned about it. */
 function turnedRound(step: Id, at: Vec3, axis: Vec3, outline: Loop2): Solid {
   return {
-    kind: 'turned',
+    kind: 'revolved',
     step,
     section: [region(outline)],
     plane: { origin: at, x: vec3.squareTo(axis), y: axis },

@@ -1,7 +1,7 @@
 import { loopsOf, reverseLoop, type Region, type Section } from '../../profile/index.ts'
 import type { Solid } from '../body.ts'
 import { insideOfRevolved } from './inside-revolved.ts'
-import { imageBy } from '../boolean/tree.ts'
+import { imageBy } from '../boolean/image.ts'
 
 /** A section without its holes. */
 export const withoutHoles = (section: Section): Section => section.map((r) => ({ outer: r.outer, holes: [] }))
@@ -21,11 +21,11 @@ export function withSections(solid: Solid, change: (s: Section) => Section): Sol
         section: change(solid.section),
         ...(solid.end ? { end: change(solid.end) } : {}),
       }
-    case 'turned':
+    case 'revolved':
     case 'edged':
     case 'cornered':
-    case 'blended':
-    case 'brought':
+    case 'lofted':
+    case 'imported':
     case 'raised':
       return solid
     case 'joined':
@@ -46,14 +46,14 @@ export function filled(solid: Solid): Solid {
     case 'swept':
     case 'extruded':
       return withSections(solid, withoutHoles)
-    case 'turned': {
+    case 'revolved': {
       const hollows = hollowsOf(solid)
       return hollows.length > 0 ? { kind: 'joined', of: [solid, ...hollows] } : solid
     }
     case 'edged':
     case 'cornered':
-    case 'blended':
-    case 'brought':
+    case 'lofted':
+    case 'imported':
     case 'raised':
       return solid
     case 'cut':
@@ -89,11 +89,11 @@ export function hollowsOf(solid: Solid): readonly Solid[] {
     }
     case 'edged':
     case 'cornered':
-    case 'blended':
-    case 'brought':
+    case 'lofted':
+    case 'imported':
     case 'raised':
       return []
-    case 'turned': {
+    case 'revolved': {
       // The same each time, so that it is known as the same.
       const inside = insides.get(solid) ?? insideOfRevolved(solid)
       insides.set(solid, inside)

@@ -4,7 +4,7 @@ import { outlineOf, region, reverseLoop } from '../../profile/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { Solid } from '../body.ts'
 
-type Turned = Extract<Solid, { kind: 'turned' }>
+type Turned = Extract<Solid, { kind: 'revolved' }>
 
 /** Chord error at which it is looked how far a section goes, mm. */
 const CLOSE = 1e-3

@@ -11,7 +11,7 @@ import {
 import type { EdgePathStep } from './typed.ts'
 import type { RunStep } from '../run/typed.ts'
 import type { SketchProfileStep } from '../sketch-profile/typed.ts'
-import { edgesOfBody, type BodyEdge } from '@flexum/core/solid'
+import { edgesOfBody, type BodyEdge } from '../../solid/index.ts'
 import { vec3, type Vec3 } from '@flexum/core/space'
 import { frameAt } from '@flexum/core/sweep'
 import { outlineAt, rectangleAt } from '../../../testing/sketches.ts'

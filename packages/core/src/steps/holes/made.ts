@@ -178,7 +178,7 @@ function drilled(step: HolesStep, body: Body, rows: readonly Placed[], context: 
   }
   const whole = standing(body)
   const tools = rows.map((r): Solid => ({
-    kind: 'turned',
+    kind: 'revolved',
     step: step.id,
     key: r.entry.id,
     ...holeTool(r.at, r.into, r.sizes, far),

@@ -10,7 +10,8 @@ import {
   volumeOf,
 } from '@flexum/core/recipe'
 import type { ImportedBodyStep } from './typed.ts'
-import { facesOfBody, meshOfBody } from '@flexum/core/solid'
+import { facesOfBody } from '../../solid/index.ts'
+import { meshOfBody } from '@flexum/core/solid'
 import { checkWatertight, packMesh, type BareMesh } from '@flexum/core/space'
 import { blockStep } from '../../../testing/bodies.ts'
 import { altered, boxMesh, rodMesh } from '../../../testing/meshes.ts'

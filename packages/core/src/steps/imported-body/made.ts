@@ -86,7 +86,7 @@ export const importedBodyMaker: StepMaker<ImportedBodyStep> = {
     const { shell, forms } = importedBoundary(mesh)
     const body = bodyOfOwnBoundary({
       step: step.id,
-      solid: { kind: 'brought', step: step.id, shell, forms },
+      solid: { kind: 'imported', step: step.id, shell, forms },
       shell,
       edges: forms.length,
       chordError: SINGLE * reach,

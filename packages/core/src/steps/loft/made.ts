@@ -66,7 +66,7 @@ export const loftMaker: StepMaker<LoftStep> = {
     const { shell, edges } = loftBoundary(blend, chordError)
     const body = bodyOfOwnBoundary({
       step: step.id,
-      solid: { kind: 'blended', step: step.id, blend },
+      solid: { kind: 'lofted', step: step.id, blend },
       shell,
       edges,
       chordError,

@@ -35,7 +35,7 @@ export const revolvedMaker: StepMaker<RevolvedStep> = {
     const mesh = revolvedMesh(turned.value, chordError)
     const body = bodyOfBoundary({
       step: step.id,
-      solid: { kind: 'turned', step: step.id, ...turned.value },
+      solid: { kind: 'revolved', step: step.id, ...turned.value },
       mesh,
       edges: mesh.edges,
       isFlat: isFlatRevolved(turned.value, mesh.edges),
@@ -50,7 +50,7 @@ export const revolvedMaker: StepMaker<RevolvedStep> = {
   summary({ bodies }, display, step) {
     if (step.does) return DOES[step.does.kind]
     const solid = bodies?.[0]?.solid
-    if (solid?.kind !== 'turned') return ''
+    if (solid?.kind !== 'revolved') return ''
     const { left } = reachBeside(solid.section, solid.at, solid.along)
     return `${shortLength(2 * left, display)} across`
   },

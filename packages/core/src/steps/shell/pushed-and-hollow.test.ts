@@ -2,7 +2,7 @@ import { base, blockStep, filletStep, extrudedStep, revolvedStep } from '../../.
 import { type Step, bodiesOf, volumeOf, type PartResult } from '@flexum/core/recipe'
 import type { ShellStep } from './typed.ts'
 import type { PushedStep } from '../pushed/typed.ts'
-import { edgesOfBody, facesOfBody } from '@flexum/core/solid'
+import { edgesOfBody, facesOfBody } from '../../solid/index.ts'
 import { outlineAt, rectangleAt, roundAt } from '../../../testing/sketches.ts'
 import { blocks, bodyTrial, every } from '../../../testing/trial.ts'
 import { describe, expect, it } from 'vitest'

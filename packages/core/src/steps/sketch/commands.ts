@@ -7,8 +7,8 @@ import type {
   SketchConstraint,
   SketchDimension,
   SketchItem,
-  SketchStep,
-} from './typed.ts'
+} from './typed-drawing.ts'
+import type { SketchStep } from './typed.ts'
 import { checkName } from '../../units/index.ts'
 import { stepOfKind, withStep, type Command, renameEverywhere, takenName } from '../../edit/index.ts'
 

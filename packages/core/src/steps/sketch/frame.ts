@@ -1,4 +1,6 @@
-import { isMainPlane, type SheetFacing, type SheetPlane, type SketchStep, type Followed } from './typed.ts'
+import type { Followed } from './typed-drawing.ts'
+import { isMainPlane, type SketchStep } from './typed.ts'
+import type { SheetFacing, SheetPlane } from './typed-drawing.ts'
 import { tolerance } from '../../num/index.ts'
 import { pathPoint, pathTangent, type PlaneFrame } from '../../path/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'

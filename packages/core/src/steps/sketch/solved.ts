@@ -1,4 +1,5 @@
-import { dimensionsOf, type SketchConstraint, type SketchStep } from './typed.ts'
+import { dimensionsOf, type SketchStep } from './typed.ts'
+import type { SketchConstraint } from './typed-drawing.ts'
 import {
   areasOf,
   freedomOf,

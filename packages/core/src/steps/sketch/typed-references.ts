@@ -1,5 +1,5 @@
 import type { Id } from '../../base/index.ts'
-import type { SketchConstraint, SketchItem, SketchMeasured } from './typed.ts'
+import type { SketchConstraint, SketchItem, SketchMeasured } from './typed-drawing.ts'
 
 type Kind = SketchItem['kind']
 type Found = (id: Id) => Kind | undefined

@@ -9,7 +9,7 @@ import {
   record,
 } from '../../document/index.ts'
 import { pickedFaceSchema } from '../shared/typed-picked.ts'
-import type { SketchConstraint, SketchItem, SketchMeasured } from './typed.ts'
+import type { SketchConstraint, SketchItem, SketchMeasured } from './typed-drawing.ts'
 
 const coordinate = number()
   .strict()

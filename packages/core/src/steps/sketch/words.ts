@@ -1,5 +1,6 @@
 import type { Id } from '../../base/index.ts'
-import type { SketchConstraint, SketchDimension, SketchItem, SketchMeasured, SketchStep } from './typed.ts'
+import type { SketchConstraint, SketchDimension, SketchItem, SketchMeasured } from './typed-drawing.ts'
+import type { SketchStep } from './typed.ts'
 import { isBuiltIn } from '../../sketch/index.ts'
 
 const SHEET_NAMES: Readonly<Record<Id, string>> = {

@@ -1,30 +1,13 @@
 import { fail, fault, ok, type Id } from '@flexum/core/base'
-import {
-  measuresAngle,
-  copy,
-  equalSizes,
-  isBuiltIn,
-  measuredIds,
-  mirror,
-  pointsOf,
-  repeat,
-  rotation,
-  scaling,
-  shift,
-  transform,
-  residualOf,
-  type Constraint,
-  type Transform,
-  type Relation,
-} from '@flexum/core/sketch'
+import { measuresAngle, copy, equalSizes, isBuiltIn, measuredIds, mirror, pointsOf, repeat, rotation, scaling, shift, transform, residualOf, type Constraint, type Relation, type Transform2 } from '@flexum/core/sketch'
 import { formulaText, namesUsed } from '@flexum/core/units'
-import type { SketchDimension } from '@flexum/core/recipe'
 import type { Vec2 } from '@flexum/core/plane'
 import { figureFormula } from '../dimension-entry.ts'
 import type { Draft } from '../drafting.ts'
 import type { SheetModel } from '../model.ts'
 import { anyDrawn, drawnAmong, middleAmong } from './chosen.ts'
 import type { Change, ChangeInput, ChangeOption } from './change.ts'
+import type { SketchDimension } from '@flexum/core/recipe'
 
 const about: ChangeOption = {
   key: 'about',
@@ -94,7 +77,7 @@ export const moveChosen: Change = {
   },
 }
 
-function transformIn(input: ChangeInput): Transform | undefined {
+function transformIn(input: ChangeInput): Transform2 | undefined {
   const { figures, options } = input
   if (options['how'] === 'turn') return rotation(centreOf(input), figures['angle']!.value)
   if (options['how'] !== 'scale') return shift([figures['across']!.value, figures['up']!.value])

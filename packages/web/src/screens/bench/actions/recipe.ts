@@ -8,12 +8,12 @@ import {
   type BentPathStep,
   type FormingStep,
   type Part,
-  type SheetPlane,
-  type SketchItem,
   type Step,
   addStep,
   turnIntoBends,
   type Command,
+  type SheetPlane,
+  type SketchItem,
 } from '@flexum/core/recipe'
 import { formulaText, type Formula } from '@flexum/core/units'
 import { partOf, type Session } from '../../../bench/session.ts'

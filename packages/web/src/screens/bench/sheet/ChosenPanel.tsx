@@ -1,4 +1,4 @@
-import { type SketchConstraint, entityName } from '@flexum/core/recipe'
+import { entityName, type SketchConstraint } from '@flexum/core/recipe'
 import { bendsAlong, curveLength, mostOffStraight, type Curve2 } from '@flexum/core/plane'
 import { pointsOf, referencesOf } from '@flexum/core/sketch'
 import { formatLength } from '@flexum/core/units'

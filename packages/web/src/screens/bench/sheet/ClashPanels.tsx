@@ -1,4 +1,4 @@
-import { type SketchConstraint, constraintName } from '@flexum/core/recipe'
+import { constraintName, type SketchConstraint } from '@flexum/core/recipe'
 import type { SketchEntity } from '@flexum/core/sketch'
 import { formulaText } from '@flexum/core/units'
 import type { SheetModel } from '../../../sheet/model.ts'

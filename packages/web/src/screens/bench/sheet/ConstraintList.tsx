@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { type SketchConstraint, constraintName } from '@flexum/core/recipe'
+import { constraintName, type SketchConstraint } from '@flexum/core/recipe'
 import { referencesOf } from '@flexum/core/sketch'
 import { dimensionText } from '../../../sheet/dimension-text.ts'
 import type { SheetModel } from '../../../sheet/model.ts'

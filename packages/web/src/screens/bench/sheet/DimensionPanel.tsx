@@ -1,5 +1,5 @@
 import { measuresAngle } from '@flexum/core/sketch'
-import { type SketchDimension, renameDimension, constraintName } from '@flexum/core/recipe'
+import { renameDimension, constraintName, type SketchDimension } from '@flexum/core/recipe'
 import { formulaText } from '@flexum/core/units'
 import { dimensionText } from '../../../sheet/dimension-text.ts'
 import type { SheetModel } from '../../../sheet/model.ts'

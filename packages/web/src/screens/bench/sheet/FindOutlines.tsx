@@ -1,5 +1,4 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
-import type { SheetPicture } from '@flexum/core/recipe'
 import { deg } from '@flexum/core/num'
 import type { ShapeIs, Squared } from '@flexum/core/trace'
 import { imageAddress } from '../../../api/images.ts'
@@ -12,6 +11,7 @@ import { useBench } from '../context.ts'
 import { coloursOf } from './colours.ts'
 import { useSheet, useSheetState } from './context.ts'
 import { Slider } from './Slider.tsx'
+import type { SheetPicture } from '@flexum/core/recipe'
 
 type Finding =
   | { readonly kind: 'working' }

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { toast } from 'sonner'
-import { type SheetPicture, setPicture } from '@flexum/core/recipe'
+import { setPicture, type SheetPicture } from '@flexum/core/recipe'
 import { IMPORTS } from '@flexum/core/files'
 import { deg, rad } from '@flexum/core/num'
 import { uploadImage, type KeptImage } from '../../../api/images.ts'

@@ -16,7 +16,7 @@ export function MeetingLines({ step, view }: { readonly step: LoftStep; readonly
   const result = useSessionState((s) => stepResult(s.result, step.id))
   useProjected(view)
   const solid = result?.output?.bodies?.[0]?.solid
-  const blend = solid?.kind === 'blended' ? solid.blend : undefined
+  const blend = solid?.kind === 'lofted' ? solid.blend : undefined
   if (!blend) return null
   const seen = (k: number, round: number): string => {
     const at = view.project(placeOnOutline(blend.sections[k]!, round))

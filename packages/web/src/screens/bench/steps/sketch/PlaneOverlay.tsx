@@ -9,10 +9,10 @@ import {
   takenIn,
   straightsOf,
   type Part,
-  type SheetPlane,
   type SketchStep,
   type PartResult,
   type Followed,
+  type SheetPlane,
 } from '@flexum/core/recipe'
 import { edgesOfBody, formOfEdge, type Body } from '@flexum/core/solid'
 import { pathPoint } from '@flexum/core/path'

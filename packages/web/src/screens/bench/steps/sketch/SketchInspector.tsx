@@ -1,14 +1,14 @@
 import { measuresAngle } from '@flexum/core/sketch'
 import {
   kindOf,
-  MAIN_PLANES,
   stationOf,
-  type SheetFacing,
-  type SheetPlane,
   type SketchStep,
   setFacing,
   setPlane,
   constraintName,
+  MAIN_PLANES,
+  type SheetFacing,
+  type SheetPlane,
 } from '@flexum/core/recipe'
 import type { Placing, Session } from '../../../../bench/session.ts'
 import { stepResult } from '../../../../bench/results.ts'

@@ -1,8 +1,8 @@
-import { ROUND } from '../boolean/boundary.ts'
+import { ROUND } from '../boundary.ts'
 import type { FacedSkin, SkinFace } from '../exact/faces.ts'
-import type { MadeSolid } from '../boolean/library.ts'
-import type { Leaf } from '../boolean/leaf.ts'
-import { facesOfLeaf } from '../boolean/leaves.ts'
+import type { MadeSolid } from '../library.ts'
+import type { Leaf } from './leaf.ts'
+import { facesOfLeaf } from './leaves.ts'
 
 /** What was made of leaves, in the order in which they stand in its tree: each triangle by the exact face that it is of. */
 export function facedSkin(made: MadeSolid, leaves: readonly Leaf[], chordError: number): FacedSkin {

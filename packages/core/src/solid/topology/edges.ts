@@ -1,4 +1,4 @@
-import { onFaces, type KnownForm } from './forms.ts'
+import { onFaces, type KnownForm } from '../face/forms.ts'
 import { isMirroring, transformDirection, vec3, type Vec3 } from '../../space/index.ts'
 import type { Body } from '../body.ts'
 import { weldedOf, type Welded } from './welded.ts'

@@ -1,4 +1,4 @@
-import { vec3, type Vec3 } from '../../space/index.ts'
+import { vec3, type Vec3 } from '../space/index.ts'
 import type { MadeSolid, SolidMesh } from './library.ts'
 
 type Measured = Pick<SolidMesh, 'positions' | 'triangles'>

@@ -1,5 +1,5 @@
-import { lineRoots } from './line-roots.ts'
-import type { FaceForm } from './forms.ts'
+import { lineRoots } from '../face/line-roots.ts'
+import type { FaceForm } from '../face/forms.ts'
 import { isMirroring, transformPoint, untransformDirection, vec3, type Vec3 } from '../../space/index.ts'
 import type { Body } from '../body.ts'
 import { facesOfBody } from './faces.ts'

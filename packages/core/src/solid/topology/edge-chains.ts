@@ -1,4 +1,4 @@
-import { besideFace, type KnownForm } from './forms.ts'
+import { besideFace, type KnownForm } from '../face/forms.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { BodyEdge } from './edges.ts'
 import type { BodyFace } from './faces.ts'

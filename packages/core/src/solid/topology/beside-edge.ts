@@ -1,4 +1,4 @@
-import { besideFace } from './forms.ts'
+import { besideFace } from '../face/forms.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { BodyEdge } from './edges.ts'
 

@@ -8,14 +8,14 @@ import {
   solidSurface,
   solidVolume,
   type Extrapolated,
-} from './extrapolated.ts'
-import { meshForSolids, type Boundary } from '../boolean/boundary.ts'
-import type { MadeSolid, Solids, SolidTree } from '../boolean/library.ts'
+} from '../extrapolated.ts'
+import { meshForSolids, type Boundary } from '../boundary.ts'
+import type { MadeSolid, Solids, SolidTree } from '../library.ts'
 import type { Solid } from '../body.ts'
-import { facedSkin } from '../face/faced.ts'
-import type { Leaf } from '../boolean/leaf.ts'
-import { nearOnly } from '../boolean/near.ts'
-import { aloneOf, bareTreeOf, isLeafy, boundaryOfLeaf } from '../boolean/tree.ts'
+import { facedSkin } from './faced.ts'
+import type { Leaf } from './leaf.ts'
+import { nearOnly } from './near.ts'
+import { aloneOf, bareTreeOf, isLeafy, boundaryOfLeaf } from './tree.ts'
 
 /** By what bodies are put together, and how fine. */
 export interface Making {
@@ -109,7 +109,7 @@ export function measuredOf(
   solid: Solid,
   { solids, fineness }: { readonly solids: Solids | undefined; readonly fineness: number },
 ): Result<Measured, string> {
-  if (solid.kind === 'blended' && !solid.moved) return ok(loftFigures(solid.blend))
+  if (solid.kind === 'lofted' && !solid.moved) return ok(loftFigures(solid.blend))
   let byFaces = false
   for (const e of isLeafy(solid) ? [COARSELY * fineness, fineness] : [fineness]) {
     const once = knownAt(solid, e, solids)
@@ -189,11 +189,11 @@ function holds(s: Solid, wanted: (run: Extract<Solid, { kind: 'swept' }>) => boo
     case 'swept':
       return wanted(s)
     case 'extruded':
-    case 'turned':
+    case 'revolved':
     case 'edged':
     case 'cornered':
-    case 'blended':
-    case 'brought':
+    case 'lofted':
+    case 'imported':
       return false
     case 'raised':
       return holdsRun(s.of)

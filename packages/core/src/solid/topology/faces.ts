@@ -1,11 +1,12 @@
 import type { Id } from '../../base/index.ts'
-import { besideFace, sameForm, turnedOver, type FaceForm } from './forms.ts'
+import { besideFace, sameForm, turnedOver, type FaceForm } from '../face/forms.ts'
 import { meshReach, transformDirection, transformPoint, vec3, type Vec3 } from '../../space/index.ts'
 import { packTag, unpackTag } from '../../sweep/index.ts'
 import type { Body } from '../body.ts'
 import { connectedAreas } from './connected.ts'
 import { faceCalled, formsOfLeaf, leavesOf } from '../boolean/leaves.ts'
 import { standing } from '../boolean/made-body.ts'
+import type { FaceSource } from '../boolean/leaf.ts'
 
 /**
  * What a face is called for as long as there is one: the step that made it, which time it stands there, and which side, start or end of it
@@ -36,12 +37,6 @@ export interface BodyFaces {
   readonly reach: number
   /** The leaves that each face comes from, by their numbers, with its tag there. */
   readonly sources: readonly (readonly FaceSource[])[]
-}
-
-/** A face by the leaf that it comes from and its tag there. */
-export interface FaceSource {
-  readonly leaf: number
-  readonly tag: number
 }
 
 const made = new WeakMap<Body, BodyFaces>()

@@ -1,10 +1,4 @@
-import {
-  isMirroring,
-  transformDirection,
-  transformPoint,
-  type Transform,
-  type Vec3,
-} from '../../space/index.ts'
+import { isMirroring, transformDirection, transformPoint, type Transform, type Vec3 } from '../space/index.ts'
 import type { SolidMesh } from './library.ts'
 
 /** The skin of a body of one step, with doubles: what bodies are put together from. */

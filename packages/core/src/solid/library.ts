@@ -1,5 +1,5 @@
-import type { Result } from '../../base/index.ts'
-import type { Transform, Vec3 } from '../../space/index.ts'
+import type { Result } from '../base/index.ts'
+import type { Transform, Vec3 } from '../space/index.ts'
 
 /** A closed body as triangles with doubles, its faces numbered by whoever made it. */
 export interface SolidMesh {

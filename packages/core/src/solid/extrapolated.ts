@@ -1,4 +1,4 @@
-import type { SolidMesh } from '../boolean/library.ts'
+import type { SolidMesh } from './library.ts'
 
 type Measured = Pick<SolidMesh, 'positions' | 'triangles'>
 
