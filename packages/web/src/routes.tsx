@@ -1,4 +1,5 @@
 import { createBrowserRouter } from 'react-router'
+import { PLACE_SCREENS } from './screens/place-screens.ts'
 import { placesInOrder } from './screens/places.ts'
 import { NotFound, RouteProblem } from './screens/Problem.tsx'
 import { Waiting } from './ui/Waiting.tsx'
@@ -9,9 +10,9 @@ export const router = createBrowserRouter([
     ErrorBoundary: RouteProblem,
     HydrateFallback: () => <Waiting what="this place" />,
     children: [
-      ...placesInOrder().map(([, { path, load }]) => ({
+      ...placesInOrder().map(([place, { path }]) => ({
         path,
-        lazy: async () => ({ Component: await load() }),
+        lazy: async () => ({ Component: await PLACE_SCREENS[place]() }),
       })),
       {
         path: '/parts/:id',

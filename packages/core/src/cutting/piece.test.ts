@@ -70,6 +70,8 @@ describe('lengths of a piece', () => {
     expect(turnBetweenCuts([-1, 0], [0, 1])).toBeCloseTo(Math.PI / 2, 12)
     expect(turnBetweenCuts([-1, 0], [0, -1])).toBeCloseTo(-Math.PI / 2, 12)
     expect(turnBetweenCuts([1, 0], [1, 0])).toBeCloseTo(Math.PI, 12)
+    expect(turnBetweenCuts([1, -1e-14], [1, 1e-14])).toBeCloseTo(Math.PI, 12)
+    expect(turnBetweenCuts([1, 1e-14], [1, -1e-14])).toBeCloseTo(Math.PI, 12)
     expect(turnBetweenCuts(SQUARE, [1, 0])).toBeUndefined()
   })
 })

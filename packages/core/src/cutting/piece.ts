@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { vec2, type Vec2 } from '../plane/index.ts'
 import type { Slope } from './saw.ts'
 
@@ -55,5 +56,5 @@ export function turnBetweenCuts(start: Slope, end: Slope): number | undefined {
   if (Math.hypot(...start) === 0 || Math.hypot(...end) === 0) return undefined
   const turn = Math.atan2(end[1], end[0]) - Math.atan2(-start[1], -start[0])
   const wrapped = turn - 2 * Math.PI * Math.round(turn / (2 * Math.PI))
-  return wrapped <= -Math.PI ? Math.PI : wrapped + 0
+  return wrapped <= tolerance.halfTurnSide - Math.PI ? Math.PI : wrapped + 0
 }

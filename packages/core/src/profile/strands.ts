@@ -2,7 +2,6 @@ import { TURN } from '../num/index.ts'
 import { placeCurve, type Vec2 } from '../plane/index.ts'
 import { placeSection, regionsOf, type Region, type Section, type SectionPlacement } from './region.ts'
 
-
 /** Where one strand of a group lies, in the group's own axes, and its own turn there. */
 export interface StrandPlace {
   readonly at: Vec2
@@ -40,7 +39,11 @@ export function strandsInRow(count: number, spacing: number, lie: number): Stran
 }
 
 /** One strand in the path's frame: placed by its anchor, turned by itself, set in its place, and turned with the group. */
-export function placeStrand(section: Region | Section, placement: SectionPlacement, place: StrandPlace): Section {
+export function placeStrand(
+  section: Region | Section,
+  placement: SectionPlacement,
+  place: StrandPlace,
+): Section {
   const alone = placeSection(section, { ...placement, clock: place.turn })
   if (place.at[0] === 0 && place.at[1] === 0 && placement.clock === 0) return alone
   const set = (r: Region): Region => {

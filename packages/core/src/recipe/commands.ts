@@ -79,7 +79,7 @@ export { changeHelix, type HelixChoices } from '../steps/helix-path/commands.ts'
 export { setShape } from '../steps/stock-profile/commands.ts'
 export { changeSketchPath } from '../steps/sketch-path/commands.ts'
 export { changeSketchProfile } from '../steps/sketch-profile/commands.ts'
-export { setMaterial, setSource, setWall } from '../steps/shared/commands-profile.ts'
+export { setMaterial, setSource, setWall, type ProfileStep } from '../steps/shared/commands-profile.ts'
 export {
   changeDimension,
   putDrawing,

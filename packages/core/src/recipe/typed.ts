@@ -47,12 +47,7 @@ export {
   type WallEntry,
   type StockProfileStep,
 } from '../steps/stock-profile/typed.ts'
-export {
-  dimensionOfMeasured,
-  dimensionsOf,
-  isMainPlane,
-  type SketchStep,
-} from '../steps/sketch/typed.ts'
+export { dimensionOfMeasured, dimensionsOf, isMainPlane, type SketchStep } from '../steps/sketch/typed.ts'
 export type { SketchPathStep } from '../steps/sketch-path/typed.ts'
 export type { SketchProfileStep } from '../steps/sketch-profile/typed.ts'
 export type { AnchorPoint, RunStep } from '../steps/run/typed.ts'
@@ -112,4 +107,15 @@ export {
   type WallPathStep,
 } from '../steps/wall-path/typed.ts'
 export type { MeasuredCorner, PiecesStep } from '../steps/pieces/typed.ts'
-export { MAIN_PLANES, type Followed, type SheetFacing, type SheetPicture, type SheetPlane, type SketchConstraint, type SketchDimension, type SketchItem, type SketchMeasured, type SketchRelation } from '../steps/sketch/typed-drawing.ts'
+export {
+  MAIN_PLANES,
+  type Followed,
+  type SheetFacing,
+  type SheetPicture,
+  type SheetPlane,
+  type SketchConstraint,
+  type SketchDimension,
+  type SketchItem,
+  type SketchMeasured,
+  type SketchRelation,
+} from '../steps/sketch/typed-drawing.ts'

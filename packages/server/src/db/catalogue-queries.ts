@@ -1,5 +1,5 @@
 import { asc, eq } from 'drizzle-orm'
-import type { Queries } from './open.ts'
+import type { Queries } from './queries.ts'
 import { benders, materials, stock } from './schema.ts'
 
 export type MaterialRow = typeof materials.$inferSelect

@@ -1,5 +1,5 @@
 import { eq, sql } from 'drizzle-orm'
-import type { Queries } from './open.ts'
+import type { Queries } from './queries.ts'
 import { FIRST_BENDERS } from './first-benders.ts'
 import { benders, stock } from './schema.ts'
 

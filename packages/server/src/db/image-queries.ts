@@ -1,5 +1,5 @@
 import { eq, sql } from 'drizzle-orm'
-import type { Queries } from './open.ts'
+import type { Queries } from './queries.ts'
 import { images } from './schema.ts'
 
 export type ImageRow = typeof images.$inferSelect

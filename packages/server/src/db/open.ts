@@ -3,16 +3,15 @@ import { dirname } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { createClient, type Client } from '@libsql/client'
 import { sql } from 'drizzle-orm'
-import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql'
+import { drizzle } from 'drizzle-orm/libsql'
 import { migrate } from 'drizzle-orm/libsql/migrator'
 import { readMigrationFiles } from 'drizzle-orm/migrator'
 import { bringDataUp } from './data-steps.ts'
 import { CannotOpen, codeOf } from './failure.ts'
 import { lockDatabase, type Lock } from './lock.ts'
+import type { Queries } from './queries.ts'
 import * as schema from './schema.ts'
 import { writeQueue } from './write-queue.ts'
-
-export type Queries = LibSQLDatabase<typeof schema>
 
 /**
  * The database. Reads go straight to `read`; every write goes through `write`, in a transaction: two writers at once would fail

@@ -1,5 +1,5 @@
 import { and, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
-import type { Queries } from './open.ts'
+import type { Queries } from './queries.ts'
 import { orders, plans, type PlanFigures } from './schema.ts'
 
 export type OrderRow = typeof orders.$inferSelect

@@ -1,5 +1,5 @@
 import { and, count, desc, eq, isNotNull, isNull, lt, notExists, sql } from 'drizzle-orm'
-import type { Queries } from './open.ts'
+import type { Queries } from './queries.ts'
 import { parts, revisions, type PartFigures } from './schema.ts'
 
 /** A row of the Rack. */

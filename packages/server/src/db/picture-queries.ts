@@ -1,5 +1,5 @@
 import { and, eq } from 'drizzle-orm'
-import type { Queries } from './open.ts'
+import type { Queries } from './queries.ts'
 import { pictures } from './schema.ts'
 
 export async function findPicture(q: Queries, partId: string, revision: number): Promise<Buffer | undefined> {

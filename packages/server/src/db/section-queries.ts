@@ -1,5 +1,5 @@
 import { and, desc, eq, isNotNull, isNull, lt } from 'drizzle-orm'
-import type { Queries } from './open.ts'
+import type { Queries } from './queries.ts'
 import { sections, sectionVersions, type SectionFigures } from './schema.ts'
 
 /** A row of the library. */

@@ -1,5 +1,5 @@
 import { isBusy } from './failure.ts'
-import type { Queries } from './open.ts'
+import type { Queries } from './queries.ts'
 
 interface Waiting {
   work(tx: Queries): Promise<unknown>

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { fail, fault, ok, type Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/recipe'
-import type { Database, Queries } from '../db/open.ts'
+import type { Database } from '../db/open.ts'
+import type { Queries } from '../db/queries.ts'
 import {
   addRevision,
   findHead,

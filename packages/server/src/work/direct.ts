@@ -4,9 +4,17 @@ import type { ExportedFile } from '@flexum/core/files'
 import { createService, type Service } from '@flexum/core/service'
 import type { LinearSolver } from '@flexum/core/cutting'
 import type { SectionFigures } from '../db/schema.ts'
-import { drawBendSheet, readText, readWhole, workOnPart, workOnSection, type PartWork } from './jobs.ts'
+import {
+  drawBendSheet,
+  readText,
+  readWhole,
+  workOnPart,
+  workOnSection,
+  type SheetWanted,
+  type PartWork,
+} from './jobs.ts'
 import { drawPlanSheet, planWanted, type PlanMade, type PlanTold, type PlanWanted } from './order.ts'
-import type { Job, SheetWanted, Work } from './work.ts'
+import type { Job, Work } from './work.ts'
 import { loadHighs } from '@flexum/highs'
 import { loadManifold } from '@flexum/manifold'
 

@@ -13,7 +13,6 @@ import { sectionPicture, type Picture } from '@flexum/core/format'
 import type { Service } from '@flexum/core/service'
 import { fail, fault, ok, type Result } from '@flexum/core/base'
 import { bendSheetPdf } from '../pdf/bend-sheet.ts'
-import type { SheetWanted } from './work.ts'
 import type { PartFigures, SectionFigures } from '../db/schema.ts'
 
 /** What is worked out of a part: its key figures, and its small picture as PNG; none when it has no body to draw. */
@@ -107,4 +106,10 @@ export function drawBendSheet(service: Service, part: Part, wanted: SheetWanted)
     return fail(fault('sheet.unbuilt', `"${step.name}" cannot be worked out${why ? `: ${why.message}` : ''}`))
   }
   return ok(bendSheetPdf(sheet))
+}
+
+/** Which bend sheet is wanted: of which forming step, of which revision of the part. */
+export interface SheetWanted {
+  readonly step: string
+  readonly revision: number
 }

@@ -2,7 +2,7 @@ import type { Result } from '@flexum/core/base'
 import type { Part } from '@flexum/core/recipe'
 import type { WantedExport, ExportedFile } from '@flexum/core/files'
 import type { SectionFigures } from '../db/schema.ts'
-import type { PartWork } from './jobs.ts'
+import type { PartWork, SheetWanted } from './jobs.ts'
 import type { PlanMade, PlanTold, PlanWanted } from './order.ts'
 
 /**
@@ -28,12 +28,6 @@ export interface Work {
   readKept(body: string): Promise<Result<Part>>
   /** Ends what is under way. */
   stop(): Promise<void>
-}
-
-/** Which bend sheet is wanted: of which forming step, of which revision of the part. */
-export interface SheetWanted {
-  readonly step: string
-  readonly revision: number
 }
 
 /** Who follows a plan that is being made. */

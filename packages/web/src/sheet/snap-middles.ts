@@ -3,7 +3,7 @@ import { entityName } from '@flexum/core/recipe'
 import { pointAt, vec2, type Vec2 } from '@flexum/core/plane'
 import { tolerance } from '@flexum/core/num'
 import type { SheetModel } from './model.ts'
-import type { Snap } from './snap.ts'
+import type { Snap } from './caught.ts'
 
 /** The middle of a line or an arc near a place, or of an outline that is alike about its middle. */
 export function snapMiddle(

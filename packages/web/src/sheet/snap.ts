@@ -1,33 +1,10 @@
+import type { Snap } from './caught.ts'
 import type { Id } from '@flexum/core/base'
 import { entityName } from '@flexum/core/recipe'
 import { crossings, directionAt, line2, nearestOn, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
 import { ACROSS, ORIGIN, UP } from '@flexum/core/sketch'
 import type { SheetModel } from './model.ts'
 import { snapMiddle } from './snap-middles.ts'
-
-/** What a place on the sheet caught on. */
-export interface Snap {
-  readonly at: Vec2
-  /** In a word, for the label by the pointer. */
-  readonly word?: string
-  /** A point that is there already. */
-  readonly point?: Id
-  /** The middle of a line or an arc. */
-  readonly middleOf?: Id
-  /** In the middle between two points. */
-  readonly between?: readonly [Id, Id]
-  /** Curves the place lies on; two for a crossing. */
-  readonly on?: readonly Id[]
-  /** The curve of them that a line from where the tool comes from touches there. */
-  readonly tangentTo?: Id
-  /** Points it is level with, or upright above or below. */
-  readonly level?: Id
-  readonly upright?: Id
-  /** Lines to draw from what it is aligned with. */
-  readonly guides?: readonly (readonly [Vec2, Vec2])[]
-  /** The place belongs to something outside the sketch. */
-  readonly outside?: boolean
-}
 
 export interface SnapOptions {
   /** How near counts, mm. */

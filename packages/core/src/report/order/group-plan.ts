@@ -36,4 +36,3 @@ export interface OffPiece {
   /** It is taken as it is; else another is sawn in its place. */
   readonly asSawn: boolean
 }
-

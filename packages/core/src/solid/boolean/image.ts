@@ -1,6 +1,13 @@
-import { IDENTITY, type Transform } from '../../space/index.ts'
+import {
+  IDENTITY,
+  mirrored,
+  mirroredAbout,
+  transformPoint,
+  vec3,
+  transformDirection,
+  type Transform,
+} from '../../space/index.ts'
 import type { Solid } from '../body.ts'
-import { mirrored, mirroredAbout, transformPoint, vec3, transformDirection } from '../../space/index.ts'
 import type { Extrusion } from '../extrude.ts'
 import { region } from '../../profile/index.ts'
 import { line2 } from '../../plane/index.ts'

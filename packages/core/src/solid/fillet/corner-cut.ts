@@ -1,7 +1,7 @@
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { packTag } from '../../sweep/index.ts'
 import { cornerCentre, cornerPlaces, onRim, type CornerCut } from './corner-places.ts'
-import { rightSideOut } from './edge-cut.ts'
+import { rightSideOut } from '../right-side-out.ts'
 import type { FaceForm } from '../face/forms.ts'
 import { roundSteps } from './rounding.ts'
 import type { Boundary } from '../boundary.ts'

@@ -5,7 +5,7 @@ import { curveSteps } from '../../profile/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { packTag } from '../../sweep/index.ts'
 import { across, cornersOf, rowAt, wrapped, type Loft, type LoftSection, type Row } from './surface.ts'
-import { rightSideOut } from '../fillet/edge-cut.ts'
+import { rightSideOut } from '../right-side-out.ts'
 import type { Boundary } from '../boundary.ts'
 
 /** Faces of a blend: its one side, and both ends. */

@@ -1,7 +1,7 @@
 import { fail, ok } from '../../base/index.ts'
 import type { Solid } from '../body.ts'
 import { loftBoundary, outwardAt } from '../loft/boundary.ts'
-import { movedBoundary } from './moved-mesh.ts'
+import { movedBoundary } from '../moved-boundary.ts'
 import { offsetForm, type FaceForm } from '../face/forms.ts'
 import { solidVolume } from '../extrapolated.ts'
 import { vec3 } from '../../space/index.ts'

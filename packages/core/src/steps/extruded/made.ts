@@ -52,7 +52,7 @@ export const extrudedMaker: StepMaker<ExtrudedStep> = {
     })
     const places = placesOf(step, context, 'fit')
     if (!places.ok) return unbuilt(places)
-    return { output: { bodies: [{ ...body, places: places.value }] }, findings: [] }
+    return { output: { bodies: [{ ...body, instances: places.value }] }, findings: [] }
   },
   summary({ bodies }, display, step) {
     if (step.does) return `${DOES[step.does.kind]}${step.through ? ', through' : ''}`

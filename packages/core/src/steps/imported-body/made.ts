@@ -98,7 +98,7 @@ export const importedBodyMaker: StepMaker<ImportedBodyStep> = {
     if (!places.ok) return unbuilt(places)
     const findings =
       own === read.value ? [] : [mendedFinding(step, wordsOf(asCame, LENGTH_FACTORS[step.unit], context))]
-    return { output: { bodies: [{ ...body, places: places.value }] }, findings }
+    return { output: { bodies: [{ ...body, instances: places.value }] }, findings }
   },
   summary({ bodies }, display, step) {
     if (step.does) return DOES[step.does.kind]

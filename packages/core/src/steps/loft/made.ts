@@ -76,7 +76,7 @@ export const loftMaker: StepMaker<LoftStep> = {
     })
     const places = placesOf(step, context, 'fit')
     if (!places.ok) return unbuilt(places)
-    return { output: { bodies: [{ ...body, places: places.value }] }, findings: [] }
+    return { output: { bodies: [{ ...body, instances: places.value }] }, findings: [] }
   },
   summary: (_output, _display, step) =>
     step.does

@@ -45,7 +45,7 @@ export const revolvedMaker: StepMaker<RevolvedStep> = {
     })
     const places = copiesOf(step, context, 'fit')
     if (!places.ok) return unbuilt(places)
-    return { output: { bodies: [{ ...body, places: places.value }] }, findings: [] }
+    return { output: { bodies: [{ ...body, instances: places.value }] }, findings: [] }
   },
   summary({ bodies }, display, step) {
     if (step.does) return DOES[step.does.kind]

@@ -1,6 +1,5 @@
-import type { Followed } from './typed-drawing.ts'
+import type { Followed, SheetFacing, SheetPlane } from './typed-drawing.ts'
 import { isMainPlane, type SketchStep } from './typed.ts'
-import type { SheetFacing, SheetPlane } from './typed-drawing.ts'
 import { tolerance } from '../../num/index.ts'
 import { pathPoint, pathTangent, type PlaneFrame } from '../../path/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'

@@ -139,7 +139,7 @@ export const trimMaker: StepMaker<TrimStep> = {
       },
     }
   },
-  summary({ trims: trims }, display, step) {
+  summary({ trims }, display, step) {
     const [m] = trims ?? []
     if (!m) return ''
     const by = m.longest.along

@@ -1,5 +1,22 @@
 import { fail, fault, ok, type Id } from '@flexum/core/base'
-import { measuresAngle, copy, equalSizes, isBuiltIn, measuredIds, mirror, pointsOf, repeat, rotation, scaling, shift, transform, residualOf, type Constraint, type Relation, type Transform2 } from '@flexum/core/sketch'
+import {
+  measuresAngle,
+  copy,
+  equalSizes,
+  isBuiltIn,
+  measuredIds,
+  mirror,
+  pointsOf,
+  repeat,
+  rotation,
+  scaling,
+  shift,
+  transform,
+  residualOf,
+  type Constraint,
+  type Relation,
+  type Transform2,
+} from '@flexum/core/sketch'
 import { formulaText, namesUsed } from '@flexum/core/units'
 import type { Vec2 } from '@flexum/core/plane'
 import { figureFormula } from '../dimension-entry.ts'

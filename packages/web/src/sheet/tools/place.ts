@@ -2,7 +2,7 @@ import type { Id } from '@flexum/core/base'
 import type { Vec2 } from '@flexum/core/plane'
 import { ORIGIN } from '@flexum/core/sketch'
 import type { Draft } from '../drafting.ts'
-import type { Snap } from '../snap.ts'
+import type { Snap } from '../caught.ts'
 
 /** Whether a place is given by something that is there, and not only near the pointer. */
 export const isCaught = (s: Snap): boolean =>

@@ -1,5 +1,5 @@
 import { splineByControl, splineThrough } from '@flexum/core/plane'
-import type { Snap } from '../snap.ts'
+import type { Snap } from '../caught.ts'
 import { catchWords, transformPoint } from './place.ts'
 import { NO_PREVIEW, type Tool, type ToolHost } from './tool.ts'
 

@@ -1,7 +1,7 @@
 import type { Vec2 } from '@flexum/core/plane'
 import type { Draft } from '../drafting.ts'
 import type { SheetModel } from '../model.ts'
-import type { Snap } from '../snap.ts'
+import type { Snap } from '../caught.ts'
 import { catchWords } from './place.ts'
 import { NO_PREVIEW, type Pointer, type Preview, type Tool, type ToolHost } from './tool.ts'
 

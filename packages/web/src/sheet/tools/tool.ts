@@ -6,7 +6,7 @@ import type { DimensionName, Formula } from '@flexum/core/units'
 import type { Draft } from '../drafting.ts'
 import type { SheetModel } from '../model.ts'
 import type { Source } from '../taking.ts'
-import type { Snap } from '../snap.ts'
+import type { Snap } from '../caught.ts'
 
 /** A figure typed beside the pointer. */
 export interface TypedFigure {

@@ -1,14 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useId, useRef, useState } from 'react'
 import { toast } from 'sonner'
-import {
-  type SectionSource,
-  type SketchProfileStep,
-  type StockProfileStep,
-  putSection,
-  setSource,
-  takeSection,
-} from '@flexum/core/recipe'
+import { type SectionSource, putSection, setSource, takeSection, type ProfileStep } from '@flexum/core/recipe'
 import {
   createSection,
   fetchSection,
@@ -20,8 +13,6 @@ import { partOf } from '../../../../bench/session.ts'
 import { arrangeSections } from '../../../profiles/arrange.ts'
 import { SectionPicture } from '../../../profiles/SectionPicture.tsx'
 import { useBench, usePart } from '../../context.ts'
-
-type ProfileStep = StockProfileStep | SketchProfileStep
 
 const useSections = () => useQuery({ queryKey: ['sections', false], queryFn: () => fetchSections(false) })
 

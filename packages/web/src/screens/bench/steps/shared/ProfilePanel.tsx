@@ -1,5 +1,4 @@
 import type { ReactNode } from 'react'
-import type { SketchProfileStep, StockProfileStep } from '@flexum/core/recipe'
 import { stepResult } from '../../../../bench/results.ts'
 import { drawProfile } from '../../actions/recipe.ts'
 import { useBench, useSessionState } from '../../context.ts'
@@ -10,9 +9,7 @@ import { LibraryFields } from './LibraryFields.tsx'
 import { MaterialPicker } from './MaterialPicker.tsx'
 import { ProfileFigures } from './ProfileFigures.tsx'
 import { WallFields } from './WallFields.tsx'
-
-/** Steps that are a section of some material. */
-export type ProfileStep = StockProfileStep | SketchProfileStep
+import type { ProfileStep } from '@flexum/core/recipe'
 
 /** What the inspector of every section has: the library, the fields of its kind, wall and material, and what it is worth. */
 export function ProfilePanel(props: {

@@ -1,7 +1,6 @@
-import { type WallEntry, setWall } from '@flexum/core/recipe'
+import { type WallEntry, setWall, type ProfileStep } from '@flexum/core/recipe'
 import { useBench } from '../../context.ts'
 import { StepField } from '../../inspector/StepField.tsx'
-import type { ProfileStep } from './ProfilePanel.tsx'
 
 const SIDES = {
   solid: 'solid',

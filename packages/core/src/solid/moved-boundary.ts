@@ -1,5 +1,5 @@
-import { vec3, type Vec3 } from '../../space/index.ts'
-import type { Boundary } from '../boundary.ts'
+import { vec3, type Vec3 } from '../space/index.ts'
+import type { Boundary } from './boundary.ts'
 
 /** Normals nearer to each other than this cosine are one. */
 const ONE_NORMAL = 1 - 1e-9

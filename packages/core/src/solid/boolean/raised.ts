@@ -5,7 +5,7 @@ import type { MadeSolid, Solids, SolidTree } from '../library.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { packTag } from '../../sweep/index.ts'
 import type { Solid } from '../body.ts'
-import type { FaceSource, Leaf } from '../boolean/leaf.ts'
+import type { FaceSource, Leaf } from './leaf.ts'
 
 /** A solid as a tree for the library. */
 type TreeOf = (solid: Solid, chordError: number, leaves: Leaf[], solids: Solids) => SolidTree

@@ -4,9 +4,9 @@ import { pointAt, vec2, type Bezier2, type Curve2, type Vec2 } from '../../plane
 import { loopsOf } from '../../profile/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { frameOn, scaleAt, sectionsAlong, unpackTag, type Frame, type ShapeTable } from '../../sweep/index.ts'
-import type { Patch } from '../exact/index.ts'
+import type { Patch } from './index.ts'
 import type { Extrusion } from '../extrude.ts'
-import type { SweptFaces } from './swept-forms.ts'
+import type { SweptFaces } from '../face/swept-forms.ts'
 import type { Revolution } from '../revolve.ts'
 
 /** A patch turns no further than this between two looks, rad, and is looked at so often at most. */

@@ -2,8 +2,8 @@ import type { Id } from '../../base/index.ts'
 import { sameForm, type FaceForm } from '../face/forms.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { Body, Solid } from '../body.ts'
-import { edgesOfBody } from '../topology/edges.ts'
-import { facesOfBody, type BodyFace } from '../topology/faces.ts'
+import { edgesOfBody } from './edges.ts'
+import { facesOfBody, type BodyFace } from './faces.ts'
 import { standing } from '../boolean/made-body.ts'
 
 type Flat = BodyFace & { readonly form: Extract<FaceForm, { kind: 'plane' }> }

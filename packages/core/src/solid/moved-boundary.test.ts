@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { arc2, line2, type Loop2, type Vec2 } from '../../plane/index.ts'
-import { region } from '../../profile/index.ts'
-import { IDENTITY } from '../../space/index.ts'
-import { isEnd } from '../../sweep/index.ts'
-import { extrudedMesh, isFlatSide } from '../extrude.ts'
-import { movedBoundary } from './moved-mesh.ts'
-import { boundaryOf } from '../boundary.ts'
-import { skinVolumes, solidVolume } from '../extrapolated.ts'
+import { arc2, line2, type Loop2, type Vec2 } from '../plane/index.ts'
+import { region } from '../profile/index.ts'
+import { IDENTITY } from '../space/index.ts'
+import { isEnd } from '../sweep/index.ts'
+import { extrudedMesh, isFlatSide } from './extrude.ts'
+import { movedBoundary } from './moved-boundary.ts'
+import { boundaryOf } from './boundary.ts'
+import { skinVolumes, solidVolume } from './extrapolated.ts'
 
 const extruded = (outline: Loop2, chordError: number) => {
   const section = [region(outline)]
