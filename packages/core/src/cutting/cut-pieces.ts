@@ -109,13 +109,10 @@ function curveStep({ outline: o }: CarriedGiven): number {
     const [a, b] = [o.sideFrom[i]!, o.sideTo[i]!]
     // The outline's normals turn along a curve, and not along a straight.
     const turn = Math.hypot(o.nx[a]! - o.nx[b]!, o.ny[a]! - o.ny[b]!)
-    if (turn > CURVED) most = Math.max(most, Math.hypot(o.x[a]! - o.x[b]!, o.y[a]! - o.y[b]!))
+    if (turn > tolerance.curvedStep) most = Math.max(most, Math.hypot(o.x[a]! - o.x[b]!, o.y[a]! - o.y[b]!))
   }
   return most
 }
-
-/** From so much turn between the normals at its ends on a step belongs to a curve. */
-const CURVED = 1e-3
 
 /** How far the section reaches at a station of the run. */
 function reachOf({ carried }: At, station: number): Reach {

@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 /** Most pieces that one is parted into. */
 const MOST = 1000
 
@@ -55,9 +56,6 @@ function byRoom(
   return rooms.slice(0, -1).map((room) => (at += (length * room) / all))
 }
 
-/** What is still fine of a bar that is used up to its end, as a share: round-off. */
-const WHOLE = 1e-12
-
 function partsFit(
   cuts: readonly number[],
   length: number,
@@ -69,6 +67,6 @@ function partsFit(
   return at.slice(1).every((to, i) => {
     const own = to - at[i]!
     const needs = own + (i === 0 ? tips.start : back) + (i === cuts.length ? tips.end : ahead)
-    return own > 0 && needs <= bar * (1 + WHOLE)
+    return own > 0 && needs <= bar * (1 + tolerance.barUsedUp)
   })
 }

@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { vec2, type Vec2 } from '../plane/index.ts'
 import type { Reach } from './piece.ts'
 import type { Slope } from './saw.ts'
@@ -16,11 +17,6 @@ export interface SharedCut {
   readonly turns: boolean
 }
 
-/** Slopes that differ by less are one: with the widest section it moves a cut by no more than a thousandth of a millimetre. */
-const SAME_SLOPE = 1e-6
-/** A cut that leans by less is square, and shares nothing worth it. */
-const SQUARE = 1e-3
-
 /**
  * What a piece with these cuts, from its left to its right, shares with neighbours; undefined where they are square or lean differently. The
  * outline is that of its section as points.
@@ -31,12 +27,12 @@ export function sharedCut(
   reach: Reach,
   outline: readonly Vec2[],
 ): SharedCut | undefined {
-  if (Math.hypot(...left) < SQUARE) return undefined
+  if (Math.hypot(...left) < tolerance.squareCut) return undefined
   const slope = isForward(left) ? left : vec2.scale(left, -1)
   const sideOf = (s: Slope): 1 | -1 | undefined =>
-    vec2.distance(s, slope) < SAME_SLOPE
+    vec2.distance(s, slope) < tolerance.sameSlope
       ? 1
-      : vec2.distance(s, vec2.scale(slope, -1)) < SAME_SLOPE
+      : vec2.distance(s, vec2.scale(slope, -1)) < tolerance.sameSlope
         ? -1
         : undefined
   const [l, r] = [sideOf(left), sideOf(right)]
@@ -51,7 +47,7 @@ export function sharedCut(
   }
 }
 
-const isForward = ([x, y]: Slope): boolean => x > SAME_SLOPE || (x > -SAME_SLOPE && y > 0)
+const isForward = ([x, y]: Slope): boolean => x > tolerance.sameSlope || (x > -tolerance.sameSlope && y > 0)
 
 /**
  * Whether a bar that is turned over is the same, its cuts leaning to the other side: rolled by half a turn about its middle, or end for end about
@@ -63,12 +59,9 @@ function turnsOver(outline: readonly Vec2[], slope: Slope): boolean {
   const rolled = ([x, y]: Vec2): Vec2 => [2 * middle[0] - x, 2 * middle[1] - y]
   const mirrored = (p: Vec2): Vec2 => vec2.addScaled(p, way, -2 * vec2.dot(vec2.sub(p, middle), way))
   return [rolled, mirrored].some((move) =>
-    outline.every((p) => distanceTo(outline, move(p)) < SAME_OUTLINE * size),
+    outline.every((p) => distanceTo(outline, move(p)) < tolerance.sameOutline * size),
   )
 }
-
-/** Places of an outline lie on it again within this share of its size: as far as its curves are straight steps. */
-const SAME_OUTLINE = 2e-3
 
 function boxOf(points: readonly Vec2[]): { readonly middle: Vec2; readonly size: number } {
   const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])]

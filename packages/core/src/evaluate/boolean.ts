@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { fail, ok, type Result } from '../base/index.ts'
 import { stepOf, type Operation, type Part, type Step } from '../document/index.ts'
 import {
@@ -35,9 +36,6 @@ export interface Meeting {
   readonly solids: Solids | undefined
   readonly chordError: number | undefined
 }
-
-/** A share of the smaller body under which what both have in common is round-off. */
-const NOTHING = 1e-9
 
 /** What becomes of a step's body and of those that it does something with; or the finding that says why nothing does. */
 export function meet(m: Meeting): Result<readonly Body[], Finding> {
@@ -79,14 +77,14 @@ export function meet(m: Meeting): Result<readonly Body[], Finding> {
     const both = bothOf(made.value, target, own, cuts, work)
     if (!both.ok) return unsound(both.fault)
     // Where a round face touches, their meshes may lie in each other by a hair: no more than its volume is sure to.
-    const least = Math.max(NOTHING * Math.min(volumeIn(target), volumeIn(own)), both.value.error)
+    const least = Math.max(tolerance.noVolume * Math.min(volumeIn(target), volumeIn(own)), both.value.error)
     if (!(both.value.value > least))
       return refuse(
         'apart',
         `"${m.step.name}" and ${names[i]} have nothing in common: it reaches nothing of it, or they only touch.`,
       )
     const left = cuts ? volumeIn(target) - both.value.value : both.value.value
-    if (cuts && !(left > NOTHING * volumeIn(target)))
+    if (cuts && !(left > tolerance.noVolume * volumeIn(target)))
       return refuse('vanishes', `Nothing is left of ${names[i]} when "${m.step.name}" cuts it.`)
     const mass = massAfter(target, solid, left, work)
     met.push(weighed(made.value, left, mass, both.value.error + boundOf(target)))
@@ -94,15 +92,12 @@ export function meet(m: Meeting): Result<readonly Body[], Finding> {
   return ok(met)
 }
 
-/** A body the volume of which is known to this share counts as known. */
-const SURE = 1e-6
-
 /** What a body has in common with one that does something with it: what lies in it, or where that is more than half, all but what lies outside. */
 function sharedVolume(target: Body, own: Body, work: Work): Result<Extrapolated, string> {
   const [there, tool] = [standing(target), standing(own)]
   const shared: Solid = { kind: 'common', of: [there, tool] }
   const all = volumeIn(own)
-  if (own.instances.length === 1 && boundOf(own) <= SURE * all) {
+  if (own.instances.length === 1 && boundOf(own) <= tolerance.knownVolume * all) {
     const rough = roughVolumeOf(shared, work)
     if (rough.ok && rough.value > all / 2) {
       const rest = volumeOf({ kind: 'cut', of: tool, by: [there] }, work)

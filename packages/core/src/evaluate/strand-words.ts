@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import type { BlankGiven } from '../forming/index.ts'
 
 /** Strands of one length: their numbers from 1, and the length, mm. */
@@ -6,14 +7,11 @@ export interface AlikeStrands {
   readonly length: number
 }
 
-/** Lengths nearer than this are told as one, mm. */
-const ALIKE = 1e-6
-
 /** Strands by their lengths, in order of the first of each. */
 export function alikeStrands(lengths: readonly number[]): AlikeStrands[] {
   const found: { numbers: number[]; length: number }[] = []
   lengths.forEach((length, i) => {
-    const same = found.find((f) => Math.abs(f.length - length) <= ALIKE)
+    const same = found.find((f) => Math.abs(f.length - length) <= tolerance.sameLength)
     if (same) same.numbers.push(i + 1)
     else found.push({ numbers: [i + 1], length })
   })
@@ -32,7 +30,7 @@ export function strandsInWords({ numbers }: AlikeStrands, of: number): string {
 /** The cut length in words: of strands that differ, from the shortest to the longest. */
 export function cutsInWords({ cut, strands }: BlankGiven, length: (mm: number) => string): string {
   const least = Math.min(cut, ...(strands ?? []).map((s) => s.cut))
-  return cut - least <= ALIKE ? length(cut) : `${length(least)} to ${length(cut)}`
+  return cut - least <= tolerance.sameLength ? length(cut) : `${length(least)} to ${length(cut)}`
 }
 
 /** A length with what it is called. */

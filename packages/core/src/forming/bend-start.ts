@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { pathPoint, pathTangent, type Path } from '../path/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 
@@ -29,9 +30,6 @@ export interface StartTurns {
   readonly roll: number
 }
 
-/** Steeper than this (its level part, against 1) a straight has no heading. */
-const UPRIGHT = 1e-12
-
 export function startBy(at: Vec3, { heading, rise, roll }: StartTurns): BendStart {
   const [ch, sh, cr, sr] = [Math.cos(heading), Math.sin(heading), Math.cos(rise), Math.sin(rise)]
   const travel: Vec3 = [cr * ch, cr * sh, sr]
@@ -42,7 +40,7 @@ export function startBy(at: Vec3, { heading, rise, roll }: StartTurns): BendStar
 /** The turns of a start; one that goes straight up or down has a heading of 0. */
 export function turnsOf({ travel, normal }: BendStart): StartTurns {
   const level = Math.hypot(travel[0], travel[1])
-  const heading = level > UPRIGHT ? Math.atan2(travel[1], travel[0]) : 0
+  const heading = level > tolerance.noHeading ? Math.atan2(travel[1], travel[0]) : 0
   const left: Vec3 = [-Math.sin(heading), Math.cos(heading), 0]
   const up = vec3.cross(travel, left)
   const roll = Math.atan2(vec3.dot(vec3.cross(up, normal), travel), vec3.dot(up, normal))

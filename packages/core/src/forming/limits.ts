@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import {
   ovality,
   outerStrain,
@@ -82,11 +83,6 @@ export type Breach =
     }
   | { readonly kind: 'first'; readonly value: number; readonly limit: number }
 
-/** Dies and radii nearer than this share are one. */
-const SAME_DIE = 1e-6
-/** Limits may be passed by this share: what is asked for exactly is allowed. */
-const FORGIVEN = 1e-9
-
 /** The straights of a bar in the order in which they are fed, what is held beyond the part counted in: one before each bend, one after the last. */
 export type Straights = readonly number[]
 
@@ -94,11 +90,11 @@ export type Straights = readonly number[]
 export function breachesOf(bends: readonly LimitedBend[], straights: Straights, limits: Limits): Breach[] {
   const found: Breach[] = []
   const over = (value: number | undefined, limit: number | undefined): limit is number =>
-    value !== undefined && limit !== undefined && value > limit * (1 + FORGIVEN)
+    value !== undefined && limit !== undefined && value > limit * (1 + tolerance.allowedExcess)
   bends.forEach((bend, i) => {
     const { strain, thinning, ovality: oval } = effectsOf(bend, limits.ovalityFactor)
     const shift = bend.radius - bend.neutral
-    if (limits.smallest !== undefined && bend.radius < limits.smallest * (1 - FORGIVEN))
+    if (limits.smallest !== undefined && bend.radius < limits.smallest * (1 - tolerance.allowedExcess))
       found.push({
         kind: 'radius',
         bend: i,
@@ -131,16 +127,16 @@ export function breachesOf(bends: readonly LimitedBend[], straights: Straights, 
         least: radiusForOvality(limits.ovalityFactor!, bend.tube!.diameter, bend.tube!.wall, limits.ovality),
       })
     const { dies } = limits
-    if (dies.length > 0 && !dies.some((d) => Math.abs(d - bend.radius) <= SAME_DIE * d))
+    if (dies.length > 0 && !dies.some((d) => Math.abs(d - bend.radius) <= tolerance.sameDie * d))
       found.push({ kind: 'die', bend: i, value: bend.radius, dies: nextDies(dies, bend.radius) })
     if (over(bend.set, limits.mostAngle))
       found.push({ kind: 'angle', bend: i, value: bend.set, limit: limits.mostAngle })
-    if (straights[i]! < limits.clamp * (1 - FORGIVEN))
+    if (straights[i]! < limits.clamp * (1 - tolerance.allowedExcess))
       found.push({ kind: 'clamp', bend: i, value: straights[i]!, limit: limits.clamp })
   })
   if (bends.length === 0) return found
   const last = straights[bends.length]!
-  if (last < limits.pressure * (1 - FORGIVEN))
+  if (last < limits.pressure * (1 - tolerance.allowedExcess))
     found.push({ kind: 'pressure', bend: bends.length, value: last, limit: limits.pressure })
   if (over(straights[0], limits.mostFirst))
     found.push({ kind: 'first', value: straights[0]!, limit: limits.mostFirst })

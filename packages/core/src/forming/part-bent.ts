@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { arcSegment, lineSegment, makePath, type Path, type Segment } from '../path/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import { zonesOf, type Bar } from './bar.ts'
@@ -43,9 +44,6 @@ export function timeOf({ moves }: Program, { move, doing, share }: Moment): numb
   const to = doing === 'feed' ? begins[1] : doing === 'turn' ? begins[2] : done
   return from + (to - from) * share
 }
-
-/** A bend too small to be drawn, rad. */
-const NO_BEND = 1e-9
 
 /**
  * The bar at a moment of its program, in the bender's own axes: the die's tangent point at the origin, the bar that is not yet bent along
@@ -145,7 +143,7 @@ function placed(bar: Bar, angles: readonly number[], die: AtDie, share = 1, unde
     const { straight: before, radius, developed } = bar.bends[i]!
     const angle = angles[i]!
     along(before)
-    if (angle <= NO_BEND) return along(developed)
+    if (angle <= tolerance.noBend) return along(developed)
     const normal = vec3.turnAbout(zero, way, zone.clock)
     pieces.push({ kind: 'arc', from, at, way, normal, radius, angle })
     const inward = vec3.cross(normal, way)

@@ -1,4 +1,4 @@
-import { halfTurn } from '../num/index.ts'
+import { tolerance, halfTurn } from '../num/index.ts'
 import { zonesOf, type Bar } from './bar.ts'
 
 /** What a bender does for one bend, one after the other: it feeds, turns the bar, and bends it. */
@@ -34,9 +34,6 @@ export interface Program {
   readonly turned: number
 }
 
-/** Turns that are equal but for rounding keep the hand: a flip costs something too. */
-const SHORTER = 1e-9
-
 /**
  * The moves that bend a bar. `order` says which bend comes when, each once, by its index along the bar; without one they come as they lie
  * on it. A bender that bends to both hands may flip a bend, which turns the bar by half a turn less or more: it goes the shorter way, which
@@ -59,7 +56,7 @@ export function programOf(
     const zone = zones[index]!
     const plain = halfTurn(zone.clock - clock)
     const other = halfTurn(plain + Math.PI)
-    const flips = bothHands && Math.abs(other) < Math.abs(plain) - SHORTER
+    const flips = bothHands && Math.abs(other) < Math.abs(plain) - tolerance.shorterTurn
     const turn = flips ? other : plain
     if (flips) flipped = !flipped
     const feed = zone.from - at

@@ -1,4 +1,4 @@
-import { solvePositive } from '../num/index.ts'
+import { tolerance, solvePositive } from '../num/index.ts'
 
 /** A trial bend: the angle that was set, and the one that was got, rad; the centreline radius of the tool, mm. */
 export interface Trial {
@@ -27,9 +27,6 @@ export interface TrialFit {
     readonly radius: readonly [number, number]
   }
 }
-
-/** Angles or radii nearer than this, as a share, are the same trial over again. */
-const SAME = 1e-6
 
 /**
  * Least squares over as much as the trials can tell: the share of the angle always, its growth with the radius when radii differ, the
@@ -87,7 +84,7 @@ export function radiusOfTool(
 }
 
 const rangeOf = (values: readonly number[]): [number, number] => [Math.min(...values), Math.max(...values)]
-const differ = ([least, most]: readonly [number, number]): boolean => most - least > SAME * most
+const differ = ([least, most]: readonly [number, number]): boolean => most - least > tolerance.sameDie * most
 
 /** Normal equations, of columns of about equal size; undefined where the columns depend on each other. */
 function leastSquares(

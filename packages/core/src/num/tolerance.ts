@@ -149,4 +149,178 @@ export const tolerance = {
 
   /** Substituted equalities that differ by less than this say the same, relative. */
   sameDifference: 1e-10,
+
+  /** A step of an outline belongs to a curve from so much turn between the normals at its ends on, rad. */
+  curvedStep: 1e-3,
+
+  /** What may be missing of a bar that is used up to its end, as a share: round-off. */
+  barUsedUp: 1e-12,
+
+  /** Slopes that differ by less are one: with the widest section it moves a cut by no more than a thousandth of a millimetre. */
+  sameSlope: 1e-6,
+
+  /** A cut that leans by less is square, and shares nothing worth it. */
+  squareCut: 1e-3,
+
+  /** Places of an outline lie on it again within this share of its size: as far as its curves are straight steps. */
+  sameOutline: 2e-3,
+
+  /** A share of the smaller of two bodies under which what they have in common, or what is taken off, is nothing. */
+  noVolume: 1e-9,
+
+  /** A body the volume of which is known to this share counts as known. */
+  knownVolume: 1e-6,
+
+  /** A volume that is off by less than this share is told for sure. */
+  surelyOff: 1e-8,
+
+  /** Lengths and sizes of pieces nearer than this are told as one, mm. */
+  sameLength: 1e-6,
+
+  /** Steeper than this (its level part, against 1) a straight has no heading. */
+  noHeading: 1e-12,
+
+  /** What is asked for exactly is allowed: limits and deviations may be passed by this share. */
+  allowedExcess: 1e-9,
+
+  /** Dies and radii, trial angles and radii nearer than this share are one. */
+  sameDie: 1e-6,
+
+  /** Legs that turn by less than this are one straight, and a bend by less is none, rad. */
+  noBend: 1e-9,
+
+  /** Straights shorter than this are none, mm. */
+  noStraight: 1e-6,
+
+  /** Turns that are equal but for this keep the hand, rad: a flip costs something too. */
+  shorterTurn: 1e-9,
+
+  /** A fitted line follows what it is fitted to within this share of its size. */
+  followsCurve: 1e-7,
+
+  /** Directions within this of each other go on without a break, rad. */
+  goesOnTangent: 1e-6,
+
+  /** Control points that lie this near to a plane or a line, against their size, lie in it. */
+  flatControl: 1e-9,
+
+  /** A straight within this of square to a line goes across it, rad; a cut this near to its end lies there, as a share. */
+  squareToLine: 1e-9,
+
+  /** Below this the direction of a view is across the line: how fast the other goes there is taken from beside it. */
+  viewAcross: 1e-4,
+
+  /** Points of a curve closer than this share of the whole count as one. */
+  sameKnot: 1e-9,
+
+  /** Sine of the turn under which a piece of a wound outline is as good as straight. */
+  woundStraight: 1e-2,
+
+  /** A curve shorter than this share of the sketch has come to nothing. */
+  noCurve: 1e-7,
+
+  /** Places nearer to each other than this share of a body's reach may become one in single precision. */
+  singlePlaces: 1e-6,
+
+  /** Places in single precision may be off by this share of the largest. */
+  singlePrecision: 2e-7,
+
+  /** Faces that meet at a smaller angle than this (its sine) are taken to touch where areas are summed along their edges. */
+  facesCross: 1e-3,
+
+  /** Faces that meet at less than this (the sine of their angle) only touch. */
+  facesTouch: 1e-6,
+
+  /** How far off a plane the vertices of a flat face may lie, as a share of the reach. */
+  flatVertices: 1e-6,
+
+  /** Vertices are as near to a place as each other where they differ by less than this share of the reach. */
+  equallyNear: 1e-9,
+
+  /** Nearer to an end than this share of a parameter a place lies on it. */
+  parameterEnd: 1e-3,
+
+  /** Two exact faces whose places and directions agree to this, against their reach, are one. */
+  sameForm: 1e-7,
+
+  /** A line that passes a round face by less than this share of its radius squared touches it. */
+  lineTouches: 1e-9,
+
+  /** Nearer to an axis than this share of its radius or reach a point lies on it. */
+  onAxis: 1e-9,
+
+  /** Further than this share of its size from what a form says, a face or an edge is not of that form. */
+  offForm: 1e-8,
+
+  /** A side of a loft that turns less over a span goes straight, rad. */
+  straightSpan: 1e-6,
+
+  /** Further than this from a face a place of an outline does not lie on it, mm: what figures and fitted curves leave. */
+  onFace: 1e-4,
+
+  /** What the volume of a loft by quadrature may be off by, as a share. */
+  loftVolume: 1e-7,
+
+  /** A place led on by no more than this has come to rest, mm. */
+  atRest: 1e-12,
+
+  /** Round-off of the nearest places of two things, mm. */
+  nearestRoundOff: 1e-9,
+
+  /** Less of a normal than this that lies in no other's direction gives no direction of its own. */
+  ownNormal: 1e-3,
+
+  /** The sine of an angle below which a triangle has no inside. */
+  sliver: 1e-9,
+
+  /** Things of a body nearer than this touch, mm: single precision holds no less of a place a few metres away. */
+  touches: 1e-6,
+
+  /** Ends of picked edges nearer than this are one, mm: of free faces, as far as their meshes tell. */
+  edgesMeet: 1e-5,
+
+  /** Ends of edges nearer to each other than this are one corner, against the size of what they are on. */
+  sameCorner: 1e-6,
+
+  /** A share of its reach by which a section may lie over its axis and still only touch it, or keep from it and be hollow. */
+  overAxis: 1e-6,
+
+  /** Widths that agree to this share are one. */
+  sameWidth: 1e-9,
+
+  /** A line within this share of a round face of where it would go by meets it once. */
+  cutMeetsOnce: 1e-3,
+
+  /** Squared sine of the angle under which two directions count as parallel. */
+  parallelSquared: 1e-12,
+
+  /** A share of a row's length by which arcs may leave its places. */
+  arcsFollow: 2e-5,
+
+  /** A plane whose normal has less than this along a way stands along it. */
+  standsAlong: 1e-6,
+
+  /** Corners and ends that are this near to square are, rad. */
+  squareCorner: 1e-4,
+
+  /** Nearer than this to where a run ended, what lies beyond is none of it, mm. */
+  ofTheRun: 1e-3,
+
+  /** A hole that is left no longer than this is filled, mm. */
+  filledHole: 1e-9,
+
+  /** Angles of what faces up nearer than this are one, rad; and how far inside of a segment its ends are looked at, as a share. */
+  sameFacing: 1e-9,
+
+  /** More than this from the end of one segment to the start of the next it turns over at once, rad. */
+  turnsAtOnce: 2e-3,
+
+  /** Chord error at which it is looked how far a section reaches, mm. */
+  reachChord: 1e-3,
+
+  /** Nearer to an axis than this a place has no direction away from it, mm. */
+  noWayFromAxis: 1e-12,
+
+  /** Areas smaller than this share of a picture are specks. */
+  speck: 5e-4,
 } as const

@@ -11,9 +11,6 @@ import { lineSegment, segmentCurvature, segmentPoint, segmentTangent, type Segme
 /** What becomes of corners on the outside: their sides run on to where they meet, or an arc goes round. */
 export type CornersBeside = 'extended' | 'rounded'
 
-/** A curve beside another lies as far off as it should to within this share of the path's size. */
-const FIT = 1e-7
-
 /**
  * A flat path moved to one side, mm: to the left of its travel for whoever its plane's normal points at, to the right where negative. The
  * normal points up, or toward the front (-y), or to the right (+x), whichever of these it does first; a straight moves in the level plane, an
@@ -109,7 +106,9 @@ function besideFree(path: Path, by: number, up: Vec3, size: number): Result<Path
     }
     const origin = path.origins[i]!
     if (g.kind === 'line') parts.push({ segment: lineSegment(moved(0).point, g.direction, g.length), origin })
-    else for (const segment of fittedCubics(moved, 0, g.length, FIT * size)) parts.push({ segment, origin })
+    else
+      for (const segment of fittedCubics(moved, 0, g.length, tolerance.followsCurve * size))
+        parts.push({ segment, origin })
   }
   return ok(makePath(parts, path.closed))
 }

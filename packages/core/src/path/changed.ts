@@ -34,9 +34,6 @@ export function straightened(path: Path): Result<Path> {
   return ok(makePath([{ segment, origin: { kind: 'leg', index: 0 } }], false))
 }
 
-/** Directions within this of a straight are its own, rad. */
-const STRAIGHT = 1e-6
-
 /**
  * A straight path bent to an arc of an angle, rad, at the same length: from its start the way it sets off, toward `side`, a direction that is
  * not along it. The radius is length / angle. At 0 it stays straight; a whole turn is the most.
@@ -44,7 +41,7 @@ const STRAIGHT = 1e-6
 export function bentToArc(path: Path, angle: number, side: Vec3): Result<Path> {
   const way = path.closed ? undefined : pathTangent(path, 0)
   const bends = path.segments.some(
-    (g) => g.kind !== 'line' || !way || vec3.angleBetween(g.direction, way) > STRAIGHT,
+    (g) => g.kind !== 'line' || !way || vec3.angleBetween(g.direction, way) > tolerance.goesOnTangent,
   )
   if (!way || bends)
     return fail(fault('path.not-straight', 'only a straight path is bent to an arc; straighten it first'))
@@ -53,7 +50,7 @@ export function bentToArc(path: Path, angle: number, side: Vec3): Result<Path> {
   const across = vec3.addScaled(side, way, -vec3.dot(side, way))
   if (vec3.length(across) <= tolerance.sameDirection * vec3.length(side) || vec3.length(side) === 0)
     return fail(fault('path.arc-side', 'the side that it is bent toward lies along the path'))
-  if (Math.abs(angle) < STRAIGHT) return straightened(path)
+  if (Math.abs(angle) < tolerance.goesOnTangent) return straightened(path)
   const radius = path.length / Math.abs(angle)
   const inward = vec3.scale(vec3.unit(across), Math.sign(angle))
   const start = pathPoint(path, 0)

@@ -12,9 +12,6 @@ export interface JoinedAt {
   readonly gap: number
 }
 
-/** Directions within this of each other go on without a break, rad. */
-const TANGENT = 1e-6
-
 /**
  * Several open paths one after the other. Where one ends away from where the next begins a straight bridges the gap; where both sides of a
  * joint are straights they may be blended by an arc of a radius, mm (0 for none).
@@ -53,7 +50,7 @@ export function joinedPaths(
     gap,
   }))
   if (!(radius > 0)) return ok({ path: plain, joints })
-  const broken = after.map((j) => j.segment).filter((i) => angleAfter(i) > TANGENT)
+  const broken = after.map((j) => j.segment).filter((i) => angleAfter(i) > tolerance.goesOnTangent)
   const blended = blend(parts, broken, radius)
   return blended.ok
     ? ok({ path: makePath(blended.value, false), joints: joints.map((j) => ({ ...j, angle: 0 })) })

@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 
 /** A smooth curve in space by a parameter: a cubic between control points over 0 to 1, or a spiral by its angle, rad. */
@@ -119,13 +120,10 @@ export function planeOfCurve(c: SpaceCurve): Vec3 | undefined {
     vec3.cross(ways[0]!, ways[2]!),
   ]
   const widest = normals.reduce((a, b) => (vec3.length(b) > vec3.length(a) ? b : a))
-  if (vec3.length(widest) <= FLAT * size * size) return undefined
+  if (vec3.length(widest) <= tolerance.flatControl * size * size) return undefined
   const normal = vec3.unit(widest)
-  return ways.every((w) => Math.abs(vec3.dot(w, normal)) <= FLAT * size) ? normal : undefined
+  return ways.every((w) => Math.abs(vec3.dot(w, normal)) <= tolerance.flatControl * size) ? normal : undefined
 }
-
-/** Control points that lie this near to a plane or a line, against their size, lie in it. */
-const FLAT = 1e-9
 
 /** Curvature, 1/mm, as a vector toward the centre of curvature: (r' x r'') x r' / r'4. */
 export function curvatureOf({ first, second }: CurvePoint): Vec3 {

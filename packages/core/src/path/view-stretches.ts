@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import type { Path } from './path.ts'
 import { segmentPoint, segmentTangent, type Segment } from './segment.ts'
@@ -18,8 +19,6 @@ export interface Stretch {
 const LOOKS = 128
 /** Halvings of a look: what is left is below round-off. */
 const HALVINGS = 48
-/** A straight within this of square to the line goes across it, rad. */
-const SQUARE = 1e-9
 
 /** A path cut where it turns back along a line. Straights across it stand still there; they are wider than `same`. */
 export function stretchesOf(path: Path, along: Vec3, same: number): readonly Stretch[] {
@@ -30,7 +29,8 @@ export function stretchesOf(path: Path, along: Vec3, same: number): readonly Str
       const from = cuts[i]!
       if (!(to > from)) return []
       const on = [from, to].map((s) => vec3.dot(segmentPoint(g, s), along)) as [number, number]
-      const across = g.kind === 'line' ? Math.abs(slope(0)) <= SQUARE : Math.abs(on[1] - on[0]) <= same
+      const across =
+        g.kind === 'line' ? Math.abs(slope(0)) <= tolerance.squareToLine : Math.abs(on[1] - on[0]) <= same
       const way = across ? 0 : on[1] > on[0] ? 1 : -1
       return [{ segment: g, from, to, on: across ? [on[0], on[0]] : on, way, along }]
     })
@@ -57,5 +57,5 @@ function turnings(slope: (s: number) => number, length: number): number[] {
     ;[last, before] = [s, here]
   }
   // A turn at the very end is the end.
-  return found.filter((s) => s > length * 1e-9 && s < length * (1 - 1e-9))
+  return found.filter((s) => s > length * tolerance.squareToLine && s < length * (1 - tolerance.squareToLine))
 }

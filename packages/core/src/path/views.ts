@@ -21,8 +21,6 @@ export interface OfViews {
   readonly left: readonly [number, number]
 }
 
-/** The line lies as near to both views as this share of its size. */
-const FIT = 1e-7
 /** Views looked at from ways nearer than this, rad, show the same twice. */
 const SAME_WAY = 0.02
 
@@ -51,7 +49,9 @@ export function pathOfViews(first: View, second: View): Result<OfViews> {
   const same = tolerance.samePlace * size + tolerance.pointCoincidence
   const travel = travelled(stretchesOf(first.path, along, same), stretchesOf(other, along, same), same)
   if (!travel.ok) return travel
-  const parts = travel.value.together.flatMap((pair) => segmentsOf(pair, frame, FIT * size))
+  const parts = travel.value.together.flatMap((pair) =>
+    segmentsOf(pair, frame, tolerance.followsCurve * size),
+  )
   const kept = parts.filter((g) => g.length > tolerance.vanishes)
   if (kept.length === 0)
     return fail(fault('views.apart', 'no place of one view lies beside a place of the other'))
@@ -240,21 +240,18 @@ function leading(p: Stretch, q: Stretch, along: Vec3, end: 0 | 1): 0 | 1 {
   return slope(p) <= slope(q) ? 0 : 1
 }
 
-/** Below this the direction of a view is across the line: how fast the other goes there is taken from beside it. */
-const ACROSS = 1e-4
-
 /** The place of the line, and its derivative, by the station of one of two stretches. */
 function askedBy(own: Stretch, other: Stretch, f: Frame, ownFirst: boolean): (s: number) => Asked {
   const [ownUp, otherUp] = ownFirst ? f.ups : [f.ups[1], f.ups[0]]
   const ups = (a: number, b: number): [number, number] => (ownFirst ? [a, b] : [b, a])
-  const inside = (own.to - own.from) * ACROSS
+  const inside = (own.to - own.from) * tolerance.viewAcross
   /** How fast the other goes when this one goes by one. */
   const ratio = (s: number, on: number): number => {
     const [da, db] = [
       vec3.dot(segmentTangent(own.segment, s), f.along),
       vec3.dot(segmentTangent(other.segment, stationAtPlace(other, on)), f.along),
     ]
-    if (Math.abs(db) > ACROSS) return da / db
+    if (Math.abs(db) > tolerance.viewAcross) return da / db
     // Both turn back here, and their stations go as each other's.
     const near = s + (s - own.from < own.to - s ? inside : -inside)
     const there = stationAtPlace(other, vec3.dot(segmentPoint(own.segment, near), f.along))

@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { curveLength, directionAt, pointAt, type Curve2 } from './curve.ts'
 import { bezierCurvature } from './bezier.ts'
 import { vec2, type Vec2 } from './vec2.ts'
@@ -29,7 +30,7 @@ export function mostOffStraight(curves: readonly Curve2[]): number {
   const from = pointAt(first, 0)
   const way = vec2.sub(pointAt(last, 1), from)
   const long = vec2.length(way)
-  if (!(long > LEAST * curves.reduce((s, c) => s + curveLength(c), 0))) return 0
+  if (!(long > tolerance.sameKnot * curves.reduce((s, c) => s + curveLength(c), 0))) return 0
   const off = (p: Vec2): number => Math.abs(vec2.cross(way, vec2.sub(p, from))) / long
   return Math.max(
     ...curves.flatMap((c) => Array.from({ length: LOOKS + 1 }, (_, i) => off(pointAt(c, i / LOOKS)))),
@@ -37,5 +38,3 @@ export function mostOffStraight(curves: readonly Curve2[]): number {
 }
 
 const LOOKS = 64
-/** Ends nearer to each other than this share of the length are one. */
-const LEAST = 1e-9

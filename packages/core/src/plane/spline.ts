@@ -1,15 +1,17 @@
+import { tolerance } from '../num/index.ts'
 import { bezier2, type Bezier2 } from './bezier.ts'
 import { vec2, type Vec2 } from './vec2.ts'
-
-/** Points closer than this share of the whole count as one for the parameters of a spline. */
-const LEAST_STEP = 1e-9
 
 /** Centripetal parameters of points (Lee 1989): steps are square roots of the chords. */
 export function centripetalKnots(points: readonly Vec2[]): number[] {
   const whole = points.reduce((s, p, i) => (i === 0 ? 0 : s + vec2.distance(p, points[i - 1]!)), 0)
   const knots = [0]
   for (let i = 1; i < points.length; i++) {
-    const chord = Math.max(vec2.distance(points[i]!, points[i - 1]!), LEAST_STEP * whole, Number.MIN_VALUE)
+    const chord = Math.max(
+      vec2.distance(points[i]!, points[i - 1]!),
+      tolerance.sameKnot * whole,
+      Number.MIN_VALUE,
+    )
     knots.push(knots[i - 1]! + Math.sqrt(chord))
   }
   return knots

@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { bezier2, bezierAt, directionAt, pointAt, vec2, type Curve2, type Vec2 } from '../plane/index.ts'
 import { loopsOf, regionsOf, type Section } from './region.ts'
 
@@ -123,14 +124,11 @@ function cubic(a: Placed, middle: Vec2, b: Placed, width: number): Curve2 {
   const bow = vec2.scale(vec2.sub(middle, half), 8 / 3)
   const across = vec2.cross(a.along, b.along)
   const [from, to] =
-    Math.abs(across) > STRAIGHT * vec2.length(a.along) * vec2.length(b.along)
+    Math.abs(across) > tolerance.woundStraight * vec2.length(a.along) * vec2.length(b.along)
       ? [vec2.cross(bow, b.along) / across, vec2.cross(bow, a.along) / across]
       : [width / 3, width / 3]
   return bezier2([a.at, vec2.addScaled(a.at, a.along, from), vec2.addScaled(b.at, b.along, -to), b.at])
 }
-
-/** Sine of the turn under which a piece is as good as straight. */
-const STRAIGHT = 1e-2
 
 /** How far the cubics of so many pieces leave the curve, by looks between: beside it, wherever along it. */
 function off(at: (t: number) => Placed, n: number): number {

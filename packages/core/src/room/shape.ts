@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { pointInPolygon, triangulate, type Vec2 } from '../plane/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import type { Opening, Room } from './room.ts'
@@ -133,7 +134,7 @@ export function middleOfRoom(outline: readonly Vec3[]): Vec2 {
     for (let k = 0; k < LOOKS; k++) {
       const p: Vec2 = [x0 + (wide * (i + 0.5)) / LOOKS, y0 + (deep * (k + 0.5)) / LOOKS]
       const around = roomAround(outline, p)
-      if (around > room * (1 + 1e-9)) [best, room] = [p, around]
+      if (around > room * (1 + tolerance.samePlace)) [best, room] = [p, around]
     }
   return best
 }
@@ -142,7 +143,9 @@ export function middleOfRoom(outline: readonly Vec3[]): Vec2 {
 export function standInRoom(outline: readonly Vec3[]): { readonly at: Vec2; readonly heading: number } {
   const [x, y] = middleOfRoom(outline)
   const far = outline.reduce((best, p) =>
-    Math.hypot(p[0] - x, p[1] - y) > Math.hypot(best[0] - x, best[1] - y) * (1 + 1e-9) ? p : best,
+    Math.hypot(p[0] - x, p[1] - y) > Math.hypot(best[0] - x, best[1] - y) * (1 + tolerance.samePlace)
+      ? p
+      : best,
   )
   const back: Vec2 = [x - far[0], y - far[1]]
   const at = walked(outline, [x, y], back, 2 * FROM_WALL)
@@ -155,7 +158,7 @@ export function standInRoom(outline: readonly Vec3[]): { readonly at: Vec2; read
  */
 export function walked(outline: readonly Vec3[], from: Vec2, by: Vec2, least = FROM_WALL): Vec2 {
   const enough = Math.min(least, roomAround(outline, from))
-  const free = (p: Vec2): boolean => roomAround(outline, p) >= enough - 1e-9
+  const free = (p: Vec2): boolean => roomAround(outline, p) >= enough - tolerance.vanishes
   const length = Math.hypot(...by)
   // In strides shorter than what is kept free, so that no thin wall is stepped over.
   const strides = Math.min(MOST_STRIDES, Math.max(1, Math.ceil(length / Math.max(enough / 2, 1))))

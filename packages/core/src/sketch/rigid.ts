@@ -1,5 +1,5 @@
 import type { Id } from '../base/index.ts'
-import { solvePositive } from '../num/index.ts'
+import { tolerance, solvePositive } from '../num/index.ts'
 import { equationsOf, type Constraint } from './constraints/index.ts'
 import type { Equation } from './constraints/constraint.ts'
 import { referencesOf } from './constraints/references.ts'
@@ -204,9 +204,6 @@ function placed(
   return next
 }
 
-/** A curve shorter than this share of the sketch has come to nothing. */
-const NOTHING = 1e-7
-
 /** Whether a curve has no length that had one. */
 export function hasCollapsed(
   entities: readonly SketchEntity[],
@@ -221,6 +218,9 @@ export function hasCollapsed(
     return e.kind === 'arc' ? Math.min(between, Math.abs(of[u.radius(e.id)]!)) : between
   }
   return entities.some(
-    (e) => !isBuiltIn(e.id) && long(values, e) <= NOTHING * size && long(u.values, e) > NOTHING * size,
+    (e) =>
+      !isBuiltIn(e.id) &&
+      long(values, e) <= tolerance.noCurve * size &&
+      long(u.values, e) > tolerance.noCurve * size,
   )
 }

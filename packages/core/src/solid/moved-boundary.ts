@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import type { Boundary } from './boundary.ts'
 
@@ -83,15 +84,12 @@ function withoutSlivers(shell: Boundary): Boundary {
   }
 }
 
-/** Less of a normal than this that lies in no other's direction gives no direction of its own. */
-const OWN = 1e-3
-
 /** The least move that brings each face in by its distance, in the sense of least squares within the directions that their normals span. */
 function moveOf(faces: readonly { readonly normal: Vec3; readonly by: number }[]): Vec3 {
   const basis: Vec3[] = []
   for (const { normal } of faces) {
     const own = basis.reduce<Vec3>((n, e) => vec3.addScaled(n, e, -vec3.dot(normal, e)), normal)
-    if (basis.length < 3 && vec3.length(own) > OWN) basis.push(vec3.unit(own))
+    if (basis.length < 3 && vec3.length(own) > tolerance.ownNormal) basis.push(vec3.unit(own))
   }
   const span = basis.length
   // The equations for the shares of each direction; a direction that is not there has a share of none.

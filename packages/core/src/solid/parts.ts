@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import type { MadeSolid, SolidMesh } from './library.ts'
 
@@ -119,16 +120,18 @@ function cornersFrom(p: Float64Array, t: Uint32Array, i: number, [x, y, z]: Vec3
   return [at(0), at(1), at(2)]
 }
 
-/** The sine of an angle below which a triangle has no inside. */
-const SLIVER = 1e-9
-
 /** The place of a triangle that is nearest to the origin: in its inside, or on the nearest of its sides. */
 export function nearestOnTriangle(a: Vec3, b: Vec3, c: Vec3): Vec3 {
   const [u, v] = [vec3.sub(b, a), vec3.sub(c, a)]
   const n = vec3.cross(u, v)
   const size = vec3.length(n)
   const inside = (p: Vec3, q: Vec3): boolean => vec3.dot(vec3.cross(p, q), n) >= 0
-  if (size > SLIVER * vec3.length(u) * vec3.length(v) && inside(a, b) && inside(b, c) && inside(c, a))
+  if (
+    size > tolerance.sliver * vec3.length(u) * vec3.length(v) &&
+    inside(a, b) &&
+    inside(b, c) &&
+    inside(c, a)
+  )
     return vec3.scale(n, vec3.dot(a, n) / (size * size))
   const onSides = [nearestOnSide(a, b), nearestOnSide(b, c), nearestOnSide(c, a)]
   return onSides.reduce((least, p) => (vec3.length(p) < vec3.length(least) ? p : least))

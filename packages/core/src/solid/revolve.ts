@@ -30,19 +30,13 @@ export interface Revolution {
   readonly as?: Section
 }
 
-/** Nearer to the axis than this share of its reach a point lies on it. */
-const ON_AXIS = 1e-9
-
-/** Chord error at which it is looked how far a section reaches, mm. */
-const CLOSE = 1e-3
-
 /** How far a section reaches from a line, on its left and on its right, mm. */
 export function reachBeside(
   section: Section,
   at: Vec2,
   along: Vec2,
 ): { readonly left: number; readonly right: number } {
-  const o = outlineOf(section, CLOSE)
+  const o = outlineOf(section, tolerance.reachChord)
   let [left, right] = [0, 0]
   o.x.forEach((x, i) => {
     const away = vec2.cross(along, vec2.sub([x, o.y[i]!], at))
@@ -74,7 +68,7 @@ export function revolvedMesh(
   const h = Float64Array.from(o.x, (x, i) => vec2.dot(along, vec2.sub([x, o.y[i]!], at)))
   const reach = (as ? away(by(as, chordError)) : r).reduce((most, v) => Math.max(most, v), 0)
   r.forEach((v, i) => {
-    if (v < ON_AXIS * reach) r[i] = 0
+    if (v < tolerance.onAxis * reach) r[i] = 0
   })
   const closed = Math.abs(angle) >= TURN - tolerance.wholeTurn
   const sweep = closed ? TURN : angle

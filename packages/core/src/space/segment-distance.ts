@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { vec3, type Vec3 } from './vec3.ts'
 
 /** The least distance between two straight stretches, each from a point to another (Eberly, "Robust computation of distance between line segments", 2015; by clamping). */
@@ -11,7 +12,10 @@ export function segmentDistance(a0: Vec3, a1: Vec3, b0: Vec3, b1: Vec3): number 
   const onB = (s: number): number => (vv > 0 ? clamp((uv * s + vw) / vv) : 0)
   const area = uu * vv - uv * uv
   // Parallel ones are nearest somewhere at an end of either.
-  const tries = area > PARALLEL * uu * vv ? [onB(clamp((uv * vw - vv * uw) / area))] : [0, 1, onB(0), onB(1)]
+  const tries =
+    area > tolerance.parallelSquared * uu * vv
+      ? [onB(clamp((uv * vw - vv * uw) / area))]
+      : [0, 1, onB(0), onB(1)]
   let least = Infinity
   for (const t of tries) {
     const s = onA(t)
@@ -20,6 +24,4 @@ export function segmentDistance(a0: Vec3, a1: Vec3, b0: Vec3, b1: Vec3): number 
   return least
 }
 
-/** Squared sine of the angle under which two directions count as parallel. */
-const PARALLEL = 1e-12
 const clamp = (t: number): number => Math.min(1, Math.max(0, t))

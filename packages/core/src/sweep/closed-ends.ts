@@ -1,5 +1,5 @@
 import { spend } from '../base/index.ts'
-import { chordTurn } from '../num/index.ts'
+import { tolerance, chordTurn } from '../num/index.ts'
 import type { Path } from '../path/index.ts'
 import { triangulate, type Vec2 } from '../plane/index.ts'
 import type { Outline } from '../profile/index.ts'
@@ -110,12 +110,11 @@ function shortened(
     path.segments[index]!.length +
     (index === chunk.first ? Math.min(0, shorter.start.shift) : 0) +
     (index === chunk.last ? Math.min(0, shorter.end.shift) : 0)
-  if (room(chunk.first) > FILLED && room(chunk.last) > FILLED) return shorter
-  return chunk.first === chunk.last && !leans(chunk) && room(chunk.first) > -FILLED ? 'filled' : undefined
+  if (room(chunk.first) > tolerance.filledHole && room(chunk.last) > tolerance.filledHole) return shorter
+  return chunk.first === chunk.last && !leans(chunk) && room(chunk.first) > -tolerance.filledHole
+    ? 'filled'
+    : undefined
 }
-
-/** A hole that is left no longer than this is filled, mm. */
-const FILLED = 1e-9
 
 const leans = ({ start, end }: Chunk): boolean => (start.plane ?? end.plane) !== undefined
 

@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import { segmentPoint, segmentTangent, type Path } from '../path/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import type { Course } from './course.ts'
@@ -6,12 +7,6 @@ import { angleFrom, nearTurn } from './upright.ts'
 
 /** Places looked at along each segment. */
 const LOOKS = 32
-/** How far inside of a segment its ends are looked at, as a share of it: there what is up may jump. */
-const INSIDE = 1e-9
-/** Angles nearer than this are one, rad. */
-const SAME = 1e-9
-/** More than this from the end of one segment to the start of the next it turns over at once, rad. */
-const AT_ONCE = 2e-3
 
 /** Frames whose up looks to where it is told, and the first place at which that jumps, if any. */
 export interface Facing {
@@ -33,7 +28,7 @@ export function facingFrames(
   let jump: Facing['jump']
   path.segments.forEach((g, index) => {
     for (let k = 0; k <= LOOKS; k++) {
-      const s = g.length * Math.min(Math.max(k / LOOKS, INSIDE), 1 - INSIDE)
+      const s = g.length * Math.min(Math.max(k / LOOKS, tolerance.sameFacing), 1 - tolerance.sameFacing)
       const up = upAt(index, s, segmentPoint(g, s))
       if (!up) continue
       const [side, above] = carried(g, base.sides[index]!, base.ups[index]!, s)
@@ -42,7 +37,7 @@ export function facingFrames(
       const before = values.at(-1)
       const by = before === undefined ? 0 : nearTurn(angle - before)
       const station = path.starts[index]! + s
-      if (k === 0 && index > 0 && Math.abs(by) > AT_ONCE) jump ??= { station, by }
+      if (k === 0 && index > 0 && Math.abs(by) > tolerance.turnsAtOnce) jump ??= { station, by }
       // The end of one and the start of the next are one place.
       if (k === 0 && index > 0 && before !== undefined) continue
       stations.push(station)
@@ -56,9 +51,9 @@ export function facingFrames(
     const [side, up] = turned(...carried(g, base.sides.at(-1)!, base.ups.at(-1)!, g.length), values.at(-1)!)
     const [, arriving] = acrossJoint(g, path.segments[0]!, side, up)
     const by = nearTurn(first - angleFrom(base.sides[0]!, base.ups[0]!, arriving))
-    if (Math.abs(by) > AT_ONCE) jump ??= { station: path.length, by }
+    if (Math.abs(by) > tolerance.turnsAtOnce) jump ??= { station: path.length, by }
   }
-  if (values.every((v) => Math.abs(v - first) < SAME))
+  if (values.every((v) => Math.abs(v - first) < tolerance.sameFacing))
     return { frames: rolledBy(base, first), ...(jump ? { jump } : {}) }
   const course: Course = { stations, values, slopes: stations.map((_, i) => slopeAt(stations, values, i)) }
   return { frames: { ...base, rolls: [course] }, ...(jump ? { jump } : {}) }

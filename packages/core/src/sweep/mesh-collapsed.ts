@@ -1,8 +1,7 @@
+import { tolerance } from '../num/index.ts'
 import { indexArray, type Mesh } from '../space/index.ts'
 import type { ClosedMesh } from './closed-ends.ts'
 
-/** Points of one triangle that are nearer than this are one, mm; single precision adds its own. */
-const NEAR = 1e-6
 const SINGLE = 2 ** -23
 
 /**
@@ -34,7 +33,7 @@ export function withoutCollapsed({ mesh, places }: ClosedMesh): ClosedMesh {
 /** For each point the one that it is one with: at the same place, or the end of an edge of no length; undefined where no edge is so short. */
 function joined({ positions: p, triangles }: Mesh): Int32Array | undefined {
   const far = p.reduce((most, v) => Math.max(most, Math.abs(v)), 0)
-  const near = NEAR + SINGLE * far
+  const near = tolerance.touches + SINGLE * far
   const count = p.length / 3
   const onto = Int32Array.from({ length: count }, (_, v) => v)
   const root = (v: number): number => {

@@ -11,6 +11,9 @@ import {
 } from '../plane/index.ts'
 import type { TracedLoop } from './outline.ts'
 
+/** A heap of straights leads only where it weighs more than another by more than round-off. */
+const HEAVIER = 1e-9
+
 /** Most that a straight is turned to be square to the others, rad, however short it is. */
 const MOST_TURN = 0.06
 /** The straight may be off by so many tolerances at both ends. */
@@ -78,7 +81,9 @@ function turnedSquare(loop: TracedLoop, tolerance: number): Squared {
   const bound = (long: number): number => Math.min(MOST_TURN, Math.atan2(2 * WITHIN * tolerance, long))
   const weightAbout = (turn: number): number =>
     straights.reduce((sum, s) => sum + (Math.abs(off(s.angle, turn)) < bound(s.long) ? s.long : 0), 0)
-  const lead = straights.reduce((a, b) => (weightAbout(b.angle) > weightAbout(a.angle) + 1e-9 ? b : a))
+  const lead = straights.reduce((a, b) =>
+    weightAbout(b.angle) > weightAbout(a.angle) + HEAVIER ? b : a,
+  )
   const among = straights.filter((s) => Math.abs(off(s.angle, lead.angle)) < bound(s.long) + bound(lead.long))
   if (among.length < 2) return bare
   // The longer a straight, the better its way is known: with the square of its length.

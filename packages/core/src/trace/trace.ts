@@ -1,3 +1,4 @@
+import { tolerance } from '../num/index.ts'
 import type { ColourPicture } from './colour.ts'
 import { ringsOf } from './contour.ts'
 import { isFrame } from './frame.ts'
@@ -20,8 +21,6 @@ export interface TraceOptions {
 
 /** A Gaussian of one px: calms noise, and moves straight edges not at all. */
 const CALM = 1
-/** Areas smaller than this share of the picture are specks. */
-const SPECK = 5e-4
 const MOST_OUTLINES = 60
 
 /**
@@ -33,7 +32,7 @@ export function traceOutlines(p: ColourPicture, o: TraceOptions): readonly Squar
   if (!signal) return []
   const calm = blurred(signal, CALM)
   const { lines, rest } = o.sides ? { lines: [], rest: calm } : drawnLines(calm)
-  const rings = ringsOf(rest, o.between, SPECK * p.width * p.height)
+  const rings = ringsOf(rest, o.between, tolerance.speck * p.width * p.height)
   const found = [
     ...lines.map((l) => ({ points: l.points, closed: l.closed })),
     ...rings.map((r) => ({ points: r.points, closed: true })),

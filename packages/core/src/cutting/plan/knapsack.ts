@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 /** What is put together: each thing takes some room, is worth something, and there are so many of it. */
 export interface Things {
   readonly sizes: readonly number[]
@@ -50,9 +51,9 @@ export function packWorthiest(room: number, things: Things, mostSteps = MOST_STE
     }
     if (i === n || steps > mostSteps) return
     steps++
-    const slack = bestWorth * (1 + ROUND_OFF)
+    const slack = bestWorth * (1 + tolerance.barUsedUp)
     if (sum + atMost(i, left) <= slack) return
-    const most = Math.min(limit[i]!, Math.floor(left / size[i]! + ROUND_OFF))
+    const most = Math.min(limit[i]!, Math.floor(left / size[i]! + tolerance.barUsedUp))
     for (let k = most; k >= 0; k--) {
       now[i] = k
       search(i + 1, left - k * size[i]!, sum + k * worth[i]!)
@@ -65,6 +66,3 @@ export function packWorthiest(room: number, things: Things, mostSteps = MOST_STE
   order.forEach((i, k) => (counts[i] = best[k]!))
   return { counts, worth: bestWorth, bound: steps > mostSteps ? atMost(0, room) : bestWorth }
 }
-
-/** Sizes that add up to the room but for round-off fit it. */
-const ROUND_OFF = 1e-12

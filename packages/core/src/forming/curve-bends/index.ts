@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { fail, ok, type Result } from '../../base/index.ts'
 import {
   arcSegment,
@@ -49,8 +50,6 @@ export type NoBends = { readonly kind: 'closed' | 'none' }
 const WITHIN = [1.6, 1.25, 1, 0.8, 0.6, 0.4, 0.2, 0.1]
 /** Most times that one bend fewer is tried in one pass. */
 const MOST_TRIES = 400
-/** A deviation over what is asked for by this share is round-off. */
-const FORGIVEN = 1e-9
 
 /**
  * A free curve as few straights and arcs as will do, within a tolerance, of no smaller radius and with no shorter straight than is asked
@@ -84,7 +83,8 @@ function sureBends(
     let bends = fewest(samples, inner)
     for (let k = 0; bends && k <= MOVED_AGAIN; k++) {
       const { most, station, over } = sureDeviation(path, samples, bends, inner.tolerance)
-      if (most <= rules.tolerance && shortfall(bends, rules) <= FORGIVEN) return { samples, bends }
+      if (most <= rules.tolerance && shortfall(bends, rules) <= tolerance.allowedExcess)
+        return { samples, bends }
       samples = withSamples(samples, path, [station, ...over])
       // Mostly it is enough to move them a little for what was not looked at.
       bends = settled(samples, polish(samples, bends, inner), inner)
@@ -102,7 +102,8 @@ const SURE_ROUNDS = 3
 
 function fewest(samples: readonly Sample[], rules: BendRules): Polybend | undefined {
   const keeps = (path: Polybend): boolean =>
-    deviationOf(samples, path).most <= rules.tolerance * (1 + FORGIVEN) && shortfall(path, rules) <= FORGIVEN
+    deviationOf(samples, path).most <= rules.tolerance * (1 + tolerance.allowedExcess) &&
+    shortfall(path, rules) <= tolerance.allowedExcess
   const candidates = thinned(samples)
   let least: Polybend | undefined
   const begun = new Set<string>()
@@ -143,7 +144,7 @@ function settled(
   let [path, more] = [start, 0]
   for (let k = 0; k < SETTLINGS; k++) {
     const short = shortfall(path, rules)
-    if (short <= FORGIVEN || short > HOPELESSLY_SHORT) return path
+    if (short <= tolerance.allowedExcess || short > HOPELESSLY_SHORT) return path
     more += SETTLE * short
     const longer = { ...rules, straight: rules.straight * (1 + more), last: rules.last * (1 + more) }
     path = polish(samples, path, longer, only)
@@ -199,7 +200,7 @@ function ownBends(path: Path, rules: BendRules): Polybend | undefined {
     nodes: nodes.value.map((n) => n.point),
     radii: table.value.rows.map((r) => r.radius),
   }
-  return shortfall(own, rules) <= FORGIVEN ? own : undefined
+  return shortfall(own, rules) <= tolerance.allowedExcess ? own : undefined
 }
 
 function given(path: Path, samples: readonly Sample[], found: Polybend): CurveBends {
@@ -226,7 +227,7 @@ function pathOf(bends: Polybend): Path {
   straights.forEach((length, i) => {
     const from = corners[i - 1]?.end ?? bends.nodes[0]!
     const to = corners[i]?.begin ?? bends.nodes.at(-1)!
-    if (length > SHORTEST)
+    if (length > tolerance.noStraight)
       parts.push({
         segment: lineSegment(from, vec3.unit(vec3.sub(to, from)), vec3.distance(from, to)),
         origin: { kind: 'leg', index: i },
@@ -240,6 +241,3 @@ function pathOf(bends: Polybend): Path {
   })
   return makePath(parts, false)
 }
-
-/** Straights shorter than this are none, mm. */
-const SHORTEST = 1e-6

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { distanceOf, lengthOf, unitOf } from './sure-arithmetic.ts'
 
@@ -21,16 +22,13 @@ export interface Corner {
   readonly inward: Vec3
 }
 
-/** Legs that turn by less than this, rad, need no bend: they are one straight but for round-off. */
-const NO_TURN = 1e-9
-
 export function cornerAt(before: Vec3, node: Vec3, after: Vec3, radius: number): Corner {
   const way = unitOf(vec3.sub(node, before), [1, 0, 0])
   const out = unitOf(vec3.sub(after, node), way)
   const cosine = vec3.dot(way, out)
   const side = vec3.addScaled(out, way, -cosine)
   const sine = lengthOf(side)
-  const turns = sine > NO_TURN || cosine < 0
+  const turns = sine > tolerance.noBend || cosine < 0
   const inward = turns && sine > 0 ? unitOf(side, way) : vec3.squareTo(way)
   // The tangent of half the angle.
   const takes = turns ? (radius * sine) / (1 + cosine) : 0

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { ListedPiece, ListedStock } from '../pieces.ts'
 import type { OrderLine } from './order.ts'
 
@@ -38,9 +39,6 @@ export interface StockGroup {
   readonly pieces: readonly OrderPiece[]
 }
 
-/** Sizes that differ by less are the same, mm. */
-const SAME_SIZE = 1e-6
-
 /** The row of the table that a section is of: by shape, sizes and material, never by its name. */
 function rowOf(stock: ListedStock, table: readonly StockOfTable[]): StockOfTable | undefined {
   return table.find(
@@ -48,7 +46,9 @@ function rowOf(stock: ListedStock, table: readonly StockOfTable[]): StockOfTable
       row.shape === stock.shape &&
       row.material === stock.material &&
       Object.keys(stock.sizes).length === Object.keys(row.sizes).length &&
-      Object.entries(row.sizes).every(([k, v]) => Math.abs((stock.sizes[k] ?? Infinity) - v) <= SAME_SIZE),
+      Object.entries(row.sizes).every(
+        ([k, v]) => Math.abs((stock.sizes[k] ?? Infinity) - v) <= tolerance.sameLength,
+      ),
   )
 }
 

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import {
   fitsOn,
   isByHand,
@@ -10,9 +11,6 @@ import {
 import { kindOfPiece, namesOfPiece, type OrderPiece, type StockGroup } from './gather.ts'
 import type { Order } from './order.ts'
 import type { GroupPlan, OffPiece } from './group-plan.ts'
-
-/** Lengths that differ by less are those of the same piece, mm. */
-const SAME_LENGTH = 1e-6
 
 /** Stocks of which nothing is wanted any more, with what was sawn of them. */
 export function sawnOnly(
@@ -53,7 +51,8 @@ export function keptBars(
   const lengths = new Map(
     group.pieces.flatMap((p) => namesOfPiece(p, uncounted).map((n) => [n, p.length] as const)),
   )
-  const same = (p: PieceToSaw): boolean => Math.abs((lengths.get(p.id) ?? Infinity) - p.length) < SAME_LENGTH
+  const same = (p: PieceToSaw): boolean =>
+    Math.abs((lengths.get(p.id) ?? Infinity) - p.length) < tolerance.sameLength
   return old.bars.flatMap((bar) => {
     const begun = bar.pieces.some((p) => done.has(p.id))
     if (!begun && !bar.held) return []
@@ -73,7 +72,7 @@ export function offPieces(order: Order, group: StockGroup, kept: readonly BarLay
   return kept.flatMap((b) =>
     b.pieces.flatMap(({ id, length }): OffPiece[] => {
       const now = wanted.get(kindOfPiece(id))
-      const isOff = done.has(id) && now !== undefined && Math.abs(now - length) >= SAME_LENGTH
+      const isOff = done.has(id) && now !== undefined && Math.abs(now - length) >= tolerance.sameLength
       return isOff ? [{ id, length, wanted: now, asSawn: asSawn.has(id) }] : []
     }),
   )

@@ -1,5 +1,5 @@
 import type { Id } from '../../base/index.ts'
-import { dual, type Dual } from '../../num/index.ts'
+import { tolerance, dual, type Dual } from '../../num/index.ts'
 import { nearestOn, splineByControl, splineThrough, type Vec2 } from '../../plane/index.ts'
 import { dualMeasure, dvec, splinePoint, splineStart, type DualVec } from '../dual-geometry.ts'
 import type { SketchEntity, SketchSpline } from '../entities.ts'
@@ -187,7 +187,7 @@ function nearestPlace(e: SketchSpline, points: readonly DualVec[], p: Vec2) {
     if (near.distance < best.distance) best = { piece, ...near }
   })
   const curve = pieces[best.piece]!
-  const t = Math.min(Math.max(best.t, 1e-6), 1 - 1e-6)
+  const t = Math.min(Math.max(best.t, tolerance.sameShare), 1 - tolerance.sameShare)
   const [a, b] = [nearestTangent(curve.points, t), best]
   return { piece: b.piece, t: b.t, normal: [-a[1], a[0]] as Vec2 }
 }

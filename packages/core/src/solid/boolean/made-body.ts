@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { fail, ok, type Id, type Result } from '../../base/index.ts'
 import { partsBy } from '../parts.ts'
 import { skinOf } from './skin.ts'
@@ -46,9 +47,6 @@ export function originsOf(bodies: readonly Body[]): Map<Id, Origin> {
   return new Map(bodies.flatMap((b) => b.origins.all.map((o) => [o.step, o] as const)))
 }
 
-/** Places nearer to each other than this share of the body's reach may become one in single precision. */
-const SINGLE = 1e-6
-
 /** A body that was put together, with how many parts it is of. */
 export interface MadeBody {
   readonly body: Body
@@ -62,12 +60,10 @@ export interface MadeBody {
 
 /** More leaves are many: their faces take longer than what one more changes. */
 const MANY = 16
-/** A volume that is off by less than this share is told for sure. */
-const FOR_SURE = 1e-8
 
 /** Whether what was worked out from what was done to a body need not be asked of its own faces. */
 export const isSure = ({ ofMany }: MadeBody, { value, error }: Extrapolated): boolean =>
-  ofMany && error <= FOR_SURE * Math.abs(value)
+  ofMany && error <= tolerance.surelyOff * Math.abs(value)
 
 /** A solid as a body that goes on from another: its id, its look, whether it is seen. */
 export function bodyOfTree(
@@ -78,7 +74,7 @@ export function bodyOfTree(
   const fineness = solids.rough ? ROUGHER * fine : fine
   madeBodyOf(solid)
   const leaves: Leaf[] = []
-  const tidy = SINGLE * meshReach(from.mesh)
+  const tidy = tolerance.singlePlaces * meshReach(from.mesh)
   const made = makeWithin(solids, treeOf(solid, fineness, leaves, solids), tidy)
   if (!made.ok) return fail(made.fault.message)
   const skin = skinOf(

@@ -1,4 +1,4 @@
-import { gaussRule } from '../../num/index.ts'
+import { tolerance, gaussRule } from '../../num/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { crossing, exactly, type ExactSurface } from './surface.ts'
 
@@ -19,8 +19,6 @@ export interface Arc {
   readonly leans: number
 }
 
-/** Faces that meet at a smaller angle than this (its sine) are taken to touch. */
-const CROSSES = 1e-3
 /** A curve that leaves its chord's direction further than this (cosine) is halved first. */
 const RUNS_ALONG = 0.3
 /** Steps of Newton's that are taken at most; from a chord four do. */
@@ -48,7 +46,7 @@ export function arcBetween(
   const u = vec3.scale(chord, 1 / size)
   if (a.flat && b?.flat) return straight(p, q, nodes, a, b)
   const middle = vec3.addScaled(p, chord, 0.5)
-  const crosses = b && crossing(middle, a, b) >= CROSSES && !areOne(a, b)
+  const crosses = b && crossing(middle, a, b) >= tolerance.facesCross && !areOne(a, b)
   const { nodes: points, weights } = gaussRule(nodes)
   const onA: ArcNode[] = []
   const onB: ArcNode[] = []
@@ -87,7 +85,11 @@ export function arcBetween(
 
 /** Whether two faces are one surface here, to round-off: their edge may lie anywhere. */
 function areOne(a: ExactSurface, b: ExactSurface): boolean {
-  return a.flat !== undefined && b.flat !== undefined && Math.abs(vec3.dot(a.flat, b.flat)) > 1 - 1e-12
+  return (
+    a.flat !== undefined &&
+    b.flat !== undefined &&
+    Math.abs(vec3.dot(a.flat, b.flat)) > 1 - tolerance.negligible
+  )
 }
 
 /** Between planes the chord itself. */
@@ -124,7 +126,7 @@ function onBoth(
       vec3.dot(fb.normal, m2),
     ]
     const det = a1 * b2 - a2 * b1
-    if (Math.abs(det) < CROSSES / 4) return undefined
+    if (Math.abs(det) < tolerance.facesCross / 4) return undefined
     const x = (-fa.distance * b2 + fb.distance * a2) / det
     const y = (-fb.distance * a1 + fa.distance * b1) / det
     at = vec3.addScaled(vec3.addScaled(at, m1, x), m2, y)

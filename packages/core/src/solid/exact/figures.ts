@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { spend } from '../../base/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { chained } from './chains.ts'
@@ -29,8 +30,6 @@ export interface ExactFigures {
 const ALIKE = 8
 /** The share that a mesh may be off by where it does not come to the true area. */
 const ROUGHLY = 0.1
-/** How far off a plane the vertices of a flat face may lie, as a share of the reach. */
-const PLACED = 1e-6
 /** What sums lose in double precision, as a share; more than in theory, where faces nearly touch at a vertex. */
 const ROUND_OFF = 3e-11
 
@@ -135,7 +134,8 @@ function placesOf(
     const from = own(v)
     // A vertex that lies far from one of its faces is not of it.
     const far = known.find(
-      (s) => Math.abs(s.beside(from).distance) > (s.flat ? 0 : 4 * chordError) + PLACED * reach,
+      (s) =>
+        Math.abs(s.beside(from).distance) > (s.flat ? 0 : 4 * chordError) + tolerance.flatVertices * reach,
     )
     if (far) return `a vertex of a ${far.kind} lies beside it`
     // Where two faces cross along two curves at once, these meet where the faces touch: at the vertex nearest to that.
@@ -144,7 +144,7 @@ function placesOf(
       two && crossing(from, two[0], two[1]) < NEARLY ? touchOf(two[0], two[1], from, reach) : undefined
     const away = touch ? vec3.distance(touch, from) : Infinity
     // Two as near as each other both are: the mesh has the place between them.
-    const least = away - ALIKE_NEAR * reach
+    const least = away - tolerance.equallyNear * reach
     if (touch && beside.get(v)!.every((o) => least <= vec3.distance(touch, own(o)))) {
       settled.set(v, touch)
       continue
@@ -158,8 +158,6 @@ function placesOf(
   return { at: (v) => settled.get(v) ?? own(v), off }
 }
 
-/** Vertices are as near to a place as each other where they differ by less than this share of the reach. */
-const ALIKE_NEAR = 1e-9
 /** Two faces that touch somewhere near cross at less than this (the sine of their angle). */
 const NEARLY = 0.5
 /** The two surfaces that several faces at a place come to, where they are two. */
@@ -172,8 +170,9 @@ function twoOf(known: readonly ExactSurface[], p: Vec3): readonly [ExactSurface,
 /** Whether two faces look alike about a place: of one surface, on whichever side. */
 function isAlike(a: ExactSurface, b: ExactSurface, p: Vec3): boolean {
   const [x, y] = [a.beside(p), b.beside(p)]
-  const near = Math.abs(Math.abs(x.distance) - Math.abs(y.distance)) < 1e-9 * (1 + a.radius + b.radius)
-  return near && vec3.length(vec3.cross(x.normal, y.normal)) < 1e-9
+  const near =
+    Math.abs(Math.abs(x.distance) - Math.abs(y.distance)) < tolerance.equallyNear * (1 + a.radius + b.radius)
+  return near && vec3.length(vec3.cross(x.normal, y.normal)) < tolerance.sameDirection
 }
 
 /** Whether two of some faces hardly cross at a place. */

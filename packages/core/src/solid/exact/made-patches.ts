@@ -1,5 +1,5 @@
 import { recent } from '../../base/index.ts'
-import { TURN } from '../../num/index.ts'
+import { tolerance, TURN } from '../../num/index.ts'
 import { pointAt, vec2, type Bezier2, type Curve2, type Vec2 } from '../../plane/index.ts'
 import { loopsOf } from '../../profile/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
@@ -61,7 +61,7 @@ export function revolvedPatches(r: Revolution, edges: number): PatchOf {
       looks: [looksAlong(curve), Math.ceil(angle / BETWEEN)],
       radius: sizeOf(curve),
       roundU: closes(curve),
-      roundV: angle > TURN - 1e-9,
+      roundV: angle > TURN - tolerance.wholeTurn,
     }
   }
 }
@@ -120,7 +120,7 @@ export function sweptPatches(run: SweptFaces, edges: number): PatchOf {
 const inPlane = (plane: { origin: Vec3; x: Vec3; y: Vec3 }, p: Vec2): Vec3 =>
   vec3.addScaled(vec3.addScaled(plane.origin, plane.x, p[0]), plane.y, p[1])
 
-const closes = (c: Curve2): boolean => vec2.distance(pointAt(c, 0), pointAt(c, 1)) < 1e-9
+const closes = (c: Curve2): boolean => vec2.distance(pointAt(c, 0), pointAt(c, 1)) < tolerance.vanishes
 
 /** About how sharply a curve bends, mm. */
 function sizeOf(c: Curve2): number {

@@ -1,4 +1,4 @@
-import { gaussRule } from '../../num/index.ts'
+import { tolerance, gaussRule } from '../../num/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { ArcNode } from './arcs.ts'
 import { addVector, mostApart, negated, vectorIn, type Integrand, type Sums } from './integrals.ts'
@@ -17,8 +17,6 @@ export interface PatchSums {
 /** Places of Gauss's rule across a patch, for arcs of few nodes and of many. */
 const INSIDE = [6, 10] as const
 const FEW_NODES = 4
-/** Nearer to an end than this share of a parameter a place lies on it. */
-const ON_END = 1e-3
 /** Places of Gauss's rule over a whole patch, each way in each piece, to compare and to count. */
 const WHOLE = [5, 7] as const
 /** Where in the sums of a patch's arc stand area, moment, how far it goes round, and which end strips were counted from. */
@@ -112,7 +110,7 @@ const piecesOf = (all: number, share: number): number => Math.max(1, Math.ceil(a
 export function alongEndOf(slopes: Slopes, a: Foot, b: Foot, patch: Rounds): Sums | undefined {
   const sums = new Float64Array(PATCH_SUMS)
   const on = (x: number, y: number, end: number): boolean =>
-    Math.abs(x - end) < ON_END && Math.abs(y - end) < ON_END
+    Math.abs(x - end) < tolerance.parameterEnd && Math.abs(y - end) < tolerance.parameterEnd
   if (patch.roundV) {
     // Strips from the end that the places lie on have no length.
     sums[FROM] = on(a.u, b.u, 1) ? 1 : 0

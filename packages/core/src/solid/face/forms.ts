@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { vec3, transformDirection, transformPoint, type Transform, type Vec3 } from '../../space/index.ts'
 
 /**
@@ -43,22 +44,19 @@ export interface Beside {
   readonly normal: Vec3
 }
 
-/** Nearer to an axis than this a place has no direction away from it, mm. */
-const NO_WAY = 1e-12
-
 /** Where a place lies beside a face: exact for each kind; the direction on an axis or in a middle is any. */
 export function besideFace(form: KnownForm, p: Vec3): Beside {
   const from = vec3.sub(p, form.at)
   if (form.kind === 'plane') return { distance: vec3.dot(from, form.normal), normal: form.normal }
   if (form.kind === 'sphere') {
     const r = vec3.length(from)
-    const way: Vec3 = r > NO_WAY ? vec3.scale(from, 1 / r) : [0, 0, 1]
+    const way: Vec3 = r > tolerance.noWayFromAxis ? vec3.scale(from, 1 / r) : [0, 0, 1]
     return { distance: form.out * (r - form.radius), normal: vec3.scale(way, form.out) }
   }
   const h = vec3.dot(from, form.axis)
   const across = vec3.addScaled(from, form.axis, -h)
   const rho = vec3.length(across)
-  const way = rho > NO_WAY ? vec3.scale(across, 1 / rho) : vec3.squareTo(form.axis)
+  const way = rho > tolerance.noWayFromAxis ? vec3.scale(across, 1 / rho) : vec3.squareTo(form.axis)
   switch (form.kind) {
     case 'cylinder':
       return { distance: form.out * (rho - form.radius), normal: vec3.scale(way, form.out) }
@@ -70,7 +68,7 @@ export function besideFace(form: KnownForm, p: Vec3): Beside {
     case 'torus': {
       const inward = vec3.addScaled(vec3.scale(way, rho - form.radius), form.axis, h)
       const r = vec3.length(inward)
-      const normal = r > NO_WAY ? vec3.scale(inward, 1 / r) : way
+      const normal = r > tolerance.noWayFromAxis ? vec3.scale(inward, 1 / r) : way
       return { distance: form.out * (r - form.small), normal: vec3.scale(normal, form.out) }
     }
   }
@@ -120,17 +118,14 @@ export function turnedOver(form: FaceForm): FaceForm {
   return { ...form, out: form.out === 1 ? -1 : 1 }
 }
 
-/** Two forms whose places and directions agree to this, against their reach, are one. */
-const SAME = 1e-7
-
 /** Whether two faces lie in one surface and have the material on one side: their parting is no edge. */
 export function sameForm(a: FaceForm, b: FaceForm, reach: number): boolean {
-  const eps = SAME * Math.max(1, reach)
+  const eps = tolerance.sameForm * Math.max(1, reach)
   const near = (p: Vec3, q: Vec3): boolean => vec3.distance(p, q) < eps
-  const alike = (u: Vec3, v: Vec3): boolean => vec3.distance(u, v) < SAME
+  const alike = (u: Vec3, v: Vec3): boolean => vec3.distance(u, v) < tolerance.sameForm
   const onAxis = (at: Vec3, axis: Vec3, p: Vec3): boolean =>
     vec3.length(vec3.cross(vec3.sub(p, at), axis)) < eps
-  const along = (u: Vec3, v: Vec3): boolean => vec3.length(vec3.cross(u, v)) < SAME
+  const along = (u: Vec3, v: Vec3): boolean => vec3.length(vec3.cross(u, v)) < tolerance.sameForm
   if (a.kind === 'plane' && b.kind === 'plane')
     return alike(a.normal, b.normal) && Math.abs(vec3.dot(vec3.sub(b.at, a.at), a.normal)) < eps
   if (a.kind === 'sphere' && b.kind === 'sphere')
@@ -143,7 +138,12 @@ export function sameForm(a: FaceForm, b: FaceForm, reach: number): boolean {
       Math.abs(a.radius - b.radius) < eps
     )
   if (a.kind === 'cone' && b.kind === 'cone')
-    return a.out === b.out && alike(a.axis, b.axis) && near(a.at, b.at) && Math.abs(a.half - b.half) < SAME
+    return (
+      a.out === b.out &&
+      alike(a.axis, b.axis) &&
+      near(a.at, b.at) &&
+      Math.abs(a.half - b.half) < tolerance.sameForm
+    )
   if (a.kind === 'torus' && b.kind === 'torus')
     return (
       a.out === b.out &&
@@ -172,13 +172,11 @@ export function onFaces(forms: readonly KnownForm[], p: Vec3, reach: number): Ve
     if (!move || !(vec3.length(move) < reach)) return undefined
     at = vec3.add(at, move)
   }
-  return Math.max(...forms.map((f) => Math.abs(besideFace(f, at).distance))) < 1e-8 * Math.max(1, reach)
+  return Math.max(...forms.map((f) => Math.abs(besideFace(f, at).distance))) <
+    tolerance.offForm * Math.max(1, reach)
     ? at
     : undefined
 }
-
-/** Faces that meet at less than this (the sine of their angle) only touch. */
-const TOUCH = 1e-6
 
 /** The shortest move that undoes all distances to first order. */
 function leastMove(beside: readonly Beside[]): Vec3 | undefined {
@@ -187,14 +185,14 @@ function leastMove(beside: readonly Beside[]): Vec3 | undefined {
   if (!c) {
     const k = vec3.dot(a!.normal, b.normal)
     const d = 1 - k * k
-    if (d < TOUCH * TOUCH) return undefined
+    if (d < tolerance.facesTouch * tolerance.facesTouch) return undefined
     const u = (-a!.distance + k * b.distance) / d
     const v = (-b.distance + k * a!.distance) / d
     return vec3.addScaled(vec3.scale(a!.normal, u), b.normal, v)
   }
   const bc = vec3.cross(b.normal, c.normal)
   const d = vec3.dot(a!.normal, bc)
-  if (Math.abs(d) < TOUCH) return undefined
+  if (Math.abs(d) < tolerance.facesTouch) return undefined
   const sum = vec3.addScaled(
     vec3.addScaled(vec3.scale(bc, -a!.distance), vec3.cross(c.normal, a!.normal), -b.distance),
     vec3.cross(a!.normal, b.normal),

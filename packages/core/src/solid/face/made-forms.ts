@@ -15,9 +15,6 @@ export interface AxisBeside {
   readonly along: Vec2
 }
 
-/** A centre nearer to the axis than this share of the radius lies on it. */
-const ON_AXIS = 1e-9
-
 /**
  * The face that a curve of a section makes when it is turned about an axis: a straight makes a plane, a cylinder or a cone, an arc a torus or
  * a sphere. On which side of it the material lies is not said: the mesh tells.
@@ -38,7 +35,8 @@ export function revolvedForm(curve: Curve2, { origin, axis, at, along }: AxisBes
   }
   if (curve.kind !== 'arc') return { kind: 'free' }
   const [h, r] = [heightOf(curve.centre), Math.abs(awayOf(curve.centre))]
-  if (r < ON_AXIS * curve.radius) return { kind: 'sphere', at: place(h), radius: curve.radius, out: 1 }
+  if (r < tolerance.onAxis * curve.radius)
+    return { kind: 'sphere', at: place(h), radius: curve.radius, out: 1 }
   // What goes round less than it is thick crosses itself: only its mesh can tell.
   if (r < curve.radius) return { kind: 'free' }
   return { kind: 'torus', at: place(h), axis, radius: r, small: curve.radius, out: 1 }

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { pointAt, vec2, type Curve2, type Vec2 } from '../../plane/index.ts'
 import { loopsOf, type Section } from '../../profile/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
@@ -14,9 +15,6 @@ export interface SweptFaces {
   /** Its ends are bare: nothing stands on them. */
   readonly bare: boolean
 }
-
-/** Further than this share of the section from what the formula says, a face is not of that form. */
-const OFF = 1e-8
 
 /**
  * The forms of a run's faces by their tags: of straights and arcs along which the section goes without change of size or roll. Each is
@@ -47,7 +45,7 @@ export function sweptForms(run: SweptFaces, edges: number): (tag: number) => Fac
     return [0, 0.5, 1].every((share) => {
       const place = inFrame(frameOn(frames, index, share * length))
       return [0, 0.37, 1].every(
-        (t) => Math.abs(besideFace(form, place(pointAt(curve, t))).distance) < OFF * reach,
+        (t) => Math.abs(besideFace(form, place(pointAt(curve, t))).distance) < tolerance.offForm * reach,
       )
     })
   }

@@ -1,4 +1,4 @@
-import { chordTurn, TURN } from '../../num/index.ts'
+import { tolerance, chordTurn, TURN } from '../../num/index.ts'
 import { meanReach } from '../../profile/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { packTag } from '../../sweep/index.ts'
@@ -220,10 +220,11 @@ export function edgeForms(cut: EdgeCut): (stretch: number) => FaceForm {
     const height = vec3.dot(off, track.axis)
     const away = vec3.length(vec3.addScaled(off, track.axis, -height))
     const at = vec3.addScaled(track.centre, track.axis, height)
-    if (away < 1e-9 * section.radius) return { kind: 'sphere', at, radius: section.radius, out: 1 }
+    if (away < tolerance.onAxis * section.radius)
+      return { kind: 'sphere', at, radius: section.radius, out: 1 }
     if (away < section.radius) return { kind: 'free' }
     return { kind: 'torus', at, axis: track.axis, radius: away, small: section.radius, out: 1 }
   }
 }
 
-export const isWholeTurn = (sweep: number): boolean => Math.abs(Math.abs(sweep) - TURN) < 1e-9
+export const isWholeTurn = (sweep: number): boolean => Math.abs(Math.abs(sweep) - TURN) < tolerance.wholeTurn

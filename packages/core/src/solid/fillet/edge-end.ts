@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { cornerPlaces, type CornerCut } from './corner-places.ts'
 import type { EdgeSection } from './edge-section.ts'
@@ -39,7 +40,7 @@ export function endedIn(
   const moved = outline.map((p) => {
     if (end.kind === 'on') return vec3.addScaled(p, along, way * end.by)
     const slope = vec3.dot(end.normal, along)
-    return Math.abs(slope) < 1e-9
+    return Math.abs(slope) < tolerance.sameDirection
       ? p
       : vec3.addScaled(p, along, vec3.dot(end.normal, vec3.sub(end.at, p)) / slope)
   })

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { besideFace, offsetForm, onFaces, type KnownForm } from '../face/forms.ts'
 
@@ -36,7 +37,7 @@ export function edgeSection(
   const [na, nb] = [besideFace(a, at).normal, besideFace(b, at).normal]
   const cross = vec3.cross(na, nb)
   const sine = vec3.length(cross)
-  if (sine < 1e-6) return undefined
+  if (sine < tolerance.facesTouch) return undefined
   const along = vec3.scale(cross, (vec3.dot(cross, way) < 0 ? -1 : 1) / sine)
   // Half of the angle by which the normals part: how far back a ball touches goes with its tangent.
   const half = Math.atan2(sine, 1 + vec3.dot(na, nb))

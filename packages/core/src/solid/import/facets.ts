@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { vec3, type BareMesh, type Vec3 } from '../../space/index.ts'
 import { packTag } from '../../sweep/index.ts'
 import type { FaceForm } from '../face/forms.ts'
@@ -169,7 +170,7 @@ function cornerNormals(
     for (let k = 0; k < 3; k++) {
       const sum = sums.get(key(f, k))!
       const size = vec3.length(sum)
-      normals.set(flat ?? (size > 1e-9 ? vec3.scale(sum, 1 / size) : way), 9 * f + 3 * k)
+      normals.set(flat ?? (size > tolerance.vanishes ? vec3.scale(sum, 1 / size) : way), 9 * f + 3 * k)
     }
   })
   return normals

@@ -1,11 +1,9 @@
+import { tolerance } from '../../num/index.ts'
 import { spend } from '../../base/index.ts'
 import { triangulate } from '../../plane/index.ts'
 import { vec3, type BareMesh, type Vec3 } from '../../space/index.ts'
 import { holesOf, insideOutOf, type MeshHole } from './health.ts'
 import { nextHalf, piecesOf, topologyOf } from './topology.ts'
-
-/** Places nearer than this share of the reach are one to a mesh that is mended: what single precision tells apart. */
-const SAME_PLACE = 1e-6
 
 /**
  * A mesh with its openings closed by flat facets, triangles that are too many left out, and all that is left looking outward. What cannot
@@ -32,7 +30,7 @@ function turnedOver(triangles: Uint32Array, which: (face: number) => boolean): U
 
 /** Places that are nearly one put together: looked for in cells of that size and those beside them. */
 function welded({ positions: p, triangles }: BareMesh): BareMesh {
-  const near = SAME_PLACE * p.reduce((most, v) => Math.max(most, Math.abs(v)), 0)
+  const near = tolerance.singlePlaces * p.reduce((most, v) => Math.max(most, Math.abs(v)), 0)
   if (!(near > 0)) return { positions: p, triangles }
   const cells = new Map<string, number[]>()
   const kept: number[] = []
@@ -146,5 +144,5 @@ function coversOnce(flat: readonly number[], triangles: readonly number[]): bool
   const whole = Math.abs(twice(Array.from({ length: flat.length / 2 }, (_, i) => i)))
   let parts = 0
   for (let i = 0; i < triangles.length; i += 3) parts += Math.abs(twice(triangles.slice(i, i + 3)))
-  return Math.abs(parts - whole) <= 1e-6 * whole
+  return Math.abs(parts - whole) <= tolerance.clearance * whole
 }

@@ -1,5 +1,5 @@
 import { spend } from '../../base/index.ts'
-import { TURN } from '../../num/index.ts'
+import { tolerance, TURN } from '../../num/index.ts'
 import { triangulate } from '../../plane/index.ts'
 import { curveSteps } from '../../profile/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
@@ -163,11 +163,8 @@ function bandsOfTurn(rows: readonly Row[], span: number): number {
     ]
     most = Math.max(most, vec3.angleBetween(here, there))
   })
-  return most < STILL ? 1 : Math.min(MOST_BANDS, evenly((most * around) / TURN))
+  return most < tolerance.straightSpan ? 1 : Math.min(MOST_BANDS, evenly((most * around) / TURN))
 }
-
-/** A side that turns less over a span goes straight, rad. */
-const STILL = 1e-6
 
 /** So many or some more: a power of two, or one and a half of one, so that a quarter of the chord error has just twice as many. */
 function evenly(count: number): number {

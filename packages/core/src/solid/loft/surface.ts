@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { PlaneFrame } from '../../path/index.ts'
 import {
   arcParameter,
@@ -121,8 +122,6 @@ function wayAt(end: LoftEnd, section: LoftSection, share: number): Vec3 | undefi
   }
 }
 
-/** Further than this from a face a place of an outline does not lie on it, mm: what figures and fitted curves leave. */
-const ON_FACE = 1e-4
 /** Share of an outline before and after a place by which its direction there is taken. */
 const BESIDE = 1 / 4096
 
@@ -133,7 +132,7 @@ function tangentWay(
   share: number,
 ): Vec3 {
   const p = placeOnOutline(section, share)
-  const beside = forms.map((f) => besideFace(f, p)).filter((b) => Math.abs(b.distance) < ON_FACE)
+  const beside = forms.map((f) => besideFace(f, p)).filter((b) => Math.abs(b.distance) < tolerance.onFace)
   const on = beside
     .map((b) => vec3.addScaled(toward, b.normal, -vec3.dot(toward, b.normal)))
     .filter((w) => vec3.length(w) > BESIDE)

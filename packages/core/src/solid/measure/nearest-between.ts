@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { nearestPiece, type StraightPiece } from './nearest-piece.ts'
 import type { Triangle } from './triangles-near.ts'
@@ -21,8 +22,6 @@ export interface NearestPlaces {
 
 /** Times that a place is led from one exact surface to the other and back. */
 const LED = 200
-/** A place led on by no more than this has come to rest, mm. */
-const AT_REST = 1e-12
 
 /** Where two things come nearest: by their triangles, and on the exact surfaces that those stand for where these come nearest close by. */
 export function nearestBetween(a: Extent, b: Extent): NearestPlaces | undefined {
@@ -41,12 +40,9 @@ export function nearestBetween(a: Extent, b: Extent): NearestPlaces | undefined 
   return best ?? near
 }
 
-/** Round-off of a place, mm. */
-const ROUND_OFF = 1e-9
-
 /** Whether a place of an exact surface lies on what is meant of it, as its triangles show. */
 const liesOn = (p: Vec3, { triangles, off }: Extent): boolean =>
-  nearestPiece([[p, p]], triangles)!.distance <= off + ROUND_OFF
+  nearestPiece([[p, p]], triangles)!.distance <= off + tolerance.nearestRoundOff
 
 function byTriangles(a: Extent, b: Extent): NearestPlaces | undefined {
   const pieces = a.triangles.flatMap(sidesOf)
@@ -111,7 +107,7 @@ function led(near: NearestPlaces, onA: (p: Vec3) => Vec3, onB: (p: Vec3) => Vec3
     const moved = vec3.distance(p, from) + vec3.distance(q, to)
     from = p
     to = onB(p)
-    if (moved < AT_REST) break
+    if (moved < tolerance.atRest) break
   }
   return { distance: vec3.distance(from, to), from, to }
 }

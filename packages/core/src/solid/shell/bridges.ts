@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { fail, ok, type Result } from '../../base/index.ts'
 import type { Solid } from '../body.ts'
 import { leavesOf } from '../boolean/leaves.ts'
@@ -7,9 +8,6 @@ import { keyOfFace, type LeafFace } from './leaf-face.ts'
 import { movesBut, type Moves } from './moves.ts'
 import { planesOf, type PlaneFace } from './planes.ts'
 
-/** Faces that look at each other to this, and no further apart than this, mm. */
-const OPPOSITE = 1e-9
-const TOUCHING = 1e-6
 /** As a part of the wall, how far what bridges goes into either inside. */
 const INTO = 0.5
 /** More pairs of touching faces are not bridged. */
@@ -58,9 +56,9 @@ function touching(
 ): (readonly [PlaneFace, PlaneFace])[] {
   return a.flatMap((f) =>
     b.flatMap((g) => {
-      if (vec3.dot(f.normal, g.normal) > OPPOSITE - 1) return []
+      if (vec3.dot(f.normal, g.normal) > tolerance.sameDirection - 1) return []
       const apart = vec3.dot(f.normal, vec3.sub(g.at, f.at))
-      return apart <= TOUCHING && apart >= -2 * wall ? [[f, g] as const] : []
+      return apart <= tolerance.touches && apart >= -2 * wall ? [[f, g] as const] : []
     }),
   )
 }

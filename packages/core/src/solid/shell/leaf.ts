@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../../base/index.ts'
 import type { Solid } from '../body.ts'
 import { spaceBefore } from '../boolean/image.ts'
-import { TURN } from '../../num/index.ts'
+import { tolerance, TURN } from '../../num/index.ts'
 import { directionAt, pointAt, vec2, type SimpleCurve } from '../../plane/index.ts'
 import { loopsOf, sectionProperties, type Section } from '../../profile/index.ts'
 import { reachBeside } from '../revolve.ts'
@@ -73,22 +73,20 @@ function inwardTo(section: Section, end: Section): number {
   return vec2.cross(directionAt(a!, 0), vec2.sub(pointAt(b!, 0), pointAt(a!, 0)))
 }
 
-const ON_AXIS = 1e-9
-
 /** What is turned: in its section, but for what of that lies on the axis; where it is no whole turn, its ends in their planes. */
 export function movedRevolved(s: Of<'revolved'>, leaf: number, m: Moves): Inner {
   const by = of(leaf, m)
   const { at, along, section, plane, angle } = s
   const onAxis = (c: SimpleCurve): boolean =>
     c.kind === 'line' &&
-    [0, 1].every((t) => Math.abs(vec2.cross(along, vec2.sub(pointAt(c, t), at))) < ON_AXIS)
+    [0, 1].every((t) => Math.abs(vec2.cross(along, vec2.sub(pointAt(c, t), at))) < tolerance.onAxis)
   const curves = loopsOf(section).flat() as SimpleCurve[]
   const sides = curves.flatMap((c, e) => (onAxis(c) ? [] : [by('side', e)]))
   if (sides.length < curves.length && reachBeside(section, at, along).left <= Math.min(...sides))
     return ok(undefined)
   const moved = movedSection(section, (c, e) => (onAxis(c) ? 0 : by('side', e)))
   if (!moved.ok || !moved.value) return moved as Inner
-  if (reachBeside(moved.value.section, at, along).right > ON_AXIS) return fail(NO_ROOM)
+  if (reachBeside(moved.value.section, at, along).right > tolerance.onAxis) return fail(NO_ROOM)
   const whole = {
     ...s,
     step: m.step,
@@ -96,7 +94,7 @@ export function movedRevolved(s: Of<'revolved'>, leaf: number, m: Moves): Inner 
     section: moved.value.section,
     ...namesOf(s.edgeNames, moved.value, curves.length),
   }
-  if (Math.abs(angle) >= TURN - ON_AXIS) return ok(whole)
+  if (Math.abs(angle) >= TURN - tolerance.onAxis) return ok(whole)
   const inSpace = (v: readonly [number, number]): Vec3 =>
     vec3.addScaled(vec3.scale(plane.x, v[0]), plane.y, v[1])
   const axis = inSpace(along)

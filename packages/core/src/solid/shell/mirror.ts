@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { Solid } from '../body.ts'
 import { imageBy } from '../boolean/image.ts'
 import { transformPoint, vec3 } from '../../space/index.ts'
@@ -5,8 +6,6 @@ import { keyOfFace } from './leaf-face.ts'
 import { movesBut, type Moves } from './moves.ts'
 import { planesOf } from './planes.ts'
 
-/** Nearer to the plane of a mirror than this a face lies in it, mm. */
-const IN_PLANE = 1e-6
 /** As a part of the wall, how far the halves of the inside run into each other. */
 const INTO = 0.5
 
@@ -16,7 +15,9 @@ export function beyondMirror(s: Extract<Solid, { kind: 'mirrored' }>, first: num
   const inPlane = planesOf(s.of, first).filter(({ at, normal }) => {
     // A plane lies in the mirror's where each place of it is its own image, and its normal turns round.
     const [p, q] = [at, vec3.add(at, normal)].map((x) => transformPoint(image, x)) as [typeof at, typeof at]
-    return vec3.distance(p, at) < IN_PLANE && vec3.distance(q, vec3.sub(at, normal)) < IN_PLANE
+    return (
+      vec3.distance(p, at) < tolerance.touches && vec3.distance(q, vec3.sub(at, normal)) < tolerance.touches
+    )
   })
   const keys = new Set(inPlane.map((f) => keyOfFace(f.face)))
   return movesBut(m, (f) => (keys.has(keyOfFace(f)) ? -INTO * m.wall : undefined))

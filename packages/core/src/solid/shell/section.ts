@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { fail, ok, type Result } from '../../base/index.ts'
 import { offsetChain, type Loop2, type SimpleCurve } from '../../plane/index.ts'
 import { leastWidth } from '../../sweep/index.ts'
@@ -31,7 +32,7 @@ export function movedSection(
     const least = Math.min(...loops.flat().map(({ curve, edge }) => by(curve as SimpleCurve, edge)))
     for (const [i, loop] of loops.entries()) {
       const found = movedLoop(loop as readonly Numbered[], by)
-      if (!found.ok && i === 0 && leastWidth([r]) <= 2 * least * (1 + SAME)) break
+      if (!found.ok && i === 0 && leastWidth([r]) <= 2 * least * (1 + tolerance.sameWidth)) break
       if (!found.ok) return found
       // A hole that has closed is gone; an outline that has, takes all with it.
       if (found.value && areaOf(found.value.loop) * (i === 0 ? 1 : -1) > 0) moved.push(found.value)
@@ -46,9 +47,6 @@ export function movedSection(
   }
   return ok(regions.length > 0 ? { section: regions, edges } : undefined)
 }
-
-/** Widths that agree to this share are one. */
-const SAME = 1e-9
 
 interface Numbered {
   readonly curve: SimpleCurve

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { besideFace, type KnownForm } from '../face/forms.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { BodyEdge } from './edges.ts'
@@ -11,8 +12,6 @@ export interface EdgeTip {
   readonly way: Vec3
 }
 
-/** Ends nearer to each other than this are one corner, against the size of what they are on. */
-const ONE_PLACE = 1e-6
 /** Cosine of the angle up to which one edge runs on into another. */
 const RUNS_ON = 0.9994
 
@@ -28,7 +27,8 @@ export function tipsOf(edge: BodyEdge): readonly EdgeTip[] {
     const [a, b] = forms.map((f) => besideFace(f as KnownForm, at).normal) as [Vec3, Vec3]
     const along = vec3.cross(a, b)
     const size = vec3.length(along)
-    const way = size > 1e-6 ? vec3.scale(along, (vec3.dot(along, rough) < 0 ? -1 : 1) / size) : rough
+    const way =
+      size > tolerance.touches ? vec3.scale(along, (vec3.dot(along, rough) < 0 ? -1 : 1) / size) : rough
     return { edge, end, at, way }
   }
   return [tip('start'), tip('end')]
@@ -37,7 +37,7 @@ export function tipsOf(edge: BodyEdge): readonly EdgeTip[] {
 /** Which ends of edges lie in one place. */
 export function tipsAt(edges: readonly BodyEdge[], reach: number): (at: Vec3) => readonly EdgeTip[] {
   const all = edges.flatMap(tipsOf)
-  const eps = ONE_PLACE * Math.max(1, reach)
+  const eps = tolerance.sameCorner * Math.max(1, reach)
   return (at) => all.filter((t) => vec3.distance(t.at, at) < eps)
 }
 

@@ -1,4 +1,4 @@
-import { TURN } from '../../num/index.ts'
+import { tolerance, TURN } from '../../num/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { BodyEdge } from './edges.ts'
 
@@ -15,14 +15,11 @@ export type EdgeForm =
     }
   | { readonly kind: 'free' }
 
-/** Points of an exact edge lie this near to its line or circle, against its size; those of a mesh's own do not. */
-const ON = 1e-8
-
 /** What an edge is, by its places; one that is not exact has no form, but for a straight between places of the mesh. */
 export function formOfEdge({ points, closed, exact }: BodyEdge): EdgeForm {
   const [first, last] = [points[0]!, points.at(-1)!]
   const size = points.reduce((most, p) => Math.max(most, vec3.distance(p, first)), 0)
-  const eps = ON * Math.max(1, size, ...first.map(Math.abs))
+  const eps = tolerance.offForm * Math.max(1, size, ...first.map(Math.abs))
   if (!closed) {
     const way = vec3.sub(last, first)
     const off = (p: Vec3): number =>
@@ -47,7 +44,7 @@ export function formOfEdge({ points, closed, exact }: BodyEdge): EdgeForm {
   const angle = (p: Vec3): number => {
     const d = vec3.sub(p, centre)
     const a = Math.atan2(vec3.dot(d, v), vec3.dot(d, u))
-    return a < -1e-9 ? a + TURN : a
+    return a < -tolerance.wholeTurn ? a + TURN : a
   }
   return { kind: 'arc', centre, axis, radius, sweep: closed ? TURN : angle(last) }
 }
@@ -57,7 +54,7 @@ function circleThrough(a: Vec3, b: Vec3, c: Vec3) {
   const [u, v] = [vec3.sub(b, a), vec3.sub(c, a)]
   const n = vec3.cross(u, v)
   const nn = vec3.dot(n, n)
-  if (!(Math.sqrt(nn) > 1e-9 * vec3.length(u) * vec3.length(v))) return undefined
+  if (!(Math.sqrt(nn) > tolerance.sameDirection * vec3.length(u) * vec3.length(v))) return undefined
   const off = vec3.scale(
     vec3.add(vec3.scale(vec3.cross(v, n), vec3.dot(u, u)), vec3.scale(vec3.cross(n, u), vec3.dot(v, v))),
     1 / (2 * nn),

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { Id } from '../../base/index.ts'
 import { sameForm, type FaceForm } from '../face/forms.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
@@ -7,9 +8,6 @@ import { facesOfBody, type BodyFace } from './faces.ts'
 import { standing } from '../boolean/made-body.ts'
 
 type Flat = BodyFace & { readonly form: Extract<FaceForm, { kind: 'plane' }> }
-
-/** How much a face may turn from the way and still go on along it. */
-const ALONG = 1e-9
 
 /** What stands on a flat face of a body from one distance along its normal to another; its sides go on as the faces beside it do. */
 export function raisedOn(step: Id, body: Body, face: Flat, from: number, to: number): Solid {
@@ -50,5 +48,5 @@ const stem = (name: string): string => name.split('#')[0]!
 
 const goesOn = (form: FaceForm, way: Vec3): boolean =>
   form.kind === 'plane'
-    ? Math.abs(vec3.dot(form.normal, way)) < ALONG
-    : form.kind === 'cylinder' && vec3.length(vec3.cross(form.axis, way)) < ALONG
+    ? Math.abs(vec3.dot(form.normal, way)) < tolerance.sameDirection
+    : form.kind === 'cylinder' && vec3.length(vec3.cross(form.axis, way)) < tolerance.sameDirection

@@ -56,8 +56,6 @@ const LOOKS = 24
 /** Golden sections of an interval: each leaves 0.618 of it. */
 const SECTIONS = 40
 const GOLDEN = (Math.sqrt(5) - 1) / 2
-/** A line within this share of a round face of where it would go by meets it once. */
-const TOUCHES = 1e-3
 
 const inSpace = ({ at, n, b }: End, p: Vec2): Vec3 => vec3.addScaled(vec3.addScaled(at, n, p[0]), b, p[1])
 
@@ -75,7 +73,7 @@ export const meetsRound =
     // Of a torus a line meets up to four places, each found from near by.
     const near = form.kind === 'torus' ? ringPlaces(form, from, end.way) : [0]
     const goesIn = (s: number): boolean =>
-      vec3.dot(besideFace(form, vec3.addScaled(from, end.way, s)).normal, end.way) <= TOUCHES
+      vec3.dot(besideFace(form, vec3.addScaled(from, end.way, s)).normal, end.way) <= tolerance.cutMeetsOnce
     return near
       .flatMap((s) => lineRoots(form, from, end.way, s))
       .filter((s) => s >= -end.straight && goesIn(s))
@@ -180,7 +178,8 @@ const isRound = (f: FaceForm): f is Round => f.kind === 'cylinder' || f.kind ===
 function touched(round: ReadonlySet<Round>, from: Vec3, way: Vec3, least: number): number | undefined {
   for (const f of round) {
     const [first, last = first] = lineRoots(f, from, way, 0)
-    if (first !== undefined && last! - first < TOUCHES * f.radius && first >= least) return first
+    if (first !== undefined && last! - first < tolerance.cutMeetsOnce * f.radius && first >= least)
+      return first
   }
   return undefined
 }

@@ -1,4 +1,4 @@
-import { TURN } from '../../num/index.ts'
+import { tolerance, TURN } from '../../num/index.ts'
 import { line2, pointAt, vec2, type Curve2, type Vec2 } from '../../plane/index.ts'
 import { outlineOf, region, reverseLoop } from '../../profile/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
@@ -6,26 +6,19 @@ import type { Solid } from '../body.ts'
 
 type Turned = Extract<Solid, { kind: 'revolved' }>
 
-/** Chord error at which it is looked how far a section goes, mm. */
-const CLOSE = 1e-3
-/** Nearer to the axis, or to a height, than this share of its reach a point lies on it. */
-const ON = 1e-9
-/** At its middle height what is turned keeps at least this share of its reach from the axis, or it is not hollow. */
-const FREE = 1e-6
-
 /** A point of a section by its height along the axis and its distance from it. */
 type Place = readonly [height: number, away: number]
 
 /** The space round the axis of what is turned, between its lowest and its highest place; none where it is solid in the middle. */
 export function insideOfRevolved(solid: Turned): readonly Solid[] {
   const { section, at, along, angle } = solid
-  if (Math.abs(angle) < TURN - ON) return []
+  if (Math.abs(angle) < TURN - tolerance.onAxis) return []
   const left: Vec2 = [-along[1], along[0]]
   const placeOf = (p: Vec2): Place => {
     const from = vec2.sub(p, at)
     return [vec2.dot(along, from), vec2.dot(left, from)]
   }
-  const o = outlineOf(section, CLOSE)
+  const o = outlineOf(section, tolerance.reachChord)
   const places = Array.from(o.x, (x, i) => placeOf([x, o.y[i]!]))
   const heights = places.map(([h]) => h)
   const [low, high] = [Math.min(...heights), Math.max(...heights)]
@@ -36,16 +29,21 @@ export function insideOfRevolved(solid: Turned): readonly Solid[] {
   const least = Math.min(
     ...sides.flatMap(([p, q]) => ((p[0] - middle) * (q[0] - middle) <= 0 ? [Math.min(p[1], q[1])] : [])),
   )
-  if (!(least > FREE * reach)) return []
+  if (!(least > tolerance.overAxis * reach)) return []
   const corner = ([h, r]: Place): Vec2 => vec2.add(at, vec2.add(vec2.scale(along, h), vec2.scale(left, r)))
   const { edgeNames: _, ...bare } = solid
-  const inner = innerChain(section.length === 1 ? section[0]!.outer : [], placeOf, [low, high], ON * reach)
+  const inner = innerChain(
+    section.length === 1 ? section[0]!.outer : [],
+    placeOf,
+    [low, high],
+    tolerance.onAxis * reach,
+  )
   if (inner) {
     const [from, to] = [placeOf(pointAt(inner[0]!, 0)), placeOf(pointAt(inner.at(-1)!, 1))]
     const ends = [corner([from[0], 0]), corner([to[0], 0])] as const
     const lines = [line2(ends[0], ends[1])]
-    if (to[1] > ON * reach) lines.push(line2(ends[1], corner(to)))
-    const back = from[1] > ON * reach ? [line2(corner(from), ends[0])] : []
+    if (to[1] > tolerance.onAxis * reach) lines.push(line2(ends[1], corner(to)))
+    const back = from[1] > tolerance.onAxis * reach ? [line2(corner(from), ends[0])] : []
     return [{ ...bare, section: [region([...lines, ...reverseLoop(inner), ...back])], as: section }]
   }
   // In any other shape it is what is left of a block of that height round the axis.

@@ -50,8 +50,6 @@ const ABOUT: Readonly<Record<string, string>> = {
   rebuild: 'change/spans',
   simplify: 'change/within',
 }
-/** A joint that breaks by less goes on, rad. */
-const TANGENT = 1e-6
 /** Joints told one by one. */
 const MOST_JOINTS = 12
 
@@ -163,9 +161,10 @@ const unseenFinding = (
       ]
 
 function jointFinding(step: ChangedPathStep, j: JoinedAt, i: number, { display }: StepContext): Finding[] {
-  if (j.gap === 0 && j.angle <= TANGENT) return []
+  if (j.gap === 0 && j.angle <= tolerance.goesOnTangent) return []
   const where = shortLength(j.station, display)
-  const breaks = j.angle > TANGENT ? `, and turns by ${formatDecimal(deg(j.angle), 1)}° there` : ''
+  const breaks =
+    j.angle > tolerance.goesOnTangent ? `, and turns by ${formatDecimal(deg(j.angle), 1)}° there` : ''
   const message =
     j.gap > 0
       ? `At ${where} a straight of ${shortLength(j.gap, display)} bridges the gap to the next path${breaks}.`

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { arcSegment, lineSegment, segmentPoint, type Segment } from '../../path/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 
@@ -7,17 +8,12 @@ export interface Fitted {
   readonly deviation: number
 }
 
-/** Places nearer than this are one, mm. */
-const ONE_PLACE = 1e-6
-/** A share of a row's length by which arcs may leave its places. */
-const WITHIN = 2e-5
-
 /**
  * Arcs in space that run into each other, through as few of a row of places as keep within a share of its length of all: pairs of arcs with
  * the directions that the row has (after Sabin 1977). The places lie near enough that their neighbours tell the direction.
  */
 export function arcsThrough(row: readonly Vec3[], closed: boolean): Fitted {
-  const places = row.filter((p, i) => i === 0 || vec3.distance(p, row[i - 1]!) > ONE_PLACE)
+  const places = row.filter((p, i) => i === 0 || vec3.distance(p, row[i - 1]!) > tolerance.touches)
   const last = places.length - 1
   const length = places.slice(1).reduce((sum, p, i) => sum + vec3.distance(p, places[i]!), 0)
   const tangents = places.map((_, i) => directionAt(places, i, closed))
@@ -27,7 +23,7 @@ export function arcsThrough(row: readonly Vec3[], closed: boolean): Fitted {
     const pair = pairOfArcs(places[from]!, tangents[from]!, places[to]!, tangents[to]!)
     let off = 0
     for (let i = from + 1; i < to; i++) off = Math.max(off, awayFrom(pair, places[i]!))
-    if (!(off <= WITHIN * length) && to - from > 1) {
+    if (!(off <= tolerance.arcsFollow * length) && to - from > 1) {
       const middle = Math.floor((from + to) / 2)
       follow(from, middle)
       follow(middle, to)
@@ -72,7 +68,7 @@ function pairOfArcs(p: Vec3, tp: Vec3, q: Vec3, tq: Vec3): Segment[] {
   const [vt, vv] = [vec3.dot(v, t), vec3.dot(v, v)]
   const a = 2 * (1 - vec3.dot(tp, tq))
   // Equal distances d along both directions: a d^2 + 2 (v.t) d - v.v = 0.
-  const d = Math.abs(a) < 1e-12 ? vv / (2 * vt || 1) : (-vt + Math.sqrt(vt * vt + a * vv)) / a
+  const d = Math.abs(a) < tolerance.noDirection ? vv / (2 * vt || 1) : (-vt + Math.sqrt(vt * vt + a * vv)) / a
   const joint = vec3.scale(vec3.add(vec3.addScaled(p, tp, d), vec3.addScaled(q, tq, -d)), 0.5)
   return [
     arcTo(p, tp, joint),
@@ -86,7 +82,7 @@ function arcTo(p: Vec3, t: Vec3, q: Vec3): Segment {
   const across = vec3.addScaled(v, t, -vec3.dot(v, t))
   const size = vec3.length(across)
   const length = vec3.length(v)
-  if (size < 1e-9 * length) return lineSegment(p, vec3.scale(v, 1 / length), length)
+  if (size < tolerance.samePlace * length) return lineSegment(p, vec3.scale(v, 1 / length), length)
   const inward = vec3.scale(across, 1 / size)
   const radius = (length * length) / (2 * size)
   const sweep = 2 * Math.atan2(size, vec3.dot(v, t))

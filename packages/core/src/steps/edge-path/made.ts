@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { EdgePathStep } from './typed.ts'
 import {
   arcSegment,
@@ -16,9 +17,6 @@ import { pathEvaluation } from '../shared/path-output.ts'
 import { pathSummary } from '../shared/path-summary.ts'
 import { allBuilt, refusal, unbuilt } from '../shared/refusal.ts'
 import { arcsThrough } from './biarcs.ts'
-
-/** Ends of edges nearer than this are one, mm. */
-const ONE_PLACE = 1e-5
 
 export const edgePathMaker: StepMaker<EdgePathStep> = {
   cheaper: 'A plainer body would fit.',
@@ -108,13 +106,14 @@ function inOrder(
           gap = away
           next = { edge, at, forward: (tip.end === 'start') === (at === 'tail') }
         }
-    if (!next || gap > ONE_PLACE) return { ok: false, gap }
+    if (!next || gap > tolerance.edgesMeet) return { ok: false, gap }
     left.delete(next.edge)
     const link = { edge: next.edge, forward: next.forward }
     if (next.at === 'tail') links.push(link)
     else links.unshift(link)
   }
-  const closed = vec3.distance(placeOf(links[0]!, 'first'), placeOf(links.at(-1)!, 'last')) < ONE_PLACE
+  const closed =
+    vec3.distance(placeOf(links[0]!, 'first'), placeOf(links.at(-1)!, 'last')) < tolerance.edgesMeet
   return { ok: true, links, closed }
 }
 

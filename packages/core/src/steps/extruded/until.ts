@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { ExtrudedStep } from './typed.ts'
 import type { PickedFace } from '../shared/typed-picked.ts'
 import { FURTHEST, type PlaneFrame } from '../../path/index.ts'
@@ -7,11 +8,6 @@ import { vec3 } from '../../space/index.ts'
 import { shortLength, type StepContext } from '../../evaluate/index.ts'
 import { pickedPlane } from '../shared/picked.ts'
 import { refusal, type Built } from '../shared/refusal.ts'
-
-/** A plane whose normal has less than this along the way stands along it. */
-const ALONG = 1e-6
-/** Chord error at which it is looked how far a section goes, mm. */
-const CLOSE = 1e-3
 
 /** How an extrusion goes from its sheet, or a distance off it, up to the plane of a flat face. */
 export function upToFace(
@@ -27,11 +23,11 @@ export function upToFace(
   const { at, normal } = face.value.form
   const along = vec3.cross(plane.x, plane.y)
   const slope = vec3.dot(normal, along)
-  if (Math.abs(slope) < ALONG)
+  if (Math.abs(slope) < tolerance.standsAlong)
     return refuse(`The face stands along the way of "${step.name}", which never comes to it; pick another.`)
   const to = vec3.dot(normal, vec3.sub(at, plane.origin)) / slope
   const lean = [-vec3.dot(normal, plane.x) / slope, -vec3.dot(normal, plane.y) / slope] as const
-  const o = outlineOf(section, CLOSE)
+  const o = outlineOf(section, tolerance.reachChord)
   const heights = Array.from(o.x, (x, i) => to + lean[0] * x + lean[1] * o.y[i]!)
   const [low, high] = [Math.min(...heights), Math.max(...heights)]
   const start = context.number('start')

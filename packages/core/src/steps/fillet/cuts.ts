@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { Id } from '../../base/index.ts'
 import type { FilletStep } from './typed.ts'
 import {
@@ -178,15 +179,15 @@ function endOf(tip: EdgeTip, at: (p: Vec3) => readonly EdgeTip[], e: Ending): Ed
     if (corner) return corner
   }
   // Where two come together at an inner corner, each goes to the plane half way between them.
-  if (other && third.length > 0 && convex === slope < -1e-6) {
+  if (other && third.length > 0 && convex === slope < -tolerance.facesTouch) {
     const half = vec3.add(tip.way, vec3.scale(other.way, -1))
-    if (vec3.length(half) > 1e-6) {
+    if (vec3.length(half) > tolerance.facesTouch) {
       const normal = vec3.unit(half)
       const meets = mirrorEachOther(tip, other, normal)
       return { kind: 'plane', at: tip.at, normal, ...(meets ? { meets } : {}) }
     }
   }
-  if (!face || Math.abs(slope) < 1e-6) return { kind: 'on', by: 0 }
+  if (!face || Math.abs(slope) < tolerance.facesTouch) return { kind: 'on', by: 0 }
   const leaves = slope > 0
   if (convex ? leaves : !leaves) return { kind: 'on', by: PAST * e.size + 1 }
   return face.form.kind === 'plane'
@@ -202,7 +203,7 @@ function mirrorEachOther(tip: EdgeTip, other: EdgeTip, normal: Vec3): boolean {
   const [these, those] = [tip, other].map((t) => t.edge.faces.map((f) => normalAt(f.form, t.at, f.out)))
   return these!.every((n) => {
     const image = vec3.addScaled(n, normal, -2 * vec3.dot(n, normal))
-    return those!.some((m) => vec3.distance(m, image) < 1e-9)
+    return those!.some((m) => vec3.distance(m, image) < tolerance.vanishes)
   })
 }
 
@@ -220,7 +221,7 @@ function cornerAt(tip: EdgeTip, others: readonly EdgeTip[], e: Ending): EdgeEnd 
   const centre = cornerCentre(cut)
   if (!centre) return undefined
   const known = e.corners.find(
-    (c) => vec3.distance(cornerCentre(c)!, centre) < 1e-9 * (1 + vec3.length(centre)),
+    (c) => vec3.distance(cornerCentre(c)!, centre) < tolerance.samePlace * (1 + vec3.length(centre)),
   )
   if (!known) e.corners.push(cut)
   return { kind: 'corner', corner: known ?? cut }

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { FilletStep } from './typed.ts'
 import {
   type Body,
@@ -76,7 +77,7 @@ function sized(step: FilletStep, entry: FilletStep['edges'][number], context: St
     )
   const widest = widthAt(edge.value, edgesOfBodyOf(context, step))
   const fits = largest(edge.value, step.shape, widest)
-  if (!hasRoom(edge.value, step.shape, size) || size > fits * (1 + 1e-9)) {
+  if (!hasRoom(edge.value, step.shape, size) || size > fits * (1 + tolerance.allowedExcess)) {
     const is = shortLength(size, context.display)
     const most = Number.isFinite(fits) ? ` Up to ${shortLength(fits, context.display)} fits.` : ''
     return refuse(
@@ -135,7 +136,7 @@ function crossing(p: Vec3, q: Vec3, along: Vec3, inward: Vec3, long: number): nu
   }
   if (from > to) return undefined
   const back = Math.min(pb + (qb - pb) * from, pb + (qb - pb) * to)
-  return back > 1e-9 ? back : undefined
+  return back > tolerance.vanishes ? back : undefined
 }
 
 /** The largest size that goes back no further than a width on either face. */

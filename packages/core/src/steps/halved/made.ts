@@ -95,9 +95,6 @@ function endOfRun({ run, end }: NonNullable<HalvedStep['through']>, context: Ste
   return transformPoint(places[0]!, pathPoint(path, end === 'start' ? 0 : path.length))
 }
 
-/** Places in single precision may be off by this share of the largest. */
-const SINGLE = 2e-7
-
 function made(
   step: HalvedStep,
   bodies: readonly Body[],
@@ -132,7 +129,7 @@ function halfOf(step: HalvedStep, body: Body, plane: HalvingPlane, context: Step
   // The picture's mesh is in single precision.
   const near = Math.max(
     tolerance.samePlace * (heights.high - heights.low),
-    SINGLE * (meshReach(body.mesh) + vec3.length(at)),
+    tolerance.singlePrecision * (meshReach(body.mesh) + vec3.length(at)),
   )
   // Nothing of it lies before the plane: it is its own half, and its volume is known.
   const whole = heights.high <= near

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { HoleEntry, HolePlace, HolesStep } from './typed.ts'
 import {
   type Body,
@@ -124,7 +125,7 @@ function placed(step: HolesStep, entry: HoleEntry, number: number, context: Step
   const frame = frameAt(run.frames, station)
   const out = vec3.addScaled(vec3.scale(frame.n, Math.cos(clock)), frame.b, Math.sin(clock))
   // The hole begins where the section ends that way.
-  const o = outlineOf(run.section, CLOSE)
+  const o = outlineOf(run.section, tolerance.reachChord)
   const reach = o.x.reduce((most, x, i) => Math.max(most, x * Math.cos(clock) + o.y[i]! * Math.sin(clock)), 0)
   const at = vec3.addScaled(frame.origin, out, reach)
   const mark: HoleMark = { run: place.run, station, clock, diameter: sizes.diameter }
@@ -157,9 +158,6 @@ function sheetOf(
 
 const ok = (value: Placed): Built<Placed> => ({ ok: true, value })
 
-/** Chord error at which it is looked how far a section reaches, mm. */
-const CLOSE = 1e-3
-
 /** A body with the holes in it. */
 function drilled(step: HolesStep, body: Body, rows: readonly Placed[], context: StepContext): Built<Body> {
   const { solids } = context
@@ -186,7 +184,7 @@ function drilled(step: HolesStep, body: Body, rows: readonly Placed[], context: 
   for (const [i, tool] of tools.entries()) {
     const taken = roughVolumeOf({ kind: 'common', of: [whole, tool] }, work)
     if (!taken.ok) return refuse('unsound', `Hole ${rows[i]!.number} cannot be made: ${taken.fault}.`)
-    if (!(taken.value > NOTHING * volumeIn(body)))
+    if (!(taken.value > tolerance.noVolume * volumeIn(body)))
       return refuse(
         `misses-${rows[i]!.entry.id}`,
         `Hole ${rows[i]!.number} goes by: there is nothing of the body where it is.`,
@@ -201,13 +199,11 @@ function drilled(step: HolesStep, body: Body, rows: readonly Placed[], context: 
   )
   if (!taken.ok) return refuse('unsound', 'The holes cannot be made together.')
   const volume = volumeIn(body) - taken.value.value
-  if (!(volume > NOTHING * volumeIn(body))) return refuse('vanishes', 'The holes leave nothing of the body.')
+  if (!(volume > tolerance.noVolume * volumeIn(body)))
+    return refuse('vanishes', 'The holes leave nothing of the body.')
   const bound = body.figures.theoremVolume === undefined ? body.figures.volumeBound : 0
   return {
     ok: true,
     value: weighed(made.value, volume, massAfter(body, solid, volume, work), taken.value.error + bound),
   }
 }
-
-/** A share of a body's volume that is nothing. */
-const NOTHING = 1e-9

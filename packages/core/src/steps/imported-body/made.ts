@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { spend } from '../../base/index.ts'
 import { UNSAID, type ImportedBodyStep } from './typed.ts'
 import { FURTHEST } from '../../path/index.ts'
@@ -38,8 +39,6 @@ import { refusal, unbuilt } from '../shared/refusal.ts'
 
 /** A triangle of what is brought in costs about so many units to look over and to show. */
 const UNITS_PER_TRIANGLE = 200
-/** The mesh is the body; only single precision parts them, as a share. */
-const SINGLE = 2e-7
 
 export const importedBodyMaker: StepMaker<ImportedBodyStep> = {
   cheaper: 'A coarser mesh would fit.',
@@ -89,10 +88,10 @@ export const importedBodyMaker: StepMaker<ImportedBodyStep> = {
       solid: { kind: 'imported', step: step.id, shell, forms },
       shell,
       edges: forms.length,
-      chordError: SINGLE * reach,
+      chordError: tolerance.singlePrecision * reach,
       material: material.value,
       volume,
-      volumeBound: SINGLE * volume,
+      volumeBound: tolerance.singlePrecision * volume,
     })
     const places = placesOf(step, context, 'fit')
     if (!places.ok) return unbuilt(places)

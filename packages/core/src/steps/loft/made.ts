@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { LoftStep, LoftOutline } from './typed.ts'
 import {
   loftBoundary,
@@ -14,14 +15,12 @@ import { placesOf } from '../shared/copies.ts'
 import { DOES, materialOfBody } from '../shared/body-parts.ts'
 import { bodyOfOwnBoundary } from '../shared/one-boundary.ts'
 import { regionsOfSketch } from '../shared/regions.ts'
-import { SAMPLES, NEAR, standsOn } from './stands-on.ts'
+import { SAMPLES, standsOn } from './stands-on.ts'
 import { aligned, type Outline } from './aligned.ts'
 import { allBuilt, refusal, unbuilt, type Built } from '../shared/refusal.ts'
 
 /** Chord error of the picture, as a share of how far the outlines are apart and across. */
 const PICTURE = 1 / 4000
-/** What the volume by quadrature may be off by, as a share. */
-const GOOD = 1e-7
 
 export const loftMaker: StepMaker<LoftStep> = {
   cheaper: 'Outlines of fewer curves would fit.',
@@ -58,7 +57,7 @@ export const loftMaker: StepMaker<LoftStep> = {
     if (!(size > 0)) return refuse('flat', 'The outlines lie in one place; set their planes apart.')
     const chordError = context.chordError ?? PICTURE * size
     const value = loftVolume(blend)
-    if (!(value > 1e-9 * size ** 3) || foldsOver(blend))
+    if (!(value > tolerance.noVolume * size ** 3) || foldsOver(blend))
       return refuse(
         'folds',
         'The blend folds into itself between its outlines: turn one of them, shift where they meet, or put another between.',
@@ -72,7 +71,7 @@ export const loftMaker: StepMaker<LoftStep> = {
       chordError,
       material: material.value,
       volume: value,
-      volumeBound: GOOD * value,
+      volumeBound: tolerance.loftVolume * value,
     })
     const places = placesOf(step, context, 'fit')
     if (!places.ok) return unbuilt(places)
@@ -129,7 +128,7 @@ function endWay(
     const there = vec3.sub(placeOnOutline(other, share), placeOnOutline(own, share))
     inside += vec3.dot(there, inwardAt(own, share))
   }
-  const inPlane = inside < -NEAR ? -1 : 1
+  const inPlane = inside < -tolerance.onFace ? -1 : 1
   return { ok: true, value: { kind: 'tangent', forms: stands.value, toward, inPlane, travel, pull } }
 }
 /** Whether places round an outline turn back against the way across: their facets look inward. */

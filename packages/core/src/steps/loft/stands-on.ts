@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { LoftStep } from './typed.ts'
 import {
   besideFace,
@@ -13,8 +14,6 @@ import { refusal, type Built } from '../shared/refusal.ts'
 
 /** Places of an outline at which it is looked what it stands on. */
 export const SAMPLES = 64
-/** Nearer than this a place lies on a face, mm. */
-export const NEAR = 1e-4
 
 /** The faces of a body that an outline lies on besides its own plane: its rim runs along them. */
 export function standsOn(
@@ -37,9 +36,10 @@ export function standsOn(
   for (const body of bodies)
     for (const { form } of facesOfBody(body).faces) {
       if (form.kind === 'free') continue
-      const lies = places.some((p) => Math.abs(besideFace(form, p).distance) < NEAR)
+      const lies = places.some((p) => Math.abs(besideFace(form, p).distance) < tolerance.onFace)
       if (!lies) continue
-      const same = form.kind === 'plane' && Math.abs(vec3.dot(form.normal, normal)) > 1 - 1e-9
+      const same =
+        form.kind === 'plane' && Math.abs(vec3.dot(form.normal, normal)) > 1 - tolerance.sameDirection
       if (same) inPlane = true
       else forms.push(form)
     }

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { PiecesStep } from './typed.ts'
 import { cutPieces, legsOf, type CutsGiven, type SawnPiece } from '../../cutting/index.ts'
 import { type Finding, shortLength, type StepContext, type StepMaker } from '../../evaluate/index.ts'
@@ -7,8 +8,6 @@ import { refusal, unbuilt } from '../shared/refusal.ts'
 
 /** A corner sharper than this, or straighter than half a turn less this, is no corner that a saw cuts, rad: 20 degrees. */
 const SHARPEST = Math.PI / 9
-/** A corner is straight from so near half a turn on, rad. */
-const STRAIGHT = 1e-6
 /** Joints of parts lean at most by so much from square, rad: 80 degrees. */
 const MOST_SCARF = (80 / 180) * Math.PI
 
@@ -95,7 +94,7 @@ function wrongAngle(
     const said = formatAngle(angle, 2)
     if (!(angle >= SHARPEST && angle <= 2 * Math.PI - SHARPEST))
       return { field, message: `A corner of ${said} is none that a saw cuts; it has 20° to 340°.` }
-    if (Math.abs(angle - Math.PI) < STRAIGHT)
+    if (Math.abs(angle - Math.PI) < tolerance.goesOnTangent)
       return { field, message: `A corner of ${said} is straight on; no cut halves it.` }
   }
   return undefined

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { PushedStep } from './typed.ts'
 import {
   type Body,
@@ -23,7 +24,6 @@ import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 
 /** How far what is taken off goes beyond the face, mm, so that no skin is left. */
 const OVER = 1
-const NOTHING = 1e-9
 
 export const pushedMaker: StepMaker<PushedStep> = {
   cheaper: 'A plainer body would fit.',
@@ -90,7 +90,7 @@ function pushed(
     : volumeOf(by > 0 ? { kind: 'cut', of: tool, by: [whole] } : { kind: 'common', of: [whole, tool] }, work)
   if (!change.ok) return refuse('unsound', 'The face cannot be pushed so far.')
   const volume = before + Math.sign(by) * change.value.value
-  if (!(volume > NOTHING * before)) {
+  if (!(volume > tolerance.noVolume * before)) {
     const is = shortLength(-by, display)
     return refuse('vanishes', `Nothing is left of the body when the face is pushed in by ${is}.`)
   }

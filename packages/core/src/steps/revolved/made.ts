@@ -58,8 +58,6 @@ export const revolvedMaker: StepMaker<RevolvedStep> = {
 
 /** Chord error of the picture, as a share of the body's width across. */
 const PICTURE = 1 / 4000
-/** A share of its reach by which a section may lie over the axis and still only touch it. */
-const TOUCHES = 1e-6
 
 /** The section with its axis on its right, as it is turned. */
 function revolutionOf(
@@ -88,7 +86,7 @@ function revolutionOf(
   const along = vec2.scale(vec2.sub(b, a), 1 / vec2.distance(a, b))
   const { left, right } = reachBeside(section, a, along)
   const over = Math.min(left, right)
-  if (over > TOUCHES * Math.max(left, right)) {
+  if (over > tolerance.overAxis * Math.max(left, right)) {
     const message = `What is turned lies on both sides of its axis, by ${shortLength(over, context.display)} on the one; it would run into itself. Move the axis or the outline.`
     return refusal(step, 'fit', 'turned.crosses', message)
   }

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { ok } from '../../base/index.ts'
 import type { EndEntry } from './typed-ends.ts'
 import type { RunStep } from './typed.ts'
@@ -53,7 +54,7 @@ export function addedTo(
   const plain = length > 0 ? ok(length) : plainReturn(step, side, used, away, about)
   if (!plain.ok) return plain
   // One that ends right at the corner on one side is a little longer, and cut off again.
-  const along = length > 0 ? length : Math.max(plain.value, 0) + SHORTEST_RETURN
+  const along = length > 0 ? length : Math.max(plain.value, 0) + tolerance.touches
   if (side === 'end') segments.push(lineSegment(tip, away, along))
   else segments.unshift(lineSegment(vec3.addScaled(tip, away, along), vec3.scale(away, -1), along))
   return ok({ segments, sooner: along - plain.value })
@@ -65,9 +66,6 @@ interface About {
   readonly section: Section
   readonly context: StepContext
 }
-
-/** Length of path of a return that is none, mm: it is cut off again. */
-const SHORTEST_RETURN = 1e-6
 
 /**
  * How far a return of the section's own depth goes along its path: to the face of the wall, where there is one, and else until nothing is left of

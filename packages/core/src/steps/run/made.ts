@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { ok } from '../../base/index.ts'
 import type { RunStep } from './typed.ts'
 import {
@@ -205,7 +206,8 @@ function setUpWithin(
         : 'points without number'
     if (coarser >= COARSEST) {
       const length = (carriage.frames.path.length * MOST_POINTS) / points
-      const fits = length > 1e-3 ? `About ${shortLength(length, display)} of the path` : 'A shorter path'
+      const fits =
+        length > tolerance.ofTheRun ? `About ${shortLength(length, display)} of the path` : 'A shorter path'
       const message = `The body of "${step.name}" would take ${millions} even drawn coarsely, and at most ${MOST_POINTS / 1e6} million are made. ${fits} would fit as it is carried, or less twist, fewer waves, fewer strands.`
       return refusal(step, 'run.too-much', message)
     }

@@ -82,17 +82,15 @@ function cured(step: RunStep, message: string): Built<never> {
   return { ...made, fault: made.fault.map((f) => ({ ...f, cures })) }
 }
 
-/** Longer or shorter by no more than this a segment is a piece of what it was, mm; round a corner it is not. */
-const AS_LONG = 1e-6
-
 function byFaces(path: Path, sourceStarts: SourceStarts, source: Frames): Frames {
   const whole = source.path
   return facingFrames(path, (index, s) => {
     const [a, b] = [sourceStarts[index]!, sourceStarts[index + 1]!]
     const { length } = path.segments[index]!
-    const isRound = Math.abs(b - a - length) > AS_LONG
+    const isRound = Math.abs(b - a - length) > tolerance.touches
     // Round a corner it goes on evenly from what it was before to what it is after.
-    if (isRound && s > length * 1e-6 && s < length * (1 - 1e-6)) return undefined
+    if (isRound && s > length * tolerance.sameShare && s < length * (1 - tolerance.sameShare))
+      return undefined
     const at = a + ((b - a) * s) / length
     const on = whole.closed
       ? ((at % whole.length) + whole.length) % whole.length

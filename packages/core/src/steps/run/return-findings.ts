@@ -20,11 +20,6 @@ interface About {
   readonly context: StepContext
 }
 
-/** Less than this into a wall or past a corner is round-off, mm. */
-const INTO = 1e-6
-/** Corners that are this near to square are, rad. */
-const SQUARE = 1e-4
-
 /** Where the return at one end of a run along walls goes into a wall, or further than the wall that it goes along. */
 export function returnFindings(a: About, onWalls: OnWalls, side: 'start' | 'end'): Finding[] {
   const { step, context } = a
@@ -53,7 +48,7 @@ export function returnFindings(a: About, onWalls: OnWalls, side: 'start' | 'end'
     },
   ]
   const past = (by: number, wall: number): Finding[] =>
-    by > INTO
+    by > tolerance.touches
       ? tell(
           'return-past',
           `The return of "${step.name}" ${which} goes ${long(by)} past the corner at the other end of that wall, which is ${long(wall)} long.`,
@@ -62,21 +57,25 @@ export function returnFindings(a: About, onWalls: OnWalls, side: 'start' | 'end'
       : []
   if (isToWall(step, side, onWalls)) {
     const isOutside = corner !== undefined && corner > Math.PI
-    if (isOutside && corner >= 1.5 * Math.PI - SQUARE)
-      return beside !== undefined && corner <= 1.5 * Math.PI + SQUARE ? past(length - beside, beside) : []
-    if (isFree || !(length > INTO)) return []
+    if (isOutside && corner >= 1.5 * Math.PI - tolerance.squareCorner)
+      return beside !== undefined && corner <= 1.5 * Math.PI + tolerance.squareCorner
+        ? past(length - beside, beside)
+        : []
+    if (isFree || !(length > tolerance.touches)) return []
     return tell('return-wall', `The return of "${step.name}" ${which} goes ${long(length)} into its wall.`, [
       shorter('0', 'End it at the wall'),
     ])
   }
   if (corner === undefined || corner >= Math.PI) return []
-  if (corner < Math.PI / 2 - SQUARE)
+  if (corner < Math.PI / 2 - tolerance.squareCorner)
     return tell(
       'return-wall',
       `The return of "${step.name}" ${which} goes into the wall there, which stands at ${formatAngle(corner, 2)} to it.`,
       [],
     )
-  return beside !== undefined && corner <= Math.PI / 2 + SQUARE ? past(length - beside, beside) : []
+  return beside !== undefined && corner <= Math.PI / 2 + tolerance.squareCorner
+    ? past(length - beside, beside)
+    : []
 }
 
 const writtenFor = (mm: number, { display }: StepContext): Formula => writtenLength(mm, display.unit)

@@ -33,11 +33,6 @@ interface Beyond {
   readonly below: number
 }
 
-/** Less than this into a wall, a ceiling or a floor is round-off, mm. */
-const INTO = 1e-6
-/** An end that is this near to square against its wall is square, rad. */
-const SQUARE = 1e-4
-
 /** What is wrong with a run along walls: that it goes into them, through the ceiling or the floor, is mirrored, or ends askew at a wall. */
 export function wallFindings(a: About): Finding[] {
   const { onWalls, facing } = a.source
@@ -61,8 +56,8 @@ export function wallFindings(a: About): Finding[] {
   })
   const found: Finding[] = []
   const mirrored = step.flip === (onWalls.room === 'left')
-  if (beyond.wall > INTO) {
-    const wholly = beyond.room <= INTO
+  if (beyond.wall > tolerance.touches) {
+    const wholly = beyond.room <= tolerance.touches
     found.push(
       tell(
         'warns',
@@ -83,13 +78,13 @@ export function wallFindings(a: About): Finding[] {
       ]),
     )
   }
-  if (beyond.above > INTO)
+  if (beyond.above > tolerance.touches)
     found.push(
       tell('warns', 'in-ceiling', `"${step.name}" goes ${long(beyond.above)} through the ceiling.`, [
         sat(a, onWalls, step.flip, 'Set its top at the ceiling', 'top'),
       ]),
     )
-  if (beyond.below > INTO)
+  if (beyond.below > tolerance.touches)
     found.push(
       tell('warns', 'in-floor', `"${step.name}" goes ${long(beyond.below)} through the floor.`, [
         sat(a, onWalls, step.flip, 'Stand it on the floor', 'bottom'),
@@ -167,7 +162,7 @@ function endFinding(a: About, onWalls: OnWalls, side: 'start' | 'end'): Finding[
   // At an outside corner nothing stands in its way.
   if (corner === undefined || corner >= Math.PI || !reached || (entry && entry.kind !== 'square')) return []
   const off = Math.PI / 2 - corner
-  if (Math.abs(off) < SQUARE) return []
+  if (Math.abs(off) < tolerance.squareCorner) return []
   const n = carried.path.segments.length
   const frame = frameOn(
     a.carriage.frames,

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { ShellStep } from './typed.ts'
 import {
   type Body,
@@ -59,9 +60,6 @@ export const shellMaker: StepMaker<ShellStep> = {
 /** Places in single precision, and chords on either side of a wall, may bring its faces nearer by so many chord errors. */
 const CHORDS = 4
 
-/** What is taken out counts as nothing below this share of the body. */
-const NOTHING = 1e-9
-
 function hollowed(
   step: ShellStep,
   body: Body,
@@ -94,7 +92,7 @@ function hollowed(
   const taken = lossFrom(body, made.value, () => volumeOf(within, work))
   if (!taken.ok) return refuse('unsound', 'The wall cannot be made so.')
   const result = made.value.body
-  if (!(taken.value.value > NOTHING * volumeIn(body))) return noRoom()
+  if (!(taken.value.value > tolerance.noVolume * volumeIn(body))) return noRoom()
   if (isThinner(body, result, step.id, wall, CHORDS * result.chordError, openings.names)) return noRoom()
   const volume = volumeIn(body) - taken.value.value
   return {

@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import { countingIds } from '../../base/index.ts'
 import { idsIn, type Part, type Step } from '../../document/index.ts'
 import type { TrimStep } from './typed.ts'
@@ -8,8 +9,6 @@ import { type Body, endOf, crosserOf } from '../../solid/index.ts'
 
 /** An end aims plainly at a body that lies straight ahead of it no further than this many times what its section reaches. */
 const AHEAD = 2
-/** Nearer than this it touches, mm. */
-const TOUCHES = 1e-6
 
 /** Ends of runs that stop short of what they plainly aim at, each with the cure: that the end meets it. */
 export function aimFindings(part: Part, results: readonly StepResult[]): Finding[] {
@@ -35,7 +34,7 @@ export function aimFindings(part: Part, results: readonly StepResult[]): Finding
       const { at, way } = endOf(run, side)
       const near = others.filter((b) => isNear(b, at, limit))
       const first = near
-        .map((body) => ({ body, ahead: crosserOf([body], way).crossings(at, TOUCHES)[0] }))
+        .map((body) => ({ body, ahead: crosserOf([body], way).crossings(at, tolerance.touches)[0] }))
         .filter((x) => x.ahead?.into === true && x.ahead.at <= limit)
         .sort((a, b) => a.ahead!.at - b.ahead!.at)[0]
       if (!first) return []

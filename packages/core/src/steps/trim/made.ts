@@ -1,3 +1,4 @@
+import { tolerance } from '../../num/index.ts'
 import type { TrimStep } from './typed.ts'
 import { FURTHEST } from '../../path/index.ts'
 import { line2 } from '../../plane/index.ts'
@@ -47,11 +48,6 @@ import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 import { OVER, type Fitted, type Fitting, type Target } from './fitting.ts'
 import { joined } from './joined.ts'
 
-/** Nearer than this an end touches, mm. */
-const TOUCHES = 1e-6
-/** A share of a body's volume that is nothing. */
-const NOTHING = 1e-9
-
 export const trimMaker: StepMaker<TrimStep> = {
   cheaper: 'A plainer body to meet would fit.',
   evaluate(step, context) {
@@ -73,7 +69,7 @@ export const trimMaker: StepMaker<TrimStep> = {
         'The run has gone into that body already; let both become one body, or choose another.',
       )
     const own = endOf(run, step.side)
-    const end = itself ? { ...own, straight: -TOUCHES } : own
+    const end = itself ? { ...own, straight: -tolerance.touches } : own
     const { face } = target.value
     const meets = face ? meetsFace(end, face) : meetsBodies(end, target.value.bodies, step.reach)
     const cope = copeOf(outerLoopsOf(run.section), meets)
@@ -234,7 +230,7 @@ function fitted(step: TrimStep, context: StepContext, f: Fitting): Built<Fitted>
   const volume = faces ? { ok: true as const, value: faces } : volumeOf(solid, work)
   if (!volume.ok) return refuse('unsound', `The ${f.words} cannot be cut there.`)
   const { value, error } = volume.value
-  if (!(value > NOTHING * volumeIn(body)))
+  if (!(value > tolerance.noVolume * volumeIn(body)))
     return refuse('vanishes', `Nothing is left of the run when it is cut by "${target.name}".`)
   const whole = weighed(made.value, value, massAfter(body, solid, value, work), error)
   // Pieces that were said to stay are no news.
@@ -277,9 +273,6 @@ const placedEnd = ({ at, way }: End, place: Transform): Pick<End, 'at' | 'way'> 
   way: transformDirection(place, way),
 })
 
-/** Nearer than this to where a run ended, what lies beyond is none of it, mm. */
-const OF_RUN = 1e-3
-
 /** What falls off of a run when its end is cut, from the run on; what it was only led on by is none of it. */
 function leftoversOf(
   cut: Solid,
@@ -291,7 +284,7 @@ function leftoversOf(
   const isOfRun = (outline: Float32Array): boolean => {
     for (let i = 0; i < outline.length; i += 3) {
       const off: Vec3 = [outline[i]! - at[0], outline[i + 1]! - at[1], outline[i + 2]! - at[2]]
-      if (vec3.dot(off, way) < -OF_RUN) return true
+      if (vec3.dot(off, way) < -tolerance.ofTheRun) return true
     }
     return false
   }
