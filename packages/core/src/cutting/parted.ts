@@ -1,6 +1,6 @@
 import { tolerance } from '../num/index.ts'
 /** Most pieces that one is parted into. */
-const MOST = 1000
+const MOST_PARTS = 1000
 
 /** What a joint needs of bar beyond its place on the line: of the part before it ahead, of the one after it back, mm. */
 export interface JointReach {
@@ -24,7 +24,7 @@ export function partedAt(
   const scarf = joint.ahead + joint.back
   // Joints that take more than half a bar leave no sensible parts.
   if (scarf > bar / 2) return undefined
-  for (let n = 2; n <= MOST; n++) {
+  for (let n = 2; n <= MOST_PARTS; n++) {
     const even = length / n
     const equal = (length + tips.start + tips.end + (n - 1) * scarf) / n
     const joints = Array.from({ length: n - 1 }, (_, i) => i + 1)

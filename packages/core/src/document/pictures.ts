@@ -13,7 +13,7 @@ export interface FilePicture {
 const KEY = 'pictures'
 /** Types of pictures, and most characters of all of them together in one file: 60 MB. */
 const TYPES: readonly unknown[] = ['image/png', 'image/jpeg']
-const MOST = 8e7
+const MOST_PIXELS = 8e7
 const NAME = /^[0-9a-f]{64}$/
 const BASE64 = /^[A-Za-z0-9+/]+={0,2}$/
 
@@ -68,7 +68,7 @@ function picturesIn(held: unknown): Result<ReadonlyMap<string, FilePicture>> {
     if (typeof data !== 'string' || data.length % 4 !== 0 || !BASE64.test(data))
       return bad('its bytes are not written in base 64')
     size += data.length
-    if (size > MOST) return bad(`they are larger than ${MOST / 1e6} MB together`)
+    if (size > MOST_PIXELS) return bad(`they are larger than ${MOST_PIXELS / 1e6} MB together`)
     found.set(name, { type, data })
   }
   return ok(found)

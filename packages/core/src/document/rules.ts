@@ -1,4 +1,5 @@
 import type { Id } from '../base/index.ts'
+import { memoBy } from '../base/index.ts'
 import { formulaText } from '../units/index.ts'
 import { LIMITS } from './limits.ts'
 import { idsIn, type Part } from './part.ts'
@@ -19,14 +20,8 @@ export function breachesOf(part: Part): Breach[] {
   return [...inWhole(part), ...part.steps.flatMap(inStep), ...inOrder(part)]
 }
 
-const known = new WeakMap<Step, readonly Breach[]>()
-
-/** Remembered by the step itself, which never changes: in an edit nearly all of them are as they were. */
-function inStep(step: Step): readonly Breach[] {
-  let found = known.get(step)
-  if (!found) known.set(step, (found = lookAt(step)))
-  return found
-}
+/** In an edit nearly all steps are as they were. */
+const inStep = memoBy(lookAt)
 
 function lookAt(step: Step): Breach[] {
   const found: Breach[] = []

@@ -1,4 +1,4 @@
-import { fail, ok, spend, type Fault, type Result } from '../base/index.ts'
+import { fail, ok, spend, type Fault, type Result, keptWith } from '../base/index.ts'
 import { mapStepFormulas, type Step } from '../document/index.ts'
 import {
   DIMENSIONS,
@@ -28,7 +28,7 @@ export interface ResolvedFields {
 const LOOK = 0.37
 
 /** Fields of steps in which every formula is a bare decimal: they come to the same whatever names there are. */
-const plain = new WeakMap<Step, ResolvedFields>()
+const plain = keptWith<Step, ResolvedFields>()
 
 export function resolveStep(step: Step, around: Surroundings): ResolvedFields {
   const known = around.bare.mass === 'kg' ? plain.get(step) : undefined
@@ -62,7 +62,7 @@ export function resolveStep(step: Step, around: Surroundings): ResolvedFields {
     return formula
   })
   const resolved: ResolvedFields = { fields, faults, along, alongKey: JSON.stringify(keys) }
-  if (decimals) plain.set(step, resolved)
+  if (decimals) plain.put(step, resolved)
   return resolved
 }
 

@@ -1,10 +1,11 @@
 import type { Id } from '../base/index.ts'
+import { keptWith } from '../base/index.ts'
 import type { StepBase } from '../document/index.ts'
 import { analysePath, locate, makePath, reversePath, type Origin, type Path } from '../path/index.ts'
 import { facingFrames, frameOn, type Facing } from '../sweep/index.ts'
 import type { OnWalls, PathGiven, PlacedNode, StepOutput } from './output.ts'
 
-const made = new WeakMap<PathGiven, PathGiven>()
+const made = keptWith<PathGiven, PathGiven>()
 
 /** A path as a step takes it: from its end where the step says so. */
 export const pathTaken = (
@@ -59,7 +60,7 @@ export function fromEnd(given: PathGiven): PathGiven {
     ...(sheet ? { sheet } : {}),
     ...(pieces ? { pieces } : {}),
   }
-  made.set(given, turned)
+  made.put(given, turned)
   return turned
 }
 

@@ -12,7 +12,7 @@ export interface PathDistance {
 }
 
 /** A bend is followed by straight pieces that turn by no more than this, rad: they lie off it by a twenty-thousandth of its radius at most. */
-const TURN = 0.02
+const TURN_PER_CHORD = 0.02
 /** The piece that comes nearest, and those beside it, are looked at again by so many. */
 const AGAIN = 300
 
@@ -23,7 +23,7 @@ export function piecesOfPath(path: Path): {
 } {
   const stations: number[] = []
   path.segments.forEach((g, i) => {
-    const steps = g.kind === 'line' ? 1 : Math.max(2, Math.ceil(segmentTurn(g) / TURN))
+    const steps = g.kind === 'line' ? 1 : Math.max(2, Math.ceil(segmentTurn(g) / TURN_PER_CHORD))
     for (let k = 0; k < steps; k++) stations.push(path.starts[i]! + (g.length * k) / steps)
   })
   stations.push(path.length)

@@ -1,15 +1,10 @@
 import { barTakenBy, mapStepFormulas, needsOf, type Step } from '../document/index.ts'
 import { bodiesNeeded, trimsOf, type Scope } from './context.ts'
 import type { ResolvedFields } from './fields.ts'
+import { memoBy } from '../base/index.ts'
 
-const choices = new WeakMap<Step, string>()
-
-/** All of a step but its formulas, as text; kept with the step itself, which never changes. */
-function choicesOf(step: Step): string {
-  let text = choices.get(step)
-  if (text === undefined) choices.set(step, (text = JSON.stringify(mapStepFormulas(step, () => ''))))
-  return text
-}
+/** All of a step but its formulas, as text. */
+const choicesOf = memoBy((step: Step): string => JSON.stringify(mapStepFormulas(step, () => '')))
 
 /**
  * All that a step's result depends on: its choices, its fields as values (so a rename or another way to write the same
@@ -42,14 +37,7 @@ export function keyOf(step: Step, resolved: ResolvedFields, scope: Scope): strin
   ])
 }
 
-const fieldTexts = new WeakMap<ResolvedFields, string>()
-
-/** A step's fields as text; kept with them, as they are the same object for as long as nothing in them can change. */
-function fieldsOf(resolved: ResolvedFields): string {
-  let text = fieldTexts.get(resolved)
-  if (text === undefined) {
-    const { fields, faults, alongKey } = resolved
-    fieldTexts.set(resolved, (text = JSON.stringify([fields, faults, alongKey])))
-  }
-  return text
-}
+/** A step's fields as text: they are the same object for as long as nothing in them can change. */
+const fieldsOf = memoBy(({ fields, faults, alongKey }: ResolvedFields): string =>
+  JSON.stringify([fields, faults, alongKey]),
+)

@@ -45,7 +45,7 @@ const HALVINGS = 12
 const MOST_CHORDS = 90
 const MOST_FINE_CHORDS = 400
 /** Looks at one motion at the least distance: what is run into less than the furthest point goes in that time may be missed. */
-const LOOKS = 400
+const SAMPLES = 400
 /** Places less far apart along the bar than so many times its reach are neighbours: no bend brings them nearer than it is thick. */
 const NEIGHBOURS = 4.8
 
@@ -90,7 +90,7 @@ function motion(
     const now = partBent(bar, program, moment)
     return distances(bar, program, sizes, reach, moment, now, always, only)
   }
-  for (let share = 0, looks = 0; looks <= LOOKS * 2; looks++) {
+  for (let share = 0, looks = 0; looks <= SAMPLES * 2; looks++) {
     const moment = { move, doing, share }
     const { near, least, speed } = lookAt(share)
     for (const [part, { gap }] of near) {
@@ -105,7 +105,7 @@ function motion(
       found.set(part, { with: part, first, station, other, deepest: moment, depth: -gap })
     }
     if (share >= 1) break
-    share = Math.min(1, share + Math.max(1 / LOOKS, speed > 0 ? least / speed : 1))
+    share = Math.min(1, share + Math.max(1 / SAMPLES, speed > 0 ? least / speed : 1))
   }
   return [...found.values()]
 }

@@ -1,4 +1,6 @@
 export { lastHolding } from './bisect.ts'
+export { leastBetween } from './minimum.ts'
+export { rootBetween } from './roots.ts'
 export { tolerance } from './tolerance.ts'
 export { gaussRule, integrate, type GaussRule } from './quadrature.ts'
 export { chordTurn, deg, halfTurn, rad, TURN } from './angle.ts'

@@ -13,7 +13,7 @@ export interface BendingAlong {
 
 /** Looks at a stretch whose curvature changes, at the least; all of them are about this many. */
 const FEWEST = 2
-const LOOKS = 600
+const SAMPLES = 600
 
 /** Curvature and torsion along a path; exact at each look, and evenly between the ends of what changes all along. */
 export function bendingAlong(path: Path): BendingAlong {
@@ -22,7 +22,7 @@ export function bendingAlong(path: Path): BendingAlong {
   const torsion: number[] = []
   path.segments.forEach((g, i) => {
     const changes = g.kind === 'spline' || g.kind === 'curve'
-    const steps = changes ? Math.max(FEWEST, Math.ceil((LOOKS * g.length) / path.length)) : 1
+    const steps = changes ? Math.max(FEWEST, Math.ceil((SAMPLES * g.length) / path.length)) : 1
     spend(steps, 'the curvature of a path')
     for (let k = 0; k <= steps; k++) {
       const s = (g.length * k) / steps

@@ -79,7 +79,7 @@ const noRoom = (path: Path, at: number, why: 'tight' | 'corner') => {
 }
 
 /** Looks along a segment for where it turns more tightly than the distance. */
-const LOOKS = 64
+const SAMPLES = 64
 
 /** Free curves: each place moved square to the curve, fitted by cubics. */
 function besideFree(path: Path, by: number, up: Vec3, size: number): Result<Path> {
@@ -100,8 +100,8 @@ function besideFree(path: Path, by: number, up: Vec3, size: number): Result<Path
         first: vec3.scale(way, 1 - by * vec3.dot(segmentCurvature(g, s), left)),
       }
     }
-    for (let k = 0; k <= LOOKS; k++) {
-      const s = (g.length * k) / LOOKS
+    for (let k = 0; k <= SAMPLES; k++) {
+      const s = (g.length * k) / SAMPLES
       if (vec3.dot(moved(s).first, segmentTangent(g, s)) <= 0) return fail(noRoom(path, i, 'tight'))
     }
     const origin = path.origins[i]!

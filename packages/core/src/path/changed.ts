@@ -71,7 +71,7 @@ export interface Apart {
 }
 
 /** Looks at one span when it is measured how far a path was moved. */
-const LOOKS = 16
+const SAMPLES = 16
 
 /**
  * A path as one smooth curve through places of it, evenly along it, with the directions of its ends: of so many spans; with how far it lies
@@ -101,13 +101,13 @@ export function rebuilt(path: Path, spans: number): Result<{ readonly path: Path
 /** The largest distance of places of a path from another, looked for near the same share of its length. */
 function apartFrom(path: Path, other: Path, spans: number): Apart {
   let apart: Apart = { most: 0, station: 0 }
-  const looks = spans * LOOKS
+  const looks = spans * SAMPLES
   const step = other.length / looks
   for (let i = 0; i <= looks; i++) {
     const station = (path.length * i) / looks
     const p = pathPoint(path, station)
     let least = Infinity
-    for (let k = -LOOKS; k <= LOOKS; k++) {
+    for (let k = -SAMPLES; k <= SAMPLES; k++) {
       const s = Math.min(Math.max((other.length * i) / looks + (k * step) / 2, 0), other.length)
       least = Math.min(least, vec3.distance(p, pathPoint(other, s)))
     }

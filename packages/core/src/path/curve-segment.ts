@@ -1,5 +1,5 @@
 import { recent, spend } from '../base/index.ts'
-import { gaussRule, tolerance } from '../num/index.ts'
+import { gaussRule, tolerance, leastBetween, rootBetween } from '../num/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import {
   curvatureOf,
@@ -35,19 +35,17 @@ export interface CurveSegment {
 /** A panel turns by no more than this, rad; there are no fewer and no more of them than these. */
 const PANEL_TURN = 0.1
 const FEWEST = 16
-const MOST = 8192
+const MOST_PANELS = 8192
 /** Steps by which a side is carried over a panel: each turns by a hundredth of a radian. */
 const STEPS = 8
-const LOOKS = 64
+const SAMPLES = 64
 const NEWTON = 12
-const NARROWINGS = 48
-const GOLDEN = (3 - Math.sqrt(5)) / 2
 
 /** The stretch of a curve between two parameters, measured. */
 export function curveSegment(curve: SpaceCurve, from: number, to: number): CurveSegment {
-  const looks = Math.max(LOOKS, Math.min(MOST, Math.ceil(Math.abs(to - from) * 16)))
+  const looks = Math.max(SAMPLES, Math.min(MOST_PANELS, Math.ceil(Math.abs(to - from) * 16)))
   const turn = turnBetween(curve, from, to, looks)
-  const panels = Math.min(MOST, Math.max(FEWEST, Math.ceil(turn / PANEL_TURN)))
+  const panels = Math.min(MOST_PANELS, Math.max(FEWEST, Math.ceil(turn / PANEL_TURN)))
   spend(panels * 40, 'the lengths of a curve')
   const lengths = new Float64Array(panels + 1)
   const sides = new Float64Array(3 * (panels + 1))
@@ -116,13 +114,8 @@ function leastRadius(c: SpaceCurve, from: number, to: number, looks: number): nu
     const b = bend(at(i))
     if (b > most) [most, sharpest] = [b, i]
   }
-  let [low, high] = [at(Math.max(0, sharpest - 1)), at(Math.min(looks, sharpest + 1))]
-  for (let k = 0; k < NARROWINGS; k++) {
-    const [p, q] = [low + (high - low) * GOLDEN, high - (high - low) * GOLDEN]
-    if (bend(p) > bend(q)) high = q
-    else low = p
-  }
-  most = Math.max(most, bend((low + high) / 2))
+  const near = leastBetween((t) => -bend(t), at(Math.max(0, sharpest - 1)), at(Math.min(looks, sharpest + 1)))
+  most = Math.max(most, bend(near))
   return most > 0 ? 1 / most : Infinity
 }
 
@@ -227,12 +220,8 @@ export function curveExtremes(g: CurveSegment): Vec3[] {
       let [low, high] = [parameterAt(g, k), parameterAt(g, k + 1)]
       const before = slope(low, axis)
       if (before * slope(high, axis) >= 0) continue
-      for (let i = 0; i < NARROWINGS; i++) {
-        const mid = (low + high) / 2
-        if (slope(mid, axis) * before > 0) low = mid
-        else high = mid
-      }
-      found.push(curveAt(g.curve, (low + high) / 2).point)
+      const at = rootBetween((t) => slope(t, axis), low, high)
+      found.push(curveAt(g.curve, at).point)
     }
   }
   return found
@@ -246,13 +235,8 @@ export function nearestOnCurve(g: CurveSegment, p: Vec3): number {
     const d = away(parameterAt(g, k))
     if (d < least) [best, least] = [k, d]
   }
-  let [low, high] = [parameterAt(g, Math.max(0, best - 1)), parameterAt(g, Math.min(panelsOf(g), best + 1))]
-  for (let i = 0; i < NARROWINGS; i++) {
-    const [a, b] = [low + (high - low) * GOLDEN, high - (high - low) * GOLDEN]
-    if (away(a) < away(b)) high = b
-    else low = a
-  }
-  const t = (low + high) / 2
+  const [low, high] = [parameterAt(g, Math.max(0, best - 1)), parameterAt(g, Math.min(panelsOf(g), best + 1))]
+  const t = leastBetween(away, low, high)
   const k = Math.min(panelsOf(g) - 1, Math.max(0, Math.floor(((t - g.from) / (g.to - g.from)) * panelsOf(g))))
   return g.lengths[k]! + lengthBetween(g.curve, parameterAt(g, k), t)
 }

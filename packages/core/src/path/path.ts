@@ -1,6 +1,7 @@
 import { tolerance } from '../num/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import { reverseSegment, segmentCurvature, segmentPoint, segmentTangent, type Segment } from './segment.ts'
+import { memoBy } from '../base/index.ts'
 
 /** Where a segment came from in its source: the leg from a node to the next, the corner at a node, a named piece, or none. */
 export type Origin =
@@ -78,9 +79,9 @@ export interface Kink {
   readonly deflection: number
 }
 
-export function kinksOf(path: Path): readonly Kink[] {
-  const known = kinksKnown.get(path)
-  if (known) return known
+export const kinksOf = memoBy(findKinks)
+
+function findKinks(path: Path): readonly Kink[] {
   const kinks: Kink[] = []
   const n = path.segments.length
   for (let after = path.closed ? 0 : 1; after < n; after++) {
@@ -94,9 +95,5 @@ export function kinksOf(path: Path): readonly Kink[] {
       kinks.push({ station: path.starts[after]!, before, after, deflection })
     }
   }
-  kinksKnown.set(path, kinks)
   return kinks
 }
-
-/** Kinks of paths, which never change; all that goes along one asks for them. */
-const kinksKnown = new WeakMap<Path, readonly Kink[]>()

@@ -1,5 +1,5 @@
 import { spend } from '../base/index.ts'
-import { gaussRule, tolerance } from '../num/index.ts'
+import { gaussRule, tolerance, leastBetween } from '../num/index.ts'
 import {
   bezier2,
   bezierAt,
@@ -37,7 +37,7 @@ export interface SplineSegment {
 
 const TABLE = 32
 const NEWTON = 8
-const LOOKS = 64
+const SAMPLES = 64
 
 /** Panels of 16 Gauss points: on the short pieces asked of it, round-off is all that is left. */
 function lengthBetween(c: Bezier2, a: number, b: number): number {
@@ -77,11 +77,11 @@ function inflections(c: Bezier2): number[] {
     return first[0] * second[1] - first[1] * second[0]
   }
   let [last, at] = [0, bend(0)]
-  for (let i = 1; i <= LOOKS; i++) {
-    const end = bend(i / LOOKS)
+  for (let i = 1; i <= SAMPLES; i++) {
+    const end = bend(i / SAMPLES)
     // Where it is none at a look, the next one tells.
     if (end === 0) continue
-    let [low, high] = [last, i / LOOKS]
+    let [low, high] = [last, i / SAMPLES]
     const turns = at * end < 0
     const before = at
     ;[last, at] = [high, end]
@@ -120,8 +120,6 @@ function oneSegment(plane: PlaneFrame, curve: Bezier2): SplineSegment {
 const LOOK_TURN = 0.1
 /** Halvings of a stretch between two of the even looks. */
 const LOOK_HALVINGS = 20
-const NARROWINGS = 48
-const GOLDEN = (3 - Math.sqrt(5)) / 2
 
 /**
  * How far a piece turns in all, and its largest curvature. The turn is the sum of the angles between the tangents at looks that
@@ -144,9 +142,9 @@ function bendingOf(c: Bezier2): { turn: number; sharpest: number } {
     between(mid, m, t1, q, left - 1)
   }
   let before = tangentAt(c, 0)
-  for (let i = 1; i <= LOOKS; i++) {
-    const next = tangentAt(c, i / LOOKS)
-    between((i - 1) / LOOKS, before, i / LOOKS, next, LOOK_HALVINGS)
+  for (let i = 1; i <= SAMPLES; i++) {
+    const next = tangentAt(c, i / SAMPLES)
+    between((i - 1) / SAMPLES, before, i / SAMPLES, next, LOOK_HALVINGS)
     before = next
   }
   const bend = (t: number): number => Math.abs(bezierCurvature(c, t))
@@ -156,13 +154,8 @@ function bendingOf(c: Bezier2): { turn: number; sharpest: number } {
     const [left, right] = [Math.max(i - 1, 0), Math.min(i + 1, bends.length - 1)]
     // Between three looks the curvature rises little above the middle one: lesser peaks need no narrowing.
     if (b < bends[left]! || b < bends[right]! || b < sharpest / 2) return
-    let [low, high] = [shares[left]!, shares[right]!]
-    for (let k = 0; k < NARROWINGS; k++) {
-      const [p, q] = [low + (high - low) * GOLDEN, high - (high - low) * GOLDEN]
-      if (bend(p) > bend(q)) high = q
-      else low = p
-    }
-    sharpest = Math.max(sharpest, bend((low + high) / 2))
+    const at = leastBetween((t) => -bend(t), shares[left]!, shares[right]!)
+    sharpest = Math.max(sharpest, bend(at))
   })
   return { turn, sharpest }
 }

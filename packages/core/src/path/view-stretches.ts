@@ -1,4 +1,4 @@
-import { tolerance } from '../num/index.ts'
+import { tolerance, rootBetween } from '../num/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import type { Path } from './path.ts'
 import { segmentPoint, segmentTangent, type Segment } from './segment.ts'
@@ -16,9 +16,7 @@ export interface Stretch {
 }
 
 /** Looks along a curved segment for where it turns back. */
-const LOOKS = 128
-/** Halvings of a look: what is left is below round-off. */
-const HALVINGS = 48
+const SAMPLES = 128
 
 /** A path cut where it turns back along a line. Straights across it stand still there; they are wider than `same`. */
 export function stretchesOf(path: Path, along: Vec3, same: number): readonly Stretch[] {
@@ -41,18 +39,12 @@ export function stretchesOf(path: Path, along: Vec3, same: number): readonly Str
 function turnings(slope: (s: number) => number, length: number): number[] {
   const found: number[] = []
   let [last, before] = [0, slope(0)]
-  for (let k = 1; k <= LOOKS; k++) {
-    const s = (length * k) / LOOKS
+  for (let k = 1; k <= SAMPLES; k++) {
+    const s = (length * k) / SAMPLES
     const here = slope(s)
     if (here === 0) continue
     if (before !== 0 && here * before < 0) {
-      let [low, high] = [last, s]
-      for (let n = 0; n < HALVINGS; n++) {
-        const middle = (low + high) / 2
-        if (slope(middle) * before > 0) low = middle
-        else high = middle
-      }
-      found.push((low + high) / 2)
+      found.push(rootBetween(slope, last, s))
     }
     ;[last, before] = [s, here]
   }

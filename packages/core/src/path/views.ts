@@ -1,5 +1,5 @@
 import { fail, fault, lengthFault, ok, type Result } from '../base/index.ts'
-import { tolerance } from '../num/index.ts'
+import { tolerance, rootBetween } from '../num/index.ts'
 import { boxSizes, shifted, vec3, type Vec3 } from '../space/index.ts'
 import { analysePath } from './analysis.ts'
 import { fittedCubics, type Asked } from './fitted.ts'
@@ -174,22 +174,13 @@ function splitAt(s: Stretch, on: number, same: number): readonly [Stretch, Stret
   ]
 }
 
-/** Halvings: what is left of a stretch after them is below round-off. */
-const HALVINGS = 60
-
 /** The station within a stretch's segment at a place along the line; the stretch goes one way. */
 function stationAtPlace({ segment: g, from, to, on, way, along }: Stretch, place: number): number {
   if (g.kind === 'line') {
     const span = on[1] - on[0]
     return span === 0 ? from : from + ((to - from) * (place - on[0])) / span
   }
-  let [low, high] = [from, to]
-  for (let k = 0; k < HALVINGS; k++) {
-    const middle = (low + high) / 2
-    if ((vec3.dot(segmentPoint(g, middle), along) - place) * way < 0) low = middle
-    else high = middle
-  }
-  return (low + high) / 2
+  return rootBetween((s) => (vec3.dot(segmentPoint(g, s), along) - place) * way, from, to)
 }
 
 const upIn = (s: Stretch, up: Vec3, at: number): number => vec3.dot(segmentPoint(s.segment, at), up)

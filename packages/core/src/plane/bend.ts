@@ -33,8 +33,8 @@ export function mostOffStraight(curves: readonly Curve2[]): number {
   if (!(long > tolerance.sameKnot * curves.reduce((s, c) => s + curveLength(c), 0))) return 0
   const off = (p: Vec2): number => Math.abs(vec2.cross(way, vec2.sub(p, from))) / long
   return Math.max(
-    ...curves.flatMap((c) => Array.from({ length: LOOKS + 1 }, (_, i) => off(pointAt(c, i / LOOKS)))),
+    ...curves.flatMap((c) => Array.from({ length: SAMPLES + 1 }, (_, i) => off(pointAt(c, i / SAMPLES)))),
   )
 }
 
-const LOOKS = 64
+const SAMPLES = 64

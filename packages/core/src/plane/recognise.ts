@@ -4,7 +4,7 @@ import { arc2, line2, pointAt, type Arc2, type Curve2 } from './curve.ts'
 import { vec2, type Vec2 } from './vec2.ts'
 
 /** Shares at which a free-form curve is compared with a simple one. */
-const LOOKS = [0.125, 0.25, 0.375, 0.5, 0.625, 0.75, 0.875]
+const SAMPLE_SHARES = [0.125, 0.25, 0.375, 0.5, 0.625, 0.75, 0.875]
 
 /** The circle through three points; undefined for three in a row. */
 export function circleThrough(
@@ -41,7 +41,7 @@ function simplest(c: Curve2, tolerance: number): Curve2 {
   const chord = vec2.distance(a, b)
   if (chord > 0) {
     const u = vec2.scale(vec2.sub(b, a), 1 / chord)
-    const straight = LOOKS.every((t) => {
+    const straight = SAMPLE_SHARES.every((t) => {
       const w = vec2.sub(at(t), a)
       const along = vec2.dot(w, u)
       return Math.abs(vec2.cross(u, w)) <= tolerance && along >= -tolerance && along <= chord + tolerance
@@ -50,7 +50,7 @@ function simplest(c: Curve2, tolerance: number): Curve2 {
   }
   const arc = arcThrough(a, at(0.5), b)
   const near = (p: Vec2): boolean => Math.abs(vec2.distance(p, arc!.centre) - arc!.radius) <= tolerance
-  return arc && LOOKS.every((t) => near(at(t))) ? arc : c
+  return arc && SAMPLE_SHARES.every((t) => near(at(t))) ? arc : c
 }
 
 /** Two arcs that follow each other on one circle within a tolerance, as one. */
@@ -65,7 +65,9 @@ function joined(a: Curve2, b: Curve2, tolerance: number): Arc2 | undefined {
   const whole = arcThrough(p, q, r)
   if (!whole) return undefined
   const fits = [a, b].every((c) =>
-    LOOKS.every((t) => Math.abs(vec2.distance(pointAt(c, t), whole.centre) - whole.radius) <= tolerance),
+    SAMPLE_SHARES.every(
+      (t) => Math.abs(vec2.distance(pointAt(c, t), whole.centre) - whole.radius) <= tolerance,
+    ),
   )
   return fits ? whole : undefined
 }

@@ -9,7 +9,7 @@ const FINER = Math.SQRT2
 /** Chords by which the length of a stretch is told. */
 const CHORDS = 32
 /** Places looked at between two points. */
-const LOOKS = [0.25, 0.5, 0.75] as const
+const SAMPLE_SHARES = [0.25, 0.5, 0.75] as const
 
 /**
  * Parameters of a curve through whose places a spline follows it within a distance: the given ones, and more between them, all
@@ -75,6 +75,6 @@ function farthest(at: (s: number) => Vec2, marks: readonly number[]): number {
   const pieces = splineThrough(marks.map(at))
   return pieces.reduce((off, piece, i) => {
     const [a, b] = [marks[i]!, marks[i + 1]!]
-    return Math.max(off, ...LOOKS.map((k) => nearestOn(piece, at(a + k * (b - a))).distance))
+    return Math.max(off, ...SAMPLE_SHARES.map((k) => nearestOn(piece, at(a + k * (b - a))).distance))
   }, 0)
 }

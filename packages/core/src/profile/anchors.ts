@@ -21,7 +21,7 @@ export const ANCHORS = [
 export type Anchor = (typeof ANCHORS)[number]
 
 /** Most points offered; past that only corners are. */
-const MOST = 200
+const MOST_OFFERED = 200
 
 /**
  * Points of a section that someone might want on the path: corners, middles of straights and arcs, and centres of arcs; each
@@ -35,7 +35,7 @@ export function anchorPlaces(section: Region | Section): Vec2[] {
     if (!found.some((f) => vec2.distance(f, clean) < tolerance.offeredOnce)) found.push(clean)
   }
   for (const c of curves) if (!isWholeCircle(c)) add(pointAt(c, 0))
-  if (found.length + 2 * curves.length > MOST) return found.slice(0, MOST)
+  if (found.length + 2 * curves.length > MOST_OFFERED) return found.slice(0, MOST_OFFERED)
   for (const c of curves) {
     if (c.kind === 'arc') add(c.centre)
     if (isWholeCircle(c)) for (const t of [0, 0.25, 0.5, 0.75]) add(pointAt(c, t))

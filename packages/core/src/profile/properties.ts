@@ -1,6 +1,7 @@
 import { tolerance } from '../num/index.ts'
 import { curveLength, pointAt, reachAlong, type Curve2, type Vec2 } from '../plane/index.ts'
 import { loopsOf, outerLoopsOf, regionIntegrals, type Region, type Section } from './region.ts'
+import { memoBy } from '../base/index.ts'
 
 /** What a section is worth to a designer; lengths mm, areas mm2, second moments mm4. */
 export interface SectionProperties {
@@ -86,16 +87,10 @@ export function reach(r: Region | Section, direction: Vec2): number {
 }
 
 /** The outer curves of sections, which never change; a run asks how far they reach at every bend. */
-const outerCurves = new WeakMap<Region | Section, readonly Curve2[]>()
-
-function outerCurvesOf(r: Region | Section): readonly Curve2[] {
-  let curves = outerCurves.get(r)
-  if (!curves) outerCurves.set(r, (curves = outerLoopsOf(r).flat()))
-  return curves
-}
+const outerCurvesOf = memoBy((r: Region | Section): readonly Curve2[] => outerLoopsOf(r).flat())
 
 /** Places looked at along a spline. */
-const LOOKS = 64
+const SAMPLES = 64
 
 /** Radius of the circle about the origin that the section needs. Vertices and arcs decide; exact for lines and arcs, for splines to the nearest look. */
 export function reachAround(r: Region | Section): number {
@@ -106,7 +101,7 @@ export function reachAround(r: Region | Section): number {
       continue
     }
     if (c.kind === 'bezier') {
-      for (let i = 0; i <= LOOKS; i++) most = Math.max(most, Math.hypot(...pointAt(c, i / LOOKS)))
+      for (let i = 0; i <= SAMPLES; i++) most = Math.max(most, Math.hypot(...pointAt(c, i / SAMPLES)))
       continue
     }
     const away = Math.hypot(...c.centre)

@@ -5,9 +5,9 @@ import type { Opening, Room } from './room.ts'
 import { segmentPoint, segmentTurn, type Segment } from '../path/index.ts'
 
 /** A curved wall is shown by flat pieces that turn by no more than this, rad. */
-const TURN = 0.02
+const TURN_PER_CHORD = 0.02
 /** The most of them for one wall. */
-const MOST = 256
+const MOST_CHORDS = 256
 
 /** A flat four-sided piece of a wall: its corners anticlockwise as they are seen from the room. */
 export interface WallPanel {
@@ -25,7 +25,8 @@ export interface RoomShape {
 
 /** Stations of a wall at which its flat pieces part. */
 function stationsOf(g: Segment): number[] {
-  const count = g.kind === 'line' ? 1 : Math.min(MOST, Math.max(2, Math.ceil(segmentTurn(g) / TURN)))
+  const count =
+    g.kind === 'line' ? 1 : Math.min(MOST_CHORDS, Math.max(2, Math.ceil(segmentTurn(g) / TURN_PER_CHORD)))
   return Array.from({ length: count + 1 }, (_, i) => (g.length * i) / count)
 }
 
@@ -104,7 +105,7 @@ function floorOf(room: Room): RoomShape['floor'] {
 /** How near to a wall somebody stands, mm. */
 export const FROM_WALL = 150
 /** Places looked at across the room, each way, for one to stand at. */
-const LOOKS = 24
+const SAMPLES = 24
 
 /** How far a place is from the nearest wall; below 0 outside of the room. Open walls are closed straight across. */
 export function roomAround(outline: readonly Vec3[], [x, y]: Vec2): number {
@@ -130,9 +131,9 @@ export function middleOfRoom(outline: readonly Vec3[]): Vec2 {
   const [wide, deep] = [Math.max(...xs) - x0, Math.max(...ys) - y0]
   let best: Vec2 = [x0 + wide / 2, y0 + deep / 2]
   let room = roomAround(outline, best)
-  for (let i = 0; i < LOOKS; i++)
-    for (let k = 0; k < LOOKS; k++) {
-      const p: Vec2 = [x0 + (wide * (i + 0.5)) / LOOKS, y0 + (deep * (k + 0.5)) / LOOKS]
+  for (let i = 0; i < SAMPLES; i++)
+    for (let k = 0; k < SAMPLES; k++) {
+      const p: Vec2 = [x0 + (wide * (i + 0.5)) / SAMPLES, y0 + (deep * (k + 0.5)) / SAMPLES]
       const around = roomAround(outline, p)
       if (around > room * (1 + tolerance.samePlace)) [best, room] = [p, around]
     }

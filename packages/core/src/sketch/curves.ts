@@ -1,4 +1,5 @@
 import type { Id } from '../base/index.ts'
+import { keptWith } from '../base/index.ts'
 import { TURN } from '../num/index.ts'
 import {
   arc2,
@@ -67,7 +68,7 @@ interface Drawn {
   readonly points: readonly Vec2[]
   readonly pieces: readonly Curve2[]
 }
-const drawn = new WeakMap<SketchEntity, Drawn>()
+const drawn = keptWith<SketchEntity, Drawn>()
 const same = (a: readonly Vec2[], b: readonly Vec2[]): boolean =>
   a.length === b.length && a.every((p, i) => p[0] === b[i]![0] && p[1] === b[i]![1])
 
@@ -78,7 +79,7 @@ export function drawnBy(entities: readonly SketchEntity[], at: Places): Readonly
     if (e.kind === 'point') continue
     const points = pointsOf(e).map(at)
     let known = drawn.get(e)
-    if (!known || !same(known.points, points)) drawn.set(e, (known = { points, pieces: piecesOf(e, at) }))
+    if (!known || !same(known.points, points)) drawn.put(e, (known = { points, pieces: piecesOf(e, at) }))
     all.set(e.id, known.pieces)
   }
   return all

@@ -1,4 +1,5 @@
 import type { Id } from '../base/index.ts'
+import { keptWith } from '../base/index.ts'
 import { referencesOf } from './constraints/references.ts'
 import type { Constraint } from './constraints/index.ts'
 import { isBuiltIn, pointsOf, type SketchEntity } from './entities.ts'
@@ -69,10 +70,7 @@ export function byIsland<R>(
   constraints: readonly Constraint[],
   instead?: (island: Island, size: number) => R | undefined,
 ) => readonly Found<R>[] {
-  const kept = new WeakMap<
-    SketchEntity,
-    { readonly island: Island; readonly size: number; readonly found: R }
-  >()
+  const kept = keptWith<SketchEntity, { readonly island: Island; readonly size: number; readonly found: R }>()
   return (entities, constraints, instead) => {
     const size = roundedSize(entities)
     return islandsOf(entities, constraints).map((island) => {
@@ -82,7 +80,7 @@ export function byIsland<R>(
       const before = first && kept.get(first)
       if (before?.size === size && sameIsland(before.island, island)) return { island, found: before.found }
       const found = work(island, size)
-      if (first) kept.set(first, { island, size, found })
+      if (first) kept.put(first, { island, size, found })
       return { island, found }
     })
   }

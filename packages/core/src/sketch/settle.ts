@@ -29,7 +29,7 @@ export interface SettleOptions {
 const NEW_SHARE = 0.02
 const LEAST_SHARE = 1e-4
 /** A proposal may move nothing further than this share of the sketch's size. */
-const FAR = 0.08
+const FURTHEST_MOVE = 0.08
 /** Figures are rounded to steps of at most this share of the sketch's size. */
 const ROUND_SHARE = 0.01
 
@@ -83,7 +83,7 @@ function nextProposal(
     const solved = solveByPoints(entities, [...constraints, put])
     if (!solved.converged) return undefined
     const change = changeBetween(entities, solved.entities)
-    if (change.flipped.length > 0 || change.farthest > FAR * size) return undefined
+    if (change.flipped.length > 0 || change.farthest > FURTHEST_MOVE * size) return undefined
     const left = freedomOf(solved.entities, [...constraints, put])
     const takes = freedom.loose - left.loose
     if (takes <= 0 || left.redundant.length > freedom.redundant.length) return undefined

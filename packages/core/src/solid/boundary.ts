@@ -1,5 +1,6 @@
 import { isMirroring, transformDirection, transformPoint, type Transform, type Vec3 } from '../space/index.ts'
 import type { SolidMesh } from './library.ts'
+import { memoBy } from '../base/index.ts'
 
 /** The skin of a body of one step, with doubles: what bodies are put together from. */
 export interface Boundary {
@@ -72,36 +73,21 @@ const onGrid = (x: number): number => Math.round(x / GRID) * GRID + 0
  * A shell for the library: plane faces go by their tag, so that what lies in one plane is put together; on round ones each triangle
  * has a number of its own, by which the normal anywhere on it is found again.
  */
-export const meshForSolids = (shell: Boundary): SolidMesh => known(meshes, shell, meshOfBoundary)
+export const meshForSolids = memoBy(meshOfBoundary)
 
 /** The same for what is joined to something: where they touch, their skins are the same to the bit, and nothing is left of them there. */
-export const meshToJoin = (shell: Boundary): SolidMesh =>
-  known(meshesOnGrid, shell, () => {
-    const mesh = meshForSolids(shell)
-    return { ...mesh, positions: mesh.positions.map(onGrid) }
-  })
-
-/** Of each shell, so long as it is held. */
-const meshes = new WeakMap<Boundary, SolidMesh>()
-const meshesOnGrid = new WeakMap<Boundary, SolidMesh>()
-
-function known(
-  all: WeakMap<Boundary, SolidMesh>,
-  shell: Boundary,
-  make: (shell: Boundary) => SolidMesh,
-): SolidMesh {
-  const before = all.get(shell)
-  if (before) return before
-  const mesh = make(shell)
-  all.set(shell, mesh)
-  return mesh
-}
-
-const meshOfBoundary = ({ positions, triangles, tags, flat }: Boundary): SolidMesh => ({
-  positions,
-  triangles,
-  faces: Uint32Array.from(tags, (tag, i) => (flat[i] ? tag : ROUND + i)),
+export const meshToJoin = memoBy((shell: Boundary): SolidMesh => {
+  const mesh = meshForSolids(shell)
+  return { ...mesh, positions: mesh.positions.map(onGrid) }
 })
+
+function meshOfBoundary({ positions, triangles, tags, flat }: Boundary): SolidMesh {
+  return {
+    positions,
+    triangles,
+    faces: Uint32Array.from(tags, (tag, i) => (flat[i] ? tag : ROUND + i)),
+  }
+}
 
 /** A shell in a place; one that is mirrored is turned right side out. */
 export function transformedBoundary(shell: Boundary, place: Transform): Boundary {

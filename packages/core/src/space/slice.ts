@@ -1,6 +1,7 @@
 import { vec2, type Vec2 } from '../plane/index.ts'
 import type { Mesh } from './mesh.ts'
 import { vec3, type Vec3 } from './vec3.ts'
+import { keptWith } from '../base/index.ts'
 
 /** A plane to cut in, with its own axes. */
 export interface CutPlane {
@@ -27,7 +28,7 @@ export function planeSquareTo(normal: Vec3, through: Vec3): CutPlane {
 }
 
 /** Vertices in one place counted as one, so that triangles can be followed over split edges. */
-const welded = new WeakMap<Mesh, Uint32Array>()
+const welded = keptWith<Mesh, Uint32Array>()
 
 function placesOf(mesh: Mesh): Uint32Array {
   const known = welded.get(mesh)
@@ -55,7 +56,7 @@ function placesOf(mesh: Mesh): Uint32Array {
       }
     }
   }
-  welded.set(mesh, places)
+  welded.put(mesh, places)
   return places
 }
 

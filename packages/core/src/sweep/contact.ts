@@ -1,4 +1,4 @@
-import { spend } from '../base/index.ts'
+import { spend, keptWith } from '../base/index.ts'
 import { tolerance } from '../num/index.ts'
 import type { Outline } from '../profile/index.ts'
 import { pathPoint, pathTangent, segmentTurn, type Path } from '../path/index.ts'
@@ -22,11 +22,11 @@ export interface Contact {
 }
 
 /** Most places along the path that are looked at; beyond that they stand further apart than the section is wide. */
-const MOST = 3000
+const MOST_STATIONS = 3000
 /** Between two places the path turns by this at most, rad, or a coil would be looked at in one place of every turn; and so many places for that. */
 const LOOK_TURN = 1
 const MOST_TURNING = 20_000
-const LEAST = 60
+const FEWEST_STATIONS = 60
 /** Directions tried in the plane square to two nearly parallel stretches. */
 const AROUND = 180
 
@@ -41,8 +41,8 @@ export function contactsOf(c: Carriage, outline: Outline): Contact[] {
   const { path } = c.frames
   const around = reachOf(c, outline)
   const turn = path.segments.reduce((sum, g) => sum + segmentTurn(g), 0)
-  const most = Math.max(MOST, Math.min(turn / LOOK_TURN, MOST_TURNING))
-  const spacing = Math.max(path.length / most, Math.min(path.length / LEAST, around / 3))
+  const most = Math.max(MOST_STATIONS, Math.min(turn / LOOK_TURN, MOST_TURNING))
+  const spacing = Math.max(path.length / most, Math.min(path.length / FEWEST_STATIONS, around / 3))
   const n = Math.ceil(path.length / spacing)
   const count = path.closed ? n : n + 1
   const stations = Array.from({ length: count }, (_, i) => (path.length * i) / n)
@@ -62,10 +62,7 @@ export function contactsOf(c: Carriage, outline: Outline): Contact[] {
 }
 
 /** The pairs last looked for along a path: they stay as they are while only the section turns or changes a little in it. */
-const lastPairs = new WeakMap<
-  Path,
-  { readonly near: number; readonly count: number; readonly pairs: Pairs }
->()
+const lastPairs = keptWith<Path, { readonly near: number; readonly count: number; readonly pairs: Pairs }>()
 type Pairs = readonly (readonly [number, number])[]
 
 /** Pairs of stations near each other and not along the path, thinned to as many as are looked at. */
@@ -74,7 +71,7 @@ function pairsAlong(path: Path, stations: readonly number[], near: number): Pair
   if (last?.near === near && last.count === stations.length) return last.pairs
   const points = stations.map((s) => pathPoint(path, s))
   const pairs = thinned(closePairs(points, near, path.closed), points)
-  lastPairs.set(path, { near, count: stations.length, pairs })
+  lastPairs.put(path, { near, count: stations.length, pairs })
   return pairs
 }
 

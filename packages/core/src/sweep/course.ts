@@ -1,3 +1,4 @@
+
 /**
  * A quantity along a run: cubic Hermite pieces between stations (mm), constant beyond the ends. A straight course and a
  * smooth one (no slope at its ends) are both exact with two stations.
@@ -24,9 +25,9 @@ export function courseBetween(
 const FIRST = 64
 const DEEPEST = 14
 /** Most pieces. */
-const MOST = 40_000
+const MOST_PIECES = 40_000
 /** Where a piece is compared with the function: shares of it that no even wave meets all at once. */
-const LOOKS = [0.5, 0.218, 0.793] as const
+const SAMPLE_SHARES = [0.5, 0.218, 0.793] as const
 /** Largest distance from the function, against the largest value. */
 const APART = 1e-6
 /** Width that slopes are taken over, as a share of the first pieces. */
@@ -56,13 +57,13 @@ export function courseOf(from: number, to: number, f: (s: number) => number): Fo
   let sound = true
   const between = (a: Knot, b: Knot, left: number): void => {
     const off = Math.max(
-      ...LOOKS.map((u) => {
+      ...SAMPLE_SHARES.map((u) => {
         const value = f(a.s + (b.s - a.s) * u)
         size = Math.max(size, Math.abs(value))
         return Math.abs(value - hermite(a, b, u))
       }),
     )
-    if (knots.length > MOST) sound = false
+    if (knots.length > MOST_PIECES) sound = false
     if (left === 0 || !sound || !(off > APART * size)) {
       knots.push(b)
       return

@@ -6,7 +6,7 @@ import { acrossJoint, carried, squareFrames, turned, type Frames } from './frame
 import { angleFrom, nearTurn } from './upright.ts'
 
 /** Places looked at along each segment. */
-const LOOKS = 32
+const SAMPLES = 32
 
 /** Frames whose up looks to where it is told, and the first place at which that jumps, if any. */
 export interface Facing {
@@ -27,8 +27,8 @@ export function facingFrames(
   const values: number[] = []
   let jump: Facing['jump']
   path.segments.forEach((g, index) => {
-    for (let k = 0; k <= LOOKS; k++) {
-      const s = g.length * Math.min(Math.max(k / LOOKS, tolerance.sameFacing), 1 - tolerance.sameFacing)
+    for (let k = 0; k <= SAMPLES; k++) {
+      const s = g.length * Math.min(Math.max(k / SAMPLES, tolerance.sameFacing), 1 - tolerance.sameFacing)
       const up = upAt(index, s, segmentPoint(g, s))
       if (!up) continue
       const [side, above] = carried(g, base.sides[index]!, base.ups[index]!, s)

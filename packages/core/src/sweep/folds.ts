@@ -60,12 +60,12 @@ export function reachInBend(
 }
 
 /** Stations looked at where the section turns against the bend; a section's reach changes by under 0.1% between them in one turn. */
-const LOOKS = 145
+const SAMPLES = 145
 
 function looksAt(c: Carriage, g: Segment): number[] {
   const changing = !isPlain(c) || g.kind === 'helix' || g.kind === 'spline' || g.kind === 'curve'
   if (!changing) return [0]
-  const looks = Math.min(4000, Math.max(LOOKS, c.shape ? 2 * c.shape.stations.length : 0))
+  const looks = Math.min(4000, Math.max(SAMPLES, c.shape ? 2 * c.shape.stations.length : 0))
   spend(looks * (c.shape?.around ?? 10), 'looking for folds')
   // Not at the very ends, where a spline may run straight.
   return Array.from({ length: looks }, (_, i) => (g.length * (i + 0.5)) / looks)
@@ -152,7 +152,7 @@ function acrossIn(c: Carriage, segment: number): Fold | undefined {
   const { path } = c.frames
   const g = path.segments[segment]!
   const start = path.starts[segment]!
-  const looks = g.kind === 'line' ? 1 : 4 * LOOKS
+  const looks = g.kind === 'line' ? 1 : 4 * SAMPLES
   let [from, to] = [Infinity, -Infinity]
   for (let i = 0; i <= looks; i++) {
     const s = (g.length * i) / looks

@@ -1,4 +1,4 @@
-import { spend } from '../base/index.ts'
+import { spend, keptWith } from '../base/index.ts'
 import type { Outline, Section } from '../profile/index.ts'
 import type { Vec2 } from '../plane/index.ts'
 
@@ -16,11 +16,11 @@ export interface ShapeTable {
 }
 
 /** The true sections of shapes, for whoever asks between their stations or finer than their sides. */
-const sections = new WeakMap<ShapeTable, (station: number) => Section>()
+const sections = keptWith<ShapeTable, (station: number) => Section>()
 
 /** Keeps by what a shape was sampled: its section at a station, always of the same curves in the same order. */
 export function keepSections(shape: ShapeTable, at: (station: number) => Section): ShapeTable {
-  sections.set(shape, at)
+  sections.put(shape, at)
   return shape
 }
 
@@ -32,7 +32,7 @@ export const sectionsAlong = (shape: ShapeTable): ((station: number) => Section)
 const FIRST = 48
 const DEEPEST = 7
 /** Most stations kept. */
-const MOST = 6000
+const MOST_STATIONS = 6000
 /** Shares of a stretch that no even wave meets all at once. */
 const UNEVEN = [0.218, 0.793] as const
 
@@ -61,7 +61,7 @@ export function sampleShape(
         leaving(a.outline, at(a.station * (1 - u) + b.station * u), b.outline, u),
       ),
     )
-    if (off <= chordError || depth >= DEEPEST || rows.length > MOST) {
+    if (off <= chordError || depth >= DEEPEST || rows.length > MOST_STATIONS) {
       rows.push(mid, b)
       return
     }

@@ -1,4 +1,4 @@
-import { tolerance } from '../num/index.ts'
+import { tolerance, leastBetween } from '../num/index.ts'
 import { reach, type Section } from '../profile/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import type { Vec2 } from '../plane/index.ts'
@@ -7,8 +7,8 @@ import { scaleAt, type Carriage } from './carriage.ts'
 import { frameOn, type Frame } from './frames.ts'
 import { shapeReach } from './shape.ts'
 
-const LOOKS_ALONG = 12
-const LOOKS_ROUND = 180
+const SAMPLES_ALONG = 12
+const SAMPLES_ROUND = 180
 const NARROWINGS = 60
 
 /** The thinnest place of a run: the least width of its section as seen along the path, mm, and where that is. */
@@ -26,8 +26,8 @@ export function thinnestOf(c: Carriage, section: Section): Thinnest {
   const { path } = c.frames
   let best: Thinnest = { thickness: Infinity, station: 0 }
   path.segments.forEach((g, i) => {
-    for (let k = 0; k <= LOOKS_ALONG; k++) {
-      const along = (g.length * k) / LOOKS_ALONG
+    for (let k = 0; k <= SAMPLES_ALONG; k++) {
+      const along = (g.length * k) / SAMPLES_ALONG
       const station = path.starts[i]! + along
       const own = (d: Vec2): number => (c.shape ? shapeReach(c.shape, station, d) : reach(section, d))
       const frame = { ...frameOn(c.frames, i, along), t: segmentTangent(g, along) }
@@ -63,16 +63,11 @@ export function leastWidth(section: Section): number {
 /** The width between two corners is a sine of the angle: its least lies at a look or between two, by golden section. */
 function leastOfHalfTurn(width: (angle: number) => number): number {
   let [best, at] = [Infinity, 0]
-  for (let i = 0; i < LOOKS_ROUND; i++) {
-    const angle = (Math.PI * i) / LOOKS_ROUND
+  for (let i = 0; i < SAMPLES_ROUND; i++) {
+    const angle = (Math.PI * i) / SAMPLES_ROUND
     const w = width(angle)
     if (w < best) [best, at] = [w, angle]
   }
-  let [low, high] = [at - Math.PI / LOOKS_ROUND, at + Math.PI / LOOKS_ROUND]
-  for (let i = 0; i < NARROWINGS; i++) {
-    const [p, q] = [low + (high - low) * 0.382, low + (high - low) * 0.618]
-    if (width(p) < width(q)) high = q
-    else low = p
-  }
-  return Math.min(best, width((low + high) / 2))
+  const step = Math.PI / SAMPLES_ROUND
+  return Math.min(best, width(leastBetween(width, at - step, at + step, NARROWINGS)))
 }

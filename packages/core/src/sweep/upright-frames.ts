@@ -2,9 +2,10 @@ import { segmentTangent, type Path } from '../path/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import { carried, squareFrames, type Frames } from './frames.ts'
 import { angleFrom, nearTurn, STEEP, type SteepStretch } from './upright.ts'
+import { lastHolding } from '../num/index.ts'
 
 /** Places looked at along each segment for steep stretches. */
-const LOOKS = 96
+const SAMPLES = 96
 const HALVINGS = 50
 
 /**
@@ -27,20 +28,14 @@ export function steepStretches(path: Path, toward: Vec3): { from: number; to: nu
   let open: number | undefined
   path.segments.forEach((g, i) => {
     const start = path.starts[i]!
-    const at = (k: number): number => (g.length * k) / LOOKS
+    const at = (k: number): number => (g.length * k) / SAMPLES
     const steepAt = (s: number): boolean => isSteep(segmentTangent(g, s), toward)
-    for (let k = 0; k <= LOOKS; k++) {
+    for (let k = 0; k <= SAMPLES; k++) {
       const here = steepAt(at(k))
       if (here === (open !== undefined)) continue
       let edge = at(k)
       if (k > 0) {
-        let [low, high] = [at(k - 1), at(k)]
-        for (let n = 0; n < HALVINGS; n++) {
-          const mid = (low + high) / 2
-          if (steepAt(mid) === here) high = mid
-          else low = mid
-        }
-        edge = high
+        edge = lastHolding(at(k), at(k - 1), (s) => steepAt(s) === here, HALVINGS)
       }
       if (here) open = start + edge
       else {

@@ -13,7 +13,7 @@ export interface Planes {
 }
 
 /** Darkest value that is told from none: what light fell on it is not known below. */
-const LEAST = 2
+const DARKEST = 2
 
 /** A picture made so small that no side is longer than `most` px, and half at least; each new pixel the mean of what it stands for. */
 export function reduced(p: ColourPicture, most: number): Planes & { readonly every: number } {
@@ -29,6 +29,6 @@ export function reduced(p: ColourPicture, most: number): Planes & { readonly eve
       counts[to]!++
       for (let c = 0; c < 3; c++) planes[c]![to]! += p.data[from + c]!
     }
-  for (const one of planes) one.forEach((v, i) => (one[i] = Math.max(LEAST, v / counts[i]!)))
+  for (const one of planes) one.forEach((v, i) => (one[i] = Math.max(DARKEST, v / counts[i]!)))
   return { width, height, planes, every }
 }

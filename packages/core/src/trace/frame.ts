@@ -2,7 +2,7 @@ import { extent } from 'd3-array'
 import type { Vec2 } from '../plane/index.ts'
 
 /** An outline this near to the picture's sides, as a share of each, all along is the picture's frame. */
-const NEAR = 0.045
+const NEAR_SIDES = 0.045
 /** One along the very sides, px, for more than this share of them is cut off by them all round, and no shape either. */
 const AT_SIDE = 2
 const ALONG = 0.6
@@ -14,7 +14,7 @@ export function isFrame(points: readonly Vec2[], width: number, height: number):
   const aside = (p: Vec2): number =>
     Math.min(p[0] / width, p[1] / height, 1 - p[0] / width, 1 - p[1] / height)
   const atSide = (p: Vec2): boolean => Math.min(p[0], p[1], width - p[0], height - p[1]) < AT_SIDE
-  if (points.every((p) => aside(p) < NEAR) && spans(points, width, height)) return true
+  if (points.every((p) => aside(p) < NEAR_SIDES) && spans(points, width, height)) return true
   let along = 0
   points.forEach((p, i) => {
     const q = points[(i + 1) % points.length]!

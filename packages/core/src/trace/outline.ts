@@ -30,7 +30,7 @@ export interface FitOptions {
 /** Joints whose directions differ by less are meant to be smooth, rad. */
 const SMOOTH = 0.22
 /** A crossing counts as the corner when it is this near to where the stretches part, px, besides some tolerances. */
-const NEAR = 2.5
+const NEAR_CORNER = 2.5
 const REACH = 1e4
 /** Past this many points a ring is thinned: the cheapest parting takes the square of it. */
 const MOST_POINTS = 900
@@ -71,7 +71,7 @@ function jointBefore({ points, stretches }: Parted, i: number, tolerance: number
   const [cross] = crossings(whole(before.fit), whole(here.fit), TOLERANCE.samePlace)
     .map((x) => x.point)
     .sort((p, q) => vec2.distance(p, seen) - vec2.distance(q, seen))
-  if (cross && vec2.distance(cross, seen) <= NEAR + 4 * tolerance) return cross
+  if (cross && vec2.distance(cross, seen) <= NEAR_CORNER + 4 * tolerance) return cross
   // Curves that all but touch do not cross: between the nearest places of both.
   return vec2.scale(vec2.add(nearest(before.fit, seen), nearest(here.fit, seen)), 0.5)
 }

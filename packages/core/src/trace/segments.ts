@@ -14,7 +14,7 @@ const ARC_PRICE = 11
 /** An arc flatter than this (its rise over the tolerance) is a straight. */
 const LEAST_RISE = 1.2
 /** Fewest points of a stretch. */
-const LEAST = 4
+const FEWEST_POINTS = 4
 
 /**
  * Parts a closed ring into straights and arcs: the cheapest of all ways to part it, where every stretch has its price and
@@ -23,7 +23,7 @@ const LEAST = 4
  */
 export function stretchesOf(points: readonly Vec2[], tolerance: number): Parted {
   const n = points.length
-  if (n < 2 * LEAST) return { points, stretches: [], cost: Infinity }
+  if (n < 2 * FEWEST_POINTS) return { points, stretches: [], cost: Infinity }
   const first = cheapest(turnedTo(points, sharpest(points)), tolerance)
   if (first.stretches.length < 2) return first
   // A ring begun in the middle of a stretch would have it in two; begun at the best joint it has not.
@@ -34,7 +34,7 @@ export function stretchesOf(points: readonly Vec2[], tolerance: number): Parted 
 
 /** Parts an open row of points in the same way. */
 export function chainOfStretches(points: readonly Vec2[], tolerance: number): Parted {
-  if (points.length < 2 * LEAST) return { points, stretches: [], cost: Infinity }
+  if (points.length < 2 * FEWEST_POINTS) return { points, stretches: [], cost: Infinity }
   return cheapest(points, tolerance)
 }
 
@@ -69,8 +69,8 @@ function cheapest(points: readonly Vec2[], tolerance: number): Parted {
   const cost = new Float64Array(n + 1).fill(Infinity)
   const from = new Int32Array(n + 1)
   cost[0] = 0
-  for (let j = LEAST; j <= n; j++) {
-    for (let i = 0; i <= j - LEAST; i++) {
+  for (let j = FEWEST_POINTS; j <= n; j++) {
+    for (let i = 0; i <= j - FEWEST_POINTS; i++) {
       const before = cost[i]!
       if (before + LINE_PRICE >= cost[j]!) continue
       const total = before + priceOf(sums, i, j, tolerance)

@@ -81,9 +81,7 @@ function turnedSquare(loop: TracedLoop, tolerance: number): Squared {
   const bound = (long: number): number => Math.min(MOST_TURN, Math.atan2(2 * WITHIN * tolerance, long))
   const weightAbout = (turn: number): number =>
     straights.reduce((sum, s) => sum + (Math.abs(off(s.angle, turn)) < bound(s.long) ? s.long : 0), 0)
-  const lead = straights.reduce((a, b) =>
-    weightAbout(b.angle) > weightAbout(a.angle) + HEAVIER ? b : a,
-  )
+  const lead = straights.reduce((a, b) => (weightAbout(b.angle) > weightAbout(a.angle) + HEAVIER ? b : a))
   const among = straights.filter((s) => Math.abs(off(s.angle, lead.angle)) < bound(s.long) + bound(lead.long))
   if (among.length < 2) return bare
   // The longer a straight, the better its way is known: with the square of its length.

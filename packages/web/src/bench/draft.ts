@@ -1,6 +1,7 @@
 import { readPart, type History, type Moment } from '@flexum/core/recipe'
 import type { PartHead } from '../api/parts.ts'
 import type { Selection, Session } from './session.ts'
+import { keptWith } from '@flexum/core/base'
 
 /**
  * What a reload brings back lies in this tab's own storage (it goes with the tab, and can be written as the page leaves):
@@ -22,7 +23,7 @@ const WRITE_AFTER_MS = 150
 const KEPT = 60
 
 /** Numbers of moments that lie in the storage. */
-const numbers = new WeakMap<Moment<Selection>, number>()
+const numbers = keptWith<Moment<Selection>, number>()
 
 /** What a session goes on from: its history, and the revision that stands under it. */
 export interface Restored {
@@ -45,7 +46,7 @@ export function readDraft(head: PartHead): Restored | undefined {
     if (JSON.stringify(newest.part) === JSON.stringify(head.part)) {
       // The same part as saved is the same object, so that it does not count as a change.
       const same = { ...newest, part: head.part }
-      numbers.set(same, numbers.get(newest)!)
+      numbers.put(same, numbers.get(newest)!)
       return {
         history: { past: [...past.slice(0, -1), same], future, mergeKey: undefined },
         revision: head.revision,
@@ -96,7 +97,7 @@ function momentsAt(id: string, at: readonly number[]): Moment<Selection>[] {
     const { selection, label } = m ?? {}
     if (!read.ok || typeof selection?.station !== 'string') return []
     const moment = { part: read.value, selection, label: typeof label === 'string' ? label : '' }
-    numbers.set(moment, n)
+    numbers.put(moment, n)
     return [moment]
   })
 }
@@ -140,7 +141,7 @@ export function keepDraft(session: Session): { flush(): void; stop(): void } {
     if (known !== undefined && stored.has(known)) return known
     const n = next++
     sessionStorage.setItem(momentKey(id, n), JSON.stringify(m))
-    numbers.set(m, n)
+    numbers.put(m, n)
     stored.add(n)
     return n
   }

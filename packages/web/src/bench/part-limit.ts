@@ -4,7 +4,7 @@ import type { Vec3 } from '@flexum/core/space'
 import { formatExact, LENGTH_FACTORS, typedFormula, type LengthUnit } from '@flexum/core/units'
 
 /** Shortest part that dragging leaves, as a share of the path. */
-const LEAST = 0.01
+const SHORTEST_PART = 0.01
 
 /** A limit put at a station, said as it was before: as a percentage, or as a length. */
 function limitAt(before: PartLimit, station: number, length: number, unit: LengthUnit): PartLimit {
@@ -23,7 +23,7 @@ export function movedLimit(
   length: number,
   unit: LengthUnit,
 ): PartEntry {
-  const room = LEAST * length
+  const room = SHORTEST_PART * length
   const held =
     side === 'from'
       ? Math.min(Math.max(station, 0), other - room)
@@ -31,7 +31,7 @@ export function movedLimit(
   return { ...part, [side]: limitAt(part[side], held, length, unit) }
 }
 
-const LOOKS = 300
+const SAMPLES = 300
 
 /** The station of a path that lies nearest to a place on the picture. */
 export function stationUnder(
@@ -44,13 +44,13 @@ export function stationUnder(
     return seen ? Math.hypot(seen[0] - at[0], seen[1] - at[1]) : Infinity
   }
   let [best, least] = [0, Infinity]
-  for (let i = 0; i <= LOOKS; i++) {
-    const s = (path.length * i) / LOOKS
+  for (let i = 0; i <= SAMPLES; i++) {
+    const s = (path.length * i) / SAMPLES
     const d = away(s)
     if (d < least) [best, least] = [s, d]
   }
   if (least === Infinity) return undefined
-  for (let step = path.length / LOOKS / 2; step > path.length * 1e-5; step /= 2)
+  for (let step = path.length / SAMPLES / 2; step > path.length * 1e-5; step /= 2)
     for (const s of [best - step, best + step]) {
       const d = s >= 0 && s <= path.length ? away(s) : Infinity
       if (d < least) [best, least] = [s, d]

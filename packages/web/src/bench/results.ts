@@ -1,4 +1,5 @@
 import type { Id } from '@flexum/core/base'
+import { memoBy } from '@flexum/core/base'
 import {
   kindOf,
   type Capability,
@@ -78,17 +79,8 @@ const NONE: readonly never[] = []
 export const leadPath = (part: Part, chosen: Id | null): Id | undefined =>
   inputOf(leadRun(part, chosen), 'path') ?? stepsGiving(part, 'path')[0]?.id
 
-/** Of each blank, for as long as it is held. */
-const drawn = new WeakMap<BlankGiven, BlankGiven>()
-
 /** A blank as the strip draws it, without what its ends meet; the same object for the same blank. */
-function asDrawn(blank: BlankGiven): BlankGiven {
-  const before = drawn.get(blank)
-  if (before) return before
-  const made = { ...blank, ...blank.unmet }
-  drawn.set(blank, made)
-  return made
-}
+const asDrawn = memoBy((blank: BlankGiven): BlankGiven => ({ ...blank, ...blank.unmet }))
 
 /** The run in work, with the blank cut for it. Without a run, the first path alone. */
 export function runView(

@@ -1,4 +1,5 @@
 import type { Id } from '@flexum/core/base'
+import { keptWith } from '@flexum/core/base'
 import type { PartResult } from '@flexum/core/recipe'
 import {
   roomOutline,
@@ -21,7 +22,7 @@ export interface ShownRoom {
 }
 
 /** What was made of a room's path, so that it is not made again while that is the same. */
-const made = new WeakMap<object, ShownRoom>()
+const made = keptWith<object, ShownRoom>()
 
 /** The rooms of a part that are built; of one that no longer can be, its last good shape. */
 export function shownRooms(result: PartResult | undefined): readonly ShownRoom[] {
@@ -33,7 +34,7 @@ export function shownRooms(result: PartResult | undefined): readonly ShownRoom[]
     const room: Room = { path: given.path, ...given.room }
     const outline = roomOutline(room)
     const shown = { step: id, room, shape: roomShape(room), outline, stand: standInRoom(outline) }
-    made.set(given, shown)
+    made.put(given, shown)
     return [shown]
   })
 }

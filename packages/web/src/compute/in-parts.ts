@@ -11,7 +11,7 @@ export interface InParts<T> {
 }
 
 /** Values that one message may hold: some milliseconds of the page, which takes a message in at one go. */
-const MANY = 6000
+const VALUES_PER_MESSAGE = 6000
 /** Objects of more keys are sent whole, not key by key. */
 const KEYS = 64
 
@@ -19,7 +19,7 @@ const KEYS = 64
  * A message parted so that none of its parts holds the page for long: what has more than `many` values in it is left out of the first
  * part and follows by itself. Rows and tables are not parted further. Buffers count as one value, whatever their length.
  */
-export function inParts<T>(message: T, many = MANY): InParts<T> {
+export function inParts<T>(message: T, many = VALUES_PER_MESSAGE): InParts<T> {
   const rest: SentPart[] = []
   const first = lightened(message, [], many, rest)
   return { first: first as T, rest }

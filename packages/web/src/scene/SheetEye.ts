@@ -11,7 +11,7 @@ export interface FacedSheet {
 }
 
 /** How far off the sheet the eye stands, mm; what is nearer than that and on its side is seen. */
-const FAR = 1e5
+const EYE_DISTANCE = 1e5
 
 /** The eye that looks square at a sheet, true to scale. */
 export class SheetEye {
@@ -26,14 +26,14 @@ export class SheetEye {
     const toward = right.clone().cross(up)
     const middle = new Vector3(...origin).addScaledVector(right, centre[0]).addScaledVector(up, centre[1])
     const { camera } = this
-    camera.position.copy(middle).addScaledVector(toward, FAR)
+    camera.position.copy(middle).addScaledVector(toward, EYE_DISTANCE)
     camera.quaternion.setFromRotationMatrix(new Matrix4().makeBasis(right, up, toward))
     camera.right = width / 2 / scale
     camera.left = -camera.right
     camera.top = height / 2 / scale
     camera.bottom = -camera.top
     camera.near = 1
-    camera.far = 2 * FAR
+    camera.far = 2 * EYE_DISTANCE
     camera.updateProjectionMatrix()
     camera.updateMatrixWorld()
   }

@@ -88,7 +88,7 @@ export function retypeDimension(board: Board, id: Id, formula: Formula): boolean
 }
 
 /** Halvings in looking for a figure that fits: each solves the sketch once. */
-const LOOKS = 16
+const HALVINGS = 16
 
 /** The figure nearest to one typed that a dimension can have, between what it measures now and that. */
 function fittingOf(
@@ -112,7 +112,7 @@ function fittingOf(
       now,
       wanted.value.value,
       (x) => holdsAsDrawn(model.step, retyped(figureFormula(x, angle, 'mm')), board.aroundOf),
-      LOOKS,
+      HALVINGS,
     ),
   )
   if (!found.ok || found.value === now) return undefined

@@ -1,4 +1,6 @@
 import type { Id } from '@flexum/core/base'
+import { memoBy } from '@flexum/core/base'
+import { keptWith, type Kept } from '@flexum/core/base'
 import {
   type Part,
   type SketchStep,
@@ -34,7 +36,7 @@ export interface SheetModel {
 }
 
 const nothingYet = {}
-const seen = new WeakMap<Part, WeakMap<object, Surroundings>>()
+const seen = keptWith<Part, Kept<object, Surroundings>>()
 /** The names that were last made, with all that they say. */
 let last: { readonly key: string; readonly around: Surroundings } | undefined
 
@@ -43,8 +45,7 @@ let last: { readonly key: string; readonly around: Surroundings } | undefined
  * is made with it stands too.
  */
 export function surroundingsFor(part: Part, result: PartResult | undefined): Surroundings {
-  let ofPart = seen.get(part)
-  if (!ofPart) seen.set(part, (ofPart = new WeakMap()))
+  const ofPart = seen.get(part) ?? seen.put(part, keptWith())
   const known = ofPart.get(result ?? nothingYet)
   if (known) return known
   const names = new Map(namesOf(part))
@@ -52,15 +53,15 @@ export function surroundingsFor(part: Part, result: PartResult | undefined): Sur
   const key = JSON.stringify([...names])
   const around = last?.key === key ? last.around : surroundingsOf(names, BARE)
   last = { key, around }
-  ofPart.set(result ?? nothingYet, around)
+  ofPart.put(result ?? nothingYet, around)
   return around
 }
 
-interface Kept {
+interface KeptModel {
   readonly key: string
   readonly model: SheetModel
 }
-const kept = new WeakMap<SketchStep, Kept>()
+const kept = keptWith<SketchStep, KeptModel>()
 
 /** The model of a sketch step; the same object while nothing it depends on has changed. */
 export function sheetModel(step: SketchStep, around: Surroundings): SheetModel {
@@ -70,7 +71,7 @@ export function sheetModel(step: SketchStep, around: Surroundings): SheetModel {
   const key = JSON.stringify([resolved.fields, resolved.faults])
   if (before?.key === key) {
     const model = { ...before.model, around }
-    kept.set(step, { key, model })
+    kept.put(step, { key, model })
     return model
   }
   const faults = new Map<Id, string>()
@@ -104,18 +105,14 @@ export function sheetModel(step: SketchStep, around: Surroundings): SheetModel {
     faults,
     failing: new Set(solved.failing),
   }
-  kept.set(step, { key, model })
+  kept.put(step, { key, model })
   return model
 }
 
-const firstChains = new WeakMap<SheetModel, readonly Id[]>()
-
 /** The chain that was drawn first, which a path by itself goes along. */
-export function firstChainIn(model: SheetModel): readonly Id[] {
-  let chain = firstChains.get(model)
-  if (!chain) firstChains.set(model, (chain = firstChain(model.entities, model.solved.areas.gaps)))
-  return chain
-}
+export const firstChainIn = memoBy(({ entities, solved }: SheetModel): readonly Id[] =>
+  firstChain(entities, solved.areas.gaps),
+)
 
 export function dimensionOf(model: SheetModel, id: Id): SketchDimension | undefined {
   const c = model.step.constraints.find((x) => x.id === id)

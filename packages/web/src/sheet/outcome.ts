@@ -103,11 +103,11 @@ function withoutFaulty(step: SketchStep, faults: readonly { readonly field: stri
 }
 
 /** A share of the sketch's size past which a change that nobody asked for is shown before it counts. */
-const FAR = 0.3
+const GOES_FAR = 0.3
 
 /** Whether a change turns something round, or moves it further than was asked; `asked` is how much a typed figure changed, mm. */
 export function goesFar(change: Change, size: number, asked: number): boolean {
-  return change.flipped.length > 0 || change.farthest > FAR * size + 3 * Math.abs(asked)
+  return change.flipped.length > 0 || change.farthest > GOES_FAR * size + 3 * Math.abs(asked)
 }
 
 /** Whether a constraint was put on, or typed anew, by a drawing that does not count yet. */

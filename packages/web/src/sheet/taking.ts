@@ -1,4 +1,4 @@
-import { ok, type Id, type Result } from '@flexum/core/base'
+import { ok, type Id, type Result, keptWith } from '@flexum/core/base'
 import {
   needsOf,
   type Part,
@@ -77,7 +77,7 @@ function sourcesIn(part: Part, result: PartResult | undefined, sheet: Id): Sourc
   })
 }
 
-const takables = new WeakMap<object, { readonly on: string; readonly takable: Takable | undefined }>()
+const takables = keptWith<object, { readonly on: string; readonly takable: Takable | undefined }>()
 
 /** What of a step can be taken over onto a plane; worked out once for each plane. */
 function takableFrom(frame: PlaneFrame, output: StepOutput): Takable | undefined {
@@ -92,7 +92,7 @@ function takableFrom(frame: PlaneFrame, output: StepOutput): Takable | undefined
       : bodies.length > 0
         ? takableOfBodies(frame, bodies)
         : takableOn(frame, output)
-  takables.set(output, { on, takable })
+  takables.put(output, { on, takable })
   return takable
 }
 
@@ -205,10 +205,7 @@ function itemOf(c: TakableCurve, point: (place: string) => Id) {
   }
 }
 
-const followed = new WeakMap<
-  SketchStep,
-  { readonly places: ReadonlyMap<Id, Vec2>; readonly step: SketchStep }
->()
+const followed = keptWith<SketchStep, { readonly places: ReadonlyMap<Id, Vec2>; readonly step: SketchStep }>()
 
 /** The sketch with the points that follow other steps where those are now; the same one while they are there. */
 export function withFollowed(step: SketchStep, result: PartResult | undefined): SketchStep {
@@ -230,6 +227,6 @@ export function withFollowed(step: SketchStep, result: PartResult | undefined): 
         }),
       }
     : step
-  followed.set(step, { places, step: next })
+  followed.put(step, { places, step: next })
   return next
 }

@@ -3,7 +3,7 @@ import { roomOf, takes, type Pattern, type PatternUse, type PlanProblem } from '
 
 /**
  * All ways to fill the bars to which no wanted piece can be added any more; undefined where there are more than `most`, or where that many
- * times `LOOKS` ways had to be looked at. With all of them a program in whole numbers has the best plan there is.
+ * times `TRIED_PER_KEPT` ways had to be looked at. With all of them a program in whole numbers has the best plan there is.
  */
 export function allPatterns(problem: PlanProblem, most: number): readonly Pattern[] | undefined {
   const { pieces, bars, saw } = problem
@@ -13,7 +13,7 @@ export function allPatterns(problem: PlanProblem, most: number): readonly Patter
   const counts = pieces.map(() => 0)
   let looks = 0
   const fill = (bar: number, k: number, left: number): boolean => {
-    if (++looks > LOOKS * most) return false
+    if (++looks > TRIED_PER_KEPT * most) return false
     if (k === order.length) {
       const open = order.some((i) => counts[i]! < pieces[i]!.count && sizes[i]! <= left)
       if (!open && counts.some((n) => n > 0)) found.push({ bar, counts: [...counts] })
@@ -34,7 +34,7 @@ export function allPatterns(problem: PlanProblem, most: number): readonly Patter
 }
 
 /** Ways looked at for each that is kept: most of them leave room for more. */
-const LOOKS = 50
+const TRIED_PER_KEPT = 50
 
 /** A plan that cuts no more than is wanted: what it has too many of is left away, as few bars as go are changed. */
 export function withoutSurplus(problem: PlanProblem, uses: readonly PatternUse[]): PatternUse[] {

@@ -48,11 +48,11 @@ export function transformOf(text: string): Affine | undefined {
     if (!one || !n.every(Number.isFinite)) return undefined
     whole = after(whole, one)
   }
-  return whole.every((v) => Math.abs(v) <= MOST) ? whole : undefined
+  return whole.every((v) => Math.abs(v) <= FURTHEST_PLACE) ? whole : undefined
 }
 
 /** Beyond this a drawing is not moved or made larger: what comes of it has no digits left. */
-const MOST = 1e9
+const FURTHEST_PLACE = 1e9
 
 function oneOf(name: string, n: readonly number[]): Affine | undefined {
   const [p = NaN, q, r] = n

@@ -40,7 +40,7 @@ export function strokesOf(data: string, m: Affine): Result<readonly SubPath[]> {
     .iterate((segment: unknown, _: number, x: number, y: number) => {
       const [letter, ...n] = segment as Command
       const here: Vec2 = [x, y]
-      if (n.some((v) => !(Math.abs(v) <= MOST))) outOfRange = true
+      if (n.some((v) => !(Math.abs(v) <= FURTHEST_PLACE))) outOfRange = true
       const place = (i: number): Vec2 => [n[i]!, n[i + 1]!]
       const free = (...points: Vec2[]): void =>
         void curves.push(bezier2([here, ...points].map((p) => apply(m, p))))
@@ -81,7 +81,7 @@ export function strokesOf(data: string, m: Affine): Result<readonly SubPath[]> {
 }
 
 /** mm, and the drawing's own units. */
-const MOST = 1e7
+const FURTHEST_PLACE = 1e7
 
 function inRange(c: Curve2): boolean {
   const numbers =
@@ -90,7 +90,7 @@ function inRange(c: Curve2): boolean {
       : c.kind === 'arc'
         ? [...c.centre, c.radius, c.start, c.sweep]
         : c.points.flat()
-  return numbers.every((v) => Math.abs(v) <= MOST)
+  return numbers.every((v) => Math.abs(v) <= FURTHEST_PLACE)
 }
 
 function meets(curves: readonly Curve2[]): boolean {

@@ -27,7 +27,7 @@ const MOST_TURN = 3
 /** Rounds that narrow the radius down. */
 const ROUNDS = 14
 /** Samples between two tangents that are looked at while its radius is looked for. */
-const LOOKS = 10
+const SAMPLES = 10
 /** Samples ahead that may fail one after the other before no further one is tried. */
 const GIVE_UP = 24
 
@@ -138,8 +138,8 @@ function linkOf(
   const most = Math.min(met.along, met.back) / half
   if (most < rules.radius) return undefined
   const [before, after] = [vec3.addScaled(met.at, p.way, -met.along), vec3.addScaled(met.at, q.way, met.back)]
-  const step = Math.max(1, Math.floor((b - a) / LOOKS))
-  spend(LOOKS * ROUNDS, 'bends along the curve')
+  const step = Math.max(1, Math.floor((b - a) / SAMPLES))
+  spend(SAMPLES * ROUNDS, 'bends along the curve')
   const deviation = (radius: number, every: number): number => {
     const c = cornerAt(before, met.at, after, radius)
     let worst = 0

@@ -8,9 +8,9 @@ import type { Sample } from './samples.ts'
 /** Stretches between looks that are halved at most, and what may be hidden in each as a share of the largest deviation found, or in mm. */
 const MOST_LOOKS = 20_000
 const HIDDEN = 1e-3
-const LEAST = 1e-9
+const NO_DEVIATION = 1e-9
 /** Pieces beside the one before that are looked at for the next place along. */
-const NEAR = 3
+const PIECES_BESIDE = 3
 
 /** A place of the curve with the nearest one of the bends. */
 interface Look {
@@ -38,7 +38,7 @@ export function sureDeviation(
   const starts = startsOf(bends, corners)
   let piece = 0
   const look = (station: number, at: Vec3, near: number): Look => {
-    const found = nearestOn(at, bends, corners, near - NEAR, near + NEAR)
+    const found = nearestOn(at, bends, corners, near - PIECES_BESIDE, near + PIECES_BESIDE)
     return {
       station,
       distance: found.distance,
@@ -59,11 +59,11 @@ export function sureDeviation(
   for (let left = MOST_LOOKS; stretches.length > 0;) {
     const [a, b] = stretches.pop()!
     const upTo = Math.max(a.distance, b.distance) + hiddenBetween(a, b, path, corners)
-    if (upTo <= most.distance * (1 + HIDDEN) + LEAST || left-- <= 0) {
+    if (upTo <= most.distance * (1 + HIDDEN) + NO_DEVIATION || left-- <= 0) {
       sure = Math.max(sure, upTo)
       continue
     }
-    spend(NEAR * 2, ON)
+    spend(PIECES_BESIDE * 2, ON)
     const station = (a.station + b.station) / 2
     const { index, s } = locate(path, station)
     const middle = look(station, segmentPoint(path.segments[index]!, s), a.piece)

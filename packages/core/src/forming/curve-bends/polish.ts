@@ -22,15 +22,15 @@ export interface Deviation {
 }
 
 /** Pieces beside the one before that are looked at for the next sample along. */
-const NEAR = 3
+const PIECES_BESIDE = 3
 
 /** The distance of each sample from a row of bends. */
 export function distancesFrom(samples: readonly Sample[], path: Polybend): Float64Array {
   const corners = cornersOf(path)
-  spend(samples.length * NEAR * 2, 'how far the bends lie off')
+  spend(samples.length * PIECES_BESIDE * 2, 'how far the bends lie off')
   let piece = 0
   return Float64Array.from(samples, ({ at }) => {
-    const found = nearestOn(at, path, corners, piece - NEAR, piece + NEAR)
+    const found = nearestOn(at, path, corners, piece - PIECES_BESIDE, piece + PIECES_BESIDE)
     piece = found.piece
     return found.distance
   })
@@ -69,7 +69,7 @@ const STEP = 1e-3
 const STRICT = 4
 /** Rounds after which the largest deviation must be under so many times the tolerance, where getting under it is all that is wanted. */
 const PATIENCE = 8
-const FAR = 2
+const FURTHEST_MOVE = 2
 /** Rounds over which the largest deviation must get less by so much of it, or the fit ends. */
 const LOOK_BACK = 6
 const LEAST_GAIN = 2e-3
@@ -119,10 +119,10 @@ export function polish(
     const values = new Float64Array(n + 2 * count + 1)
     const pieces = new Int32Array(n)
     const feet: Vec3[] = []
-    spend(n * NEAR * 2, ON)
+    spend(n * PIECES_BESIDE * 2, ON)
     let piece = firstPiece
     for (let i = 0; i < n; i++) {
-      const found = nearestOn(samples[i]!.at, path, corners, piece - NEAR, piece + NEAR)
+      const found = nearestOn(samples[i]!.at, path, corners, piece - PIECES_BESIDE, piece + PIECES_BESIDE)
       piece = pieces[i] = found.piece
       feet.push(found.at)
       values[i] = found.distance / scale
@@ -147,7 +147,7 @@ export function polish(
   const mosts: number[] = []
   for (let round = 0; round < ROUNDS; round++) {
     const most = now.values.reduce((m, v) => Math.max(m, v), TINY)
-    if (enough && (most <= 1 || (round > PATIENCE && most > FAR))) break
+    if (enough && (most <= 1 || (round > PATIENCE && most > FURTHEST_MOVE))) break
     const before = mosts[round - LOOK_BACK]
     if (most < ITSELF || (before !== undefined && most > before * (1 - LEAST_GAIN))) break
     mosts.push(most)
@@ -190,10 +190,10 @@ function nearBends(
 ): { readonly samples: readonly Sample[]; readonly piece: number } {
   if (first === 0 && last === path.radii.length - 1) return { samples, piece: 0 }
   const corners = cornersOf(path)
-  spend(samples.length * NEAR * 2, ON)
+  spend(samples.length * PIECES_BESIDE * 2, ON)
   let piece = 0
   const pieces = samples.map(
-    ({ at }) => (piece = nearestOn(at, path, corners, piece - NEAR, piece + NEAR).piece),
+    ({ at }) => (piece = nearestOn(at, path, corners, piece - PIECES_BESIDE, piece + PIECES_BESIDE).piece),
   )
   const from = Math.max(
     0,

@@ -18,27 +18,27 @@ export interface Sample {
 }
 
 /** Most samples of a curve beside the joints of its segments; of each segment so many while there are few; and one for so much turn, rad. */
-const MOST = 320
+const MOST_SAMPLES = 320
 const FEW = 4
-const TURN = 0.06
+const TURN_PER_SAMPLE = 0.06
 /** Most samples whose tangents bends are chosen on. */
 const CANDIDATES = 150
 
 /** Looks at the turn of a segment, by which its samples are spread over it. */
-const LOOKS = 64
+const SAMPLES_OF_TURN = 64
 
 /**
- * Places along a curve near enough that its course is seen: the joints of its segments, and more where it turns more, at most about `MOST` in
+ * Places along a curve near enough that its course is seen: the joints of its segments, and more where it turns more, at most about `MOST_SAMPLES` in
  * all besides. On each segment they are spread evenly by its turn and its length together, so that a sharp bend within a long one has its share.
  * A straight needs its ends and middle only.
  */
 export function samplesOf(path: Path): Sample[] {
-  const least = Math.max(1, Math.min(FEW, Math.floor(MOST / path.segments.length)))
+  const least = Math.max(1, Math.min(FEW, Math.floor(MOST_SAMPLES / path.segments.length)))
   const wanted = path.segments.map((g) =>
-    g.kind === 'line' ? 2 : Math.max(least, Math.ceil(segmentTurn(g) / TURN)),
+    g.kind === 'line' ? 2 : Math.max(least, Math.ceil(segmentTurn(g) / TURN_PER_SAMPLE)),
   )
   const sum = wanted.reduce((a, b) => a + b, 0)
-  const share = Math.min(1, MOST / sum)
+  const share = Math.min(1, MOST_SAMPLES / sum)
   const samples: Sample[] = []
   path.segments.forEach((g, i) => {
     const count = Math.max(g.kind === 'line' ? 2 : least, Math.ceil(wanted[i]! * share))
@@ -66,7 +66,7 @@ const sampleOn = (g: Segment, s: number, station: number): Sample => ({
 function placesOn(g: Segment, count: number): number[] {
   const even = Array.from({ length: count + 1 }, (_, k) => (g.length * k) / count)
   if (g.kind !== 'spline' && g.kind !== 'curve') return even
-  const looks = Math.max(LOOKS, 4 * count)
+  const looks = Math.max(SAMPLES_OF_TURN, 4 * count)
   spend(looks * 4, 'the samples of the curve')
   const ways = Array.from({ length: looks + 1 }, (_, k) => segmentTangent(g, (g.length * k) / looks))
   const turns = ways.slice(1).map((w, k) => vec3.angleBetween(ways[k]!, w))

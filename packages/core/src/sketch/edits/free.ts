@@ -149,7 +149,9 @@ function drawAnew(d: SketchDraft, e: Free, w: Whole, parts: readonly Part[]): Id
   const made = parts.map((part, k): Id => {
     // Its own points stay, so that what was said of them holds.
     const own = e.kind === 'spline' && e.form === 'through' ? e.points : []
-    const kept = own.flatMap((id, s) => (s > part.from + LEAST && s < part.to - LEAST ? [{ s, id }] : []))
+    const kept = own.flatMap((id, s) =>
+      s > part.from + LEAST_APART && s < part.to - LEAST_APART ? [{ s, id }] : [],
+    )
     const first = kept.length > 0 ? [] : [part.from + (part.to - part.from) / 2]
     const given = [part.from, ...kept.map((x) => x.s), ...first, part.to]
     const { marks } = marksAlong((s) => w.at(s), given, within, MOST_POINTS)
@@ -169,7 +171,7 @@ function drawAnew(d: SketchDraft, e: Free, w: Whole, parts: readonly Part[]): Id
 }
 
 /** A point nearer than this to a cut, by the parameter, is left out. */
-const LEAST = 0.25
+const LEAST_APART = 0.25
 
 /** What was said of the whole curve goes, but for points on it and its running on at an end that it or a later part has. */
 function keepWhatFits(d: SketchDraft, id: Id, parts: readonly Part[], made: readonly Id[]): void {

@@ -59,7 +59,7 @@ export interface MadeBody {
 }
 
 /** More leaves are many: their faces take longer than what one more changes. */
-const MANY = 16
+const MANY_LEAVES = 16
 
 /** Whether what was worked out from what was done to a body need not be asked of its own faces. */
 export const isSure = ({ ofMany }: MadeBody, { value, error }: Extrapolated): boolean =>
@@ -108,7 +108,7 @@ export function bodyOfTree(
     get own() {
       return solids.rough ? undefined : sureOf(known)?.volume
     },
-    ofMany: leaves.length > MANY,
+    ofMany: leaves.length > MANY_LEAVES,
   })
 }
 

@@ -1,6 +1,7 @@
 import { boxWith, EMPTY_BOX, transformPoint, type Box3, type Transform } from '../../space/index.ts'
 import type { Solid } from '../body.ts'
 import { boundaryOfLeaf } from './tree.ts'
+import { keptWith } from '../../base/index.ts'
 
 /** A box that leaves nothing out, for what is not known before it is made. */
 const EVERYWHERE: Box3 = { min: [-Infinity, -Infinity, -Infinity], max: [Infinity, Infinity, Infinity] }
@@ -64,14 +65,14 @@ function boxOf(s: Solid, chordError: number, place?: Transform): Box3 {
       const known = place ? undefined : boxes.get(s)
       if (known) return known
       const box = grown(boxRound(boundaryOfLeaf(s, chordError).shell.positions, place), 2 * chordError)
-      if (!place) boxes.set(s, box)
+      if (!place) boxes.put(s, box)
       return box
     }
   }
 }
 
 /** Boxes of solids of one step, so long as these are held. */
-const boxes = new WeakMap<Solid, Box3>()
+const boxes = keptWith<Solid, Box3>()
 
 function boxRound(positions: Float64Array, place: Transform | undefined): Box3 {
   let box = EMPTY_BOX

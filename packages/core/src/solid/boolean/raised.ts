@@ -6,13 +6,14 @@ import { vec3, type Vec3 } from '../../space/index.ts'
 import { packTag } from '../../sweep/index.ts'
 import type { Solid } from '../body.ts'
 import type { FaceSource, Leaf } from './leaf.ts'
+import { keptWith } from '../../base/index.ts'
 
 /** A solid as a tree for the library. */
 type TreeOf = (solid: Solid, chordError: number, leaves: Leaf[], solids: Solids) => SolidTree
 
 export type Raised = Extract<Solid, { kind: 'raised' }>
 
-const known = new WeakMap<Raised, Map<number, Made>>()
+const known = keptWith<Raised, Map<number, Made>>()
 
 interface Made {
   readonly shell: Boundary
@@ -25,7 +26,7 @@ interface Made {
  */
 export function raisedBoundary(raised: Raised, chordError: number, solids: Solids, treeOf: TreeOf): Made {
   const by = known.get(raised) ?? new Map<number, Made>()
-  known.set(raised, by)
+  known.put(raised, by)
   let made = by.get(chordError)
   if (!made) by.set(chordError, (made = raise(raised, chordError, solids, treeOf)))
   return made

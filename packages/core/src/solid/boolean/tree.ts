@@ -14,6 +14,7 @@ import { keyOf } from './leaf-key.ts'
 import type { Leaf } from './leaf.ts'
 import { raisedBoundary } from './raised.ts'
 import { imageBy, spaceBefore } from './image.ts'
+import { memoLast } from '../../base/index.ts'
 
 type Made = Pick<Leaf, 'shell'> & { readonly edges: number }
 
@@ -236,15 +237,7 @@ export function boundaryOfLeaf(s: Leafy, chordError: number): Made {
 }
 
 /** Shells of what bodies are made of, as near to the true surface as was asked for last. */
-const boundariesKnown = new WeakMap<Solid, { readonly chordError: number; readonly made: Made }>()
-
-function knownBoundary(s: Leafy, chordError: number): Made {
-  const before = boundariesKnown.get(s)
-  if (before?.chordError === chordError) return before.made
-  const made = boundaryOfLeaf(s, chordError)
-  boundariesKnown.set(s, { chordError, made })
-  return made
-}
+const knownBoundary = memoLast(boundaryOfLeaf)
 
 /** What one step made as the only leaf of a body. */
 export function aloneOf(s: Leafy, chordError: number): Leaf {

@@ -1,5 +1,5 @@
 import { WOUND_OFF } from '../../profile/index.ts'
-import { fail, ok, spend, type Result } from '../../base/index.ts'
+import { fail, ok, spend, type Result, keptWith } from '../../base/index.ts'
 import { loftFigures } from '../loft/volume.ts'
 import { exactFigures, type ExactFigures } from '../exact/figures.ts'
 import {
@@ -47,7 +47,7 @@ interface Known {
 }
 
 /** Of each solid, so long as it is held, by the chord error. */
-const known = new WeakMap<Solid, Map<number, Known>>()
+const known = keptWith<Solid, Map<number, Known>>()
 
 /** Keeps what a solid came to at a chord error, so that it is not made again for its figures. */
 export function keepKnown(solid: Solid, chordError: number, made: MadeSolid, leaves: readonly Leaf[]): Known {
@@ -62,7 +62,7 @@ export function keepKnown(solid: Solid, chordError: number, made: MadeSolid, lea
     parts: skinVolumes(made).filter((v) => v > 0).length,
   }
   const before = known.get(solid) ?? new Map<number, Known>()
-  known.set(solid, before.set(chordError, it))
+  known.put(solid, before.set(chordError, it))
   return it
 }
 

@@ -105,7 +105,7 @@ interface Look {
 
 /** So many looks are followed to a foot; one this near, as a share of how sharply the patch bends, is the one. */
 const TRIED = 6
-const NEAR = 0.02
+const NEAR_START = 0.02
 
 /** Finds the foot of a place: from the nearest look, and where that leads to none near it, as where coils lie close, from those of other rows. */
 function footFinder(patch: Patch, slopes: (u: number, v: number) => Foot, origin: Vec3): (p: Vec3) => Foot {
@@ -135,7 +135,7 @@ function footFinder(patch: Patch, slopes: (u: number, v: number) => Foot, origin
     // Places are asked for one beside the other.
     if (last && vec3.distance(last.at, p) < patch.radius) {
       const foot = follow(p, last)
-      if (vec3.distance(foot.at, p) < NEAR * patch.radius) return (last = foot)
+      if (vec3.distance(foot.at, p) < NEAR_START * patch.radius) return (last = foot)
     }
     let best: Foot | undefined
     let least = Infinity
@@ -143,7 +143,7 @@ function footFinder(patch: Patch, slopes: (u: number, v: number) => Foot, origin
       const foot = follow(p, look)
       const away = vec3.distance(foot.at, p)
       if (away < least) [best, least] = [foot, away]
-      if (least < NEAR * patch.radius) break
+      if (least < NEAR_START * patch.radius) break
     }
     return (last = best!)
   }

@@ -35,12 +35,12 @@ export function touchOf(a: ExactSurface, b: ExactSurface, p: Vec3, reach: number
       damping = Math.max(1e-12, damping / 10)
     } else if ((damping *= 100) > 1e6) break
   }
-  const near = vec3.distance(at, p) < NEAR * reach
+  const near = vec3.distance(at, p) < NEAR_START * reach
   return near && size(now) < 1e-18 ? at : undefined
 }
 
 /** No touch further than this share of the reach from where it was looked for is the one. */
-const NEAR = 0.1
+const NEAR_START = 0.1
 
 /** The step that undoes what is missed to first order: three normal equations, by Cramer. */
 function solved(slopes: readonly (readonly number[])[], missed: readonly number[], damping: number): Vec3 {

@@ -13,6 +13,7 @@ import {
 } from '../../plane/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { besideFace, type KnownForm } from '../face/forms.ts'
+import { memoBy } from '../../base/index.ts'
 
 /**
  * A closed outline on a plane of its own. `knots` are shares of its length, going on from each other, at which evenly many of the places lie
@@ -68,13 +69,7 @@ export function cornersOf(loop: Loop2): number[] {
 }
 
 /** Lengths of the curves of outlines, which never change; a blend asks for them at every place. */
-const lengths = new WeakMap<Loop2, readonly number[]>()
-
-export function lengthsOf(loop: Loop2): readonly number[] {
-  let found = lengths.get(loop)
-  if (!found) lengths.set(loop, (found = loop.map(curveLength)))
-  return found
-}
+export const lengthsOf = memoBy((loop: Loop2): readonly number[] => loop.map(curveLength))
 
 const lengthOf = (loop: Loop2): number => lengthsOf(loop).reduce((sum, l) => sum + l, 0)
 

@@ -1,6 +1,7 @@
 import { spend } from '../../base/index.ts'
 import { segmentDistance, vec3, type Vec3 } from '../../space/index.ts'
 import { awayFrom, awayFromBox, boxed, type Triangle, type TriangleBox } from './triangles-near.ts'
+import { leastBetween } from '../../num/index.ts'
 
 /** A straight piece of a line. */
 export type StraightPiece = readonly [from: Vec3, to: Vec3]
@@ -17,7 +18,6 @@ export interface NearestPiece {
 const LOOKED = 1
 /** Halvings by which the place on the nearest piece is found; the distance to a triangle has one lowest stretch along it. */
 const NARROWINGS = 60
-const GOLDEN = (Math.sqrt(5) - 1) / 2
 
 /** The piece of a line that comes nearest to some triangles, exactly; undefined without either. */
 export function nearestPiece(
@@ -50,15 +50,9 @@ export function nearestPiece(
   })
   const [p, q] = pieces[best.piece]!
   const away = (t: number): number => awayFrom(best.triangle, between(p, q, t))
-  let [low, high] = [0, 1]
   const crossing = crossingShare(best.triangle, p, q)
   if (crossing !== undefined) return { ...best, distance: 0, share: crossing }
-  for (let k = 0; k < NARROWINGS; k++) {
-    const [u, v] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)]
-    if (away(u) <= away(v)) high = v
-    else low = u
-  }
-  return { ...best, share: (low + high) / 2 }
+  return { ...best, share: leastBetween(away, 0, 1, NARROWINGS) }
 }
 
 const between = (p: Vec3, q: Vec3, t: number): Vec3 => vec3.addScaled(p, vec3.sub(q, p), t)

@@ -11,7 +11,7 @@ import { planesOf, type PlaneFace } from './planes.ts'
 /** As a part of the wall, how far what bridges goes into either inside. */
 const INTO = 0.5
 /** More pairs of touching faces are not bridged. */
-const MOST = 500
+const MOST_PAIRS = 500
 
 /**
  * What joins the insides of bodies that stand on each other, their faces flush or sunk in by less than the wall on either side: there, both
@@ -35,8 +35,8 @@ export function bridgesOf(
   for (const [i, a] of members.entries())
     for (const b of members.slice(i + 1))
       for (const [f, g] of touching(a.planes, b.planes, m.wall)) {
-        if (bridges.length >= MOST)
-          return fail(`more than ${MOST} places where bodies touch are not hollowed through`)
+        if (bridges.length >= MOST_PAIRS)
+          return fail(`more than ${MOST_PAIRS} places where bodies touch are not hollowed through`)
         const through = [
           innerWith(a.solid, a.from, runningOn(m, f.face)),
           innerWith(b.solid, b.from, runningOn(m, g.face)),

@@ -8,13 +8,13 @@ import type { EdgeEnd } from '../fillet/edge-end.ts'
 import type { EdgeStretch } from '../fillet/edge-section.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import { keyOn, type Inner } from './leaf.ts'
-import { OVER, type Moves } from './moves.ts'
+import { OVERLAP, type Moves } from './moves.ts'
 import { NO_ROOM } from './section.ts'
 
 type Of<K extends Solid['kind']> = Extract<Solid, { kind: K }>
 
 /** Places are sought no further than this from where they were, mm. */
-const FAR = 1e4
+const FURTHEST_MOVE = 1e4
 /** What forms are compared by, mm. */
 const REACH = 100
 
@@ -37,7 +37,7 @@ export function movedEdgeCut(s: Of<'edged'>, m: Moves, open: readonly KnownForm[
     stretches,
     ends: cut.ends.map((e) => movedEnd(e, by, m, open)) as unknown as EdgeCut['ends'],
     // Beside an opening it goes all the way up.
-    ...(opens ? { beyond: m.wall + 2 * OVER } : {}),
+    ...(opens ? { beyond: m.wall + 2 * OVERLAP } : {}),
   }
   if (!edgeCutBoundary(moved, fineness)) return fail(NO_ROOM)
   return ok({ ...s, step: m.step, key: `${s.step}-${s.key}`, cut: moved })
@@ -60,7 +60,7 @@ function movedCorner(cut: CornerCut, m: Moves, open: readonly KnownForm[]): Corn
   const w = -m.sign * m.wall
   const planes = cut.planes.map((p) => offsetForm(p, -w)) as unknown as CornerCut['planes']
   const opens = cut.planes.some((p) => open.some((o) => sameForm(p, o, REACH)))
-  return { ...cut, size: cut.size - w, planes, ...(opens ? { beyond: m.wall + 2 * OVER } : {}) }
+  return { ...cut, size: cut.size - w, planes, ...(opens ? { beyond: m.wall + 2 * OVERLAP } : {}) }
 }
 
 /**
@@ -78,7 +78,7 @@ function bevelMoved({ size, stretches }: EdgeCut, wall: number): number {
 function movedStretch({ faces, track }: EdgeStretch, by: number): EdgeStretch | undefined {
   const [a, b] = faces.map((f) => offsetForm(f, by))
   if (!a || !b) return undefined
-  const place = (p: Vec3): Vec3 | undefined => onFaces([a, b], p, FAR)
+  const place = (p: Vec3): Vec3 | undefined => onFaces([a, b], p, FURTHEST_MOVE)
   if (track.kind === 'places') {
     const places = track.places.map(place)
     return places.every((p) => p !== undefined) ? { faces: [a, b], track: { ...track, places } } : undefined
@@ -95,7 +95,7 @@ function movedStretch({ faces, track }: EdgeStretch, by: number): EdgeStretch | 
 }
 
 function movedEnd(end: EdgeEnd, by: number, m: Moves, open: readonly KnownForm[]): EdgeEnd {
-  if (end.kind === 'on') return end.by > 0 ? { ...end, by: end.by + m.wall + OVER } : end
+  if (end.kind === 'on') return end.by > 0 ? { ...end, by: end.by + m.wall + OVERLAP } : end
   if (end.kind === 'corner') return { ...end, corner: movedCorner(end.corner, m, open) }
   return end.face ? { ...end, at: vec3.addScaled(end.at, end.normal, by) } : end
 }

@@ -19,7 +19,7 @@ export interface Moves {
 }
 
 /** How far an opening goes beyond its face, mm. */
-export const OVER = 1
+export const OVERLAP = 1
 
 /** How far the inside goes beyond a face of what was cut out that is open, mm: so little that what is beside it stays as it is. */
 const JUST_OVER = 1e-8
@@ -30,7 +30,7 @@ export const movesFor = (step: Id, wall: number, { leaves, isOpen }: Openings): 
   wall,
   sign: 1,
   keyed: leaves.length > 1,
-  by: (face, sign) => (isOpen(face) ? (sign > 0 ? -OVER : JUST_OVER) : sign * wall),
+  by: (face, sign) => (isOpen(face) ? (sign > 0 ? -OVERLAP : JUST_OVER) : sign * wall),
 })
 
 /** The same for what is cut out: its faces move out of it. */

@@ -3,6 +3,7 @@ import { isMirroring, transformDirection, vec3, type Vec3 } from '../../space/in
 import type { Body } from '../body.ts'
 import { weldedOf, type Welded } from './welded.ts'
 import { areOne, facesOfBody, type BodyFace, type BodyFaces } from './faces.ts'
+import { memoBy } from '../../base/index.ts'
 
 /**
  * What an edge is called: `A|B(S>E)`, the two faces that it parts and those that it starts and ends at when A lies on its left;
@@ -25,14 +26,8 @@ export interface BodyEdge {
   readonly convex: boolean
 }
 
-const made = new WeakMap<Body, readonly BodyEdge[]>()
-
-/** The edges of a body and of its copies where its faces part by more than two degrees. Remembered for as long as the body is. */
-export function edgesOfBody(body: Body): readonly BodyEdge[] {
-  let edges = made.get(body)
-  if (!edges) made.set(body, (edges = findEdges(body)))
-  return edges
-}
+/** The edges of a body and of its copies where its faces part by more than two degrees. */
+export const edgesOfBody = memoBy(findEdges)
 
 /** Cosine of the angle from which on an edge is one. */
 const SHARP = 0.9994

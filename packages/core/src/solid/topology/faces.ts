@@ -1,4 +1,5 @@
 import type { Id } from '../../base/index.ts'
+import { memoBy } from '../../base/index.ts'
 import { besideFace, sameForm, turnedOver, type FaceForm } from '../face/forms.ts'
 import { meshReach, transformDirection, transformPoint, vec3, type Vec3 } from '../../space/index.ts'
 import { packTag, unpackTag } from '../../sweep/index.ts'
@@ -39,14 +40,8 @@ export interface BodyFaces {
   readonly sources: readonly (readonly FaceSource[])[]
 }
 
-const made = new WeakMap<Body, BodyFaces>()
-
-/** The faces of a body and of its copies. Remembered for as long as the body is. */
-export function facesOfBody(body: Body): BodyFaces {
-  let faces = made.get(body)
-  if (!faces) made.set(body, (faces = findFaces(body)))
-  return faces
-}
+/** The faces of a body and of its copies. */
+export const facesOfBody = memoBy(findFaces)
 
 function findFaces(body: Body): BodyFaces {
   const { mesh, origins, instances: places } = body

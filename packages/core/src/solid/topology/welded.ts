@@ -1,5 +1,6 @@
 import { transformPoint, type Vec3 } from '../../space/index.ts'
 import type { Body } from '../body.ts'
+import { memoBy } from '../../base/index.ts'
 
 /** Vertices of a body's mesh and its copies, those in one place being one. */
 export interface Welded {
@@ -61,11 +62,5 @@ function samePlaces(positions: Float32Array): { of: Uint32Array; first: number[]
   return { of, first, count: first.length }
 }
 
-const known = new WeakMap<Body, Welded>()
-
-/** The places of a body's mesh and its copies. Remembered for as long as the body is. */
-export function weldedOf(body: Body): Welded {
-  let welded = known.get(body)
-  if (!welded) known.set(body, (welded = weld(body)))
-  return welded
-}
+/** The places of a body's mesh and its copies. */
+export const weldedOf = memoBy(weld)

@@ -1,6 +1,6 @@
 import { besideFace, type FaceForm, type KnownForm } from '../face/forms.ts'
 import { lineRoots } from '../face/line-roots.ts'
-import { tolerance } from '../../num/index.ts'
+import { tolerance, leastBetween } from '../../num/index.ts'
 import { pointAt, vec2, type Curve2, type Loop2, type Vec2 } from '../../plane/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { Body } from '../body.ts'
@@ -52,10 +52,9 @@ export type Reach = 'outside' | 'inside'
 export type Meets = (p: Vec2) => number | undefined
 
 /** Lines that are looked at along each curve of an outline. */
-const LOOKS = 24
+const SAMPLES = 24
 /** Golden sections of an interval: each leaves 0.618 of it. */
 const SECTIONS = 40
-const GOLDEN = (Math.sqrt(5) - 1) / 2
 
 const inSpace = ({ at, n, b }: End, p: Vec2): Vec3 => vec3.addScaled(vec3.addScaled(at, n, p[0]), b, p[1])
 
@@ -187,8 +186,8 @@ function touched(round: ReadonlySet<Round>, from: Vec3, way: Vec3, least: number
 /** How an outline meets: on looks along all its curves, the extremes then by golden section. Undefined where no line meets anything. */
 export function copeOf(loops: readonly Loop2[], meets: Meets): Cope | undefined {
   const looks = loops.flat().flatMap((curve) =>
-    Array.from({ length: LOOKS }, (_, i) => {
-      const t = i / LOOKS
+    Array.from({ length: SAMPLES }, (_, i) => {
+      const t = i / SAMPLES
       return { curve, t, along: meets(pointAt(curve, t)) }
     }),
   )
@@ -203,8 +202,8 @@ export function copeOf(loops: readonly Loop2[], meets: Meets): Cope | undefined 
 }
 
 /** Steps of a line of an outline, and of a free curve; none of an arc turns by more than 4 degrees. */
-const STEPS = { line: 12, bezier: 32 } as const
-const TURN = (4 * Math.PI) / 180
+const CHORDS_PER_CURVE = { line: 12, bezier: 32 } as const
+const TURN_PER_CHORD = (4 * Math.PI) / 180
 
 /**
  * The line of a cut all round an outline, as a template shows it, with its innermost and its outermost place. Where nothing is met the bar goes on
@@ -213,7 +212,8 @@ const TURN = (4 * Math.PI) / 180
 export function copeLine(loop: Loop2, meets: Meets, { shortest, longest }: Cope): readonly TrimmedAt[] {
   const beside = Math.max(0, longest.along)
   const line = loop.flatMap((curve) => {
-    const steps = curve.kind === 'arc' ? Math.ceil(Math.abs(curve.sweep) / TURN) : STEPS[curve.kind]
+    const steps =
+      curve.kind === 'arc' ? Math.ceil(Math.abs(curve.sweep) / TURN_PER_CHORD) : CHORDS_PER_CURVE[curve.kind]
     return Array.from({ length: steps }, (_, i): TrimmedAt => {
       const at = pointAt(curve, i / steps)
       return { at, along: meets(at) ?? beside }
@@ -245,21 +245,9 @@ function extremeOf(looks: readonly Look[], meets: Meets, sign: 1 | -1): Met {
     const along = meets(pointAt(best.curve, t))
     return along === undefined ? -Infinity : sign * along
   }
-  let [low, high] = [Math.max(best.t - 1 / LOOKS, 0), Math.min(best.t + 1 / LOOKS, 1)]
-  let [x1, x2] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)]
-  let [f1, f2] = [value(x1), value(x2)]
-  for (let i = 0; i < SECTIONS; i++) {
-    if (f1 > f2) {
-      ;[high, x2, f2] = [x2, x1, f1]
-      x1 = high - GOLDEN * (high - low)
-      f1 = value(x1)
-    } else {
-      ;[low, x1, f1] = [x1, x2, f2]
-      x2 = low + GOLDEN * (high - low)
-      f2 = value(x2)
-    }
-  }
-  const found = { t: f1 > f2 ? x1 : x2, along: sign * Math.max(f1, f2) }
+  const [low, high] = [Math.max(best.t - 1 / SAMPLES, 0), Math.min(best.t + 1 / SAMPLES, 1)]
+  const furthest = leastBetween((t) => -value(t), low, high, SECTIONS)
+  const found = { t: furthest, along: sign * value(furthest) }
   const { t, along } = sign * best.along >= sign * found.along ? best : found
   const at = pointAt(best.curve, t)
   return { along, clock: Math.atan2(at[1], at[0]), at }

@@ -2,6 +2,7 @@ import { loopsOf, reverseLoop, type Region, type Section } from '../../profile/i
 import type { Solid } from '../body.ts'
 import { insideOfRevolved } from './inside-revolved.ts'
 import { imageBy } from '../boolean/image.ts'
+import { keptWith } from '../../base/index.ts'
 
 /** A section without its holes. */
 export const withoutHoles = (section: Section): Section => section.map((r) => ({ outer: r.outer, holes: [] }))
@@ -96,7 +97,7 @@ export function hollowsOf(solid: Solid): readonly Solid[] {
     case 'revolved': {
       // The same each time, so that it is known as the same.
       const inside = insides.get(solid) ?? insideOfRevolved(solid)
-      insides.set(solid, inside)
+      insides.put(solid, inside)
       return inside
     }
     case 'cut':
@@ -116,7 +117,7 @@ export function hollowsOf(solid: Solid): readonly Solid[] {
 }
 
 /** Of each that is turned what it is hollow by, so long as it is held. */
-const insides = new WeakMap<Solid, readonly Solid[]>()
+const insides = keptWith<Solid, readonly Solid[]>()
 
 /** Whether a section has a hole anywhere. */
 export const isHollow = (section: Section): boolean => loopsOf(section).length > section.length

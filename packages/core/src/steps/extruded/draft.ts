@@ -13,7 +13,7 @@ export interface Drafted {
 }
 
 /** Steeper than this the sides do not lean, rad. */
-const MOST = (80 * Math.PI) / 180
+const STEEPEST = (80 * Math.PI) / 180
 
 /** How a section changes on its way when its sides lean: each place as far in as it is high off the sheet, times the tangent. */
 export function draftOf(
@@ -26,7 +26,7 @@ export function draftOf(
   const angle = context.number('draft')
   if (angle === 0) return { ok: true, value: { section } }
   const refuse = (message: string) => refusal(step, 'fit', 'extruded.draft', message, 'draft')
-  if (!(Math.abs(angle) < MOST)) return refuse('Sides lean by less than 80 degrees.')
+  if (!(Math.abs(angle) < STEEPEST)) return refuse('Sides lean by less than 80 degrees.')
   if (from * to < 0 || step.way === 'even' || step.way === 'both')
     return refuse('Sides lean from the sheet on: let it go one way, or make one body for each way.')
   if (lean) return refuse('Sides lean up to a face that is parallel to the sheet; give it a depth instead.')

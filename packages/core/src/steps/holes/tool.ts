@@ -17,7 +17,7 @@ export interface HoleSizes {
 }
 
 /** How far a tool goes beyond where it begins, mm, so that no skin is left. */
-const OVER = 1
+const OVERLAP = 1
 
 /**
  * What a hole takes away, turned about its axis: it begins at a place and goes along `into`. `far` is further than the body goes
@@ -27,7 +27,7 @@ export function holeTool(at: Vec3, into: Vec3, sizes: HoleSizes, far: number): R
   const r = sizes.diameter / 2
   const R = sizes.headDiameter / 2
   const to = sizes.depth ?? far
-  const from = sizes.depth === undefined ? -far : -OVER
+  const from = sizes.depth === undefined ? -far : -OVERLAP
   // Across and along the way in, from the axis out and back to it.
   const points: Vec2[] =
     sizes.head === 'none'

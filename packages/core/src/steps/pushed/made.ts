@@ -23,7 +23,7 @@ import { pickedPlane } from '../shared/picked.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
 
 /** How far what is taken off goes beyond the face, mm, so that no skin is left. */
-const OVER = 1
+const OVERLAP = 1
 
 export const pushedMaker: StepMaker<PushedStep> = {
   cheaper: 'A plainer body would fit.',
@@ -79,7 +79,7 @@ function pushed(
     origins: new Map([...originsOf([body]), [step.id, own] as const]),
   }
   const whole = standing(body)
-  const tool = by > 0 ? raisedOn(step.id, body, face, 0, by) : raisedOn(step.id, body, face, OVER, by)
+  const tool = by > 0 ? raisedOn(step.id, body, face, 0, by) : raisedOn(step.id, body, face, OVERLAP, by)
   const solid: Solid = by > 0 ? { kind: 'joined', of: [whole, tool] } : { kind: 'cut', of: whole, by: [tool] }
   const made = bodyOfTree(solid, body, work)
   if (!made.ok) return refuse('unsound', 'The face cannot be pushed so far.')

@@ -1,4 +1,5 @@
 import type { Id } from '../../base/index.ts'
+import { memoLast } from '../../base/index.ts'
 import type { SketchConstraint, SketchDimension, SketchItem, SketchMeasured } from './typed-drawing.ts'
 import type { SketchStep } from './typed.ts'
 import { isBuiltIn } from '../../sketch/index.ts'
@@ -19,19 +20,13 @@ const KIND_WORDS: Readonly<Record<SketchItem['kind'], string>> = {
 }
 
 /** The names of all that a sketch holds, for as long as it is the same and nothing was put in. */
-const named = new WeakMap<
-  readonly SketchItem[],
-  { readonly of: number; readonly names: ReadonlyMap<Id, string> }
->()
+const namesIn = memoLast((entities: readonly SketchItem[], _count: number) => namesOf(entities))
 
 /** An entity in words: its kind and its number among those of its kind; an end is named by its curve. */
 export function entityName({ entities }: Pick<SketchStep, 'entities'>, id: Id): string {
   const sheet = SHEET_NAMES[id]
   if (sheet) return sheet
-  let kept = named.get(entities)
-  if (kept?.of !== entities.length)
-    named.set(entities, (kept = { of: entities.length, names: namesOf(entities) }))
-  return kept.names.get(id) ?? 'something that is gone'
+  return namesIn(entities, entities.length).get(id) ?? 'something that is gone'
 }
 
 function namesOf(entities: readonly SketchItem[]): ReadonlyMap<Id, string> {

@@ -1,5 +1,5 @@
 import { tolerance } from '../../num/index.ts'
-import { countingIds } from '../../base/index.ts'
+import { countingIds, memoBy } from '../../base/index.ts'
 import { idsIn, type Part, type Step } from '../../document/index.ts'
 import type { TrimStep } from './typed.ts'
 import { reachAround } from '../../profile/index.ts'
@@ -79,15 +79,13 @@ function meetingOf(part: Part, run: Step, side: TrimStep['side'], what: Step): T
   }
 }
 
-const boxes = new WeakMap<Body, readonly [min: Vec3, max: Vec3]>()
-
 /** Whether a place lies within a distance of the box round a body and its copies. */
 function isNear(body: Body, at: Vec3, within: number): boolean {
-  let box = boxes.get(body)
-  if (!box) boxes.set(body, (box = boxOf(body)))
-  const [min, max] = box
+  const [min, max] = boxRound(body)
   return at.every((v, i) => v >= min[i]! - within && v <= max[i]! + within)
 }
+
+const boxRound = memoBy(boxOf)
 
 function boxOf({ mesh: { positions }, instances: places }: Body): readonly [Vec3, Vec3] {
   const min: [number, number, number] = [Infinity, Infinity, Infinity]

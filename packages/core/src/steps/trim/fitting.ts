@@ -2,7 +2,7 @@ import type { Body, Cope, KnownForm } from '../../solid/index.ts'
 import type { CarriedGiven, EndTrim } from '../../sweep/index.ts'
 
 /** How far a run goes beyond where it is cut, mm, so that no skin is left. */
-export const OVER = 1
+export const OVERLAP = 1
 
 /** What an end meets. */
 export interface Target {

@@ -27,7 +27,7 @@ import {
 import { IDENTITY, vec3 } from '../../space/index.ts'
 import { scaleAt, type CarriedGiven } from '../../sweep/index.ts'
 import type { Built } from '../shared/refusal.ts'
-import { OVER, type Fitted, type Fitting } from './fitting.ts'
+import { OVERLAP, type Fitted, type Fitting } from './fitting.ts'
 
 /**
  * Run and body as one: never the cut run put to the body, whose faces would be nearly the same, but the body without its hollows and the run
@@ -50,7 +50,7 @@ export function joined(
   // Into the body, and not out of it again.
   const out = copeOf(outerLoopsOf(run.section), meetsBodies(endOf(run, step.side), target.bodies, 'inside'))
   const depth = out ? out.shortest.along - cope.longest.along : 0
-  const over = step.reach === 'outside' && depth > 0 ? Math.min(OVER, depth / 2) : OVER
+  const over = step.reach === 'outside' && depth > 0 ? Math.min(OVERLAP, depth / 2) : OVERLAP
   const by = Math.max(0, cope.longest.along + over)
   const longer = withLonger(body.solid, step.of, step.side, by)
   const more = isAddedTo(body.solid, step.of) ? addition(run, step, by) : undefined

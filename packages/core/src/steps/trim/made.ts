@@ -45,7 +45,7 @@ import {
 import { type Finding, shortLength, type StepContext, type StepMaker } from '../../evaluate/index.ts'
 import { pickedKnown } from '../shared/picked.ts'
 import { refusal, unbuilt, type Built } from '../shared/refusal.ts'
-import { OVER, type Fitted, type Fitting, type Target } from './fitting.ts'
+import { OVERLAP, type Fitted, type Fitting, type Target } from './fitting.ts'
 import { joined } from './joined.ts'
 
 export const trimMaker: StepMaker<TrimStep> = {
@@ -196,7 +196,7 @@ function fitted(step: TrimStep, context: StepContext, f: Fitting): Built<Fitted>
   const tools = target.bodies.map((b) => (step.reach === 'inside' ? hollowsOf(standing(b)) : [standing(b)]))
   if (!target.face && tools.flat().length === 0)
     return refuse('solid', `"${target.name}" is not hollow: there is no inside to reach.`)
-  const longer = withLonger(body.solid, step.of, step.side, Math.max(0, f.cope.longest.along + OVER))
+  const longer = withLonger(body.solid, step.of, step.side, Math.max(0, f.cope.longest.along + OVERLAP))
   const cut = (place: Transform): Solid => {
     const of: Solid = place === IDENTITY ? longer : { kind: 'placed', of: longer, at: place }
     const { face } = target
@@ -258,8 +258,8 @@ function beyondRound(step: TrimStep, { run, cope }: Fitting, face: RoundForm, pl
     step: step.id,
     section: [region(corners.map((c, i) => line2(c, corners[(i + 1) % 4]!)))],
     plane: { origin: at, x, y: vec3.cross(way, x) },
-    from: cope.shortest.along - OVER,
-    to: Math.max(0, cope.longest.along) + 2 * OVER,
+    from: cope.shortest.along - OVERLAP,
+    to: Math.max(0, cope.longest.along) + 2 * OVERLAP,
   }
   const local: Solid = place === IDENTITY ? ahead : { kind: 'placed', of: ahead, at: place }
   const reach = 4 * (vec3.length(at) + vec3.length(face.at) + wide + Math.abs(cope.longest.along))

@@ -1,5 +1,6 @@
 import { memo } from 'react'
 import type { Id } from '@flexum/core/base'
+import { memoLast } from '@flexum/core/base'
 import type { Curve2 } from '@flexum/core/plane'
 import { piecesOf, placesOf, type SketchEntity } from '@flexum/core/sketch'
 import { isFree, type SheetModel } from '../../../sheet/model.ts'
@@ -42,14 +43,10 @@ export function CurvesLayer({ model, view }: { readonly model: SheetModel; reado
   )
 }
 
-const laid = new WeakMap<readonly Curve2[], { readonly view: SheetView; readonly d: string }>()
-
 /** The path of pieces as a view lays them; made once for each view. */
-function pathOn(pieces: readonly Curve2[], view: SheetView): string {
-  let known = laid.get(pieces)
-  if (known?.view !== view) laid.set(pieces, (known = { view, d: curvesPath(pieces, laidOn(view)) }))
-  return known.d
-}
+const pathOn = memoLast((pieces: readonly Curve2[], view: SheetView): string =>
+  curvesPath(pieces, laidOn(view)),
+)
 
 const strokeOf = (guide: boolean, free: boolean): string =>
   guide ? 'var(--ink2)' : free ? 'var(--color-primary)' : 'var(--color-success)'

@@ -18,7 +18,7 @@ import { BAR_HEIGHT, BAR_TOP } from './bar.ts'
 
 /** Handles have room where a zone is as wide as this, px; with more of them than that there are none until one zooms in. */
 const ROOM = 14
-const MOST = 60
+const MOST_HANDLES = 60
 /** What is dragged is shown at most so often, ms. */
 const PACE = 40
 
@@ -87,7 +87,7 @@ export function StraightHandles(props: {
     against ? props.zones.map((z) => zoneFromEnd(z, path)) : props.zones,
     x,
   )
-  if (handles.length > MOST) return null
+  if (handles.length > MOST_HANDLES) return null
   return (
     <g>
       {handles.map((h) => {

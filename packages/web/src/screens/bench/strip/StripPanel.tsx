@@ -37,7 +37,7 @@ import { isCurved, isNarrow, NarrowZones, ZoneMark } from './ZoneMark.tsx'
 /** How much of a stock bar is seen beyond the blank at first, as a share of this. */
 const BESIDE = 0.14
 /** From so many zones on, those without room are drawn as one. */
-const MANY = 80
+const MANY_ZONES = 80
 
 /** The bar of a run; while that is not sound, of its path alone. */
 function layoutOf(shown: RunView, path: PathGiven): StripLayout {
@@ -128,7 +128,7 @@ const Strip = memo(function Strip(props: StripProps) {
   const inView = (z: Zone): boolean => x(z.to) >= LEFT && x(z.from) <= width - RIGHT
   const all = layout.zones.filter(inView)
   // Of very many only those with room are drawn each by itself, and the one that is pointed at.
-  const narrow = all.length > MANY ? all.filter((z) => isNarrow(x(z.from), x(z.to))) : []
+  const narrow = all.length > MANY_ZONES ? all.filter((z) => isNarrow(x(z.from), x(z.to))) : []
   const crowd = new Set(narrow)
   const seen = all.filter((z) => !crowd.has(z) || isLit(z))
 

@@ -32,7 +32,7 @@ export const isNarrow = (from: number, to: number): boolean => to - from < NARRO
 const DASHED: ReadonlySet<Zone['kind']> = new Set(['allowance', 'cutoff', 'offcut', 'unused'])
 
 /** How far figures of a bend may reach over a straight beside it, px. */
-const OVER = 14
+const OVERHANG = 14
 
 export const isCurved = (zone: Zone | undefined): boolean => zone?.kind === 'bend' || zone?.kind === 'curve'
 
@@ -47,7 +47,7 @@ export const ZoneMark = memo(function ZoneMark(props: {
   readonly crowded: boolean
 }) {
   const { zone, from, to, lit } = props
-  const over = props.crowded ? 0 : OVER
+  const over = props.crowded ? 0 : OVERHANG
   const mid = (from + to) / 2
   const width = Math.max(to - from, 0)
   const length = tightLength(zone.to - zone.from, props.units.length)

@@ -4,8 +4,8 @@ import type { BenchView } from '../../../scene/BenchView.ts'
 import { useProjected } from '../useProjected.ts'
 
 /** A curve is drawn by straight pieces that turn by no more than this, rad; it has no more of them than that. */
-const TURN = 0.12
-const MOST = 400
+const TURN_PER_CHORD = 0.12
+const MOST_CHORDS = 400
 
 /** The chosen path where nothing is carried along it, as a dashed line over the picture. */
 export function PathLine({ view, path }: { readonly view: BenchView; readonly path: Path }) {
@@ -34,7 +34,8 @@ export function PathLine({ view, path }: { readonly view: BenchView; readonly pa
 
 function placesOf(path: Path) {
   const stations = path.segments.flatMap((g, i) => {
-    const steps = g.kind === 'line' ? 1 : Math.min(MOST, Math.max(2, Math.ceil(segmentTurn(g) / TURN)))
+    const steps =
+      g.kind === 'line' ? 1 : Math.min(MOST_CHORDS, Math.max(2, Math.ceil(segmentTurn(g) / TURN_PER_CHORD)))
     return Array.from({ length: steps }, (_, k) => path.starts[i]! + (g.length * k) / steps)
   })
   return [...stations, path.length].map((s) => pathPoint(path, s))

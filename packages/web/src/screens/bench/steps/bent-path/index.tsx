@@ -128,8 +128,8 @@ function BentPathInspector({ step }: { readonly step: BentPathStep }) {
 }
 
 /** The least and the most that the slider goes to, mm. */
-const LEAST = 0.1
-const MOST = 20
+const FINEST = 0.1
+const COARSEST = 20
 /** What comes of a drag is worked out at most so often, ms. */
 const PACE = 120
 
@@ -153,7 +153,7 @@ function ToleranceSlider({
   }
   const { unit } = units.length
   const args = (share: number) => {
-    const mm = LEAST * (MOST / LEAST) ** share
+    const mm = FINEST * (COARSEST / FINEST) ** share
     const text = formatExact(Number((mm / LENGTH_FACTORS[unit]).toPrecision(2)))
     return { step: step.id, field: 'tolerance', formula: typedFormula(text, unit) }
   }
@@ -163,7 +163,7 @@ function ToleranceSlider({
     session.endPreview()
     session.run(setFormula, args(Number(e.currentTarget.value)), { label: 'May lie off by' })
   }
-  const share = Math.log(Math.max(value ?? 1, LEAST) / LEAST) / Math.log(MOST / LEAST)
+  const share = Math.log(Math.max(value ?? 1, FINEST) / FINEST) / Math.log(COARSEST / FINEST)
   return (
     <input
       type="range"

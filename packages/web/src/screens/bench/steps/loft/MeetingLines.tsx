@@ -9,7 +9,7 @@ import { useProjected } from '../../useProjected.ts'
 
 /** Lines that show which places of the outlines meet, and places at which a drag looks where it is. */
 const LINES = 12
-const LOOKS = 180
+const SAMPLES = 180
 
 /** Which place of an outline meets which of the next, as lines; the first of each outline is dragged round it. */
 export function MeetingLines({ step, view }: { readonly step: LoftStep; readonly view: BenchView }) {
@@ -71,10 +71,10 @@ function Dot(props: {
     const box = e.currentTarget.closest('svg')!.getBoundingClientRect()
     const [x, y] = [e.clientX - box.left, e.clientY - box.top]
     let best = { round: 0, away: Infinity }
-    for (let i = 0; i < LOOKS; i++) {
-      const at = view.project(placeOnOutline(section, i / LOOKS))
+    for (let i = 0; i < SAMPLES; i++) {
+      const at = view.project(placeOnOutline(section, i / SAMPLES))
       const away = at ? Math.hypot(at[0] - x, at[1] - y) : Infinity
-      if (away < best.away) best = { round: i / LOOKS, away }
+      if (away < best.away) best = { round: i / SAMPLES, away }
     }
     return best.round > 0.5 ? best.round - 1 : best.round
   }

@@ -13,7 +13,7 @@ export interface EndTemplate {
 
 const INK = '#23282c'
 /** Over the cut and under its straight edge, mm. */
-const OVER = 16
+const MARGIN = 16
 const UNDER = 34
 /** The line that it is checked by, mm. */
 const CHECK = 100
@@ -35,7 +35,7 @@ export function TemplateSheet(props: {
 }) {
   const { sheet, end, wide, figure } = props
   const { template: t } = end
-  const foot = OVER + t.depth
+  const foot = MARGIN + t.depth
   const high = foot + UNDER
   const x = (around: number): number => around - sheet.from
   // Corners are corners; without any the line goes on smoothly.
@@ -76,7 +76,7 @@ export function TemplateSheet(props: {
         {t.edges.map((e) => (
           <path
             key={e}
-            d={`M${x(e)} ${OVER}V${foot + 14}`}
+            d={`M${x(e)} ${MARGIN}V${foot + 14}`}
             stroke={INK}
             strokeWidth="0.15"
             strokeDasharray="2 1.5"
@@ -86,7 +86,7 @@ export function TemplateSheet(props: {
           quarters.map((q, i) => (
             <g key={q}>
               <path
-                d={`M${x(q)} ${OVER}V${foot + 14}`}
+                d={`M${x(q)} ${MARGIN}V${foot + 14}`}
                 stroke={INK}
                 strokeWidth="0.15"
                 strokeDasharray="2 1.5"
@@ -105,7 +105,7 @@ export function TemplateSheet(props: {
           joint && (
             <g key={joint.letter} transform={`translate(${x(joint.at)} 0)`}>
               <path
-                d={`M0 ${OVER - 4}V${foot + 14}`}
+                d={`M0 ${MARGIN - 4}V${foot + 14}`}
                 stroke={INK}
                 strokeWidth="0.25"
                 strokeDasharray="3 1 0.6 1"

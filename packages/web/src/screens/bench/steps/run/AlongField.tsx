@@ -10,7 +10,7 @@ import { EntryField } from '../../../../ui/EntryField.tsx'
 import { showValue } from '../../../../ui/FormulaField.tsx'
 import { useBench, usePart, useSessionState, useSurroundings } from '../../context.ts'
 
-const LOOKS = 480
+const SAMPLES = 480
 const [WIDTH, HEIGHT] = [264, 62]
 
 /** A formula of the place along the run: its text, what is wrong with it as it is typed, and its curve. */
@@ -38,8 +38,8 @@ export function AlongField(props: {
     const read = readFormula(formula, dimension)
     if (!read.ok) return read.fault.message
     const values: number[] = []
-    for (let i = 0; i <= LOOKS; i++) {
-      const t = i / LOOKS
+    for (let i = 0; i <= SAMPLES; i++) {
+      const t = i / SAMPLES
       const r = read.value(alongRun(around, t, t * length))
       if (!r.ok) return `at t = ${t.toFixed(2)}: ${r.fault.message}`
       values.push(r.value.value)
@@ -93,7 +93,7 @@ function Curve(props: {
   const [at, setAt] = useState<number>()
   const [least = 0, most = 0] = extent(values)
   const room = most - least || Math.abs(most) || 1
-  const x = scaleLinear([0, LOOKS], [0, WIDTH])
+  const x = scaleLinear([0, SAMPLES], [0, WIDTH])
   const y = scaleLinear([least - room * 0.08, most + room * 0.08], [HEIGHT - 14, 2])
   const path = line<number>(
     (_, i) => x(i),
@@ -112,9 +112,9 @@ function Curve(props: {
       aria-label={`${props.name} along the run: from ${show(values[0]!)} to ${show(values.at(-1)!)}, least ${show(least)}, most ${show(most)}`}
       onPointerMove={(e) => {
         const box = e.currentTarget.getBoundingClientRect()
-        const i = Math.min(Math.max(Math.round(((e.clientX - box.left) / box.width) * LOOKS), 0), LOOKS)
+        const i = Math.min(Math.max(Math.round(((e.clientX - box.left) / box.width) * SAMPLES), 0), SAMPLES)
         setAt(i)
-        session.point({ station: (i / LOOKS) * props.length })
+        session.point({ station: (i / SAMPLES) * props.length })
       }}
       onPointerLeave={() => {
         setAt(undefined)
@@ -138,7 +138,7 @@ function Curve(props: {
       )}
       <g className="figure" fontSize="9.5" fill="var(--ink2)">
         <text x={3} y={HEIGHT - 3}>
-          {at === undefined ? `least ${show(least)}` : `t ${(at / LOOKS).toFixed(2)}`}
+          {at === undefined ? `least ${show(least)}` : `t ${(at / SAMPLES).toFixed(2)}`}
         </text>
         <text x={WIDTH - 3} y={HEIGHT - 3} textAnchor="end">
           {marked === undefined ? `most ${show(most)}` : show(marked)}

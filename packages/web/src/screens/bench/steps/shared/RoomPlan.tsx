@@ -8,7 +8,7 @@ import type { useWallRange } from './useWallRange.ts'
 /** Height and width of the drawing at the most, and what is left about it, px. */
 const SIZE = { width: 260, height: 170, margin: 24 }
 /** Straights that a curved wall is drawn by turn by no more than this, rad. */
-const TURN = 0.1
+const TURN_PER_CHORD = 0.1
 
 const draw = line<readonly [number, number]>()
 
@@ -69,7 +69,7 @@ export function RoomPlan(props: {
           return place([x, y])
         }
         const between = (a: number, b: number): readonly (readonly [number, number])[] => {
-          const n = Math.max(1, Math.ceil((segmentTurn(g) * ((b - a) / g.length)) / TURN))
+          const n = Math.max(1, Math.ceil((segmentTurn(g) * ((b - a) / g.length)) / TURN_PER_CHORD))
           return Array.from({ length: n + 1 }, (_, k) => at(a + ((b - a) * k) / n))
         }
         const isChosen = chosen !== undefined && isIn(i, chosen)

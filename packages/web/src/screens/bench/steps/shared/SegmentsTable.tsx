@@ -8,7 +8,7 @@ import { useUnits } from '../../context.ts'
 import type { Pointing } from './usePointing.ts'
 
 /** Rows from which on only those that are to be seen are on the page, how high one is about, px, and how many beside them. */
-const MANY = 80
+const MANY_ROWS = 80
 const HEIGHT = 23
 const BESIDE = 12
 
@@ -32,7 +32,7 @@ export function SegmentsTable({
     nowhere: () => latest.current.nowhere(),
   }))
   const body = useRef<HTMLTableSectionElement>(null)
-  const many = rows.length > MANY
+  const many = rows.length > MANY_ROWS
   // What it gives is read at each drawing and kept by nobody.
   // oxlint-disable-next-line react/incompatible-library
   const seen = useVirtualizer({

@@ -10,7 +10,7 @@ import { tightLength } from '../../../../ui/units.ts'
 
 const INK = '#23282c'
 /** Over the strip and under it, mm. */
-const OVER = 18
+const MARGIN = 18
 const UNDER = 24
 const TEXT = 3
 /** Beside a joint its letters stand. */
@@ -33,11 +33,11 @@ export function SheetOfStrip(props: {
   readonly units: UnitSettings
 }) {
   const { sheet, layout, run, wide, tall, units } = props
-  const high = OVER + tall + UNDER
+  const high = MARGIN + tall + UNDER
   const x = (place: number): number => place - sheet.from
   const y = (clock: number): number => {
     const about = clock / TURN
-    return OVER + tall * (0.5 - (about - Math.round(about)))
+    return MARGIN + tall * (0.5 - (about - Math.round(about)))
   }
   const fig = (v: number): string => tightLength(v, units.length)
   const within = (place: number): boolean => place >= sheet.from - 1e-6 && place <= sheet.to + 1e-6
@@ -86,7 +86,7 @@ export function SheetOfStrip(props: {
         {seen.map((z) =>
           z.bend > 0 && within(z.from) ? (
             <g key={`b${z.bend}`}>
-              <path d={`M${x(z.from)} ${OVER - 3}V${OVER + tall + 9}`} stroke={INK} strokeWidth="0.3" />
+              <path d={`M${x(z.from)} ${MARGIN - 3}V${MARGIN + tall + 9}`} stroke={INK} strokeWidth="0.3" />
               {z.clock !== undefined && (
                 <path
                   transform={`translate(${x(z.from)} ${y(z.clock)})`}
@@ -95,10 +95,10 @@ export function SheetOfStrip(props: {
                   strokeWidth="0.25"
                 />
               )}
-              <text x={x(z.from) + 0.8} y={OVER + tall + 4}>
+              <text x={x(z.from) + 0.8} y={MARGIN + tall + 4}>
                 {fig(z.from)}
               </text>
-              <text x={x(z.from) + 0.8} y={OVER + tall + 8}>
+              <text x={x(z.from) + 0.8} y={MARGIN + tall + 8}>
                 {z.rotation === undefined ? '' : `turn ${formatDecimal(deg(z.rotation), 1)}°`}
               </text>
             </g>
@@ -128,12 +128,12 @@ export function SheetOfStrip(props: {
           joint && (
             <g key={joint.letter} data-joint={joint.letter}>
               <path
-                d={`M${x(joint.at)} ${OVER - 9}V${OVER + tall + 14}`}
+                d={`M${x(joint.at)} ${MARGIN - 9}V${MARGIN + tall + 14}`}
                 stroke={INK}
                 strokeWidth="0.25"
                 strokeDasharray="3 1 0.6 1"
               />
-              {[OVER - 5, OVER + tall + 12].map((at) => (
+              {[MARGIN - 5, MARGIN + tall + 12].map((at) => (
                 <g key={at} transform={`translate(${x(joint.at)} ${at})`}>
                   <path d="M0 -3L3 0L0 3L-3 0Z" fill="#fff" stroke={INK} strokeWidth="0.3" />
                   <text y="1.1" textAnchor="middle">
@@ -176,7 +176,7 @@ function PrintedZone(props: {
     <g>
       <rect
         x={from}
-        y={OVER}
+        y={MARGIN}
         width={Math.max(to - from, 0)}
         height={tall}
         fill={curved ? '#e9e9e6' : '#fff'}
@@ -186,12 +186,12 @@ function PrintedZone(props: {
       />
       {zone.kind === 'cutoff' && (
         <path
-          d={`M${from} ${OVER}L${to} ${OVER + tall}M${from} ${OVER + tall}L${to} ${OVER}`}
+          d={`M${from} ${MARGIN}L${to} ${MARGIN + tall}M${from} ${MARGIN + tall}L${to} ${MARGIN}`}
           stroke={INK}
           strokeWidth="0.2"
         />
       )}
-      <text x={(left + right) / 2} y={OVER - 2} textAnchor="middle">
+      <text x={(left + right) / 2} y={MARGIN - 2} textAnchor="middle">
         {right - left > words.length * 1.5 ? words : ''}
       </text>
     </g>

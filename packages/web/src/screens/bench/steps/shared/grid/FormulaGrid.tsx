@@ -38,7 +38,7 @@ type Cell = readonly [row: number, column: number]
 const wanted = new WeakMap<object, { readonly label: string; readonly step: string; readonly to: Cell }>()
 
 /** Rows from which on only those that are to be seen are on the page, how high one is about, px, and how many beside them. */
-const MANY = 80
+const MANY_ROWS = 80
 const HEIGHT = 26
 const BESIDE = 12
 
@@ -73,7 +73,7 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
   // oxlint-disable-next-line react/incompatible-library
   const rows = useVirtualizer({
     count: lines.length,
-    enabled: lines.length > MANY,
+    enabled: lines.length > MANY_ROWS,
     getScrollElement: () => grid.current?.closest('aside') ?? null,
     estimateSize: () => HEIGHT,
     overscan: BESIDE,
@@ -92,7 +92,7 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
     wanted.set(session, { label, step, to })
     queueMicrotask(() => {
       // One that is far off is put on the page first, so that the next key is already its own.
-      if (!find(to) && lines.length > MANY) flushSync(() => setGoneTo(to[0]))
+      if (!find(to) && lines.length > MANY_ROWS) flushSync(() => setGoneTo(to[0]))
       find(to)?.focus()
       requestAnimationFrame(() => {
         if (grid.current?.isConnected) wanted.delete(session)
@@ -175,12 +175,12 @@ export function FormulaGrid<C extends string>(props: FormulaGridProps<C>) {
   )
   const margin = rows.options.scrollMargin
   const seen =
-    lines.length > MANY
+    lines.length > MANY_ROWS
       ? rows
           .getVirtualItems()
           .map(({ index, start, end }) => ({ index, from: start - margin, to: end - margin }))
       : lines.map((_, index) => ({ index, from: 0, to: 0 }))
-  const left = lines.length > MANY ? rows.getTotalSize() - (seen.at(-1)?.to ?? 0) : 0
+  const left = lines.length > MANY_ROWS ? rows.getTotalSize() - (seen.at(-1)?.to ?? 0) : 0
   return (
     <>
       <table ref={grid} className="figure w-full" aria-label={label} aria-rowcount={lines.length + 1}>
