@@ -6,7 +6,7 @@ const NARROWINGS = 48
 
 /**
  * Where a function that falls and then rises over a stretch is least, by golden section (Kiefer 1953): a look a narrowing, each of which leaves
- * 0.618 of the stretch. Of a function that does otherwise, where one of its least places in the stretch is.
+ * 0.618 of the stretch; the least place that was looked at. Of a function that does otherwise, where one of its least places in the stretch is.
  */
 export function leastBetween(
   f: (x: number) => number,
@@ -28,5 +28,5 @@ export function leastBetween(
       fq = f(q)
     }
   }
-  return (a + b) / 2
+  return fp < fq ? p : q
 }

@@ -75,12 +75,23 @@ export function curveSegment(curve: SpaceCurve, from: number, to: number): Curve
 /** Gauss points over a stretch of a panel, that turns little; over a whole one, which is halved. */
 const POINTS = 8
 
-function lengthBetween(c: SpaceCurve, a: number, b: number): number {
+/** Where a curve slows down to this share of its speed within a stretch, as it does in a tight turn, that is halved; so often at most. */
+const SLOWS = 0.5
+const SLOW_HALVINGS = 16
+
+function lengthBetween(c: SpaceCurve, a: number, b: number, halvings = SLOW_HALVINGS): number {
   const { nodes, weights } = gaussRule(POINTS)
   const half = (b - a) / 2
-  let sum = 0
-  for (let i = 0; i < nodes.length; i++) sum += weights[i]! * speedAt(c, a + half * (1 + nodes[i]!))
-  return Math.abs(sum * half)
+  let [sum, slowest, fastest] = [0, Infinity, 0]
+  for (let i = 0; i < nodes.length; i++) {
+    const speed = speedAt(c, a + half * (1 + nodes[i]!))
+    sum += weights[i]! * speed
+    slowest = Math.min(slowest, speed)
+    fastest = Math.max(fastest, speed)
+  }
+  if (halvings === 0 || slowest >= SLOWS * fastest) return Math.abs(sum * half)
+  const middle = a + half
+  return lengthBetween(c, a, middle, halvings - 1) + lengthBetween(c, middle, b, halvings - 1)
 }
 
 /** The unit tangent along the travel. */

@@ -40,6 +40,22 @@ describe('a spline through points in space', () => {
       { numRuns: 60 },
     )
   })
+  it('finds its places by their stations where it turns as tightly as a hundredth of a millimetre', () => {
+    const cusped: Vec3[] = [
+      [-70, 80, -80],
+      [-40, 60, -40],
+      [-50, 50, -60],
+      [-50, 30, 10],
+      [70, 10, 20],
+      [80, 40, 30],
+      [-40, 70, -70],
+      [30, 0, -20],
+    ]
+    const path = made(cusped, true)
+    const s = path.starts[7]!
+    for (const d of [1e-5, 1e-6, 1e-7])
+      expect(vec3.distance(pathTangent(path, s - d), pathTangent(path, s + d))).toBeLessThan(25 * d + 1e-9)
+  })
   it('of three points is a parabola, of two a straight', () => {
     const three = made(
       [

@@ -1,4 +1,3 @@
-
 /**
  * A quantity along a run: cubic Hermite pieces between stations (mm), constant beyond the ends. A straight course and a
  * smooth one (no slope at its ends) are both exact with two stations.
