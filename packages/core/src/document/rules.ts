@@ -1,5 +1,4 @@
-import type { Id } from '../base/index.ts'
-import { memoBy } from '../base/index.ts'
+import { memoBy, type Id } from '../base/index.ts'
 import { formulaText } from '../units/index.ts'
 import { LIMITS } from './limits.ts'
 import { idsIn, type Part } from './part.ts'

@@ -1,5 +1,4 @@
-import type { Id } from '../base/index.ts'
-import { keptWith } from '../base/index.ts'
+import { keptWith, type Id } from '../base/index.ts'
 import type { StepBase } from '../document/index.ts'
 import { analysePath, locate, makePath, reversePath, type Origin, type Path } from '../path/index.ts'
 import { facingFrames, frameOn, type Facing } from '../sweep/index.ts'

@@ -10,10 +10,16 @@ import {
   type PartResult,
 } from '../recipe/index.ts'
 import { barLength, zonesOf, type FormingGiven } from '../forming/index.ts'
-import { deg } from '../num/index.ts'
 import { pathPoint, segmentPoint, type Path } from '../path/index.ts'
 import type { Vec3 } from '../space/index.ts'
-import { formatDecimal, formatLength, formatLengthFigures, formatMass, formulaText } from '../units/index.ts'
+import {
+  formatDecimal,
+  formatLength,
+  formatLengthFigures,
+  formatMass,
+  formulaText,
+  formatAngle,
+} from '../units/index.ts'
 import type { CarriedGiven } from '../sweep/index.ts'
 
 /** A place on the sheet's picture, mm: as it is seen from above at a slant, all three axes alike; down is positive. */
@@ -104,7 +110,7 @@ export function bendSheetOf(part: Part, result: PartResult, id: Id, revision: nu
 const tolerancesOf = ({ length, angle }: NonNullable<FormingStep['tolerances']>): string =>
   `± ${formulaText(length)} length, ± ${formulaText(angle)}° angle`
 
-const degrees = (angle: number): string => `${formatDecimal(deg(angle), 1)}°`
+const degrees = (angle: number): string => `${formatAngle(angle, 1)}`
 
 function barOfSheet({ bar }: FormingGiven, short: (v: number) => string): BendSheet['bar'] {
   const whole = barLength(bar)
@@ -114,7 +120,7 @@ function barOfSheet({ bar }: FormingGiven, short: (v: number) => string): BendSh
       number: bar.bends[i]!.bend + 1,
       from: z.from / whole,
       to: z.to / whole,
-      clock: `${formatDecimal(deg(z.clock), 0)}°`,
+      clock: `${formatAngle(z.clock, 0)}`,
       at: short(z.from),
     })),
   }

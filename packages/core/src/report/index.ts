@@ -1,3 +1,5 @@
+export { cutWords, sawAngle, sawDegrees } from './cut-words.ts'
+export { alikeBars, placedBar, planFigures, type PlacedBar, type PlacedPiece } from './cut-plan.ts'
 export { listPieces, type ListedCut } from './pieces.ts'
 export {
   emptyOrder,

@@ -1,5 +1,4 @@
-import type { Id } from '../base/index.ts'
-import { keptWith } from '../base/index.ts'
+import { keptWith, type Id } from '../base/index.ts'
 import { TURN } from '../num/index.ts'
 import {
   arc2,

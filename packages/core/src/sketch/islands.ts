@@ -1,5 +1,4 @@
-import type { Id } from '../base/index.ts'
-import { keptWith } from '../base/index.ts'
+import { keptWith, type Id } from '../base/index.ts'
 import { referencesOf } from './constraints/references.ts'
 import type { Constraint } from './constraints/index.ts'
 import { isBuiltIn, pointsOf, type SketchEntity } from './entities.ts'

@@ -1,7 +1,6 @@
-import { leftOn, placedOn, type BarLayout, type Saw } from '@flexum/core/cutting'
-import { type ListedCut, figuresOf, kindOfPiece, type GroupPlan, type Order } from '@flexum/core/report'
-import { deg } from '@flexum/core/num'
-import { formatDecimal, formatMass } from '@flexum/core/units'
+import type { BarLayout, Saw } from '@flexum/core/cutting'
+import { alikeBars, cutWords, placedBar, planFigures, type GroupPlan, type Order } from '@flexum/core/report'
+import { formatDecimal } from '@flexum/core/units'
 import { figureFont, LABELS, STRONG } from './fonts.ts'
 import { bytesOf, INK, INSIDE, newPages, PAGE, PALE, table, type Doc } from './pages.ts'
 
@@ -10,10 +9,12 @@ const BAR = 15
 const STEP = 27
 /** A piece has its length on it from so wide on. */
 const ROOMY = 26
+/** A leaning cut that is not shared is drawn to lean by no more. */
+const MOST_LEAN = 6
 
 /** Columns of the cut list: part, run, number, how many, long and short point, both cuts; their shares of the width. */
 const HEADS = ['part', 'run', '#', 'times', 'long', 'short', 'left cut', 'right cut']
-const SHARES = [0.19, 0.15, 0.05, 0.07, 0.1, 0.1, 0.17, 0.17]
+const SHARES = [0.16, 0.12, 0.04, 0.06, 0.09, 0.09, 0.22, 0.22]
 
 /** The cut list and the plan of an order as a PDF, stock by stock; lengths in mm. Bars that are sawn alike are drawn once. */
 export function cutPlanPdf(order: Order, groups: readonly GroupPlan[], note?: string): Uint8Array {
@@ -44,7 +45,6 @@ export function cutPlanPdf(order: Order, groups: readonly GroupPlan[], note?: st
 
 function group(doc: Doc, g: GroupPlan, { saw, done }: Order): void {
   const { margin } = PAGE
-  const figures = figuresOf(g, saw)
   if (doc.y + 120 > PAGE.high - margin) doc.addPage()
   doc
     .moveTo(margin, doc.y)
@@ -54,17 +54,9 @@ function group(doc: Doc, g: GroupPlan, { saw, done }: Order): void {
     .lineWidth(0.7)
   doc.y += 4
   doc.font(STRONG, 12).text(g.name, margin, doc.y, { width: INSIDE })
-  const waste =
-    figures.bought > 0 ? `, ${formatDecimal((100 * figures.waste) / figures.bought, 1)} % waste` : ''
-  const missing = g.missing.length > 0 ? `; ${counted(g.missing.length, 'piece')} without a bar` : ''
+  const missing = g.missing.length > 0 ? `; ${g.missing.length} without a bar` : ''
   const cost = g.unpriced ? '' : `, cost ${formatDecimal(g.cost, 2)}`
-  doc
-    .font(LABELS, 8.5)
-    .text(
-      `${counted(figures.bars, 'bar')}, ${counted(figures.pieces, 'piece')}${waste}, ${formatMass(figures.mass, 'kg')}${cost}${missing}`,
-      margin,
-      doc.y + 1,
-    )
+  doc.font(LABELS, 8.5).text(`${planFigures(g, saw).join(', ')}${cost}${missing}`, margin, doc.y + 1)
   doc.y += 6
   table(
     doc,
@@ -89,31 +81,13 @@ function group(doc: Doc, g: GroupPlan, { saw, done }: Order): void {
   const longest = Math.max(...g.bars.map((b) => b.length), 1)
   const sawn = new Set(done)
   let number = 0
-  for (const { bar, times } of alike(g, sawn)) {
+  for (const { bar, times } of alikeBars(g, sawn)) {
     const first = number + 1
     number += times
     const numbers = times === 1 ? String(first) : `${first} to ${number}`
     drawBar(doc, g, bar, saw, longest, numbers, sawn)
   }
   doc.y += 10
-}
-
-const counted = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`
-
-/** Bars that follow each other and are sawn alike from bars alike, together. */
-function alike(
-  g: GroupPlan,
-  sawn: ReadonlySet<string>,
-): readonly { readonly bar: BarLayout; readonly times: number }[] {
-  const list: { bar: BarLayout; times: number; key: string }[] = []
-  for (const bar of g.bars) {
-    const pieces = bar.pieces.map((p) => `${kindOfPiece(p.id)}${sawn.has(p.id) ? '+' : ''}`)
-    const key = [bar.kind, bar.length, ...pieces].join(' ')
-    const last = list.at(-1)
-    if (last?.key === key) last.times++
-    else list.push({ bar, times: 1, key })
-  }
-  return list
 }
 
 /** One bar to scale, its pieces with their lengths and from which part they are. */
@@ -138,15 +112,10 @@ function drawBar(
     lineBreak: false,
   })
   doc.rect(from, top, bar.length * scale, BAR).fillAndStroke(PALE, INK)
-  for (const p of placedOn(bar, saw)) {
-    const kind = g.pieces.find((k) => k.key === kindOfPiece(p.id))
+  const placed = placedBar(g, bar, saw, sawn)
+  for (const p of placed.pieces) {
     const [x, w] = [from + p.from * scale, (p.to - p.from) * scale]
-    // A cut that is shared leans as deep as it is; to the right below where the handle goes there.
-    const lean = (side: 'left' | 'right'): number =>
-      p.nest
-        ? Math.sign((p.turned ? -1 : 1) * (kind?.[side].mitre || p.nest[side])) * p.nest.depth * scale
-        : 0
-    const [l, r] = [lean('left'), lean('right')]
+    const [l, r] = p.leans(scale, MOST_LEAN)
     doc
       .moveTo(x + Math.max(0, -l), top)
       .lineTo(x + w - Math.max(0, r), top)
@@ -157,23 +126,17 @@ function drawBar(
     doc.fillColor(INK)
     if (w < ROOMY) continue
     const words = { width: w, align: 'center', lineBreak: false, height: 9, ellipsis: '.' } as const
-    const also = `${sawn.has(p.id) ? 'sawn ' : ''}${p.turned ? 'over ' : ''}`
+    const also = `${p.sawn ? 'sawn ' : ''}${p.turned ? 'over ' : ''}`
     doc.font(figureFont(also), 7).text(`${also}${formatDecimal(p.length, 1)}`, x, top + 4.5, words)
-    doc.font(LABELS, 6.5).text(`${kind?.part ?? ''} ${kind?.number ?? ''}`, x, top + BAR + 1.5, words)
+    doc.font(LABELS, 6.5).text(`${p.kind?.part ?? ''} ${p.kind?.number ?? ''}`, x, top + BAR + 1.5, words)
   }
-  const left = leftOn(bar, saw)
-  const kept = left >= saw.keepFrom && left > 0 ? 'kept' : 'waste'
-  doc.font(LABELS, 7.5).text(`${formatDecimal(left, 0)} ${kept}`, margin + INSIDE - 46, top + 4.5, {
-    width: 46,
-    align: 'right',
-    lineBreak: false,
-  })
+  const { left, isKept } = placed
+  doc
+    .font(LABELS, 7.5)
+    .text(`${formatDecimal(left, 0)} ${isKept ? 'kept' : 'waste'}`, margin + INSIDE - 46, top + 4.5, {
+      width: 46,
+      align: 'right',
+      lineBreak: false,
+    })
   doc.y = top + STEP
-}
-
-/** A cut in a few words: where the handle goes and where the blade leans. */
-function cutWords({ made, mitre, bevel }: ListedCut): string {
-  const said = (angle: number): string =>
-    Math.abs(deg(angle)) < 0.05 ? '0°' : `${formatDecimal(Math.abs(deg(angle)), 1)}°${angle > 0 ? 'R' : 'L'}`
-  return mitre === 0 && bevel === 0 ? made : `${said(mitre)} / ${said(bevel)}`
 }

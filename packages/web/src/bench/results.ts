@@ -1,5 +1,4 @@
-import type { Id } from '@flexum/core/base'
-import { memoBy } from '@flexum/core/base'
+import { memoBy, type Id } from '@flexum/core/base'
 import {
   kindOf,
   type Capability,

@@ -1,5 +1,4 @@
-import type { Id } from '@flexum/core/base'
-import { keptWith } from '@flexum/core/base'
+import { keptWith, type Id } from '@flexum/core/base'
 import type { PartResult } from '@flexum/core/recipe'
 import {
   roomOutline,

@@ -1,6 +1,4 @@
-import type { Id } from '@flexum/core/base'
-import { memoBy } from '@flexum/core/base'
-import { keptWith, type Kept } from '@flexum/core/base'
+import { memoBy, keptWith, type Id, type Kept } from '@flexum/core/base'
 import {
   type Part,
   type SketchStep,

@@ -1,11 +1,11 @@
 import { csvFormatRows } from 'd3-dsv'
 import { placedOn, type Saw } from '../../cutting/index.ts'
+import { sawDegrees } from '../cut-words.ts'
 import { kindOfPiece } from './gather.ts'
 import type { GroupPlan } from './group-plan.ts'
 
-const DEGREES = 180 / Math.PI
 const mm = (v: number): string => String(Number(v.toFixed(3)))
-const angle = (v: number): string => String(Number((v * DEGREES).toFixed(3)))
+const angle = (v: number): string => String(sawDegrees(v))
 
 const CUT_LIST = [
   'stock',

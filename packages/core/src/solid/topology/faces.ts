@@ -1,5 +1,4 @@
-import type { Id } from '../../base/index.ts'
-import { memoBy } from '../../base/index.ts'
+import { memoBy, type Id } from '../../base/index.ts'
 import { besideFace, sameForm, turnedOver, type FaceForm } from '../face/forms.ts'
 import { meshReach, transformDirection, transformPoint, vec3, type Vec3 } from '../../space/index.ts'
 import { packTag, unpackTag } from '../../sweep/index.ts'

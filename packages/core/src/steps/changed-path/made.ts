@@ -7,7 +7,7 @@ import {
   type StepContext,
   type StepMaker,
 } from '../../evaluate/index.ts'
-import { deg, tolerance } from '../../num/index.ts'
+import { tolerance } from '../../num/index.ts'
 import {
   bentToArc,
   joinedPaths,
@@ -25,10 +25,10 @@ import {
   type View,
 } from '../../path/index.ts'
 import type { Vec3 } from '../../space/index.ts'
-import { formatDecimal } from '../../units/index.ts'
 import { pathEvaluation } from '../shared/path-output.ts'
 import { pathSummary } from '../shared/path-summary.ts'
 import { refusal, unbuilt } from '../shared/refusal.ts'
+import { formatAngle } from '../../units/index.ts'
 
 /** What came of a change: the path, how far it lies off the one before, joints, corners left out. */
 interface Changed {
@@ -163,12 +163,11 @@ const unseenFinding = (
 function jointFinding(step: ChangedPathStep, j: JoinedAt, i: number, { display }: StepContext): Finding[] {
   if (j.gap === 0 && j.angle <= tolerance.goesOnTangent) return []
   const where = shortLength(j.station, display)
-  const breaks =
-    j.angle > tolerance.goesOnTangent ? `, and turns by ${formatDecimal(deg(j.angle), 1)}° there` : ''
+  const breaks = j.angle > tolerance.goesOnTangent ? `, and turns by ${formatAngle(j.angle, 1)} there` : ''
   const message =
     j.gap > 0
       ? `At ${where} a straight of ${shortLength(j.gap, display)} bridges the gap to the next path${breaks}.`
-      : `At ${where} the paths meet at an angle of ${formatDecimal(deg(j.angle), 1)}°; a radius would blend them.`
+      : `At ${where} the paths meet at an angle of ${formatAngle(j.angle, 1)}; a radius would blend them.`
   return [
     {
       id: `${step.id}:joint-${i}`,

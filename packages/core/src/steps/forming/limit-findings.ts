@@ -10,9 +10,8 @@ import {
   type StepContext,
 } from '../../evaluate/index.ts'
 import type { BendTable, Breach, Limits } from '../../forming/index.ts'
-import { deg } from '../../num/index.ts'
 import type { Path } from '../../path/index.ts'
-import { formatDecimal, formulaText } from '../../units/index.ts'
+import { formatDecimal, formulaText, formatAngle } from '../../units/index.ts'
 import type { BendSource } from './source.ts'
 
 interface About {
@@ -25,7 +24,7 @@ interface About {
 }
 
 const percent = (share: number): string => `${formatDecimal(share * 100, 1)} %`
-const degrees = (angle: number): string => `${formatDecimal(deg(angle), 1)}°`
+const degrees = (angle: number): string => `${formatAngle(angle, 1)}`
 
 /** What is said of a limit on the radius, by its kind: what the bend does, and what is allowed. */
 const WORDS = {

@@ -20,8 +20,7 @@ import {
   type Clash,
   type Program,
 } from '../../forming/index.ts'
-import { deg } from '../../num/index.ts'
-import { formatDecimal } from '../../units/index.ts'
+import { formatDecimal, formatAngle } from '../../units/index.ts'
 import { refusal, unbuilt } from '../shared/refusal.ts'
 import { limitFinding, otherEndCure } from './limit-findings.ts'
 import { fitOf, formedBends, limitsOf } from './rows.ts'
@@ -273,7 +272,7 @@ function clashFinding(
   const { move, doing, share } = clash.first
   const m = program.moves[move]!
   const bend = bar.bends[m.index]!.bend + 1
-  const at = (amount: number): string => `${formatDecimal(deg(amount), 1)}°`
+  const at = (amount: number): string => `${formatAngle(amount, 1)}`
   const when =
     doing === 'bend'
       ? `At bend ${bend}, bent to ${at(m.set * share)},`

@@ -1,5 +1,5 @@
 import { ok } from '../../base/index.ts'
-import { deg, tolerance } from '../../num/index.ts'
+import { tolerance } from '../../num/index.ts'
 import type { RunStep } from './typed.ts'
 import type { Path } from '../../path/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
@@ -11,10 +11,10 @@ import {
   uprightFrames,
   type Frames,
 } from '../../sweep/index.ts'
-import { formatDecimal } from '../../units/index.ts'
 import { type PathGiven, shortLength, type StepContext } from '../../evaluate/index.ts'
 import type { Built } from '../shared/refusal.ts'
 import { refusal, type CarriedPath } from './used-path.ts'
+import { formatAngle } from '../../units/index.ts'
 
 /** Stations of a run's path on the path that it uses: where each segment starts, and where the last ends. */
 type SourceStarts = readonly number[]
@@ -63,7 +63,7 @@ export function orientationOf(
         const { display } = context
         return cured(
           step,
-          `At ${shortLength(jump.station, display)} of its path the faces change so that "${step.name}" would turn over by ${formatDecimal(deg(Math.abs(jump.by)), 0)}° at once. Pick edges that go round one face, or use the part up to there.`,
+          `At ${shortLength(jump.station, display)} of its path the faces change so that "${step.name}" would turn over by ${formatAngle(Math.abs(jump.by), 0)} at once. Pick edges that go round one face, or use the part up to there.`,
         )
       }
       return ok((along, starts) => byFaces(along, starts, facing.frames))

@@ -1,5 +1,4 @@
-import type { Id } from '../../base/index.ts'
-import { memoLast } from '../../base/index.ts'
+import { memoLast, type Id } from '../../base/index.ts'
 import type { SketchConstraint, SketchDimension, SketchItem, SketchMeasured } from './typed-drawing.ts'
 import type { SketchStep } from './typed.ts'
 import { isBuiltIn } from '../../sketch/index.ts'

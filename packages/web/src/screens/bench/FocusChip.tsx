@@ -1,6 +1,4 @@
 import { locate, pathPoint } from '@flexum/core/path'
-import { deg } from '@flexum/core/num'
-import { formatDecimal } from '@flexum/core/units'
 import type { UnitSettings } from '@flexum/core/recipe'
 import type { Focus } from '../../bench/session.ts'
 import { stationOnRun, type RunView } from '../../bench/results.ts'
@@ -8,6 +6,7 @@ import type { BenchView } from '../../scene/BenchView.ts'
 import { tightLength } from '../../ui/units.ts'
 import { usePart, useSessionState } from './context.ts'
 import { useProjected } from './useProjected.ts'
+import { formatAngle } from '@flexum/core/units'
 
 /**
  * What is at a place of the path, in words: the bend or straight, its size, and the station: along the run where there is
@@ -28,7 +27,7 @@ export function describeFocus(shown: RunView, focus: Focus, units: UnitSettings)
     parts.push(
       ...(bend ? [`bend ${bend.number}`] : []),
       `R${tightLength(row.radius, units.length)}`,
-      `${formatDecimal(deg(bend?.angle ?? row.turn), 1)}°`,
+      `${formatAngle(bend?.angle ?? row.turn, 1)}`,
     )
   }
   if (focus.station !== undefined) {

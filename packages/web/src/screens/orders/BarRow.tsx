@@ -1,7 +1,7 @@
 import { Check } from 'lucide-react'
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
-import { leftOn, placedOn, type BarLayout, type Saw } from '@flexum/core/cutting'
-import { kindOfPiece } from '@flexum/core/report'
+import { placedOn, type BarLayout, type Saw } from '@flexum/core/cutting'
+import { placedBar } from '@flexum/core/report'
 import { formatDecimal } from '@flexum/core/units'
 import type { Move, PlanGroup } from '../../api/orders.ts'
 
@@ -33,9 +33,7 @@ export function BarRow(props: {
 }) {
   const { bar, group, saw, done } = props
   const scale = WIDTH / props.longest
-  const placed = placedOn(bar, saw)
-  const left = leftOn(bar, saw)
-  const kept = left > 0 && left >= saw.keepFrom
+  const { pieces: placed, left, isKept: kept } = placedBar(group, bar, saw, done)
   const [dragged, setDragged] = useState<{
     readonly piece: string
     readonly dx: number
@@ -104,24 +102,13 @@ export function BarRow(props: {
             vectorEffect="non-scaling-stroke"
           />
           {placed.map((p) => {
-            const kind = group.pieces.find((k) => k.key === kindOfPiece(p.id))
-            const sawn = done.has(p.id)
             const isChosen = p.id === props.chosen
             const [x, w] = [p.from * scale, (p.to - p.from) * scale]
-            const lean = (angle: number): number =>
-              Math.max(-1, Math.min(1, Math.tan(angle))) * Math.min(MOST_LEAN, w / 3)
-            const over = p.turned ? -1 : 1
-            // A cut that neighbours share is as deep as it is; of others only that they lean is drawn.
-            const cut = (side: 'left' | 'right'): number => {
-              const mitre = over * (kind?.[side].mitre ?? 0)
-              if (!p.nest) return lean(mitre)
-              return Math.sign(mitre || over * p.nest[side]) * p.nest.depth * scale
-            }
-            const [l, r] = [cut('left'), cut('right')]
+            const [l, r] = p.leans(scale, MOST_LEAN)
             const moved = dragged?.piece === p.id
             // The fence is at the top: a handle to the right leaves the lower side of the cut further right.
             const shape = `M${x + Math.max(0, -l)} 0H${x + w - Math.max(0, r)}L${x + w - Math.max(0, -r)} ${HEIGHT}H${x + Math.max(0, l)}Z`
-            const words = `${kind?.part ?? 'a piece that is gone'}, ${kind?.runName ?? ''} ${kind?.number ?? ''}: ${formatDecimal(p.length, 1)} mm${p.turned ? ', turned over' : ''}${sawn ? ', sawn' : ''}`
+            const { words, sawn } = p
             return (
               <g
                 key={p.id}
@@ -174,7 +161,7 @@ export function BarRow(props: {
               className="figure pointer-events-none absolute inset-y-0 flex items-center justify-center overflow-hidden text-[11px] whitespace-nowrap"
               style={{ left: `${(p.from * scale) / (WIDTH / 100)}%`, width: `${width / (WIDTH / 100)}%` }}
             >
-              {done.has(p.id) && '✓ '}
+              {p.sawn && '✓ '}
               {p.turned && width >= ROOMY && '↻ '}
               {formatDecimal(p.length, 1)}
             </span>

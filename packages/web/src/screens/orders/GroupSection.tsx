@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import { figuresOf, shelving, type Order } from '@flexum/core/report'
-import { formatDecimal, formatMass } from '@flexum/core/units'
+import { shelving, type Order, planFigures } from '@flexum/core/report'
+import { formatDecimal } from '@flexum/core/units'
 import type { PlanGroup } from '../../api/orders.ts'
 import { counted } from '../../ui/counted.ts'
 import { BarRow, type BareMove } from './BarRow.tsx'
@@ -27,7 +27,6 @@ export function GroupSection(props: {
   const { group, order, done } = props
   const [editing, setEditing] = useState(group.kinds.length === 0)
   const [all, setAll] = useState(false)
-  const figures = figuresOf(group, order.saw)
   const longest = Math.max(...group.bars.map((b) => b.length), 1)
   const shown = all ? group.bars : group.bars.slice(0, FIRST_BARS)
   const sawn = group.bars.flatMap((b) => b.pieces).filter((p) => done.has(p.id)).length
@@ -35,16 +34,12 @@ export function GroupSection(props: {
     <section className="mb-6 break-inside-avoid-page" aria-label={group.name}>
       <div className="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <h2 className="text-[16px] font-semibold">{group.name}</h2>
-        <span className="figure">{counted(figures.bars, 'bar')}</span>
-        <span className="figure">{counted(figures.pieces, 'piece')}</span>
-        {sawn > 0 && <span className="figure">{sawn} sawn</span>}
-        {figures.bought > 0 && (
-          <span className="figure">
-            {formatDecimal((100 * figures.waste) / figures.bought, 1)} % waste
-            {figures.kept > 0 && `, ${formatDecimal(figures.kept / 1000, 2)} m kept`}
+        {planFigures(group, order.saw).map((words) => (
+          <span key={words} className="figure">
+            {words}
           </span>
-        )}
-        <span className="figure">{formatMass(figures.mass, 'kg')}</span>
+        ))}
+        {sawn > 0 && <span className="figure">{sawn} sawn</span>}
         <Cost group={group} begun={sawn > 0} />
         <button
           type="button"

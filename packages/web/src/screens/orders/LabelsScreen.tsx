@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { Printer } from 'lucide-react'
 import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
-import { kindOfPiece, oldPlanWords } from '@flexum/core/report'
+import { kindOfPiece, oldPlanWords, cutWords } from '@flexum/core/report'
 import { formatDecimal } from '@flexum/core/units'
 import { fetchOrder, fetchPlan, type PlanGroup } from '../../api/orders.ts'
 import { CannotShow } from '../../ui/CannotShow.tsx'
@@ -10,7 +10,6 @@ import { EmptyState } from '../../ui/EmptyState.tsx'
 import { Waiting } from '../../ui/Waiting.tsx'
 import { PlacesHeader } from '../PlacesHeader.tsx'
 import { OldPlan } from './OldPlan.tsx'
-import { cutWords } from './cut-words.ts'
 
 /** What stands on one label. */
 interface Label {

@@ -1,11 +1,10 @@
 import { X } from 'lucide-react'
 import { fitsOn, type Saw } from '@flexum/core/cutting'
-import { kindOfPiece } from '@flexum/core/report'
+import { kindOfPiece, cutWords } from '@flexum/core/report'
 import { formatDecimal, formatMass } from '@flexum/core/units'
 import type { PlanGroup } from '../../api/orders.ts'
 import { Figures, Section } from '../../ui/Figures.tsx'
 import type { BareMove } from './BarRow.tsx'
-import { cutWords } from './cut-words.ts'
 
 /** The piece that is looked at, of which stock. */
 export interface Chosen {

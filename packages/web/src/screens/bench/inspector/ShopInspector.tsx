@@ -2,9 +2,8 @@ import { Plus } from 'lucide-react'
 import type { Step } from '@flexum/core/recipe'
 import type { CarriedGiven } from '@flexum/core/sweep'
 import type { BendTable as Bends } from '@flexum/core/forming'
-import { deg } from '@flexum/core/num'
 import { locate, type Path } from '@flexum/core/path'
-import { formatDecimal, formatLengthFigures } from '@flexum/core/units'
+import { formatLengthFigures, formatAngle } from '@flexum/core/units'
 import { bendsShown, runView, stationOnPath, stepsGiving } from '../../../bench/results.ts'
 import { partOf, selectionOf } from '../../../bench/session.ts'
 import { EmptyState } from '../../../ui/EmptyState.tsx'
@@ -176,8 +175,8 @@ function BendTable({
             >
               <td className="py-0.5 text-left muted">{i + 1}</td>
               <td>{formatLengthFigures(row.length, units.length)}</td>
-              <td>{formatDecimal(deg(row.rotation), 2)}°</td>
-              <td>{formatDecimal(deg(row.angle), 2)}°</td>
+              <td>{formatAngle(row.rotation, 2)}</td>
+              <td>{formatAngle(row.angle, 2)}</td>
               <td>{formatLengthFigures(row.radius, units.length)}</td>
             </tr>
           )

@@ -1,6 +1,5 @@
 import { memo } from 'react'
-import type { Id } from '@flexum/core/base'
-import { memoLast } from '@flexum/core/base'
+import { memoLast, type Id } from '@flexum/core/base'
 import type { Curve2 } from '@flexum/core/plane'
 import { piecesOf, placesOf, type SketchEntity } from '@flexum/core/sketch'
 import { isFree, type SheetModel } from '../../../sheet/model.ts'

@@ -2,7 +2,7 @@ import type { ScaleLinear } from 'd3-scale'
 import type { UnitSettings } from '@flexum/core/recipe'
 import type { FormingGiven } from '@flexum/core/forming'
 import { deg, TURN } from '@flexum/core/num'
-import { formatDecimal } from '@flexum/core/units'
+import { formatDecimal, formatAngle } from '@flexum/core/units'
 import type { StripLayout, Zone } from '../../../strip/layout.ts'
 import { tightLength } from '../../../ui/units.ts'
 import { BAR_HEIGHT, BAR_TOP, fits } from './bar.ts'
@@ -32,7 +32,7 @@ export function BendMarks(props: {
         const text = `↻ ${formatDecimal(turn, Number.isInteger(Number(turn.toFixed(1))) ? 0 : 1)}°`
         const words = [
           `Bend ${z.bend} begins at ${tightLength(z.from, props.units.length)}`,
-          ...(z.clock === undefined ? [] : [`goes to the side at ${formatDecimal(deg(z.clock), 0)}°`]),
+          ...(z.clock === undefined ? [] : [`goes to the side at ${formatAngle(z.clock, 0)}`]),
           ...(z.rotation === undefined ? [] : [`its plane is turned by ${formatDecimal(turn, 1)}°`]),
         ].join(', ')
         return (

@@ -1,8 +1,6 @@
 import type { ScaleLinear } from 'd3-scale'
 import { useRef } from 'react'
 import type { RunStep, UnitSettings, PathGiven, HoleMark } from '@flexum/core/recipe'
-import { deg } from '@flexum/core/num'
-import { formatDecimal } from '@flexum/core/units'
 import type { EndTrim, CarriedGiven } from '@flexum/core/sweep'
 import { placeOf, type StripLayout } from '../../../strip/layout.ts'
 import { stationOnPath } from '../../../bench/results.ts'
@@ -10,6 +8,7 @@ import { tightLength } from '../../../ui/units.ts'
 import { BAR_HEIGHT, BAR_TOP } from './bar.ts'
 import { heightOf } from './BendMarks.tsx'
 import { usePartLimits } from '../steps/run/usePartLimits.ts'
+import { formatAngle } from '@flexum/core/units'
 
 const LETTERS = { mitre: 'M', round: 'R', butt: 'B' } as const
 
@@ -58,7 +57,7 @@ export function HoleMarks(props: {
       {props.holes.map((h, i) => {
         const at = placeOf(layout, stationOnPath(run, h.station))
         if (at === undefined) return null
-        const words = `Hole ${tightLength(h.diameter, props.units.length)} at ${tightLength(h.station, props.units.length)}, ${formatDecimal(deg(h.clock), 0)}°`
+        const words = `Hole ${tightLength(h.diameter, props.units.length)} at ${tightLength(h.station, props.units.length)}, ${formatAngle(h.clock, 0)}`
         return (
           <g key={i} data-hole transform={`translate(${x(at)} ${heightOf(h.clock)})`}>
             <title>{words}</title>

@@ -1,10 +1,9 @@
 import { memo } from 'react'
 import type { UnitSettings } from '@flexum/core/recipe'
-import { deg } from '@flexum/core/num'
-import { formatDecimal } from '@flexum/core/units'
 import type { Zone } from '../../../strip/layout.ts'
 import { tightLength } from '../../../ui/units.ts'
 import { BAR_HEIGHT, BAR_TOP, fits } from './bar.ts'
+import { formatAngle } from '@flexum/core/units'
 
 /** Zones narrower than this have no lines of their own, px: side by side they would be a black bar. */
 const NARROW = 4
@@ -61,7 +60,7 @@ export const ZoneMark = memo(function ZoneMark(props: {
         : zone.kind === 'added'
           ? 'var(--color-base-200)'
           : 'transparent'
-  const angle = `${formatDecimal(deg(zone.turn), zone.turn > 20 ? 0 : 1)}°`
+  const angle = `${formatAngle(zone.turn, zone.turn > 20 ? 0 : 1)}`
   const radius = `R${tightLength(zone.radius, props.units.length)}`
   return (
     <g data-zone={zone.kind} data-lit={lit || undefined}>

@@ -1,6 +1,5 @@
 import { useEffect, useMemo, useState } from 'react'
 import { stepOf } from '@flexum/core/recipe'
-import { deg } from '@flexum/core/num'
 import {
   chainOf,
   edgesOfBody,
@@ -11,7 +10,7 @@ import {
   type Measurable,
 } from '@flexum/core/solid'
 import { vec3, type Vec3 } from '@flexum/core/space'
-import { formatDecimal, formatLength } from '@flexum/core/units'
+import { formatLength, formatAngle } from '@flexum/core/units'
 import type { RunView } from '../../../bench/results.ts'
 import type { BenchView } from '../../../scene/BenchView.ts'
 import { Figures } from '../../../ui/Figures.tsx'
@@ -88,7 +87,7 @@ export function MeasurePanel(props: {
           rows={[
             measured.nearest && ['Nearest', length(measured.nearest.distance)],
             ...(measured.nearest ? alongAxes(measured.nearest.from, measured.nearest.to, length) : []),
-            measured.angle === undefined ? undefined : ['Angle', `${formatDecimal(deg(measured.angle), 3)}°`],
+            measured.angle === undefined ? undefined : ['Angle', `${formatAngle(measured.angle, 3)}`],
             // Of two points the nearest is all there is.
             from!.kind === 'point' && to!.kind === 'point'
               ? undefined

@@ -1,9 +1,8 @@
 import { useState } from 'react'
 import { areaAt } from '@flexum/core/recipe'
 import { type CarriedGiven, rollAt, scaleAt, shapeOutline } from '@flexum/core/sweep'
-import { deg } from '@flexum/core/num'
 import type { Outline } from '@flexum/core/profile'
-import { formatDecimal, formatLength, LENGTH_FACTORS } from '@flexum/core/units'
+import { formatDecimal, formatLength, LENGTH_FACTORS, formatAngle } from '@flexum/core/units'
 import { stationOnPath, stationOnRun } from '../../../bench/results.ts'
 import { Figures } from '../../../ui/Figures.tsx'
 import { useBench, useUnits, useSessionState } from '../context.ts'
@@ -81,9 +80,7 @@ export function SectionPanel({ run, onClose }: { readonly run: CarriedGiven; onC
         rows={[
           ['Area', `${formatDecimal(area / f ** 2, f >= 10 ? 4 : 2)} ${units.length.unit}²`],
           run.carriage.scale ? ['Scale', formatDecimal(k, 4)] : undefined,
-          run.frames.rolls.length > 0
-            ? ['Twist', `${formatDecimal(deg(rollAt(run.frames, at)), 2)}°`]
-            : undefined,
+          run.frames.rolls.length > 0 ? ['Twist', `${formatAngle(rollAt(run.frames, at), 2)}`] : undefined,
         ]}
       />
     </ToolPanel>

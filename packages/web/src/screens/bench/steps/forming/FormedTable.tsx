@@ -2,12 +2,12 @@ import { useShallow } from 'zustand/react/shallow'
 import { locate } from '@flexum/core/path'
 import type { FormingGiven } from '@flexum/core/forming'
 import { deg } from '@flexum/core/num'
-import { formatDecimal } from '@flexum/core/units'
 import { runView, stationOnPath } from '../../../../bench/results.ts'
 import { partOf, selectionOf } from '../../../../bench/session.ts'
 import { Section } from '../../../../ui/Figures.tsx'
 import { tightLength } from '../../../../ui/units.ts'
 import { useBench, useSessionState, useUnits } from '../../context.ts'
+import { formatAngle } from '@flexum/core/units'
 
 /** The moves of the bender as its operator needs them: corrected angles and tools, with what is wanted below. */
 export function FormedTable({ forming, stale }: { readonly forming: FormingGiven; readonly stale: boolean }) {
@@ -60,14 +60,12 @@ export function FormedTable({ forming, stale }: { readonly forming: FormingGiven
                   <td className="py-0.5 text-left muted">{number + 1}</td>
                   <td>{length(m.feed)}</td>
                   <td>
-                    {formatDecimal(deg(m.turn), 1)}°
+                    {formatAngle(m.turn, 1)}
                     {m.flipped && <span title="Bent to the other hand"> ⇄</span>}
                   </td>
                   <td title={String(deg(bend.set))}>
-                    {formatDecimal(deg(bend.set), 2)}°
-                    {corrected && (
-                      <span className="block muted">for {formatDecimal(deg(bend.row.angle), 2)}°</span>
-                    )}
+                    {formatAngle(bend.set, 2)}
+                    {corrected && <span className="block muted">for {formatAngle(bend.row.angle, 2)}</span>}
                   </td>
                   <td title={String(bend.tool)}>
                     {length(bend.tool)}

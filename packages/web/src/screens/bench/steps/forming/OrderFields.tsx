@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { type FormingStep, changeForming } from '@flexum/core/recipe'
 import type { FormingGiven } from '@flexum/core/forming'
 import { deg } from '@flexum/core/num'
-import { formatDecimal } from '@flexum/core/units'
+import { formatDecimal, formatAngle } from '@flexum/core/units'
 import { Figures } from '../../../../ui/Figures.tsx'
 import { useBench } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
@@ -37,7 +37,7 @@ export function OrderFields({
       {program && (
         <Figures
           rows={[
-            ['Turned in all', `${formatDecimal(deg(program.turned), 1)}°`, String(deg(program.turned))],
+            ['Turned in all', `${formatAngle(program.turned, 1)}`, String(deg(program.turned))],
             ['Time', `${formatDecimal(program.time, 1)} s`, String(program.time)],
           ]}
         />

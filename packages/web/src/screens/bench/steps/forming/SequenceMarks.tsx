@@ -2,8 +2,7 @@ import { ChevronFirst, ChevronLast, Pause, Play, SkipBack, SkipForward } from 'l
 import { useEffect, useRef, useState } from 'react'
 import { type FormingStep, CLASH_WORDS } from '@flexum/core/recipe'
 import { type FormingGiven, timeOf } from '@flexum/core/forming'
-import { deg } from '@flexum/core/num'
-import { formatDecimal, formatLength } from '@flexum/core/units'
+import { formatDecimal, formatLength, formatAngle } from '@flexum/core/units'
 import { playedMoment, reachOfBending } from '../../../../bench/playing.ts'
 import { formingOf } from '../../../../bench/results.ts'
 import type { BenchView } from '../../../../scene/BenchView.ts'
@@ -175,8 +174,8 @@ function WhatNow() {
     const m = program.moves[moment.move]!
     const of = `bend ${bar.bends[m.index]!.bend + 1}`
     if (moment.doing === 'feed') return `Feed ${formatLength(m.feed, units.length)} to ${of}`
-    if (moment.doing === 'turn') return `Turn the bar by ${formatDecimal(deg(m.turn), 1)}° for ${of}`
-    return `Bend ${bar.bends[m.index]!.bend + 1}: ${formatDecimal(deg(m.set * moment.share), 1)}° of ${formatDecimal(deg(m.set), 1)}°${m.flipped ? ', to the other hand' : ''}`
+    if (moment.doing === 'turn') return `Turn the bar by ${formatAngle(m.turn, 1)} for ${of}`
+    return `Bend ${bar.bends[m.index]!.bend + 1}: ${formatAngle(m.set * moment.share, 1)} of ${formatAngle(m.set, 1)}${m.flipped ? ', to the other hand' : ''}`
   }
   return (
     <p role="status" className="min-w-0 truncate">

@@ -4,7 +4,7 @@ import { symbol, symbolCircle, symbolDiamond, symbolSquare, symbolTriangle } fro
 import type { FormingStep } from '@flexum/core/recipe'
 import { setAngle, type TrialFit } from '@flexum/core/forming'
 import { deg } from '@flexum/core/num'
-import { formatDecimal } from '@flexum/core/units'
+import { formatDecimal, formatAngle } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
 import { tightLength } from '../../../../ui/units.ts'
 import { useSessionState, useUnits } from '../../context.ts'
@@ -78,7 +78,7 @@ export function TrialPlot({ step, fit }: { readonly step: FormingStep; readonly 
               />
               <path d={mark ?? ''} transform={`translate(${px} ${py})`} fill="var(--color-base-content)">
                 <title>
-                  {`R ${tightLength(t.radius, units.length)}: set ${formatDecimal(deg(t.set), 2)}°, got ${formatDecimal(deg(t.got), 2)}°`}
+                  {`R ${tightLength(t.radius, units.length)}: set ${formatAngle(t.set, 2)}, got ${formatAngle(t.got, 2)}`}
                 </title>
               </path>
             </g>

@@ -1,11 +1,11 @@
 import { type PiecesStep, changePieces } from '@flexum/core/recipe'
 import type { CutsGiven, SawnEnd } from '@flexum/core/cutting'
 import { deg } from '@flexum/core/num'
-import { formatDecimal, typedFormula } from '@flexum/core/units'
+import { formatDecimal, typedFormula, formatAngle } from '@flexum/core/units'
 import { Section } from '../../../../ui/Figures.tsx'
 import { useBench } from '../../context.ts'
 import { StepField } from '../../inspector/StepField.tsx'
-import { sawAngle } from '../../../../ui/saw.ts'
+import { sawAngle } from '@flexum/core/report'
 
 /** The mitred corners, each as drawn and, where it was measured on site, as that, with what it does to the saw. */
 export function CornersTable({ step, cuts }: { readonly step: PiecesStep; readonly cuts: CutsGiven }) {
@@ -30,7 +30,7 @@ export function CornersTable({ step, cuts }: { readonly step: PiecesStep; readon
       <ul className="flex flex-col gap-1.5" aria-label="Corners in the room">
         {onSite.map(({ corner, setting }, i) => {
           const own = measured.find((m) => m.corner === corner.key)
-          const drawn = `${formatDecimal(deg(corner.drawn), 2)}°`
+          const drawn = `${formatAngle(corner.drawn, 2)}`
           return (
             <li key={corner.key} className="border-t hairline pt-1.5 first:border-t-0 first:pt-0">
               <div className="flex items-center justify-between gap-2">

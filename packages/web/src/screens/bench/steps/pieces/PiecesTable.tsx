@@ -2,7 +2,7 @@ import type { CutsGiven, SawnEnd, SawnPiece } from '@flexum/core/cutting'
 import { formatLengthFigures } from '@flexum/core/units'
 import { Section } from '../../../../ui/Figures.tsx'
 import { useUnits } from '../../context.ts'
-import { sawAngle } from '../../../../ui/saw.ts'
+import { sawAngle } from '@flexum/core/report'
 import { leftAndRight, pieceName } from './saw-words.ts'
 
 /** The pieces with their lengths and how the saw is set for both cuts; one can be chosen. */

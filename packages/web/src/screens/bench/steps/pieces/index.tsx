@@ -2,7 +2,7 @@ import { Printer } from 'lucide-react'
 import { useState } from 'react'
 import { type PiecesStep, changePieces } from '@flexum/core/recipe'
 import { deg } from '@flexum/core/num'
-import { formatDecimal, formatLength, formatMass } from '@flexum/core/units'
+import { formatLength, formatMass, formatAngle } from '@flexum/core/units'
 import { cutsOf, stationOnPath, stationOnRun, stepResult } from '../../../../bench/results.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
 import { useBench, usePart, useSessionState, useUnits } from '../../context.ts'
@@ -145,7 +145,7 @@ function PiecesInspector({ step }: { readonly step: PiecesStep }) {
             <Figures
               rows={[
                 cuts.spring !== undefined && leans(cuts.spring)
-                  ? ['Spring angle, back to wall', `${formatDecimal(deg(cuts.spring), 2)}°`]
+                  ? ['Spring angle, back to wall', `${formatAngle(cuts.spring, 2)}`]
                   : undefined,
               ]}
             />
@@ -172,7 +172,7 @@ function PiecesInspector({ step }: { readonly step: PiecesStep }) {
                     : undefined,
                   piece.turn === undefined
                     ? undefined
-                    : ['Turned between its cuts', `${formatDecimal(deg(piece.turn), 2)}°`],
+                    : ['Turned between its cuts', `${formatAngle(piece.turn, 2)}`],
                   ...sawnRows(piece, units.length),
                   ['Mass', formatMass(piece.mass, units.mass)],
                 ]}

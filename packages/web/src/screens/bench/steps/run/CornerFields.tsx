@@ -1,7 +1,6 @@
 import { JOINTS, type JointName, type RunStep } from '@flexum/core/recipe'
 import type { CarriedGiven } from '@flexum/core/sweep'
-import { deg } from '@flexum/core/num'
-import { formatDecimal, formatLength } from '@flexum/core/units'
+import { formatLength, formatAngle } from '@flexum/core/units'
 import { stationOnPath } from '../../../../bench/results.ts'
 import { useBench, usePart } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
@@ -40,7 +39,7 @@ export function CornerFields({ step, run }: { readonly step: RunStep; readonly r
             >
               <span className="figure">
                 at {formatLength(c.station, part.units.length)},{' '}
-                {formatDecimal(deg(c.deflection), 1).replace(/\.0$/, '')}°
+                {formatAngle(c.deflection, 1).replace(/\.0$/, '')}
               </span>
               <select
                 className="select select-sm"

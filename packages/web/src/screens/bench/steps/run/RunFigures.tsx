@@ -1,7 +1,6 @@
 import type { Body } from '@flexum/core/solid'
 import { type CarriedGiven, rollAt } from '@flexum/core/sweep'
-import { deg } from '@flexum/core/num'
-import { formatDecimal, formatLength, formatMass, LENGTH_FACTORS } from '@flexum/core/units'
+import { formatDecimal, formatLength, formatMass, LENGTH_FACTORS, formatAngle } from '@flexum/core/units'
 import { Figures } from '../../../../ui/Figures.tsx'
 import { useUnits } from '../../context.ts'
 import { lineRows } from '../shared/strand-rows.ts'
@@ -40,7 +39,7 @@ export function RunFigures({ run, body }: { readonly run: CarriedGiven; readonly
         ['Triangles', String((body.mesh.triangles.length / 3) * count)],
         run.frames.rolls.length === 0
           ? undefined
-          : ['Roll at the end', `${formatDecimal(deg(rollAt(run.frames, run.path.length)), 2)}°`],
+          : ['Roll at the end', `${formatAngle(rollAt(run.frames, run.path.length), 2)}`],
       ]}
     />
   )

@@ -1,7 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import type { RunStep } from '@flexum/core/recipe'
-import { deg } from '@flexum/core/num'
-import { formatDecimal, formatLength } from '@flexum/core/units'
+import { formatDecimal, formatLength, formatAngle } from '@flexum/core/units'
 import type { TurningCard } from '@flexum/core/service'
 import { Cancelled } from '../../../../compute/client.ts'
 import { useBench, usePart } from '../../context.ts'
@@ -69,7 +68,7 @@ export function TurningCompare({ step }: { readonly step: RunStep }) {
                   />
                   <Row
                     label="roll at end"
-                    value={c.rollAtEnd === undefined ? 'leans' : `${formatDecimal(deg(c.rollAtEnd), 1)}°`}
+                    value={c.rollAtEnd === undefined ? 'leans' : `${formatAngle(c.rollAtEnd, 1)}`}
                     title="Against the least roll that goes along the path"
                   />
                   {c.findings > 0 && <Row label="findings" value={String(c.findings)} poor />}

@@ -1,7 +1,6 @@
 import { useDeferredValue, type ReactNode } from 'react'
 import type { Step, PathGiven } from '@flexum/core/recipe'
-import { deg } from '@flexum/core/num'
-import { formatDecimal, formatLength, formatLengthExact, type LengthDisplay } from '@flexum/core/units'
+import { formatLength, formatLengthExact, type LengthDisplay, formatAngle } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
 import { counted } from '../../../../ui/counted.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
@@ -107,7 +106,7 @@ function Kinks(props: {
             onPointerLeave={pointing.nowhere}
           >
             <span>at {formatLength(k.station, display)}</span>
-            <span>{formatDecimal(deg(k.deflection), 2)}°</span>
+            <span>{formatAngle(k.deflection, 2)}</span>
           </li>
         ))}
       </ul>

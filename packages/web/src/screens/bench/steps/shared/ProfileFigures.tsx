@@ -1,13 +1,13 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { type UnitSettings, createEvaluator, type SectionGiven } from '@flexum/core/recipe'
-import { deg } from '@flexum/core/num'
 import {
   formatDecimal,
   formatDigits,
   formatLengthFigures,
   LENGTH_FACTORS,
   MASS_DIGITS,
+  formatAngle,
 } from '@flexum/core/units'
 import { fetchSection, fetchSections } from '../../../../api/sections.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
@@ -55,8 +55,7 @@ function rowsOf(output: SectionGiven, units: UnitSettings): Row[] {
     {
       label: 'Axis of I1',
       title: 'Direction of the axis of the larger moment, from x',
-      value:
-        p.principalAngle === undefined ? 'all axes alike' : `${formatDecimal(deg(p.principalAngle), 2)}°`,
+      value: p.principalAngle === undefined ? 'all axes alike' : `${formatAngle(p.principalAngle, 2)}`,
     },
     { label: 'Radii of gyration', value: `${length(p.rx)}, ${length(p.ry)}` },
     {

@@ -1,8 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { memo, useLayoutEffect, useRef, useState } from 'react'
 import type { PathGiven } from '@flexum/core/recipe'
-import { deg } from '@flexum/core/num'
-import { formatDecimal, formatLengthFigures, type LengthDisplay } from '@flexum/core/units'
+import { formatLengthFigures, type LengthDisplay, formatAngle } from '@flexum/core/units'
 import { Section } from '../../../../ui/Figures.tsx'
 import { useUnits } from '../../context.ts'
 import type { Pointing } from './usePointing.ts'
@@ -110,7 +109,7 @@ const SegmentLine = memo(function SegmentLine(p: {
       <td>{formatLengthFigures(row.station, display)}</td>
       <td>{formatLengthFigures(row.length, display)}</td>
       <td>{Number.isFinite(row.radius) ? formatLengthFigures(row.radius, display) : '·'}</td>
-      <td>{row.turn > 0 ? `${formatDecimal(deg(row.turn), 1)}°` : '·'}</td>
+      <td>{row.turn > 0 ? `${formatAngle(row.turn, 1)}` : '·'}</td>
     </tr>
   )
 })

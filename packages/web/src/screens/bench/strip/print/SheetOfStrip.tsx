@@ -1,12 +1,12 @@
 import type { ReactNode } from 'react'
 import type { UnitSettings, HoleMark } from '@flexum/core/recipe'
 import type { CarriedGiven } from '@flexum/core/sweep'
-import { deg, TURN } from '@flexum/core/num'
-import { formatDecimal } from '@flexum/core/units'
+import { TURN } from '@flexum/core/num'
 import { stationOnPath } from '../../../../bench/results.ts'
 import { placeOf, type StripLayout, type Zone } from '../../../../strip/layout.ts'
 import type { StripSheet } from '../../../../strip/sheets.ts'
 import { tightLength } from '../../../../ui/units.ts'
+import { formatAngle } from '@flexum/core/units'
 
 const INK = '#23282c'
 /** Over the strip and under it, mm. */
@@ -99,7 +99,7 @@ export function SheetOfStrip(props: {
                 {fig(z.from)}
               </text>
               <text x={x(z.from) + 0.8} y={MARGIN + tall + 8}>
-                {z.rotation === undefined ? '' : `turn ${formatDecimal(deg(z.rotation), 1)}°`}
+                {z.rotation === undefined ? '' : `turn ${formatAngle(z.rotation, 1)}`}
               </text>
             </g>
           ) : null,
@@ -168,7 +168,7 @@ function PrintedZone(props: {
   const [left, right] = [Math.max(from, props.clear[0]), Math.min(to, props.clear[1])]
   const curved = zone.kind === 'bend' || zone.kind === 'curve'
   const words = curved
-    ? `${zone.bend > 0 ? `${zone.bend}: ` : ''}${formatDecimal(deg(zone.turn), 1)}°, R${fig(zone.radius)}`
+    ? `${zone.bend > 0 ? `${zone.bend}: ` : ''}${formatAngle(zone.turn, 1)}, R${fig(zone.radius)}`
     : zone.kind === 'cutoff'
       ? `cut off, ${fig(zone.to - zone.from)}`
       : fig(zone.to - zone.from)
