@@ -29,7 +29,7 @@ export const CORE = {
   report: { may: [...SHAPE, ...BUILT, 'recipe'], npm: ['d3-dsv', 'yup'] },
   format: {
     may: [...SHAPE, 'units', 'sweep', 'solid', 'forming', 'cutting'],
-    npm: ['d3-dsv', 'fflate', 'saxes', 'svgpath'],
+    npm: ['d3-dsv', 'fflate', 'image-size', 'saxes', 'svgpath', 'transformation-matrix'],
   },
   files: { may: ['base', 'recipe', 'format'], npm: [] },
   service: { may: ['base', 'solid', 'trace', 'recipe', 'format', 'files'], npm: [] },

@@ -40,6 +40,7 @@ export {
   kindNamed,
   barTakenBy,
   operationOf,
+  gives,
   inputsOf,
   kindOf,
   stationOf,

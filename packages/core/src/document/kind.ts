@@ -62,6 +62,7 @@ export const CAPABILITIES = [
   'blank',
   'forming',
   'cuts',
+  'trims',
   'figures',
 ] as const
 export type Capability = (typeof CAPABILITIES)[number]

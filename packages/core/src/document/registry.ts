@@ -1,6 +1,6 @@
 import type { Id } from '../base/index.ts'
 import type { Operation } from './operation.ts'
-import type { FormulaVisitor, Input, Station, StepBase, StepKind } from './kind.ts'
+import type { Capability, FormulaVisitor, Input, Station, StepBase, StepKind } from './kind.ts'
 
 /** Every kind of step by its name. None is named here: each adds its own line where its step is declared. */
 // eslint-disable-next-line typescript/no-empty-object-type
@@ -35,6 +35,9 @@ export function kindOf<S extends Step>(step: S): StepKind<S> {
   if (!known) throw new Error(`no kind of step "${step.kind}" is registered`)
   return known as unknown as StepKind<S>
 }
+
+/** Whether a step may give something. */
+export const gives = (step: Step, what: Capability): boolean => kindOf(step).gives.includes(what)
 
 /** All that a step builds on: what its kind needs, and the bodies that its own does something with. */
 export function inputsOf(step: Step): readonly Input[] {

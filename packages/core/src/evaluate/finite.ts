@@ -35,6 +35,7 @@ const FIGURES: { readonly [C in Capability]: (given: Given<C>) => Figures } = {
     radius: bends.flatMap((b) => [b.tool, b.got]),
     time: program.time,
   }),
+  trims: (trims) => ({ length: trims.flatMap((t) => [t.gap, t.length]) }),
   cuts: ({ pieces }) => ({
     length: pieces.flatMap((p) => [p.lengths.long, p.lengths.short]),
     angle: pieces.flatMap((p) => [p.start, p.end].flatMap((e) => [e.setting.mitre, e.setting.bevel])),

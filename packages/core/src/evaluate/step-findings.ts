@@ -65,6 +65,7 @@ const GIVEN_WORDS: Readonly<Record<Capability, string>> = {
   blank: 'blank',
   forming: 'way of bending',
   cuts: 'list of pieces',
+  trims: 'trimmed end',
   figures: 'figure',
 }
 

@@ -24,6 +24,9 @@ export interface FormedBend extends LimitedBend {
 export interface FormingGiven {
   readonly run: Id
   readonly blank: Id
+  /** The bender by its name, and how far what is made may be off, in words, where that is said. */
+  readonly bender: string
+  readonly tolerances: string | undefined
   /** In the order of the bend table. */
   readonly bends: readonly FormedBend[]
   /** Straights of the bend table: one before each bend, one after the last. */

@@ -2,7 +2,6 @@ import type { Id } from '../base/index.ts'
 import {
   stepOf,
   type Part,
-  type FormingStep,
   cutLengths,
   developedLengths,
   shortFigures,
@@ -12,14 +11,7 @@ import {
 import { barLength, zonesOf, type FormingGiven } from '../forming/index.ts'
 import { pathPoint, segmentPoint, type Path } from '../path/index.ts'
 import type { Vec3 } from '../space/index.ts'
-import {
-  formatDecimal,
-  formatLength,
-  formatLengthFigures,
-  formatMass,
-  formulaText,
-  formatAngle,
-} from '../units/index.ts'
+import { formatDecimal, formatLength, formatLengthFigures, formatMass, formatAngle } from '../units/index.ts'
 import type { CarriedGiven } from '../sweep/index.ts'
 
 /** A place on the sheet's picture, mm: as it is seen from above at a slant, all three axes alike; down is positive. */
@@ -63,15 +55,13 @@ export interface BendSheet {
 /** Places of a curved segment on the picture. */
 const FINE = 24
 
-/** The bend sheet of a forming step; undefined where the part cannot be built as far as that. */
+/** The bend sheet of a step that gives a way of bending; undefined where the part cannot be built as far as that. */
 export function bendSheetOf(part: Part, result: PartResult, id: Id, revision: number): BendSheet | undefined {
-  const step = stepOf(part, id)
-  if (step?.kind !== 'forming') return undefined
   const outputOf = (of: Id | undefined) => result.steps.find((s) => s.id === of)
   const forming = outputOf(id)?.output?.forming
-  const blank = outputOf(step.blank)?.output?.blank
-  const run = outputOf(step.run)?.output?.carried
-  const profile = outputOf(inputOf(stepOf(part, step.run), 'section'))
+  const blank = outputOf(forming?.blank)?.output?.blank
+  const run = outputOf(forming?.run)?.output?.carried
+  const profile = outputOf(inputOf(forming && stepOf(part, forming.run), 'section'))
   if (!forming || !blank || !run || !profile?.output?.section) return undefined
   const { length, mass } = part.units
   const fig = (v: number): string => formatLengthFigures(v, length)
@@ -88,11 +78,11 @@ export function bendSheetOf(part: Part, result: PartResult, id: Id, revision: nu
     facts.push(['Cut off after bending', `${fig(blank.cutOff.start)} + ${fig(blank.cutOff.end)}`])
   facts.push(
     ['Mass of the blank', formatMass(blank.mass, mass)],
-    ['Bender', step.bender.name],
-    ['Bent first', step.fromEnd ? 'the end' : 'the start'],
+    ['Bender', forming.bender],
+    ['Bent first', forming.fromEnd ? 'the end' : 'the start'],
     ['Time', `${formatDecimal(forming.program.time, 0)} s`],
   )
-  if (step.tolerances) facts.push(['Tolerances', tolerancesOf(step.tolerances)])
+  if (forming.tolerances !== undefined) facts.push(['Tolerances', forming.tolerances])
   return {
     title: part.name,
     about: `Bend sheet · revision ${revision} · lengths in ${length.unit}`,
@@ -106,9 +96,6 @@ export function bendSheetOf(part: Part, result: PartResult, id: Id, revision: nu
     },
   }
 }
-
-const tolerancesOf = ({ length, angle }: NonNullable<FormingStep['tolerances']>): string =>
-  `± ${formulaText(length)} length, ± ${formulaText(angle)}° angle`
 
 const degrees = (angle: number): string => `${formatAngle(angle, 1)}`
 

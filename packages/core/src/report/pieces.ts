@@ -9,13 +9,15 @@ import {
 } from '../cutting/index.ts'
 import {
   inputsOf,
-  kindOf,
   type Part,
   type PartResult,
   blankOf,
   type SectionGiven,
   type StepResult,
   trimsOf,
+  operationOf,
+  gives,
+  inputOf,
 } from '../recipe/index.ts'
 import type { StockShape } from '../profile/index.ts'
 import { vec2, type Vec2 } from '../plane/index.ts'
@@ -77,7 +79,8 @@ export function listPieces(part: Part, result: PartResult): PieceList {
   const faults: string[] = []
   const of = (id: Id): StepResult | undefined => result.steps.find((s) => s.id === id)
   for (const step of part.steps) {
-    if (step.kind !== 'run' || step.aside || (step.does && step.does.kind !== 'joins')) continue
+    const does = operationOf(step)
+    if (!gives(step, 'carried') || step.aside || (does && does.kind !== 'joins')) continue
     const r = of(step.id)
     if (r?.state === 'unbuilt' || r?.state === 'aside') continue
     const carried = r?.output?.carried
@@ -87,7 +90,7 @@ export function listPieces(part: Part, result: PartResult): PieceList {
       faults.push(`"${step.name}" of "${part.name}" cannot be worked out`)
       continue
     }
-    const own = part.steps.find((s) => s.kind === 'pieces' && s.run === step.id && !s.aside)
+    const own = part.steps.find((s) => gives(s, 'cuts') && inputOf(s, 'carried') === step.id && !s.aside)
     const cuts =
       (own && of(own.id)?.output?.cuts) ??
       cutPieces(step.id, carried, r.output!.pieces ?? [], {
@@ -115,11 +118,7 @@ export function listPieces(part: Part, result: PartResult): PieceList {
         }
       })
   }
-  if (
-    pieces.length === 0 &&
-    faults.length === 0 &&
-    !part.steps.some((s) => kindOf(s).gives.includes('carried'))
-  )
+  if (pieces.length === 0 && faults.length === 0 && !part.steps.some((s) => gives(s, 'carried')))
     faults.push(`"${part.name}" has no run, and nothing of it is sawn from a bar`)
   return { pieces, faults }
 }

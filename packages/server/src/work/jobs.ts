@@ -1,13 +1,14 @@
-import { PNG } from 'pngjs'
 import {
+  gives,
   breachesOf,
   readPart,
-  type Part,
   profileOf,
   leadOf,
   massOf,
+  type Part,
   type PartResult,
 } from '@flexum/core/recipe'
+import { PNG } from 'pngjs'
 import { bendSheetOf } from '@flexum/core/report'
 import { sectionPicture, type Picture } from '@flexum/core/format'
 import type { Service } from '@flexum/core/service'
@@ -98,7 +99,8 @@ export function workOnSection(service: Service, section: Part): Result<SectionFi
 /** The bend sheet of a forming step as a PDF; why there is none where there is not. */
 export function drawBendSheet(service: Service, part: Part, wanted: SheetWanted): Result<Uint8Array> {
   const step = part.steps.find((s) => s.id === wanted.step)
-  if (step?.kind !== 'forming') return fail(fault('sheet.none', 'there is no such forming step in this part'))
+  if (!step || !gives(step, 'forming'))
+    return fail(fault('sheet.none', 'there is no such forming step in this part'))
   const result = service.evaluate(part)
   const sheet = bendSheetOf(part, result, wanted.step, wanted.revision)
   if (!sheet) {

@@ -1,3 +1,4 @@
+import { gives } from '@flexum/core/recipe'
 import { fail, fault, ok, type Result } from '@flexum/core/base'
 import type { LinearSolver } from '@flexum/core/cutting'
 import {
@@ -98,7 +99,7 @@ export function planWanted(
     const gone = line.variant !== null && !variant
     const part = line.variant === null ? read.value : { ...read.value, variant: variant?.id ?? null }
     // How ends meet bodies is only known when these are there; all else is known at once.
-    const phase = part.steps.some((s) => s.kind === 'meeting') ? 'whole' : 'figures'
+    const phase = part.steps.some((s) => gives(s, 'trims')) ? 'whole' : 'figures'
     const { pieces, faults } = listPieces(part, service.evaluate(part, { phase }))
     const named = variant ? `${name}, ${variant.name}` : name
     lines.push({

@@ -2,7 +2,8 @@ import { fail, fault, ok, type Result } from '../../base/index.ts'
 import { tolerance } from '../../num/index.ts'
 import svgpath from 'svgpath'
 import { arc2, bezier2, line2, vec2, type Curve2, type Vec2 } from '../../plane/index.ts'
-import { apply, flips, similarity, type Affine } from './affine.ts'
+import { applyToPoint, type Matrix } from 'transformation-matrix'
+import { flips, similarity } from './affine.ts'
 
 /** One stroke of the pen. */
 export interface SubPath {
@@ -14,11 +15,16 @@ type Command = readonly [string, ...number[]]
 
 const none = (message: string) => fail(fault('svg.path', message))
 
+const apply = (m: Matrix, [x, y]: Vec2): Vec2 => {
+  const p = applyToPoint(m, { x, y })
+  return [p.x, p.y]
+}
+
 /**
  * Path data as strokes in mm, moved as `m` says. Arcs of circles stay arcs where circles stay circles; other arcs become
  * free-form curves. Refused where the data cannot be read; what stands before the fault is not kept.
  */
-export function strokesOf(data: string, m: Affine): Result<readonly SubPath[]> {
+export function strokesOf(data: string, m: Matrix): Result<readonly SubPath[]> {
   // The types leave out where it says what it could not read.
   const read = svgpath(data) as ReturnType<typeof svgpath> & { readonly err: string }
   if (read.err) return none(read.err.replace(/^SvgPath: /, ''))
@@ -119,7 +125,7 @@ const endOf = (c: Curve2): Vec2 =>
 /**
  * An elliptical arc by its ends (SVG 1.1, implementation notes F.6): radii too small for the chord grow until they fit.
  */
-function arcOf(from: Vec2, n: readonly number[], m: Affine): Curve2[] {
+function arcOf(from: Vec2, n: readonly number[], m: Matrix): Curve2[] {
   const [rx, ry, turn, large, sweep, x, y] = n as [number, number, number, number, number, number, number]
   const to: Vec2 = [x, y]
   const chord = vec2.distance(from, to)

@@ -1,7 +1,8 @@
 import { SaxesParser } from 'saxes'
 import { fail, fault, ok, type Result } from '../../base/index.ts'
 import { recognised, type Curve2 } from '../../plane/index.ts'
-import { after, IDENTITY, transformOf, type Affine } from './affine.ts'
+import { compose, identity, scale, type Matrix } from 'transformation-matrix'
+import { transformOf } from './affine.ts'
 import { lengthOf, pathDataOf, type Attributes } from './elements.ts'
 import { strokesOf, type SubPath } from './path-data.ts'
 
@@ -44,7 +45,7 @@ export function readSvg(text: string, tolerance = 0.01): Result<SvgDrawing> {
   if (text.length > MOST_TEXT) return refuse('svg.large', 'The file is larger than 8 million characters.')
   const strokes: SubPath[] = []
   const leftOut = new Map<string, number>()
-  const open: { readonly matrix: Affine; readonly drawn: boolean }[] = []
+  const open: { readonly matrix: Matrix; readonly drawn: boolean }[] = []
   let problem: { code: string; message: string } | undefined
   let elements = 0
   let curves = 0
@@ -64,13 +65,13 @@ export function readSvg(text: string, tolerance = 0.01): Result<SvgDrawing> {
       return stop('svg.many', `The file has more than ${MOST_ELEMENTS} elements.`)
     if (open.length >= MOST_DEPTH) return stop('svg.deep', `The file is nested deeper than ${MOST_DEPTH}.`)
     const outer = open.at(-1)
-    const own = at['transform'] === undefined ? IDENTITY : transformOf(at['transform'])
+    const own = at['transform'] === undefined ? identity() : transformOf(at['transform'])
     if (!own) return stop('svg.transform', `The transform "${at['transform']!.slice(0, 60)}" cannot be read.`)
     const base = outer ? outer.matrix : viewOf(at)
     root = true
     const hidden = at['display'] === 'none' || /display\s*:\s*none/.test(at['style'] ?? '')
     const drawn = (outer?.drawn ?? true) && !hidden && !UNDRAWN.has(tag)
-    const matrix = after(base, own)
+    const matrix = compose(base, own)
     open.push({ matrix, drawn })
     if (LEFT_OUT.has(tag)) leftOut.set(tag, (leftOut.get(tag) ?? 0) + 1)
     const data = drawn ? pathDataOf(tag, at) : undefined
@@ -102,19 +103,19 @@ function recognisedIn(s: SubPath, tolerance: number): Curve2[] {
 }
 
 /** From the drawing's units to mm with y up, its origin the origin: the size of the page over its view box, or 1/96 in. */
-function viewOf(at: Attributes): Affine {
+function viewOf(at: Attributes): Matrix {
   const box = (at['viewBox'] ?? '')
     .trim()
     .split(/[\s,]+/)
     .map(Number)
   const px = 25.4 / 96
   const sound = box.length === 4 && box.every(Number.isFinite) && box[2]! > 0 && box[3]! > 0
-  if (!sound) return [px, 0, 0, -px, 0, 0]
+  if (!sound) return scale(px, -px)
   const [w, h] = [box[2]!, box[3]!]
   const [wide, high] = [lengthOf(at['width']), lengthOf(at['height'])]
   const across = wide === undefined ? undefined : wide / w
   const up = high === undefined ? undefined : high / h
   // The drawing keeps its proportions: the smaller of the two scales counts, as the standard has it.
   const k = across !== undefined && up !== undefined ? Math.min(across, up) : (across ?? up ?? px)
-  return [k, 0, 0, -k, 0, 0]
+  return scale(k, -k)
 }

@@ -20,7 +20,7 @@ import {
   type Clash,
   type Program,
 } from '../../forming/index.ts'
-import { formatDecimal, formatAngle } from '../../units/index.ts'
+import { formatDecimal, formatAngle, formulaText } from '../../units/index.ts'
 import { refusal, unbuilt } from '../shared/refusal.ts'
 import { limitFinding, otherEndCure } from './limit-findings.ts'
 import { fitOf, formedBends, limitsOf } from './rows.ts'
@@ -105,6 +105,8 @@ export const formingMaker: StepMaker<FormingStep> = {
     const given: FormingGiven = {
       run: step.run,
       blank: step.blank,
+      bender: step.bender.name,
+      tolerances: step.tolerances && toleranceWords(step.tolerances),
       bends,
       straights: [...table.rows.map((r) => r.length), table.last],
       fit,
@@ -183,6 +185,9 @@ function sourceOf(step: FormingStep, context: StepContext) {
   const table = path && context.input(path.id, 'table').table
   return [path, given?.nodes ?? [], table] as const
 }
+
+const toleranceWords = ({ length, angle }: NonNullable<FormingStep['tolerances']>): string =>
+  `± ${formulaText(length)} length, ± ${formulaText(angle)}° angle`
 
 /** The order that is asked for, as indexes along the bar; undefined where it names not each bend once. */
 function orderOf(step: FormingStep, bar: Bar): number[] | undefined {

@@ -69,7 +69,7 @@ export const trimKind: StepKind<TrimStep> = {
       .required('a list of pieces is missing here')
       .max(LIMITS.picked),
   }),
-  gives: ['bodies'],
+  gives: ['bodies', 'trims'],
   inputs: ({ of, to }): readonly Input[] => [
     { id: of, gives: 'carried' },
     { id: of, gives: 'bodies' },
