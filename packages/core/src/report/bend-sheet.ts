@@ -97,7 +97,7 @@ export function bendSheetOf(part: Part, result: PartResult, id: Id, revision: nu
   }
 }
 
-const degrees = (angle: number): string => `${formatAngle(angle, 1)}`
+const degrees = (angle: number): string => formatAngle(angle, 1)
 
 function barOfSheet({ bar }: FormingGiven, short: (v: number) => string): BendSheet['bar'] {
   const whole = barLength(bar)
@@ -107,7 +107,7 @@ function barOfSheet({ bar }: FormingGiven, short: (v: number) => string): BendSh
       number: bar.bends[i]!.bend + 1,
       from: z.from / whole,
       to: z.to / whole,
-      clock: `${formatAngle(z.clock, 0)}`,
+      clock: formatAngle(z.clock, 0),
       at: short(z.from),
     })),
   }

@@ -24,7 +24,7 @@ interface About {
 }
 
 const percent = (share: number): string => `${formatDecimal(share * 100, 1)} %`
-const degrees = (angle: number): string => `${formatAngle(angle, 1)}`
+const degrees = (angle: number): string => formatAngle(angle, 1)
 
 /** What is said of a limit on the radius, by its kind: what the bend does, and what is allowed. */
 const WORDS = {

@@ -277,7 +277,7 @@ function clashFinding(
   const { move, doing, share } = clash.first
   const m = program.moves[move]!
   const bend = bar.bends[m.index]!.bend + 1
-  const at = (amount: number): string => `${formatAngle(amount, 1)}`
+  const at = (amount: number): string => formatAngle(amount, 1)
   const when =
     doing === 'bend'
       ? `At bend ${bend}, bent to ${at(m.set * share)},`

@@ -27,7 +27,7 @@ export function describeFocus(shown: RunView, focus: Focus, units: UnitSettings)
     parts.push(
       ...(bend ? [`bend ${bend.number}`] : []),
       `R${tightLength(row.radius, units.length)}`,
-      `${formatAngle(bend?.angle ?? row.turn, 1)}`,
+      formatAngle(bend?.angle ?? row.turn, 1),
     )
   }
   if (focus.station !== undefined) {

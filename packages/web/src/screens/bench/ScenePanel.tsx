@@ -1,4 +1,13 @@
-import { createElement, useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
+import {
+  createElement,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+  type RefObject,
+} from 'react'
 import type { Id } from '@flexum/core/base'
 import { stationOf, type Step, facing, frameOnFace, inputOf, type PartResult } from '@flexum/core/recipe'
 import { facesOfBody, type Measurable } from '@flexum/core/solid'
@@ -60,35 +69,19 @@ const PAN = 6
 /** How near the pointer takes a node, px. */
 const NODE_NEAR = 9
 
-/** The 3D picture, with nodes, handles and what is pointed at drawn over it. */
-export function ScenePanel({
-  sheet,
-  children,
-}: {
-  readonly sheet?: Id | undefined
-  readonly children?: ReactNode
-}) {
-  const { session } = useBench()
+/** What is in the picture of the part as it is: bodies, rooms, the bar that is bent, a path by itself. */
+function useShownScene() {
   const part = usePart()
   const result = useSessionState((s) => s.result)
-  const station = useSessionState((s) => selectionOf(s).station)
   const chosen = useSessionState((s) => selectionOf(s).step)
-  const placing = useSessionState((s) => s.placing)
-  const canvas = useRef<HTMLCanvasElement>(null)
-  const { view, noPicture } = useView(canvas)
-  const [tool, setTool] = useState<ViewTool>()
-  const [ends, setEnds] = useEnds()
-  const [hover, setHover] = useState<Measurable>()
-  const shown = useMemo(() => runView(part, result, chosen), [part, result, chosen])
   const before = useSessionState((s) => s.picking?.step ?? s.before)
+  const playing = useSessionState((s) => s.playing)
+  const shown = useMemo(() => runView(part, result, chosen), [part, result, chosen])
   const bodies = useMemo(
     () => (before === undefined ? shownBodies(result) : bodiesBefore(result, before)),
     [result, before],
   )
   const rooms = useMemo(() => shownRooms(result), [result])
-  const shapes = useSame(rooms)
-  const run = shown?.run
-  const playing = useSessionState((s) => s.playing)
   const played = useMemo(() => playedMoment(part, result, playing), [part, result, playing])
   // A chosen path that no body goes along is drawn by itself.
   const alone =
@@ -96,7 +89,15 @@ export function ScenePanel({
       ? undefined
       : stepResult(result, chosen)?.output?.path?.path
   const stale = bodies.some((b) => b.stale) || (shown?.stale ?? false)
+  return { part, result, chosen, shown, bodies, rooms, played, alone, stale }
+}
 
+type ShownScene = ReturnType<typeof useShownScene>
+
+/** Gives the view what it draws. */
+function useDrawn(view: BenchView | undefined, sheet: Id | undefined, scene: ShownScene): void {
+  const { bodies, rooms, played, shown } = scene
+  const shapes = useSame(rooms)
   // Before the bodies, so that the first look takes in the room about them.
   useEffect(() => view?.setRooms(shapes.map((r) => r.shape)), [view, shapes])
   useEffect(() => {
@@ -108,8 +109,13 @@ export function ScenePanel({
     if (!sheet) view?.faceSheet(undefined)
   }, [view, sheet])
   useLit(view, played ? undefined : shown)
-  const hand = usePicking(view, bodies)
-  const figure = sheetFigure(part.steps, result, chosen, hand)
+}
+
+/** The tool in hand, with what it measures. */
+function useViewTool(view: BenchView | undefined) {
+  const [tool, setTool] = useState<ViewTool>()
+  const [ends, setEnds] = useEnds()
+  const [hover, setHover] = useState<Measurable>()
   const close = useCallback(() => {
     setTool(undefined)
     setHover(undefined)
@@ -117,15 +123,27 @@ export function ScenePanel({
   }, [setEnds])
   useMeasureKeys(tool === 'measure', ends, setEnds, close)
   useMeasuredLit(view, tool === 'measure', ends, hover)
+  return { tool, setTool, ends, setEnds, hover, setHover, close }
+}
 
-  const place = (e: React.PointerEvent): [number, number] => {
-    const box = canvas.current!.getBoundingClientRect()
-    return [e.clientX - box.left, e.clientY - box.top]
-  }
+type ToolInHand = ReturnType<typeof useViewTool>
+
+/** What the pointer points at and presses, by the tool in hand; places in px of the picture. */
+function useScenePointer(
+  view: BenchView | undefined,
+  { part, shown }: ShownScene,
+  inHand: ToolInHand,
+  hand: ReturnType<typeof usePicking>,
+) {
+  const { session } = useBench()
+  const station = useSessionState((s) => selectionOf(s).station)
+  const { tool, ends, setEnds } = inHand
+  const press = useRef<[number, number]>(undefined)
   const point = (at: [number, number]): void => {
     const pick = view?.pick(...at)
-    if (!pick?.along || pick.step !== shown?.runStep || !run || !shown.path) return session.point(undefined)
-    const onPath = stationOnPath(run, pick.along.station)
+    if (!pick?.along || pick.step !== shown?.runStep || !shown.run || !shown.path)
+      return session.point(undefined)
+    const onPath = stationOnPath(shown.run, pick.along.station)
     const { path } = shown.path
     const inside = onPath >= 0 && onPath <= path.length
     session.point(inside ? { station: onPath, segment: locate(path, onPath).index } : { station: onPath })
@@ -139,18 +157,7 @@ export function ScenePanel({
     }
     return view?.pickToMeasure(...at)
   }
-  const press = useRef<[number, number]>(undefined)
-  const click = (e: React.PointerEvent): void => {
-    const at = place(e)
-    const from = press.current
-    if (!from || Math.hypot(at[0] - from[0], at[1] - from[1]) > 4) return
-    if (hand.picking) return hand.press(at, e.shiftKey)
-    if (tool === 'measure') {
-      const picked = toMeasure(at)
-      if (picked) setEnds(ends[0] && !ends[1] ? [ends[0], picked] : [picked, undefined])
-      return
-    }
-    if (tool === 'inside') return
+  const choose = (at: [number, number]): void => {
     const pick = view?.pick(...at)
     const made = pick && part.steps.find((s) => s.id === pick.step)
     if (made && made.id !== shown?.runStep)
@@ -160,44 +167,149 @@ export function ScenePanel({
         node: null,
       })
   }
+  return {
+    down: (at: [number, number]): void => void (press.current = at),
+    up(at: [number, number], more: boolean): void {
+      const from = press.current
+      if (!from || Math.hypot(at[0] - from[0], at[1] - from[1]) > 4) return
+      if (hand.picking) return hand.press(at, more)
+      if (tool === 'measure') {
+        const picked = toMeasure(at)
+        if (picked) setEnds(ends[0] && !ends[1] ? [ends[0], picked] : [picked, undefined])
+        return
+      }
+      if (tool !== 'inside') choose(at)
+    },
+    over(at: [number, number]): void {
+      if (hand.picking) hand.move(at)
+      else if (tool === 'measure') inHand.setHover(toMeasure(at))
+      else point(at)
+    },
+    leave(): void {
+      hand.leave()
+      inHand.setHover(undefined)
+      session.point(undefined)
+    },
+  }
+}
+
+/** The 3D picture, with nodes, handles and what is pointed at drawn over it. */
+export function ScenePanel({
+  sheet,
+  children,
+}: {
+  readonly sheet?: Id | undefined
+  readonly children?: ReactNode
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const { view, noPicture } = useView(canvas)
+  const scene = useShownScene()
+  const { result, bodies, rooms, shown } = scene
+  useDrawn(view, sheet, scene)
+  const hand = usePicking(view, bodies)
+  const inHand = useViewTool(view)
+  const { tool, close } = inHand
   return (
     <section
       aria-label="3D view"
       data-bodies={view ? bodies.filter((b) => !b.stale).length : undefined}
       className={`relative h-full overflow-hidden ${sheet ? 'bg-base-100' : 'bg-gradient-to-b from-[var(--view-top)] to-[var(--view-bottom)]'}`}
     >
-      <canvas
-        ref={canvas}
-        tabIndex={0}
-        aria-label="The part in 3D. Arrow keys turn it, with Shift they move it, plus and minus bring it nearer, Home shows all."
-        className={`absolute inset-0 h-full w-full touch-none outline-offset-[-2px] ${tool === 'measure' || hand.picking ? 'cursor-crosshair' : ''}`}
-        onPointerDown={(e) => (press.current = place(e))}
-        onPointerUp={click}
-        onPointerMove={(e) => {
-          if (tool === 'inside' && e.buttons === 1) view?.moveInside((i) => i.drag(e.movementX, e.movementY))
-          if (e.buttons !== 0) return
-          if (hand.picking) hand.move(place(e))
-          else if (tool === 'measure') setHover(toMeasure(place(e)))
-          else point(place(e))
-        }}
-        onWheel={(e) => {
-          if (tool === 'inside') view?.moveInside((i) => i.walk(-Math.sign(e.deltaY), 0))
-        }}
-        onPointerLeave={() => {
-          hand.leave()
-          setHover(undefined)
-          session.point(undefined)
-        }}
-        onKeyDown={(e) => {
-          if (e.key === 'Escape' && tool === 'inside') return close()
-          const turn = VIEW_KEYS[e.key]
-          if (!turn) return
-          e.preventDefault()
-          if (e.shiftKey && e.key.startsWith('Arrow')) view?.pan(turn[0] * PAN, turn[1] * PAN)
-          else view?.turn(...turn)
-        }}
+      <SceneCanvas canvas={canvas} view={view} scene={scene} inHand={inHand} hand={hand} />
+      {view && !sheet && <SceneOverlays view={view} scene={scene} inHand={inHand} hand={hand} />}
+      {!sheet && (
+        <ViewBar
+          view={view}
+          tool={tool}
+          hasRoom={rooms.length > 0}
+          onTool={(next) => {
+            close()
+            inHand.setTool(next)
+          }}
+        />
+      )}
+      {view && !sheet && tool && (
+        <PanelOfTool
+          tool={tool}
+          view={view}
+          shown={shown}
+          bodies={bodies}
+          rooms={rooms}
+          ends={inHand.ends}
+          hover={inHand.hover}
+          onEnds={inHand.setEnds}
+          onClose={close}
+        />
+      )}
+      {children}
+      <SceneNotes
+        stale={scene.stale}
+        noPicture={noPicture}
+        empty={bodies.length === 0 && rooms.length === 0 && !sheet && !((result?.awaits ?? 0) > 0)}
       />
-      {view && shown && !sheet && !played && (
+    </section>
+  )
+}
+
+/** The picture itself, with what pointer, wheel and keys do on it. */
+function SceneCanvas(props: {
+  readonly canvas: RefObject<HTMLCanvasElement | null>
+  readonly view: BenchView | undefined
+  readonly scene: ShownScene
+  readonly inHand: ToolInHand
+  readonly hand: ReturnType<typeof usePicking>
+}) {
+  const { canvas, view, hand, inHand } = props
+  const { tool } = inHand
+  const pointer = useScenePointer(view, props.scene, inHand, hand)
+  const place = (e: React.PointerEvent): [number, number] => {
+    const box = canvas.current!.getBoundingClientRect()
+    return [e.clientX - box.left, e.clientY - box.top]
+  }
+  return (
+    <canvas
+      ref={canvas}
+      tabIndex={0}
+      aria-label="The part in 3D. Arrow keys turn it, with Shift they move it, plus and minus bring it nearer, Home shows all."
+      className={`absolute inset-0 h-full w-full touch-none outline-offset-[-2px] ${tool === 'measure' || hand.picking ? 'cursor-crosshair' : ''}`}
+      onPointerDown={(e) => pointer.down(place(e))}
+      onPointerUp={(e) => pointer.up(place(e), e.shiftKey)}
+      onPointerMove={(e) => {
+        if (tool === 'inside' && e.buttons === 1) view?.moveInside((i) => i.drag(e.movementX, e.movementY))
+        if (e.buttons === 0) pointer.over(place(e))
+      }}
+      onWheel={(e) => {
+        if (tool === 'inside') view?.moveInside((i) => i.walk(-Math.sign(e.deltaY), 0))
+      }}
+      onPointerLeave={pointer.leave}
+      onKeyDown={(e) => {
+        if (e.key === 'Escape' && tool === 'inside') return inHand.close()
+        const turn = VIEW_KEYS[e.key]
+        if (!turn) return
+        e.preventDefault()
+        if (e.shiftKey && e.key.startsWith('Arrow')) view?.pan(turn[0] * PAN, turn[1] * PAN)
+        else view?.turn(...turn)
+      }}
+    />
+  )
+}
+
+/** What is drawn over the picture. */
+function SceneOverlays(props: {
+  readonly view: BenchView
+  readonly scene: ShownScene
+  readonly inHand: ToolInHand
+  readonly hand: ReturnType<typeof usePicking>
+}) {
+  const { view, hand } = props
+  const { part, result, chosen, shown, played, alone } = props.scene
+  const { tool, ends, hover } = props.inHand
+  const station = useSessionState((s) => selectionOf(s).station)
+  const placing = useSessionState((s) => s.placing)
+  const figure = sheetFigure(part.steps, result, chosen, hand)
+  return (
+    <>
+      {shown && !played && (
         <>
           <div
             className={
@@ -218,44 +330,12 @@ export function ScenePanel({
           <FocusChip view={view} shown={shown} />
         </>
       )}
-      {view && !sheet && tool === 'measure' && <MeasureMarks view={view} ends={ends} hover={hover} />}
-      {view && !sheet && !placing && !hand.picking && tool !== 'measure' && (
-        <MarksOfChosen view={view} chosen={chosen} />
-      )}
-      {view && !sheet && placing && <PlaneOverlay view={view} placing={placing} />}
-      {view && !sheet && figure && <SheetFigure view={view} frame={figure} />}
-      {view && !sheet && <PickBanner hand={hand} />}
-      {!sheet && (
-        <ViewBar
-          view={view}
-          tool={tool}
-          hasRoom={rooms.length > 0}
-          onTool={(next) => {
-            close()
-            setTool(next)
-          }}
-        />
-      )}
-      {view && !sheet && tool && (
-        <PanelOfTool
-          tool={tool}
-          view={view}
-          shown={shown}
-          bodies={bodies}
-          rooms={rooms}
-          ends={ends}
-          hover={hover}
-          onEnds={setEnds}
-          onClose={close}
-        />
-      )}
-      {children}
-      <SceneNotes
-        stale={stale}
-        noPicture={noPicture}
-        empty={bodies.length === 0 && rooms.length === 0 && !sheet && !((result?.awaits ?? 0) > 0)}
-      />
-    </section>
+      {tool === 'measure' && <MeasureMarks view={view} ends={ends} hover={hover} />}
+      {!placing && !hand.picking && tool !== 'measure' && <MarksOfChosen view={view} chosen={chosen} />}
+      {placing && <PlaneOverlay view={view} placing={placing} />}
+      {figure && <SheetFigure view={view} frame={figure} />}
+      <PickBanner hand={hand} />
+    </>
   )
 }
 

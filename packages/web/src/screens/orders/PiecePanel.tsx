@@ -4,7 +4,7 @@ import { kindOfPiece, cutWords } from '@flexum/core/report'
 import { formatDecimal, formatMass } from '@flexum/core/units'
 import type { PlanGroup } from '../../api/orders.ts'
 import { Figures, Section } from '../../ui/Figures.tsx'
-import type { BareMove } from './BarRow.tsx'
+import type { BareMove } from './usePlan.ts'
 
 /** The piece that is looked at, of which stock. */
 export interface Chosen {

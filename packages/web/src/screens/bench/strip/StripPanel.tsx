@@ -78,15 +78,9 @@ interface StripProps {
   readonly cuts: CutsGiven | undefined
 }
 
-const Strip = memo(function Strip(props: StripProps) {
-  const { shown, runStep, pathStep, holes, meetings, forming, cuts } = props
-  const { session } = useBench()
-  const units = useUnits()
-  const focus = useSessionState((s) => s.focus)
-  const station = useSessionState((s) => selectionOf(s).station)
-  const own = shown?.pathResult?.output?.path
+/** How the bar lies on the panel: its layout, the stretch that is seen, and the scale from places on it to pixels. */
+function useStripView({ shown, meetings }: StripProps) {
   const layout = useMemo(() => (shown?.path ? layoutOf(shown, shown.path) : undefined), [shown])
-  const [printing, setPrinting] = useState(false)
   /** What is seen at first, while something is dragged: what it was when that began. */
   const [frozen, setFrozen] = useState<readonly [number, number]>()
   const beyond = (side: 'start' | 'end'): number =>
@@ -97,8 +91,27 @@ const Strip = memo(function Strip(props: StripProps) {
   const reach = Math.max(1, ((layout?.beyond?.to ?? 0) - domain[0]) / (domain[1] - domain[0]))
   const { svg, width, transform, showAll } = useBarZoom(layout !== undefined, reach)
   const x = transform.rescaleX(scaleLinear([...domain], [LEFT, Math.max(LEFT + 1, width - RIGHT)]))
-  const measuring = useMeasured(layout, x.invert(1) - x.invert(0))
+  return { layout, svg, width, showAll, x, hold: (held: boolean) => setFrozen(held ? domain : undefined) }
+}
 
+type StripView = ReturnType<typeof useStripView>
+
+/** The zones that are drawn: of very many only those with room each by itself, and the one that is pointed at. */
+function zonesInView({ zones }: StripLayout, { x, width }: StripView, isLit: (z: Zone) => boolean) {
+  const all = zones.filter((z) => x(z.to) >= LEFT && x(z.from) <= width - RIGHT)
+  const narrow = all.length > MANY_ZONES ? all.filter((z) => isNarrow(x(z.from), x(z.to))) : []
+  const crowd = new Set(narrow)
+  return { narrow, seen: all.filter((z) => !crowd.has(z) || isLit(z)) }
+}
+
+const Strip = memo(function Strip(props: StripProps) {
+  const { shown, holes } = props
+  const { session } = useBench()
+  const units = useUnits()
+  const view = useStripView(props)
+  const { layout, svg, width, x } = view
+  const measuring = useMeasured(layout, x.invert(1) - x.invert(0))
+  const [printing, setPrinting] = useState(false)
   if (!shown?.path || !layout) {
     return (
       <div className="flex h-full items-center bg-base-200 px-4">
@@ -113,60 +126,14 @@ const Strip = memo(function Strip(props: StripProps) {
     x.invert(e.clientX - svg.current!.getBoundingClientRect().left)
   const point = (e: React.PointerEvent): void => {
     if (measuring.move(e, place(e)) || e.buttons !== 0) return
-    const at = place(e)
-    const zone = zoneAt(layout, at)
-    session.point(
-      zone && zone.segment >= 0
-        ? { segment: zone.segment, station: stationAt(zone, at) }
-        : zone?.kind === 'added'
-          ? { station: stationAt(zone, at) }
-          : undefined,
-    )
+    session.point(pointedAt(layout, place(e)))
   }
-  const focusPlace = focus?.station === undefined ? undefined : placeOf(layout, focus.station)
-  const isLit = (z: Zone): boolean => focus?.segment !== undefined && z.segments.includes(focus.segment)
-  const inView = (z: Zone): boolean => x(z.to) >= LEFT && x(z.from) <= width - RIGHT
-  const all = layout.zones.filter(inView)
-  // Of very many only those with room are drawn each by itself, and the one that is pointed at.
-  const narrow = all.length > MANY_ZONES ? all.filter((z) => isNarrow(x(z.from), x(z.to))) : []
-  const crowd = new Set(narrow)
-  const seen = all.filter((z) => !crowd.has(z) || isLit(z))
-
   return (
     <section
       aria-label="Straight bar"
       className={`relative h-full bg-base-200 ${shown.stale ? 'opacity-60' : ''}`}
     >
-      <div className="pointer-events-none absolute top-3 left-4 w-28">
-        <h2 className="heading">Straight bar</h2>
-        <p className="figure muted mt-1">
-          {shown.bar
-            ? `cut ${cutsInWords(shown.bar, (v) => tightLength(v, units.length))}`
-            : `length ${tightLength(layout.length, units.length)}`}
-        </p>
-        <p className="figure muted">{units.length.unit}</p>
-        {!shown.stale && (
-          <div className="pointer-events-auto mt-1 flex flex-wrap gap-1">
-            <button type="button" className="btn btn-xs btn-paper px-1.5" onClick={() => setPrinting(true)}>
-              <Printer size={12} aria-hidden /> True size
-            </button>
-            <button
-              type="button"
-              className="btn btn-xs btn-paper px-1.5"
-              aria-label="Measure along the bar"
-              title="Arrow keys go from edge to edge, with Shift they measure; with Shift the pointer does too"
-              onClick={() => measuring.step(1, false)}
-              onKeyDown={(e) => {
-                if (e.key !== 'ArrowLeft' && e.key !== 'ArrowRight') return
-                e.preventDefault()
-                measuring.step(e.key === 'ArrowRight' ? 1 : -1, e.shiftKey)
-              }}
-            >
-              <RulerIcon size={12} aria-hidden />
-            </button>
-          </div>
-        )}
-      </div>
+      <StripHead shown={shown} layout={layout} measuring={measuring} onPrint={() => setPrinting(true)} />
       {printing && (
         <StripSheets
           layout={layout}
@@ -185,79 +152,155 @@ const Strip = memo(function Strip(props: StripProps) {
         onPointerMove={point}
         onPointerUp={measuring.letGo}
         onPointerLeave={() => session.point(undefined)}
-        onDoubleClick={showAll}
+        onDoubleClick={view.showAll}
       >
         <StripPatterns width={width} />
         <g clipPath="url(#strip-clip)">
-          <BeyondMark layout={layout} x={x} right={width - RIGHT} units={units} />
-          {narrow.length > 0 && <NarrowZones zones={narrow} x={x} />}
-          {seen.map((zone, i) => (
-            <ZoneMark
-              key={i}
-              zone={zone}
-              from={x(zone.from)}
-              to={x(zone.to)}
-              lit={isLit(zone)}
-              units={units}
-              crowded={isCurved(seen[i - 1]) || isCurved(seen[i + 1])}
-            />
-          ))}
-          <rect
-            x={x(layout.start)}
-            y={BAR_TOP}
-            width={Math.max(0, x(layout.start + layout.length) - x(layout.start))}
-            height={BAR_HEIGHT}
-            fill="none"
-            stroke="var(--color-base-content)"
-            strokeWidth="1.4"
-          />
-          <Ruler x={x} width={width} units={units} />
-          <BendMarks zones={seen} x={x} units={units} />
-          <GripMark forming={forming} zone={seen.find(isLit)} x={x} />
-          <CornerMarks
-            run={shown.run}
-            layout={layout}
-            x={x}
-            handled={runStep?.part !== undefined && station === 'run'}
-          />
-          {!shown.stale && <PieceMarks run={shown.run} cuts={cuts} layout={layout} x={x} />}
-          <MeetingMarks run={shown.run} meetings={meetings} layout={layout} x={x} units={units} />
-          <HoleMarks run={shown.run} holes={holes} layout={layout} x={x} units={units} />
-          {runStep?.part && station === 'run' && (
-            <PartHandles
-              step={runStep}
-              path={shown.path}
-              layout={layout}
-              x={x}
-              stationAtX={(px) => stationBeside(layout, x.invert(px))}
-              svg={svg}
-            />
-          )}
-          {!shown.stale && own && hasStraights(pathStep) && (station === 'path' || station === 'shop') && (
-            <StraightHandles
-              step={pathStep}
-              path={own}
-              against={shown.against}
-              zones={seen}
-              x={x}
-              units={units}
-              onHold={(held) => setFrozen(held ? domain : undefined)}
-            />
-          )}
-          {focusPlace !== undefined && (
-            <path
-              pointerEvents="none"
-              d={`M${x(focusPlace)} ${BAR_TOP - 8}V${BAR_TOP + BAR_HEIGHT + 24}`}
-              stroke="var(--color-primary)"
-              strokeWidth="1.6"
-            />
-          )}
+          <StripBar props={props} shown={shown} path={shown.path} layout={layout} view={view} />
           {measuring.measured && <MeasureMark measured={measuring.measured} x={x} units={units} />}
         </g>
       </svg>
     </section>
   )
 })
+
+/** What a place on the strip is of the path. */
+function pointedAt(layout: StripLayout, at: number) {
+  const zone = zoneAt(layout, at)
+  if (!zone) return undefined
+  if (zone.segment >= 0) return { segment: zone.segment, station: stationAt(zone, at) }
+  return zone.kind === 'added' ? { station: stationAt(zone, at) } : undefined
+}
+
+/** The title of the strip with the figure of the bar, and what can be done with it. */
+function StripHead(props: {
+  readonly shown: RunView
+  readonly layout: StripLayout
+  readonly measuring: ReturnType<typeof useMeasured>
+  onPrint(): void
+}) {
+  const { shown, layout, measuring } = props
+  const units = useUnits()
+  return (
+    <div className="pointer-events-none absolute top-3 left-4 w-28">
+      <h2 className="heading">Straight bar</h2>
+      <p className="figure muted mt-1">
+        {shown.bar
+          ? `cut ${cutsInWords(shown.bar, (v) => tightLength(v, units.length))}`
+          : `length ${tightLength(layout.length, units.length)}`}
+      </p>
+      <p className="figure muted">{units.length.unit}</p>
+      {!shown.stale && (
+        <div className="pointer-events-auto mt-1 flex flex-wrap gap-1">
+          <button type="button" className="btn btn-xs btn-paper px-1.5" onClick={props.onPrint}>
+            <Printer size={12} aria-hidden /> True size
+          </button>
+          <button
+            type="button"
+            className="btn btn-xs btn-paper px-1.5"
+            aria-label="Measure along the bar"
+            title="Arrow keys go from edge to edge, with Shift they measure; with Shift the pointer does too"
+            onClick={() => measuring.step(1, false)}
+            onKeyDown={(e) => {
+              if (e.key !== 'ArrowLeft' && e.key !== 'ArrowRight') return
+              e.preventDefault()
+              measuring.step(e.key === 'ArrowRight' ? 1 : -1, e.shiftKey)
+            }}
+          >
+            <RulerIcon size={12} aria-hidden />
+          </button>
+        </div>
+      )}
+    </div>
+  )
+}
+
+/** The bar itself with all that stands on it. */
+function StripBar(given: {
+  readonly props: StripProps
+  readonly shown: RunView
+  readonly path: PathGiven
+  readonly layout: StripLayout
+  readonly view: StripView
+}) {
+  const { shown, path, layout, view } = given
+  const { runStep, pathStep, holes, meetings, forming, cuts } = given.props
+  const { x, width, svg } = view
+  const units = useUnits()
+  const focus = useSessionState((s) => s.focus)
+  const station = useSessionState((s) => selectionOf(s).station)
+  const own = shown.pathResult?.output?.path
+  const isLit = (z: Zone): boolean => focus?.segment !== undefined && z.segments.includes(focus.segment)
+  const { narrow, seen } = zonesInView(layout, view, isLit)
+  const focusPlace = focus?.station === undefined ? undefined : placeOf(layout, focus.station)
+  return (
+    <>
+      <BeyondMark layout={layout} x={x} right={width - RIGHT} units={units} />
+      {narrow.length > 0 && <NarrowZones zones={narrow} x={x} />}
+      {seen.map((zone, i) => (
+        <ZoneMark
+          key={i}
+          zone={zone}
+          from={x(zone.from)}
+          to={x(zone.to)}
+          lit={isLit(zone)}
+          units={units}
+          crowded={isCurved(seen[i - 1]) || isCurved(seen[i + 1])}
+        />
+      ))}
+      <rect
+        x={x(layout.start)}
+        y={BAR_TOP}
+        width={Math.max(0, x(layout.start + layout.length) - x(layout.start))}
+        height={BAR_HEIGHT}
+        fill="none"
+        stroke="var(--color-base-content)"
+        strokeWidth="1.4"
+      />
+      <Ruler x={x} width={width} units={units} />
+      <BendMarks zones={seen} x={x} units={units} />
+      <GripMark forming={forming} zone={seen.find(isLit)} x={x} />
+      <CornerMarks
+        run={shown.run}
+        layout={layout}
+        x={x}
+        handled={runStep?.part !== undefined && station === 'run'}
+      />
+      {!shown.stale && <PieceMarks run={shown.run} cuts={cuts} layout={layout} x={x} />}
+      <MeetingMarks run={shown.run} meetings={meetings} layout={layout} x={x} units={units} />
+      <HoleMarks run={shown.run} holes={holes} layout={layout} x={x} units={units} />
+      {runStep?.part && station === 'run' && (
+        <PartHandles
+          step={runStep}
+          path={path}
+          layout={layout}
+          x={x}
+          stationAtX={(px) => stationBeside(layout, x.invert(px))}
+          svg={svg}
+        />
+      )}
+      {!shown.stale && own && hasStraights(pathStep) && (station === 'path' || station === 'shop') && (
+        <StraightHandles
+          step={pathStep}
+          path={own}
+          against={shown.against}
+          zones={seen}
+          x={x}
+          units={units}
+          onHold={view.hold}
+        />
+      )}
+      {focusPlace !== undefined && (
+        <path
+          pointerEvents="none"
+          d={`M${x(focusPlace)} ${BAR_TOP - 8}V${BAR_TOP + BAR_HEIGHT + 24}`}
+          stroke="var(--color-primary)"
+          strokeWidth="1.6"
+        />
+      )}
+    </>
+  )
+}
 
 function stripSummary(zones: readonly Zone[]): string {
   const bends = zones.filter((z) => z.kind === 'bend').length

@@ -60,7 +60,7 @@ export const ZoneMark = memo(function ZoneMark(props: {
         : zone.kind === 'added'
           ? 'var(--color-base-200)'
           : 'transparent'
-  const angle = `${formatAngle(zone.turn, zone.turn > 20 ? 0 : 1)}`
+  const angle = formatAngle(zone.turn, zone.turn > 20 ? 0 : 1)
   const radius = `R${tightLength(zone.radius, props.units.length)}`
   return (
     <g data-zone={zone.kind} data-lit={lit || undefined}>

@@ -87,7 +87,7 @@ export function MeasurePanel(props: {
           rows={[
             measured.nearest && ['Nearest', length(measured.nearest.distance)],
             ...(measured.nearest ? alongAxes(measured.nearest.from, measured.nearest.to, length) : []),
-            measured.angle === undefined ? undefined : ['Angle', `${formatAngle(measured.angle, 3)}`],
+            measured.angle === undefined ? undefined : ['Angle', formatAngle(measured.angle, 3)],
             // Of two points the nearest is all there is.
             from!.kind === 'point' && to!.kind === 'point'
               ? undefined

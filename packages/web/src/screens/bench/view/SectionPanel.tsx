@@ -80,7 +80,7 @@ export function SectionPanel({ run, onClose }: { readonly run: CarriedGiven; onC
         rows={[
           ['Area', `${formatDecimal(area / f ** 2, f >= 10 ? 4 : 2)} ${units.length.unit}²`],
           run.carriage.scale ? ['Scale', formatDecimal(k, 4)] : undefined,
-          run.frames.rolls.length > 0 ? ['Twist', `${formatAngle(rollAt(run.frames, at), 2)}`] : undefined,
+          run.frames.rolls.length > 0 ? ['Twist', formatAngle(rollAt(run.frames, at), 2)] : undefined,
         ]}
       />
     </ToolPanel>

@@ -37,7 +37,7 @@ export function OrderFields({
       {program && (
         <Figures
           rows={[
-            ['Turned in all', `${formatAngle(program.turned, 1)}`, String(deg(program.turned))],
+            ['Turned in all', formatAngle(program.turned, 1), String(deg(program.turned))],
             ['Time', `${formatDecimal(program.time, 1)} s`, String(program.time)],
           ]}
         />

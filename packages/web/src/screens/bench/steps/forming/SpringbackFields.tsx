@@ -72,14 +72,14 @@ export function SpringbackFields({
           <TrialPlot step={step} fit={fit} />
           <Figures
             rows={[
-              ['Offset', `${formatAngle(fit.offset, 3)}`, String(deg(fit.offset))],
+              ['Offset', formatAngle(fit.offset, 3), String(deg(fit.offset))],
               ['For each degree', formatDecimal(fit.share, 5), String(fit.share)],
               fit.perRadius === 0
                 ? undefined
                 : ['more, for each mm of radius', formatDecimal(fit.perRadius, 6), String(fit.perRadius)],
               fit.scatter === undefined
                 ? ['Scatter', 'not known: too few']
-                : ['Scatter', `${formatAngle(fit.scatter, 3)}`, String(deg(fit.scatter))],
+                : ['Scatter', formatAngle(fit.scatter, 3), String(deg(fit.scatter))],
             ]}
           />
         </Section>

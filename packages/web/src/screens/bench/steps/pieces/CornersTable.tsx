@@ -30,7 +30,7 @@ export function CornersTable({ step, cuts }: { readonly step: PiecesStep; readon
       <ul className="flex flex-col gap-1.5" aria-label="Corners in the room">
         {onSite.map(({ corner, setting }, i) => {
           const own = measured.find((m) => m.corner === corner.key)
-          const drawn = `${formatAngle(corner.drawn, 2)}`
+          const drawn = formatAngle(corner.drawn, 2)
           return (
             <li key={corner.key} className="border-t hairline pt-1.5 first:border-t-0 first:pt-0">
               <div className="flex items-center justify-between gap-2">

@@ -39,7 +39,7 @@ export function RunFigures({ run, body }: { readonly run: CarriedGiven; readonly
         ['Triangles', String((body.mesh.triangles.length / 3) * count)],
         run.frames.rolls.length === 0
           ? undefined
-          : ['Roll at the end', `${formatAngle(rollAt(run.frames, run.path.length), 2)}`],
+          : ['Roll at the end', formatAngle(rollAt(run.frames, run.path.length), 2)],
       ]}
     />
   )

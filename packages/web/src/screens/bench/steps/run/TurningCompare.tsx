@@ -68,7 +68,7 @@ export function TurningCompare({ step }: { readonly step: RunStep }) {
                   />
                   <Row
                     label="roll at end"
-                    value={c.rollAtEnd === undefined ? 'leans' : `${formatAngle(c.rollAtEnd, 1)}`}
+                    value={c.rollAtEnd === undefined ? 'leans' : formatAngle(c.rollAtEnd, 1)}
                     title="Against the least roll that goes along the path"
                   />
                   {c.findings > 0 && <Row label="findings" value={String(c.findings)} poor />}

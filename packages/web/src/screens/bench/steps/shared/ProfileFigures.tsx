@@ -55,7 +55,7 @@ function rowsOf(output: SectionGiven, units: UnitSettings): Row[] {
     {
       label: 'Axis of I1',
       title: 'Direction of the axis of the larger moment, from x',
-      value: p.principalAngle === undefined ? 'all axes alike' : `${formatAngle(p.principalAngle, 2)}`,
+      value: p.principalAngle === undefined ? 'all axes alike' : formatAngle(p.principalAngle, 2),
     },
     { label: 'Radii of gyration', value: `${length(p.rx)}, ${length(p.ry)}` },
     {

@@ -109,7 +109,7 @@ const SegmentLine = memo(function SegmentLine(p: {
       <td>{formatLengthFigures(row.station, display)}</td>
       <td>{formatLengthFigures(row.length, display)}</td>
       <td>{Number.isFinite(row.radius) ? formatLengthFigures(row.radius, display) : '·'}</td>
-      <td>{row.turn > 0 ? `${formatAngle(row.turn, 1)}` : '·'}</td>
+      <td>{row.turn > 0 ? formatAngle(row.turn, 1) : '·'}</td>
     </tr>
   )
 })

@@ -1,6 +1,7 @@
+import type { Id } from '@flexum/core/base'
 import { measuresAngle } from '@flexum/core/sketch'
 import {
-  kindOf,
+  gives,
   stationOf,
   type SketchStep,
   setFacing,
@@ -9,6 +10,7 @@ import {
   MAIN_PLANES,
   type SheetFacing,
   type SheetPlane,
+  type SketchGiven,
 } from '@flexum/core/recipe'
 import type { Placing, Session } from '../../../../bench/session.ts'
 import { stepResult } from '../../../../bench/results.ts'
@@ -27,19 +29,6 @@ export function SketchInspector({ step }: { readonly step: SketchStep }) {
   const part = usePart()
   const result = useSessionState((s) => stepResult(s.result, step.id))
   const { sketch: output, figures } = result?.output ?? {}
-  const index = part.steps.findIndex((s) => s.id === step.id)
-  const paths = part.steps.slice(0, index).filter((s) => kindOf(s).gives.includes('path'))
-  const placing = useSessionState((s) => s.placing)
-  const press = (kind: Placing['kind']): void =>
-    session.place(placing?.kind === kind ? undefined : { step: step.id, kind, picked: [] })
-  const choose = (kind: SheetPlane['kind']): void => {
-    if (kind === 'points' || kind === 'tilted' || kind === 'parallel') return press(kind)
-    if (kind === 'face') return pressFace(session, step)
-    const plane = planeFor(part, index, kind)
-    if (plane) session.run(setPlane, { step: step.id, plane }, { label: 'Plane of the sheet' })
-  }
-  const { plane } = step
-  const dimensions = step.constraints.filter((c) => c.kind === 'dimension')
   return (
     <>
       <div className="flex items-baseline justify-between px-3 pt-3 pb-1">
@@ -52,149 +41,205 @@ export function SketchInspector({ step }: { readonly step: SketchStep }) {
         <button type="button" className="btn btn-sm btn-success" onClick={() => openSheet(session, step.id)}>
           Open the sheet
         </button>
-        <label className="mt-1 grid grid-cols-[1fr_180px] items-center gap-x-2">
-          <span className="muted">Lies on</span>
-          <select
-            className="select select-sm"
-            value={plane.kind}
-            onChange={(e) => choose(e.target.value as SheetPlane['kind'])}
-          >
-            {Object.entries(PLANES).map(([kind, title]) => (
-              <option
-                key={kind}
-                value={kind}
-                disabled={
-                  !planeFor(part, index, kind as SheetPlane['kind']) &&
-                  !(PRESSED.has(kind as SheetPlane['kind']) && index > 0)
-                }
-              >
-                {title}
-              </option>
-            ))}
-          </select>
-        </label>
-        {(plane.kind === 'xy' || plane.kind === 'xz' || plane.kind === 'yz') && (
-          <StepField
-            step={step}
-            field="plane/offset"
-            label="Offset toward you"
-            formula={plane.offset}
-            dimension="length"
-          />
-        )}
-        {plane.kind === 'square' && (
-          <>
-            <PathChoice step={step} plane={plane} paths={paths.map((p) => ({ id: p.id, name: p.name }))} />
-            <StepField
-              step={step}
-              field="plane/station"
-              label="At station"
-              formula={plane.station}
-              dimension="length"
-            />
-          </>
-        )}
-        {plane.kind === 'tilted' && (
-          <StepField
-            step={step}
-            field="plane/angle"
-            label="Angle from level"
-            formula={plane.angle}
-            dimension="angle"
-          />
-        )}
-        {(plane.kind === 'square' ||
-          plane.kind === 'points' ||
-          plane.kind === 'tilted' ||
-          plane.kind === 'parallel') && (
-          <button
-            type="button"
-            className={`btn btn-xs self-start ${placing ? 'btn-primary' : 'btn-paper'}`}
-            aria-pressed={placing !== undefined}
-            onClick={() => press(plane.kind)}
-          >
-            Press it in the picture
-          </button>
-        )}
-        {plane.kind === 'face' && (
-          <>
-            <StepField
-              step={step}
-              field="plane/offset"
-              label="Offset toward you"
-              formula={plane.offset}
-              dimension="length"
-            />
-            <button
-              type="button"
-              className="btn btn-xs btn-paper self-start"
-              onClick={() => pressFace(session, step)}
-            >
-              Press another face
-            </button>
-          </>
-        )}
-        {plane.kind === 'parallel' && (
-          <Choice
-            label="Parallel to"
-            value={plane.to}
-            choices={[
-              ...MAIN_PLANES.map((p) => [p, PLANES[p]] as const),
-              ...part.steps
-                .slice(0, index)
-                .flatMap((s) => (s.kind === 'sketch' ? [[s.id, s.name] as const] : [])),
-            ]}
-            onChoose={(to) =>
-              void session.run(
-                setPlane,
-                { step: step.id, plane: { ...plane, to } },
-                { label: 'Plane of the sheet' },
-              )
-            }
-          />
-        )}
+        <PlaneFields step={step} />
         <FacingButtons step={step} />
-        {plane.kind === 'nodes' && <NodeChoice step={step} plane={plane} />}
+        {step.plane.kind === 'nodes' && <NodeChoice step={step} plane={step.plane} />}
       </div>
       <StationFindings station={stationOf(step, part.steps)} />
-      {output && (
-        <Section title="State">
-          <Figures
-            rows={[
-              ['Loose', output.loose === 0 ? 'settled' : String(output.loose)],
-              ['Closed regions', String(output.regions.length)],
-              ['Gaps', output.gaps.length === 0 ? 'none' : String(output.gaps.length)],
-              ...(output.looseEnds.length > 0
-                ? [['Open ends', String(output.looseEnds.length)] as const]
-                : []),
-            ]}
-          />
-        </Section>
-      )}
-      {output && dimensions.length > 0 && (
-        <Section title="Dimensions">
-          {dimensions.map((d) =>
-            d.role === 'driving' ? (
-              <StepField
-                key={d.id}
-                step={step}
-                field={`constraints/${d.id}/formula`}
-                label={constraintName(step, d)}
-                formula={d.formula}
-                dimension={measuresAngle(d.measured) ? 'angle' : 'length'}
-              />
-            ) : (
-              <div key={d.id} className="flex justify-between py-1">
-                <span className="muted">{constraintName(step, d)}</span>
-                <span className="figure">
-                  {dimensionText(d, figures?.get(d.id) ?? 0, part.units, 'value')}
-                </span>
-              </div>
-            ),
-          )}
-        </Section>
-      )}
+      {output && <SketchState output={output} />}
+      {output && <Dimensions step={step} figures={figures} />}
     </>
+  )
+}
+
+/** Where the sheet lies. */
+function PlaneFields({ step }: { readonly step: SketchStep }) {
+  const { session } = useBench()
+  const part = usePart()
+  const index = part.steps.findIndex((s) => s.id === step.id)
+  const placing = useSessionState((s) => s.placing)
+  const press = (kind: Placing['kind']): void =>
+    session.place(placing?.kind === kind ? undefined : { step: step.id, kind, picked: [] })
+  const choose = (kind: SheetPlane['kind']): void => {
+    if (kind === 'points' || kind === 'tilted' || kind === 'parallel') return press(kind)
+    if (kind === 'face') return pressFace(session, step)
+    const plane = planeFor(part, index, kind)
+    if (plane) session.run(setPlane, { step: step.id, plane }, { label: 'Plane of the sheet' })
+  }
+  const { plane } = step
+  return (
+    <>
+      <label className="mt-1 grid grid-cols-[1fr_180px] items-center gap-x-2">
+        <span className="muted">Lies on</span>
+        <select
+          className="select select-sm"
+          value={plane.kind}
+          onChange={(e) => choose(e.target.value as SheetPlane['kind'])}
+        >
+          {Object.entries(PLANES).map(([kind, title]) => (
+            <option
+              key={kind}
+              value={kind}
+              disabled={
+                !planeFor(part, index, kind as SheetPlane['kind']) &&
+                !(PRESSED.has(kind as SheetPlane['kind']) && index > 0)
+              }
+            >
+              {title}
+            </option>
+          ))}
+        </select>
+      </label>
+      <PlaneFigures step={step} />
+      {(plane.kind === 'square' ||
+        plane.kind === 'points' ||
+        plane.kind === 'tilted' ||
+        plane.kind === 'parallel') && (
+        <button
+          type="button"
+          className={`btn btn-xs self-start ${placing ? 'btn-primary' : 'btn-paper'}`}
+          aria-pressed={placing !== undefined}
+          onClick={() => press(plane.kind)}
+        >
+          Press it in the picture
+        </button>
+      )}
+      {plane.kind === 'face' && (
+        <button
+          type="button"
+          className="btn btn-xs btn-paper self-start"
+          onClick={() => pressFace(session, step)}
+        >
+          Press another face
+        </button>
+      )}
+      {plane.kind === 'parallel' && <ParallelChoice step={step} plane={plane} index={index} />}
+    </>
+  )
+}
+
+/** What of a plane is typed: an offset, a station, an angle. */
+function PlaneFigures({ step }: { readonly step: SketchStep }) {
+  const { plane } = step
+  const part = usePart()
+  switch (plane.kind) {
+    case 'xy':
+    case 'xz':
+    case 'yz':
+    case 'face':
+      return (
+        <StepField
+          step={step}
+          field="plane/offset"
+          label="Offset toward you"
+          formula={plane.offset}
+          dimension="length"
+        />
+      )
+    case 'square': {
+      const before = part.steps.slice(
+        0,
+        part.steps.findIndex((s) => s.id === step.id),
+      )
+      const paths = before.filter((s) => gives(s, 'path'))
+      return (
+        <>
+          <PathChoice step={step} plane={plane} paths={paths.map((p) => ({ id: p.id, name: p.name }))} />
+          <StepField
+            step={step}
+            field="plane/station"
+            label="At station"
+            formula={plane.station}
+            dimension="length"
+          />
+        </>
+      )
+    }
+    case 'tilted':
+      return (
+        <StepField
+          step={step}
+          field="plane/angle"
+          label="Angle from level"
+          formula={plane.angle}
+          dimension="angle"
+        />
+      )
+    default:
+      return null
+  }
+}
+
+function ParallelChoice(props: {
+  readonly step: SketchStep
+  readonly plane: Extract<SheetPlane, { kind: 'parallel' }>
+  readonly index: number
+}) {
+  const { step, plane } = props
+  const { session } = useBench()
+  const before = usePart().steps.slice(0, props.index)
+  return (
+    <Choice
+      label="Parallel to"
+      value={plane.to}
+      choices={[
+        ...MAIN_PLANES.map((p) => [p, PLANES[p]] as const),
+        ...before.flatMap((s) => (gives(s, 'sketch') ? [[s.id, s.name] as const] : [])),
+      ]}
+      onChoose={(to) =>
+        void session.run(
+          setPlane,
+          { step: step.id, plane: { ...plane, to } },
+          { label: 'Plane of the sheet' },
+        )
+      }
+    />
+  )
+}
+
+function SketchState({ output }: { readonly output: SketchGiven }) {
+  return (
+    <Section title="State">
+      <Figures
+        rows={[
+          ['Loose', output.loose === 0 ? 'settled' : String(output.loose)],
+          ['Closed regions', String(output.regions.length)],
+          ['Gaps', output.gaps.length === 0 ? 'none' : String(output.gaps.length)],
+          ...(output.looseEnds.length > 0 ? [['Open ends', String(output.looseEnds.length)] as const] : []),
+        ]}
+      />
+    </Section>
+  )
+}
+
+function Dimensions(props: {
+  readonly step: SketchStep
+  readonly figures: ReadonlyMap<Id, number> | undefined
+}) {
+  const { step, figures } = props
+  const part = usePart()
+  const dimensions = step.constraints.filter((c) => c.kind === 'dimension')
+  if (dimensions.length === 0) return null
+  return (
+    <Section title="Dimensions">
+      {dimensions.map((d) =>
+        d.role === 'driving' ? (
+          <StepField
+            key={d.id}
+            step={step}
+            field={`constraints/${d.id}/formula`}
+            label={constraintName(step, d)}
+            formula={d.formula}
+            dimension={measuresAngle(d.measured) ? 'angle' : 'length'}
+          />
+        ) : (
+          <div key={d.id} className="flex justify-between py-1">
+            <span className="muted">{constraintName(step, d)}</span>
+            <span className="figure">{dimensionText(d, figures?.get(d.id) ?? 0, part.units, 'value')}</span>
+          </div>
+        ),
+      )}
+    </Section>
   )
 }
 
