@@ -1,4 +1,5 @@
-import { emptyPart, type Part, createEvaluator } from '@flexum/core/recipe'
+import { emptyPart, type Part } from '@flexum/core/recipe'
+import { createEvaluator } from '@flexum/core/recipe/evaluated'
 import type { MadeSolid, SolidMesh, Solids, SolidTree } from '@flexum/core/solid'
 import { blockStep } from '../packages/core/testing/bodies.ts'
 import { loadManifold } from '@flexum/manifold'

@@ -1,4 +1,5 @@
-import { type Part, type RunStep, createEvaluator, type PartResult } from '@flexum/core/recipe'
+import { type Part, type RunStep } from '@flexum/core/recipe'
+import { createEvaluator, type PartResult } from '@flexum/core/recipe/evaluated'
 import { outlineOf, regionsOf, STOCK_SHAPES } from '@flexum/core/profile'
 import { planeSquareTo, sliceMesh } from '@flexum/core/space'
 import {

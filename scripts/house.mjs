@@ -73,11 +73,14 @@ function anythingBut(literals, firstAlsoNot = '') {
 /** A pattern for file names that do not begin with a word. */
 const notBeginning = (word) => `(?:${[...word].map((c, i) => `${word.slice(0, i)}[^${c}/]`).join('|')})[^/]*$`
 
+/** Folders that have more than one door. */
+const DOORS = { recipe: ['index.ts', 'evaluated/index.ts'] }
+
 /** What nothing but the folder itself may see of another: all where it may not import it, else all but its index. */
 function between(up, may, others, message) {
   return [
     { regex: `${up}(?:${others.join('|')})(?:/|$)`, message },
-    ...(may.length ? [{ regex: `${up}(?:${may.join('|')})/${anythingBut('index.ts')}`, message }] : []),
+    ...may.map((f) => ({ regex: `${up}${f}/${anythingBut(DOORS[f] ?? 'index.ts')}`, message })),
   ]
 }
 

@@ -1,6 +1,7 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { parseArgs } from 'node:util'
-import { kindOf, needsSolids, readPartText, type Part, type Finding } from '@flexum/core/recipe'
+import { kindOf, needsSolids, readPartText, type Part } from '@flexum/core/recipe'
+import { type Finding } from '@flexum/core/recipe/evaluated'
 import { fail, fault, ok, own, type Result } from '@flexum/core/base'
 import { EXPORT_IDS, exportOf, type FileId, type WantedExport } from '@flexum/core/files'
 import { createService } from '@flexum/core/service'

@@ -2,18 +2,8 @@ import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import {
-  breachesOf,
-  readPartText,
-  writePart,
-  apply,
-  setFormula,
-  bodiesOf,
-  createEvaluator,
-  massOf,
-  meshOfPart,
-  volumeOf,
-} from '@flexum/core/recipe'
+import { breachesOf, readPartText, writePart, apply, setFormula } from '@flexum/core/recipe'
+import { bodiesOf, createEvaluator, massOf, meshOfPart, volumeOf } from '@flexum/core/recipe/evaluated'
 import { PICTURE_LOOKS, pictureOf } from '@flexum/core/format'
 import { checkWatertight, meshVolume } from '@flexum/core/space'
 import { blockPart } from '../../core/testing/block/index.ts'

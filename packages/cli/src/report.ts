@@ -1,7 +1,6 @@
 import type { Id } from '@flexum/core/base'
+import { kindOf, type Part } from '@flexum/core/recipe'
 import {
-  kindOf,
-  type Part,
   bendingOfLead,
   cutLengths,
   developedLengths,
@@ -10,7 +9,7 @@ import {
   strandLengths,
   volumeOf,
   type PartResult,
-} from '@flexum/core/recipe'
+} from '@flexum/core/recipe/evaluated'
 import { deg } from '@flexum/core/num'
 import { formatAngle, formatLength, formatLengthFigures, formatMass } from '@flexum/core/units'
 

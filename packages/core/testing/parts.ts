@@ -7,6 +7,8 @@ import {
   type Part,
   type RunStep,
   type Step,
+} from '../src/recipe/index.ts'
+import {
   createEvaluator,
   type Bending,
   type Finding,
@@ -14,7 +16,7 @@ import {
   type PartResult,
   type PathGiven,
   type StepOutput,
-} from '../src/recipe/index.ts'
+} from '../src/recipe/evaluated/index.ts'
 import type { StockShape } from '../src/profile/index.ts'
 import type { Body, BodyFigures } from '../src/solid/index.ts'
 import type { CarriedGiven } from '../src/sweep/index.ts'

@@ -1,7 +1,8 @@
 import { expect } from 'vitest'
 import type { Body, BodyEdge } from '../src/solid/index.ts'
 import type { Vec3 } from '../src/space/index.ts'
-import { bodiesOf, createEvaluator, emptyPart, type PartResult, type Step } from '../src/recipe/index.ts'
+import { emptyPart, type Step } from '../src/recipe/index.ts'
+import { bodiesOf, createEvaluator, type PartResult } from '../src/recipe/evaluated/index.ts'
 import { loadManifold } from '../../manifold/src/index.ts'
 
 /** The library by which bodies are put together. */

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { nodeEntry, type Part, createEvaluator } from '@flexum/core/recipe'
+import { nodeEntry, type Part } from '@flexum/core/recipe'
+import { createEvaluator } from '@flexum/core/recipe/evaluated'
 import { bendSheetOf } from '@flexum/core/report'
 import { serverForEach } from '../testing/app.ts'
 import { DEMO_PARTS } from './demo/parts.ts'

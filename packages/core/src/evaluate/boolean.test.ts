@@ -12,8 +12,8 @@ import {
   type PlainBodyStep,
   type SketchStep,
   type Step,
-  createEvaluator,
 } from '@flexum/core/recipe'
+import { createEvaluator } from '@flexum/core/recipe/evaluated'
 import { type Operation, type RevolvedStep, changeOperation } from '../recipe/index.ts'
 import { bodiesOf, massOf, volumeOf } from './bodies.ts'
 import type { Body } from '@flexum/core/solid'

@@ -19,8 +19,8 @@ import {
   setUnits,
   addVariant,
   makeChange,
-  createEvaluator,
 } from '../recipe/index.ts'
+import { createEvaluator } from '../recipe/evaluated/index.ts'
 import { checkWatertight } from '../space/index.ts'
 import { massOf, bodiesOf } from './index.ts'
 import type { PartResult } from './result.ts'

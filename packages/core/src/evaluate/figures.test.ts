@@ -19,9 +19,8 @@ import {
   type Step,
   setFormula,
   makeChange,
-  compareOrientations,
-  createEvaluator,
 } from '../recipe/index.ts'
+import { compareOrientations, createEvaluator } from '../recipe/evaluated/index.ts'
 import { deg, integrate, TURN } from '../num/index.ts'
 import { checkWatertight, type Mesh } from '../space/index.ts'
 import { bendingOfLead, leadOf } from './index.ts'

@@ -3,15 +3,8 @@ import { changed, NO_COMMANDS, TRIES } from '../../testing/fuzz/commands.ts'
 import { randomOf } from '../../testing/fuzz/random.ts'
 import { hookSketch, rectangleAt } from '../../testing/sketches.ts'
 import { loadManifold } from '../../../manifold/src/index.ts'
-import {
-  breachesOf,
-  freshStep,
-  readPart,
-  STARTERS,
-  type Part,
-  type Step,
-  createEvaluator,
-} from '../recipe/index.ts'
+import { breachesOf, freshStep, readPart, STARTERS, type Part, type Step } from '../recipe/index.ts'
+import { createEvaluator } from '../recipe/evaluated/index.ts'
 import type { PartResult } from './result.ts'
 import * as edit from '../recipe/commands.ts'
 

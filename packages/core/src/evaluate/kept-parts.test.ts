@@ -3,7 +3,8 @@ import { gunzipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
 import { loadManifold } from '../../../manifold/src/index.ts'
 import { figuresOfPart, type KeptPart } from '../../testing/kept/figures.ts'
-import { readPart, createEvaluator } from '../recipe/index.ts'
+import { readPart } from '../recipe/index.ts'
+import { createEvaluator } from '../recipe/evaluated/index.ts'
 
 /** Parts of the demo, and random ones, with what they came to when they were written; a line each. */
 const kept = new TextDecoder()

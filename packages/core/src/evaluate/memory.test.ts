@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { barOn, codesOf, throughNodes } from '../../testing/parts.ts'
 import { within } from '../base/index.ts'
-import { createEvaluator } from '../recipe/index.ts'
+import { createEvaluator } from '../recipe/evaluated/index.ts'
 import { createMemory, type Fresh } from './memory.ts'
 import { PART_TOO_MUCH } from './step-findings.ts'
 

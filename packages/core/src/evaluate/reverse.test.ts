@@ -14,8 +14,8 @@ import {
   type Step,
   reversePath,
   takeFromEnd,
-  endAsStart,
 } from '../recipe/index.ts'
+import { endAsStart } from '../recipe/evaluated/index.ts'
 import { segmentPoint, type Segment } from '../path/index.ts'
 import { fromEnd } from './from-end.ts'
 import type { PartResult } from './result.ts'

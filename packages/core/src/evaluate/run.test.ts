@@ -2,15 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { judge } from '../../testing/judge.ts'
 import { wholeRun, type WholeRun } from '../../testing/parts.ts'
-import {
-  SQUARE_CUT,
-  STARTERS,
-  type Part,
-  type RunStep,
-  makeChange,
-  compareOrientations,
-  createEvaluator,
-} from '../recipe/index.ts'
+import { SQUARE_CUT, STARTERS, type Part, type RunStep, makeChange } from '../recipe/index.ts'
+import { compareOrientations, createEvaluator } from '../recipe/evaluated/index.ts'
 import { integrate, rad } from '../num/index.ts'
 import { meshVolume } from '../space/index.ts'
 import { rollAt } from '../sweep/index.ts'

@@ -1,14 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { wholePath, wholeRun } from '../../testing/parts.ts'
 import { ANCHORS, STOCK_SIZES, type StockShape } from '../profile/index.ts'
-import {
-  partOnPath,
-  nodeEntry,
-  STARTERS,
-  type NodeEntry,
-  type Part,
-  createEvaluator,
-} from '../recipe/index.ts'
+import { partOnPath, nodeEntry, STARTERS, type NodeEntry, type Part } from '../recipe/index.ts'
+import { createEvaluator } from '../recipe/evaluated/index.ts'
 import { checkWatertight } from '../space/index.ts'
 import { meshOfBody } from '../solid/index.ts'
 import type { PartResult } from './result.ts'

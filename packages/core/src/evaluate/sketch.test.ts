@@ -12,13 +12,13 @@ import {
   setOverride,
   addVariant,
   chooseVariant,
-  createEvaluator,
   MILD_STEEL,
   type Capability,
   type Part,
   type SketchStep,
   type Step,
 } from '../recipe/index.ts'
+import { createEvaluator } from '../recipe/evaluated/index.ts'
 import { vec3, type Vec3 } from '../space/index.ts'
 import type { Given } from './index.ts'
 import { hookSketch } from '../../testing/sketches.ts'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { addMaker, createEvaluator } from '../recipe/index.ts'
+import { addMaker, createEvaluator } from '../recipe/evaluated/index.ts'
 import { bodiesOf, type Outside } from './index.ts'
 import { blockPart } from '../../testing/block/index.ts'
 import { callOff, createFlag, doJob } from '../service/index.ts'

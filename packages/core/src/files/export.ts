@@ -1,5 +1,6 @@
 import { fail, fault, ok, type Id, type Result } from '../base/index.ts'
-import { kindOf, type Part, leadOf, type Evaluator, type Finding, type PartResult } from '../recipe/index.ts'
+import { kindOf, type Part } from '../recipe/index.ts'
+import { leadOf, type Evaluator, type Finding, type PartResult } from '../recipe/evaluated/index.ts'
 import { fileName, exportOf, type FileId, type ExportOptions } from './exports.ts'
 
 /** Which file is wanted, of which run by a chosen step, with which lengths. */

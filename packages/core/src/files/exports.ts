@@ -1,15 +1,13 @@
 import { fail, fault, ok, type Result } from '../base/index.ts'
+import { writePart, type Capability, type Part } from '../recipe/index.ts'
 import {
-  writePart,
-  type Capability,
-  type Part,
   bendingOfLead,
   bodiesOf,
   meshOfPart,
   type How,
   type Lead,
   type PartResult,
-} from '../recipe/index.ts'
+} from '../recipe/evaluated/index.ts'
 import { bendTableCsv, nodesCsv, sectionSvg, stlOf } from '../format/index.ts'
 
 /** What a file is made from: a part worked out, and the run, path and profile that are meant. */

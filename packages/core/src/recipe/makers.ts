@@ -1,3 +1,4 @@
+import './kinds.ts'
 import type { Step, StepBase, StepKindName } from '../document/index.ts'
 import { evaluatorOf, type Evaluator, type Makers, type Outside, type StepMaker } from '../evaluate/index.ts'
 import { aimFindings } from '../steps/trim/aims.ts'

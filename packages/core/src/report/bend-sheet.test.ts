@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { freshStep, type Part, createEvaluator } from '../recipe/index.ts'
+import { freshStep, type Part } from '../recipe/index.ts'
+import { createEvaluator } from '../recipe/evaluated/index.ts'
 import { barOn, throughNodes } from '../../testing/parts.ts'
 import { bendSheetOf } from './bend-sheet.ts'
 

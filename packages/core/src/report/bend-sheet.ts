@@ -1,13 +1,12 @@
 import type { Id } from '../base/index.ts'
+import { stepOf, type Part } from '../recipe/index.ts'
 import {
-  stepOf,
-  type Part,
   cutLengths,
   developedLengths,
   shortFigures,
   inputOf,
   type PartResult,
-} from '../recipe/index.ts'
+} from '../recipe/evaluated/index.ts'
 import { barLength, zonesOf, type FormingGiven } from '../forming/index.ts'
 import { pathPoint, segmentPoint, type Path } from '../path/index.ts'
 import type { Vec3 } from '../space/index.ts'

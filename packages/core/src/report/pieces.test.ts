@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { freshStep, SQUARE_CUT, STARTERS, type Part, type Step, createEvaluator } from '../recipe/index.ts'
+import { freshStep, SQUARE_CUT, STARTERS, type Part, type Step } from '../recipe/index.ts'
+import { createEvaluator } from '../recipe/evaluated/index.ts'
 import { listPieces, type PieceList } from './pieces.ts'
 
 const listOf = (part: Part): PieceList =>

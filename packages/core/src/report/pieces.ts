@@ -7,18 +7,15 @@ import {
   cutPieces,
   PLAIN_CUTS,
 } from '../cutting/index.ts'
+import { inputsOf, type Part, operationOf, gives } from '../recipe/index.ts'
 import {
-  inputsOf,
-  type Part,
   type PartResult,
   blankOf,
   type SectionGiven,
   type StepResult,
   trimsOf,
-  operationOf,
-  gives,
   inputOf,
-} from '../recipe/index.ts'
+} from '../recipe/evaluated/index.ts'
 import type { StockShape } from '../profile/index.ts'
 import { vec2, type Vec2 } from '../plane/index.ts'
 import type { BlankGiven } from '../forming/index.ts'

@@ -1,6 +1,6 @@
 import type { Id, Result } from '../base/index.ts'
+import { type Part } from '../recipe/index.ts'
 import {
-  type Part,
   bodiesOf,
   compareOrientations,
   createEvaluator,
@@ -10,7 +10,7 @@ import {
   type Outside,
   type PartResult,
   type PathDistance,
-} from '../recipe/index.ts'
+} from '../recipe/evaluated/index.ts'
 import { materialOf, meshOfBody, type Body } from '../solid/index.ts'
 import { IMPORTS, exportFile, type WantedExport, type ExportedFile } from '../files/index.ts'
 import { PICTURE_LOOKS, pictureOf, type Picture, type ReadMesh } from '../format/index.ts'

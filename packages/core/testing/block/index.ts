@@ -1,4 +1,5 @@
-import { addKind, emptyPart, freshStep, type Part, type Step, addMaker } from '../../src/recipe/index.ts'
+import { addKind, emptyPart, freshStep, type Part, type Step } from '../../src/recipe/index.ts'
+import { addMaker } from '../../src/recipe/evaluated/index.ts'
 import { blockMaker } from './made.ts'
 import { blockKind } from './typed.ts'
 

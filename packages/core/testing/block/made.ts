@@ -1,5 +1,5 @@
 import type { Body } from '../../src/solid/index.ts'
-import { shortFigures, type StepMaker } from '../../src/recipe/index.ts'
+import { shortFigures, type StepMaker } from '../../src/recipe/evaluated/index.ts'
 import { line2 } from '../../src/plane/index.ts'
 import { region } from '../../src/profile/index.ts'
 import type { Mesh } from '../../src/space/index.ts'

@@ -1,12 +1,5 @@
-import {
-  breachesOf,
-  readPart,
-  type Part,
-  createEvaluator,
-  leadOf,
-  massOf,
-  type PartResult,
-} from '../../src/recipe/index.ts'
+import { breachesOf, readPart, type Part } from '../../src/recipe/index.ts'
+import { createEvaluator, leadOf, massOf, type PartResult } from '../../src/recipe/evaluated/index.ts'
 import { loadManifold } from '../../../manifold/src/index.ts'
 
 const solids = await loadManifold()

@@ -1,4 +1,5 @@
-import { type Part, massOf, volumeOf, type PartResult, type StepOutput } from '../../src/recipe/index.ts'
+import { type Part } from '../../src/recipe/index.ts'
+import { massOf, volumeOf, type PartResult, type StepOutput } from '../../src/recipe/evaluated/index.ts'
 
 /** What a part comes to, as it is kept beside it: by step its state, its figures and the codes of its findings. */
 export interface KeptFigures {

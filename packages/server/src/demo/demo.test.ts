@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { PNG } from 'pngjs'
-import { readPart, createEvaluator } from '@flexum/core/recipe'
+import { readPart } from '@flexum/core/recipe'
+import { createEvaluator } from '@flexum/core/recipe/evaluated'
 import { faultOf } from '../../../core/testing/fuzz/check.ts'
 import { traceOutlines } from '@flexum/core/trace'
 import { MOULDING_AT, MOULDING_SCALE, mouldingPicture } from './moulding-picture.ts'

@@ -1,13 +1,5 @@
-import {
-  gives,
-  breachesOf,
-  readPart,
-  profileOf,
-  leadOf,
-  massOf,
-  type Part,
-  type PartResult,
-} from '@flexum/core/recipe'
+import { gives, breachesOf, readPart, profileOf, type Part } from '@flexum/core/recipe'
+import { leadOf, massOf, type PartResult } from '@flexum/core/recipe/evaluated'
 import { PNG } from 'pngjs'
 import { bendSheetOf } from '@flexum/core/report'
 import { sectionPicture, type Picture } from '@flexum/core/format'

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { STARTERS, type PartEntry, createEvaluator } from '@flexum/core/recipe'
+import { STARTERS, type PartEntry } from '@flexum/core/recipe'
+import { createEvaluator } from '@flexum/core/recipe/evaluated'
 import { pathPoint, type Path } from '@flexum/core/path'
 import { movedLimit, stationUnder } from './part-limit.ts'
 

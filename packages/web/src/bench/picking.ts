@@ -1,5 +1,6 @@
 import type { Id } from '@flexum/core/base'
-import type { Part, PartResult } from '@flexum/core/recipe'
+import type { Part } from '@flexum/core/recipe'
+import type { PartResult } from '@flexum/core/recipe/evaluated'
 import {
   edgesOfBody,
   edgeWords,

@@ -1,4 +1,5 @@
-import { stepOf, type Part, barBody, inputOf, type PartResult } from '@flexum/core/recipe'
+import { stepOf, type Part } from '@flexum/core/recipe'
+import { barBody, inputOf, type PartResult } from '@flexum/core/recipe/evaluated'
 import {
   type FormingGiven,
   holding,

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { STARTERS, type Part, type RunStep, createEvaluator } from '@flexum/core/recipe'
+import { STARTERS, type Part, type RunStep } from '@flexum/core/recipe'
+import { createEvaluator } from '@flexum/core/recipe/evaluated'
 import { openWords, runView, shownBodies, stationOnPath, stationOnRun, stepInWork } from './results.ts'
 
 const hoop = STARTERS.hoop.make('Hoop')

@@ -1,10 +1,6 @@
 import { memoBy, type Id } from '@flexum/core/base'
+import { kindOf, type Capability, type Part, type Station, type Step } from '@flexum/core/recipe'
 import {
-  kindOf,
-  type Capability,
-  type Part,
-  type Station,
-  type Step,
   blankOf,
   inputOf,
   isAgainst,
@@ -18,7 +14,7 @@ import {
   type PathGiven,
   type SectionGiven,
   type StepResult,
-} from '@flexum/core/recipe'
+} from '@flexum/core/recipe/evaluated'
 import type { Body } from '@flexum/core/solid'
 import type { EndTrim, CarriedGiven, Piece } from '@flexum/core/sweep'
 import type { BlankGiven, FormingGiven } from '@flexum/core/forming'

@@ -1,5 +1,5 @@
 import { keptWith, type Id } from '@flexum/core/base'
-import type { PartResult } from '@flexum/core/recipe'
+import type { PartResult } from '@flexum/core/recipe/evaluated'
 import {
   roomOutline,
   roomShape,

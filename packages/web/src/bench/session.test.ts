@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { STARTERS, type Part, renamePart, setCell, createEvaluator } from '@flexum/core/recipe'
+import { STARTERS, type Part, renamePart, setCell } from '@flexum/core/recipe'
+import { createEvaluator } from '@flexum/core/recipe/evaluated'
 import type { PartHead } from '../api/parts.ts'
 import { Broken, type Compute } from '../compute/client.ts'
 import { startAutosave } from './autosave.ts'

@@ -13,9 +13,9 @@ import {
   type Station,
   type Command,
   type History,
-  type PartResult,
   type Followed,
 } from '@flexum/core/recipe'
+import { type PartResult } from '@flexum/core/recipe/evaluated'
 import type { PointTable } from '@flexum/core/format'
 import type { PartHead } from '../api/parts.ts'
 import { type Compute, Broken, Cancelled } from '../compute/client.ts'

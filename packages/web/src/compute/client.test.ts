@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { STARTERS, setCell, createEvaluator, massOf, type Phase, type StepResult } from '@flexum/core/recipe'
+import { STARTERS, setCell } from '@flexum/core/recipe'
+import { createEvaluator, massOf, type Phase, type StepResult } from '@flexum/core/recipe/evaluated'
 import { mergeAnswer } from './client.ts'
 import type { Answer } from './messages.ts'
 

@@ -1,6 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink'
 import type { Progress, Result } from '@flexum/core/base'
-import type { Part, PartResult, StepResult } from '@flexum/core/recipe'
+import type { Part } from '@flexum/core/recipe'
+import type { PartResult, StepResult } from '@flexum/core/recipe/evaluated'
 import type { Body } from '@flexum/core/solid'
 import type { WantedExport, ExportedFile } from '@flexum/core/files'
 import { callOff, createFlag, createQueue, type Service, type TurningCard } from '@flexum/core/service'

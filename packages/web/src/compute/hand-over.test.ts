@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { STARTERS, type Part, createEvaluator } from '@flexum/core/recipe'
+import { STARTERS, type Part } from '@flexum/core/recipe'
+import { createEvaluator } from '@flexum/core/recipe/evaluated'
 import { handOver } from './hand-over.ts'
 import type { Answer } from './messages.ts'
 

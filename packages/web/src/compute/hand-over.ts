@@ -1,5 +1,5 @@
 import type { Body } from '@flexum/core/solid'
-import type { StepResult } from '@flexum/core/recipe'
+import type { StepResult } from '@flexum/core/recipe/evaluated'
 import type { Mesh } from '@flexum/core/space'
 import type { Answer } from './messages.ts'
 

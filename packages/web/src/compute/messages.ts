@@ -1,5 +1,6 @@
 import type { Progress, Result } from '@flexum/core/base'
-import type { Part, Finding, PartResult, StepResult, ValueResult } from '@flexum/core/recipe'
+import type { Part } from '@flexum/core/recipe'
+import type { Finding, PartResult, StepResult, ValueResult } from '@flexum/core/recipe/evaluated'
 import type { WantedExport, ExportedFile } from '@flexum/core/files'
 import type { Flag, Service, TurningCard } from '@flexum/core/service'
 import type { SentPart } from './in-parts.ts'

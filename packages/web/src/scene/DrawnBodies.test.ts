@@ -8,7 +8,8 @@ import {
   type Mesh,
 } from 'three'
 import { describe, expect, it } from 'vitest'
-import { STARTERS, createEvaluator } from '@flexum/core/recipe'
+import { STARTERS } from '@flexum/core/recipe'
+import { createEvaluator } from '@flexum/core/recipe/evaluated'
 import { shownBodies, type ShownBody } from '../bench/results.ts'
 import { DrawnBodies } from './DrawnBodies.ts'
 import { Spent } from './Spent.ts'

@@ -1,6 +1,7 @@
 import { Mesh, Raycaster, Vector3 } from 'three'
 import { describe, expect, it } from 'vitest'
-import { STARTERS, type Part, createEvaluator } from '@flexum/core/recipe'
+import { STARTERS, type Part } from '@flexum/core/recipe'
+import { createEvaluator } from '@flexum/core/recipe/evaluated'
 import { planeSquareTo } from '@flexum/core/space'
 import { Cut } from './Cut.ts'
 import { shownBodies, type ShownBody } from '../bench/results.ts'

@@ -1,6 +1,7 @@
 import { Box3, Vector3 } from 'three'
 import { describe, expect, it } from 'vitest'
-import { STARTERS, createEvaluator } from '@flexum/core/recipe'
+import { STARTERS } from '@flexum/core/recipe'
+import { createEvaluator } from '@flexum/core/recipe/evaluated'
 import { unpackTag } from '@flexum/core/sweep'
 import { floorGrid } from './floor.ts'
 import { bodyGeometry, facesOf, lineGeometry } from './geometry.ts'

@@ -1,7 +1,7 @@
 import { screen } from '@testing-library/react'
 import { Raycaster, Vector3 } from 'three'
 import { describe, expect, it } from 'vitest'
-import { createEvaluator } from '@flexum/core/recipe'
+import { createEvaluator } from '@flexum/core/recipe/evaluated'
 import { measureBetween } from '@flexum/core/solid'
 import { planeSquareTo, type Vec3 } from '@flexum/core/space'
 import { blockPart } from '../../../core/testing/block/index.ts'

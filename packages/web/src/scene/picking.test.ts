@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { STARTERS, createEvaluator } from '@flexum/core/recipe'
+import { STARTERS } from '@flexum/core/recipe'
+import { createEvaluator } from '@flexum/core/recipe/evaluated'
 import { facesOfBody } from '@flexum/core/solid'
 import { pickedAt } from './picking.ts'
 import { shownBodies } from '../bench/results.ts'

@@ -1,6 +1,7 @@
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import type { Id } from '@flexum/core/base'
-import { type Part, type SketchStep, putDrawing, type Drawing, entityName } from '@flexum/core/recipe'
+import { type Part, type SketchStep, putDrawing, type Drawing } from '@flexum/core/recipe'
+import { entityName } from '@flexum/core/recipe/evaluated'
 import type { SketchEntity } from '@flexum/core/sketch'
 import { partOf, shownPart, type Session } from '../bench/session.ts'
 import { draftOf, type Draft } from './drafting.ts'

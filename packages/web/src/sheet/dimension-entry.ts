@@ -1,11 +1,6 @@
 import type { Id } from '@flexum/core/base'
-import {
-  type Drawing,
-  formulaBound,
-  shortBound,
-  type SketchDimension,
-  type SketchMeasured,
-} from '@flexum/core/recipe'
+import { type Drawing, type SketchDimension, type SketchMeasured } from '@flexum/core/recipe'
+import { formulaBound, shortBound } from '@flexum/core/recipe/evaluated'
 import { deg, lastHolding } from '@flexum/core/num'
 import { measuresAngle, measuredValue, type SketchEntity } from '@flexum/core/sketch'
 import {

@@ -1,5 +1,5 @@
 import { faultWords, type Id, type Result } from '@flexum/core/base'
-import { shortBound } from '@flexum/core/recipe'
+import { shortBound } from '@flexum/core/recipe/evaluated'
 import { isBuiltIn, liesInMirror, mirror, exportFile, type SketchEntity } from '@flexum/core/sketch'
 import type { Board } from './board.ts'
 import type { Draft } from './drafting.ts'

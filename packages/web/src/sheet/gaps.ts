@@ -1,4 +1,5 @@
-import { type Drawing, entityName } from '@flexum/core/recipe'
+import { type Drawing } from '@flexum/core/recipe'
+import { entityName } from '@flexum/core/recipe/evaluated'
 import { closingOf, type Closing, type Gap } from '@flexum/core/sketch'
 import { formatLength } from '@flexum/core/units'
 import type { Board } from './board.ts'

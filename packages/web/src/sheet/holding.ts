@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import { constraintName } from '@flexum/core/recipe'
+import { constraintName } from '@flexum/core/recipe/evaluated'
 import {
   isBuiltIn,
   pointsOf,

@@ -1,7 +1,6 @@
 import { memoBy, keptWith, type Id, type Kept } from '@flexum/core/base'
+import { type Part, type SketchStep, type SketchDimension } from '@flexum/core/recipe'
 import {
-  type Part,
-  type SketchStep,
   BARE,
   namesOf,
   resolveStep,
@@ -9,8 +8,7 @@ import {
   type PartResult,
   unsolvedSketch,
   type SolvedSketch,
-  type SketchDimension,
-} from '@flexum/core/recipe'
+} from '@flexum/core/recipe/evaluated'
 import type { Curve2, Vec2 } from '@flexum/core/plane'
 import { drawnBy, firstChain, placesOf, sizeOf, type Places, type SketchEntity } from '@flexum/core/sketch'
 import { surroundingsOf, type Surroundings } from '@flexum/core/units'

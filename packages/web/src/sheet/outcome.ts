@@ -1,11 +1,6 @@
 import type { Id } from '@flexum/core/base'
-import {
-  type SketchStep,
-  type Drawing,
-  numericConstraints,
-  resolveStep,
-  type SketchConstraint,
-} from '@flexum/core/recipe'
+import { type SketchStep, type Drawing, type SketchConstraint } from '@flexum/core/recipe'
+import { numericConstraints, resolveStep } from '@flexum/core/recipe/evaluated'
 import {
   changeBetween,
   clashOf,

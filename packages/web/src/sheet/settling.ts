@@ -1,12 +1,11 @@
 import {
   type Part,
   type SketchStep,
-  constraintName,
-  measuredName,
   type Drawing,
   type SketchMeasured,
   type SketchRelation,
 } from '@flexum/core/recipe'
+import { constraintName, measuredName } from '@flexum/core/recipe/evaluated'
 import {
   measuresAngle,
   measuredIds,

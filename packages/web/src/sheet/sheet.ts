@@ -1,5 +1,6 @@
 import type { Id } from '@flexum/core/base'
-import { setPicture, constraintName, entityName } from '@flexum/core/recipe'
+import { setPicture } from '@flexum/core/recipe'
+import { constraintName, entityName } from '@flexum/core/recipe/evaluated'
 import type { Session } from '../bench/session.ts'
 import { createBoard, type Board } from './board.ts'
 import type { ChangeName } from './changes/index.ts'

@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import { entityName } from '@flexum/core/recipe'
+import { entityName } from '@flexum/core/recipe/evaluated'
 import { pointAt, vec2, type Vec2 } from '@flexum/core/plane'
 import { tolerance } from '@flexum/core/num'
 import type { SheetModel } from './model.ts'

@@ -1,6 +1,6 @@
 import type { Snap } from './caught.ts'
 import type { Id } from '@flexum/core/base'
-import { entityName } from '@flexum/core/recipe'
+import { entityName } from '@flexum/core/recipe/evaluated'
 import { crossings, directionAt, line2, nearestOn, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
 import { ACROSS, ORIGIN, UP } from '@flexum/core/sketch'
 import type { SheetModel } from './model.ts'

@@ -1,8 +1,6 @@
 import { ok, type Id, type Result, keptWith } from '@flexum/core/base'
+import { needsOf, type Part, type SketchStep } from '@flexum/core/recipe'
 import {
-  needsOf,
-  type Part,
-  type SketchStep,
   outputTaken,
   takableOfBodies,
   takableOfRun,
@@ -12,7 +10,7 @@ import {
   type StepOutput,
   type Takable,
   type TakableCurve,
-} from '@flexum/core/recipe'
+} from '@flexum/core/recipe/evaluated'
 import type { PlaneFrame } from '@flexum/core/path'
 import { nearestOn, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
 import { piecesOf, pointsOf, type SketchEntity } from '@flexum/core/sketch'

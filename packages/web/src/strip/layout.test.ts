@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { nodeEntry, STARTERS, type Part, type Step, createEvaluator } from '@flexum/core/recipe'
+import { nodeEntry, STARTERS, type Part, type Step } from '@flexum/core/recipe'
+import { createEvaluator } from '@flexum/core/recipe/evaluated'
 import { runView } from '../bench/results.ts'
 import { layOut, placeOf, stationAt, zoneAt } from './layout.ts'
 

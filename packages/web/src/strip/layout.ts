@@ -1,5 +1,5 @@
 import type { BlankGiven, BendTable } from '@flexum/core/forming'
-import type { PathGiven } from '@flexum/core/recipe'
+import type { PathGiven } from '@flexum/core/recipe/evaluated'
 import { type CarriedGiven, frameAt } from '@flexum/core/sweep'
 import { locate, segmentCurvature, segmentRadius, segmentTurn } from '@flexum/core/path'
 import { vec3 } from '@flexum/core/space'

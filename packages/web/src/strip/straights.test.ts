@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { emptyPart, nodeEntry, type Part, type Step, createEvaluator } from '@flexum/core/recipe'
+import { emptyPart, nodeEntry, type Part, type Step } from '@flexum/core/recipe'
+import { createEvaluator } from '@flexum/core/recipe/evaluated'
 import { bendBy, hasStraights, lengthOfStraight, straightTo, type StraightsStep } from './straights.ts'
 
 const table: Step = {

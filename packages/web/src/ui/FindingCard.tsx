@@ -1,4 +1,4 @@
-import type { Cure, Finding } from '@flexum/core/recipe'
+import type { Cure, Finding } from '@flexum/core/recipe/evaluated'
 
 const STYLES = {
   blocks: { wash: 'var(--block-wash)', bar: 'border-error', sign: '✕', word: 'Blocks' },

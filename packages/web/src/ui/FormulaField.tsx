@@ -1,5 +1,6 @@
 import { useId, useState } from 'react'
-import type { UnitSettings, FieldResult } from '@flexum/core/recipe'
+import type { UnitSettings } from '@flexum/core/recipe'
+import type { FieldResult } from '@flexum/core/recipe/evaluated'
 import {
   DENSITY_FACTORS,
   formatExact,

@@ -1,6 +1,6 @@
 import { readdir, readFile } from 'node:fs/promises'
 import { describe, expect, it } from 'vitest'
-import { createEvaluator, leadOf, massOf, volumeOf } from '../../recipe/index.ts'
+import { createEvaluator, leadOf, massOf, volumeOf } from '../../recipe/evaluated/index.ts'
 import { PART_VERSION, readPartText, writePart } from '../index.ts'
 
 const folder = new URL('../../../testing/version-1/', import.meta.url)

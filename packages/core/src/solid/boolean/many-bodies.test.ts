@@ -1,13 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import {
-  emptyPart,
-  type Part,
-  type SketchStep,
-  type Step,
-  bodiesOf,
-  createEvaluator,
-  volumeOf,
-} from '@flexum/core/recipe'
+import { emptyPart, type Part, type SketchStep, type Step } from '@flexum/core/recipe'
+import { bodiesOf, createEvaluator, volumeOf } from '@flexum/core/recipe/evaluated'
 import { facesOfBody } from '../topology/faces.ts'
 import { meshOfBody } from '../origins.ts'
 import { checkWatertight } from '@flexum/core/space'

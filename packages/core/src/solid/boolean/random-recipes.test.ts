@@ -7,8 +7,8 @@ import {
   type Part,
   type PushedStep,
   type Step,
-  bodiesOf,
 } from '@flexum/core/recipe'
+import { bodiesOf } from '@flexum/core/recipe/evaluated'
 import { edgesOfBody } from '../topology/edges.ts'
 import { facesOfBody } from '../topology/faces.ts'
 import { meshOfBody } from '../origins.ts'

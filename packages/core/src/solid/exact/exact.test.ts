@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { emptyPart, type Part, type Step, areaOf, bodiesOf } from '@flexum/core/recipe'
+import { emptyPart, type Part, type Step } from '@flexum/core/recipe'
+import { areaOf, bodiesOf } from '@flexum/core/recipe/evaluated'
 import { cutAreaOf } from '../measure/cut-area.ts'
 import { facesOfBody } from '../topology/faces.ts'
 import { planeSquareTo, sliceMesh, type Vec3 } from '@flexum/core/space'

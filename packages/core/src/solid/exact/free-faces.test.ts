@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { emptyPart, type Part, type RunStep, type SketchStep, type Step, areaOf } from '@flexum/core/recipe'
+import { emptyPart, type Part, type RunStep, type SketchStep, type Step } from '@flexum/core/recipe'
+import { areaOf } from '@flexum/core/recipe/evaluated'
 import { gaussRule, TURN } from '@flexum/core/num'
 import { STEEL } from '../../../testing/bodies.ts'
 import { barOn, throughNodes, withRun } from '../../../testing/parts.ts'

@@ -1,6 +1,7 @@
 import * as fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { type Step, bodiesOf, volumeOf } from '@flexum/core/recipe'
+import { type Step } from '@flexum/core/recipe'
+import { bodiesOf, volumeOf } from '@flexum/core/recipe/evaluated'
 import { edgesOfBody } from '../topology/edges.ts'
 import { facesOfBody } from '../topology/faces.ts'
 import { meshOfBody } from '../origins.ts'

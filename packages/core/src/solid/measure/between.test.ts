@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { emptyPart, type PlainBodyStep, type Step, createEvaluator } from '../../recipe/index.ts'
+import { emptyPart, type PlainBodyStep, type Step } from '../../recipe/index.ts'
+import { createEvaluator } from '../../recipe/evaluated/index.ts'
 import { rad } from '../../num/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 import type { Body } from '../body.ts'

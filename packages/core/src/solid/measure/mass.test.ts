@@ -1,14 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import {
-  emptyPart,
-  freshHole,
-  type Part,
-  type PlainBodyStep,
-  type Step,
-  bodiesOf,
-  massOf,
-  volumeOf,
-} from '@flexum/core/recipe'
+import { emptyPart, freshHole, type Part, type PlainBodyStep, type Step } from '@flexum/core/recipe'
+import { bodiesOf, massOf, volumeOf } from '@flexum/core/recipe/evaluated'
 import type { ShellStep } from '../../recipe/index.ts'
 import { edgesOfBody } from '../topology/edges.ts'
 import { blockStep, filletStep } from '../../../testing/bodies.ts'

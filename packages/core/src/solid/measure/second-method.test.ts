@@ -1,13 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import {
-  emptyPart,
-  type Part,
-  type PlainBodyStep,
-  type Step,
-  bodiesOf,
-  type PartResult,
-} from '@flexum/core/recipe'
+import { emptyPart, type Part, type PlainBodyStep, type Step } from '@flexum/core/recipe'
+import { bodiesOf, type PartResult } from '@flexum/core/recipe/evaluated'
 import { edgesOfBody } from '../topology/edges.ts'
 import { meshSurface } from '@flexum/core/space'
 import { blockStep, filletStep } from '../../../testing/bodies.ts'

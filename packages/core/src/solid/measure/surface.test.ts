@@ -1,14 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import {
-  emptyPart,
-  freshHole,
-  STARTERS,
-  type HolesStep,
-  type Part,
-  type Step,
-  areaOf,
-  bodiesOf,
-} from '@flexum/core/recipe'
+import { emptyPart, freshHole, STARTERS, type HolesStep, type Part, type Step } from '@flexum/core/recipe'
+import { areaOf, bodiesOf } from '@flexum/core/recipe/evaluated'
 import { edgesOfBody } from '../topology/edges.ts'
 import { blockStep, filletStep, revolvedStep } from '../../../testing/bodies.ts'
 import { rectangleAt } from '../../../testing/sketches.ts'

@@ -8,10 +8,8 @@ import {
   type Step,
   apply,
   makeChange,
-  bodiesOf,
-  frameOnFace,
-  takableOfBodies,
 } from '@flexum/core/recipe'
+import { bodiesOf, frameOnFace, takableOfBodies } from '@flexum/core/recipe/evaluated'
 import { edgesOfBody, type BodyEdge } from './edges.ts'
 import { facesOfBody } from './faces.ts'
 import type { Body } from '../body.ts'

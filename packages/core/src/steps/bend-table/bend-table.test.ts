@@ -12,8 +12,8 @@ import {
   writePart,
   type Part,
   reversePath,
-  createEvaluator,
 } from '../../recipe/index.ts'
+import { createEvaluator } from '../../recipe/evaluated/index.ts'
 import { nodeEntry, type NodePathStep } from '../node-path/typed.ts'
 import {
   letBendsLead,

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { freshStep, type Part, type Step, leadOf, type PartResult } from '@flexum/core/recipe'
+import { freshStep, type Part, type Step } from '@flexum/core/recipe'
+import { leadOf, type PartResult } from '@flexum/core/recipe/evaluated'
 import type { FormingStep } from '../forming/typed.ts'
 import type { TrimStep } from '../trim/typed.ts'
 import { bendSheetOf } from '@flexum/core/report'

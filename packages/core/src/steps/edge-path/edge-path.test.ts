@@ -1,13 +1,6 @@
 import { base, blockStep, extrudedStep, STEEL } from '../../../testing/bodies.ts'
-import {
-  emptyPart,
-  freshStep,
-  type Part,
-  type Step,
-  makeChange,
-  volumeOf,
-  type PartResult,
-} from '@flexum/core/recipe'
+import { emptyPart, freshStep, type Part, type Step, makeChange } from '@flexum/core/recipe'
+import { volumeOf, type PartResult } from '@flexum/core/recipe/evaluated'
 import type { EdgePathStep } from './typed.ts'
 import type { RunStep } from '../run/typed.ts'
 import type { SketchProfileStep } from '../sketch-profile/typed.ts'

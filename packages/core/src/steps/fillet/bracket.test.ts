@@ -1,5 +1,6 @@
 import { base, blockStep, STEEL } from '../../../testing/bodies.ts'
-import { emptyPart, type Part, type Step, bodiesOf, massOf, volumeOf } from '@flexum/core/recipe'
+import { emptyPart, type Part, type Step } from '@flexum/core/recipe'
+import { bodiesOf, massOf, volumeOf } from '@flexum/core/recipe/evaluated'
 import { freshHole, type HolesStep } from '../holes/typed.ts'
 import { nodeEntry } from '../node-path/typed.ts'
 import type { TrimStep } from '../trim/typed.ts'

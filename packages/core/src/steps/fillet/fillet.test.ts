@@ -1,5 +1,6 @@
 import { blockStep, filletStep, extrudedStep } from '../../../testing/bodies.ts'
-import { type Step, bodiesOf, volumeOf } from '@flexum/core/recipe'
+import { type Step } from '@flexum/core/recipe'
+import { bodiesOf, volumeOf } from '@flexum/core/recipe/evaluated'
 import type { FilletStep } from './typed.ts'
 import type { ExtrudedStep } from '../extruded/typed.ts'
 import type { SketchStep } from '../sketch/typed.ts'

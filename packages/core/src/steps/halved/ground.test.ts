@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { grindEnds } from './commands.ts'
-import { setFormula, type Part, bodiesOf, createEvaluator, type PartResult } from '@flexum/core/recipe'
+import { setFormula, type Part } from '@flexum/core/recipe'
+import { bodiesOf, createEvaluator, type PartResult } from '@flexum/core/recipe/evaluated'
 import { gaussRule } from '../../num/index.ts'
 import { barOn, helix } from '../../../testing/parts.ts'
 import { solids } from '../../../testing/trial.ts'

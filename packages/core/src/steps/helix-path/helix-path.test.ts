@@ -1,14 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { wholePath } from '../../../testing/parts.ts'
-import {
-  emptyPart,
-  freshStep,
-  readPartText,
-  writePart,
-  type Part,
-  setFormula,
-  createEvaluator,
-} from '../../recipe/index.ts'
+import { emptyPart, freshStep, readPartText, writePart, type Part, setFormula } from '../../recipe/index.ts'
+import { createEvaluator } from '../../recipe/evaluated/index.ts'
 import type { HelixPathStep } from './typed.ts'
 import { changeHelix } from './commands.ts'
 import { pathPoint } from '../../path/index.ts'

@@ -1,14 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import {
-  emptyPart,
-  freshStep,
-  readPartText,
-  writePart,
-  type Step,
-  makeChange,
-  bodiesOf,
-  volumeOf,
-} from '@flexum/core/recipe'
+import { emptyPart, freshStep, readPartText, writePart, type Step, makeChange } from '@flexum/core/recipe'
+import { bodiesOf, volumeOf } from '@flexum/core/recipe/evaluated'
 import type { ImportedBodyStep } from './typed.ts'
 import { facesOfBody } from '../../solid/index.ts'
 import { meshOfBody } from '@flexum/core/solid'

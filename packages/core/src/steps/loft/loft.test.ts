@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { bodiesOf, volumeOf, type PartResult } from '@flexum/core/recipe'
+import { bodiesOf, volumeOf, type PartResult } from '@flexum/core/recipe/evaluated'
 import type { LoftStep } from './typed.ts'
 import type { SketchStep } from '../sketch/typed.ts'
 import { facesOfBody } from '../../solid/index.ts'

@@ -8,9 +8,8 @@ import {
   type Step,
   makeChange,
   reversePath,
-  createEvaluator,
-  type Finding,
 } from '../../recipe/index.ts'
+import { createEvaluator, type Finding } from '../../recipe/evaluated/index.ts'
 import { nodeEntry } from '../node-path/typed.ts'
 import {
   openingEntry,

@@ -1,14 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { wholePath } from '../../../testing/parts.ts'
-import {
-  emptyPart,
-  kindOf,
-  readPartText,
-  writePart,
-  type Part,
-  setFormula,
-  createEvaluator,
-} from '../../recipe/index.ts'
+import { emptyPart, kindOf, readPartText, writePart, type Part, setFormula } from '../../recipe/index.ts'
+import { createEvaluator } from '../../recipe/evaluated/index.ts'
 import { nodeEntry, type NodePathStep } from './typed.ts'
 import { setSmooth } from './commands.ts'
 import { pathPoint, pathTangent } from '../../path/index.ts'

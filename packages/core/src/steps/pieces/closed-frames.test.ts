@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { nodeEntry } from '../node-path/typed.ts'
-import { STARTERS, type Part, type Step, createEvaluator, type StepResult } from '../../recipe/index.ts'
+import { STARTERS, type Part, type Step } from '../../recipe/index.ts'
+import { createEvaluator, type StepResult } from '../../recipe/evaluated/index.ts'
 import { vec3, type Vec3 } from '../../space/index.ts'
 
 /** Frames in the usual run; more by FRAMES=1000. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { EndEntry } from './typed-ends.ts'
-import { type Part, areaOf, bodiesOf } from '@flexum/core/recipe'
+import { type Part } from '@flexum/core/recipe'
+import { areaOf, bodiesOf } from '@flexum/core/recipe/evaluated'
 import type { StockShape } from '@flexum/core/profile'
 import { checkWatertight, meshSurface, meshVolume } from '@flexum/core/space'
 import { barOn, throughNodes, withRun } from '../../../testing/parts.ts'

@@ -1,14 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import {
-  STARTERS,
-  type Part,
-  type Step,
-  areaOf,
-  createEvaluator,
-  leadOf,
-  type PartResult,
-} from '../../recipe/index.ts'
+import { STARTERS, type Part, type Step } from '../../recipe/index.ts'
+import { areaOf, createEvaluator, leadOf, type PartResult } from '../../recipe/evaluated/index.ts'
 import { listPieces } from '../../report/index.ts'
 import type { RunStep } from './typed.ts'
 import { pointAt } from '../../plane/index.ts'

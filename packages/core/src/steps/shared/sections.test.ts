@@ -4,7 +4,6 @@ import {
   emptyPart,
   readPart,
   STARTERS,
-  createEvaluator,
   MILD_STEEL,
   addValue,
   profileOf,
@@ -15,6 +14,7 @@ import {
   type Part,
   type Step,
 } from '../../recipe/index.ts'
+import { createEvaluator } from '../../recipe/evaluated/index.ts'
 import type { SketchProfileStep } from '../sketch-profile/typed.ts'
 import { dimension } from '../../../testing/sketches.ts'
 

@@ -1,5 +1,6 @@
 import { base, blockStep, filletStep, extrudedStep, revolvedStep } from '../../../testing/bodies.ts'
-import { type Step, bodiesOf, volumeOf, type PartResult } from '@flexum/core/recipe'
+import { type Step } from '@flexum/core/recipe'
+import { bodiesOf, volumeOf, type PartResult } from '@flexum/core/recipe/evaluated'
 import type { ShellStep } from './typed.ts'
 import type { PushedStep } from '../pushed/typed.ts'
 import { edgesOfBody, facesOfBody } from '../../solid/index.ts'

@@ -1,6 +1,7 @@
 import * as fc from 'fast-check'
 import { base, blockStep, filletStep, extrudedStep, STEEL, revolvedStep } from '../../../testing/bodies.ts'
-import { emptyPart, freshStep, type Step, bodiesOf, volumeOf } from '@flexum/core/recipe'
+import { emptyPart, freshStep, type Step } from '@flexum/core/recipe'
+import { bodiesOf, volumeOf } from '@flexum/core/recipe/evaluated'
 import { nodeEntry } from '../node-path/typed.ts'
 import type { LoftStep } from '../loft/typed.ts'
 import type { HalvedStep } from '../halved/typed.ts'

@@ -1,5 +1,5 @@
 import { base, blockStep, extrudedStep } from '../../../testing/bodies.ts'
-import { bodiesOf, volumeOf, type PartResult } from '@flexum/core/recipe'
+import { bodiesOf, volumeOf, type PartResult } from '@flexum/core/recipe/evaluated'
 import { freshHole, type HolesStep } from '../holes/typed.ts'
 import type { HalvedStep } from '../halved/typed.ts'
 import type { PlainBodyStep } from '../plain-body/typed.ts'

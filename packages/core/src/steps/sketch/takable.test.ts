@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { nodeEntry, type NodePathStep } from '../node-path/typed.ts'
-import { type Part, createEvaluator } from '../../recipe/index.ts'
+import { type Part } from '../../recipe/index.ts'
+import { createEvaluator } from '../../recipe/evaluated/index.ts'
 import type { RunStep } from '../run/typed.ts'
 import type { SketchStep } from './typed.ts'
 import { arc2, curveLength, line2, nearestOn, pointAt, vec2, type Vec2 } from '../../plane/index.ts'

@@ -1,6 +1,7 @@
 import { STEEL } from '../../../testing/bodies.ts'
 import { bendEntry } from '../bend-table/typed.ts'
-import { type Step, bodiesOf, type PartResult } from '@flexum/core/recipe'
+import { type Step } from '@flexum/core/recipe'
+import { bodiesOf, type PartResult } from '@flexum/core/recipe/evaluated'
 import type { TrimStep } from './typed.ts'
 import type { PlainBodyStep } from '../plain-body/typed.ts'
 import { pathPoint } from '@flexum/core/path'

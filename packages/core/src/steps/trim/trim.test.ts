@@ -1,16 +1,7 @@
 import { STEEL, revolvedStep } from '../../../testing/bodies.ts'
 import { templateOf } from '@flexum/core/cutting'
-import {
-  emptyPart,
-  type Part,
-  type Step,
-  apply,
-  makeChange,
-  bodiesOf,
-  leadOf,
-  volumeOf,
-  type PartResult,
-} from '@flexum/core/recipe'
+import { emptyPart, type Part, type Step, apply, makeChange } from '@flexum/core/recipe'
+import { bodiesOf, leadOf, volumeOf, type PartResult } from '@flexum/core/recipe/evaluated'
 import type { BlankStep } from '../blank/typed.ts'
 import { nodeEntry } from '../node-path/typed.ts'
 import type { TrimStep } from './typed.ts'

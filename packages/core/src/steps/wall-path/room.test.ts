@@ -1,16 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { countingIds } from '../../base/index.ts'
-import {
-  emptyPart,
-  freshStep,
-  STARTERS,
-  type Part,
-  type Step,
-  makeChange,
-  createEvaluator,
-  type Finding,
-  type StepResult,
-} from '../../recipe/index.ts'
+import { emptyPart, freshStep, STARTERS, type Part, type Step, makeChange } from '../../recipe/index.ts'
+import { createEvaluator, type Finding, type StepResult } from '../../recipe/evaluated/index.ts'
 import { roomWall, type RoomWall, type WallPathStep } from './typed.ts'
 import type { MouldingLineStep } from '../moulding-line/typed.ts'
 import { insertWall, pasteWalls, removeWalls, setWallCell } from './commands.ts'

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import type { Progress } from '@flexum/core/base'
-import { BARE } from '@flexum/core/recipe'
+import { BARE } from '@flexum/core/recipe/evaluated'
 import { exportOf, type FileId } from '@flexum/core/files'
 import { formatLength, resolveFormula, typedFormula, type LengthUnit } from '@flexum/core/units'
 import { Cancelled } from '../../compute/client.ts'

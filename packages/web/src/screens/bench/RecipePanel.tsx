@@ -12,8 +12,8 @@ import {
   renameStep,
   setSuppressed,
   setBuiltTo,
-  type StepResult,
 } from '@flexum/core/recipe'
+import { type StepResult } from '@flexum/core/recipe/evaluated'
 import { selectionOf } from '../../bench/session.ts'
 import { Menu, type MenuItem } from '../../ui/Menu.tsx'
 import { counted } from '../../ui/counted.ts'

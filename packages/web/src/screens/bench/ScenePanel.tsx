@@ -9,7 +9,8 @@ import {
   type RefObject,
 } from 'react'
 import type { Id } from '@flexum/core/base'
-import { stationOf, type Step, facing, frameOnFace, inputOf, type PartResult } from '@flexum/core/recipe'
+import { stationOf, type Step } from '@flexum/core/recipe'
+import { facing, frameOnFace, inputOf, type PartResult } from '@flexum/core/recipe/evaluated'
 import { facesOfBody, type Measurable } from '@flexum/core/solid'
 import { locate, type PlaneFrame } from '@flexum/core/path'
 import { playedMoment } from '../../bench/playing.ts'

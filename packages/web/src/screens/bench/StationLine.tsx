@@ -6,11 +6,8 @@ import {
   type Capability,
   type Part,
   type Station,
-  blankOf,
-  cutsInWords,
-  inputOf,
-  type PartResult,
 } from '@flexum/core/recipe'
+import { blankOf, cutsInWords, inputOf, type PartResult } from '@flexum/core/recipe/evaluated'
 import {
   findingCounts,
   openWords,

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { MoreHorizontal, Search } from 'lucide-react'
+import { MoreHorizontal } from 'lucide-react'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
@@ -15,27 +15,17 @@ import { formatDigits, MASS_DIGITS } from '@flexum/core/units'
 import { ago } from '../../ui/ago.ts'
 import { FileButton } from '../../ui/FileButton.tsx'
 import { download } from '../../ui/download.ts'
-import { CannotShow } from '../../ui/CannotShow.tsx'
-import { EmptyState } from '../../ui/EmptyState.tsx'
 import { Menu } from '../../ui/Menu.tsx'
+import { CardList, SearchField } from '../CardList.tsx'
 import { PlacesHeader } from '../PlacesHeader.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
 import { readFigure } from '../../ui/readFigure.ts'
 import { arrangeSections, type KindFilter } from './arrange.ts'
 import { SectionPicture } from './SectionPicture.tsx'
 
-/** The library: every saved section, searched and filtered, to start a part with or take out as a file. */
-export function ProfilesScreen() {
-  const [search, setSearch] = useState('')
-  const [kind, setKind] = useState<KindFilter>('all')
-  const [bin, setBin] = useState(false)
+/** What can be done with the sections of the library. */
+function useLibraryActions() {
   const navigate = useNavigate()
   const queries = useQueryClient()
-  const list = useQuery({ queryKey: ['sections', bin], queryFn: () => fetchSections(bin) })
-  const [from, setFrom] = useState('')
-  const [to, setTo] = useState('')
-  const size = { from: sizeOf(from), to: sizeOf(to) }
-  const shown = arrangeSections(list.data ?? [], search, kind, size)
   const refresh = (): void => void queries.invalidateQueries({ queryKey: ['sections'] })
   const tell = (error: Error): void => void toast.error(error.message)
   const binning = useMutation({
@@ -51,10 +41,7 @@ export function ProfilesScreen() {
   })
   const starting = useMutation({
     mutationFn: async (row: LibraryRow) => {
-      const [{ STARTERS }, { putSection }] = await Promise.all([
-        import('@flexum/core/recipe'),
-        import('@flexum/core/recipe'),
-      ])
+      const { STARTERS, putSection } = await import('@flexum/core/recipe')
       const { section, version } = await fetchSection(row.id)
       const source = { section: row.id, version }
       const made = putSection(STARTERS.straight.make(row.name), {
@@ -83,96 +70,108 @@ export function ProfilesScreen() {
     }
     await createSection(read.value, []).then(refresh, (e: Error) => toast.error(`${file.name}: ${e.message}`))
   }
+  return {
+    bin: (row: LibraryRow, to: boolean) => binning.mutate({ row, to }),
+    start: (row: LibraryRow) => starting.mutate(row),
+    exportFile: (row: LibraryRow) => void exportFile(row).catch(tell),
+    bringIn: (file: File) => void bringIn(file),
+  }
+}
+
+/** What narrows the library down. */
+interface Narrowed {
+  readonly search: string
+  readonly kind: KindFilter
+  readonly from: string
+  readonly to: string
+}
+
+const ALL: Narrowed = { search: '', kind: 'all', from: '', to: '' }
+
+/** The library: every saved section, searched and filtered, to start a part with or take out as a file. */
+export function ProfilesScreen() {
+  const [by, setBy] = useState(ALL)
+  const [bin, setBin] = useState(false)
+  const list = useQuery({ queryKey: ['sections', bin], queryFn: () => fetchSections(bin) })
+  const size = { from: sizeOf(by.from), to: sizeOf(by.to) }
+  const shown = arrangeSections(list.data ?? [], by.search, by.kind, size)
+  const actions = useLibraryActions()
   return (
     <div className="flex min-h-full flex-col">
       <PlacesHeader here="profiles">
-        <FileButton sort="part" className="btn-sm btn-paper" onFile={(file) => void bringIn(file)}>
+        <FileButton sort="part" className="btn-sm btn-paper" onFile={actions.bringIn}>
           Bring in…
         </FileButton>
       </PlacesHeader>
-      <main className="mx-auto w-full max-w-[1232px] flex-1 px-6 py-5">
-        <div className="mb-4 flex items-center gap-3">
-          <h1 className="text-[19px] font-semibold">{bin ? 'Profiles in the bin' : 'Profiles'}</h1>
-          <span className="figure muted pt-1">
-            {list.data ? `${shown.length} of ${list.data.length}` : ''}
-          </span>
-          <div className="flex-1" />
-          <button
-            type="button"
-            className="btn btn-sm btn-ghost"
-            aria-pressed={bin}
-            onClick={() => setBin(!bin)}
-          >
-            {bin ? 'Back to Profiles' : 'Binned profiles'}
-          </button>
-          <label className="input input-sm w-56">
-            <Search size={14} aria-hidden />
-            <input
-              type="search"
-              aria-label="Search profiles"
-              placeholder="Name, size, material or tag"
-              value={search}
-              onChange={(e) => setSearch(e.target.value)}
-            />
-          </label>
-          <select
-            className="select select-sm w-36"
-            aria-label="Kind"
-            value={kind}
-            onChange={(e) => setKind(e.target.value as KindFilter)}
-          >
-            <option value="all">all kinds</option>
-            <option value="stock">by sizes</option>
-            <option value="drawn">drawn</option>
-          </select>
-          <SizeField label="Larger side from" text={from} onText={setFrom} />
-          <SizeField label="to" text={to} onText={setTo} />
-        </div>
-        {list.isPending && <Waiting what="Profiles" />}
-        {list.isError && (
-          <CannotShow
-            title="Profiles cannot be shown"
-            error={list.error}
-            onAgain={() => void list.refetch()}
+      <CardList
+        title={bin ? 'Profiles in the bin' : 'Profiles'}
+        what="Profiles"
+        label="Profiles"
+        columns="grid-cols-[repeat(auto-fill,minmax(210px,1fr))]"
+        list={list}
+        shown={shown}
+        controls={
+          <LibraryControls by={by} bin={bin} onBin={setBin} onBy={(more) => setBy({ ...by, ...more })} />
+        }
+        empty={
+          bin
+            ? { title: 'No profile is in the bin', words: 'Profiles put in the bin wait here.' }
+            : { title: 'No profiles yet', words: 'On the Bench, at Profile, save a section to have it here.' }
+        }
+        noMatch="Nothing matches"
+        onShowAll={() => setBy(ALL)}
+        card={(row) => (
+          <SectionCard
+            key={row.id}
+            row={row}
+            now={list.dataUpdatedAt}
+            onStart={() => actions.start(row)}
+            onTakeOut={() => actions.exportFile(row)}
+            onBin={(to) => actions.bin(row, to)}
           />
         )}
-        {list.data?.length === 0 && (
-          <EmptyState title={bin ? 'No profile is in the bin' : 'No profiles yet'}>
-            {bin
-              ? 'Profiles put in the bin wait here.'
-              : 'On the Bench, at Profile, save a section to have it here.'}
-          </EmptyState>
-        )}
-        {list.data && list.data.length > 0 && shown.length === 0 && (
-          <EmptyState title="Nothing matches">
-            <button
-              type="button"
-              className="link"
-              onClick={() => {
-                setSearch('')
-                setKind('all')
-                setFrom('')
-                setTo('')
-              }}
-            >
-              Show all
-            </button>
-          </EmptyState>
-        )}
-        <ul className="grid grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-4" aria-label="Profiles">
-          {shown.map((row) => (
-            <SectionCard
-              key={row.id}
-              row={row}
-              now={list.dataUpdatedAt}
-              onStart={() => starting.mutate(row)}
-              onTakeOut={() => void exportFile(row).catch(tell)}
-              onBin={(to) => binning.mutate({ row, to })}
-            />
-          ))}
-        </ul>
-      </main>
+      />
     </div>
+  )
+}
+
+function LibraryControls(props: {
+  readonly by: Narrowed
+  readonly bin: boolean
+  onBin(bin: boolean): void
+  onBy(more: Partial<Narrowed>): void
+}) {
+  const { by, bin, onBy } = props
+  return (
+    <>
+      <button
+        type="button"
+        className="btn btn-sm btn-ghost"
+        aria-pressed={bin}
+        onClick={() => props.onBin(!bin)}
+      >
+        {bin ? 'Back to Profiles' : 'Binned profiles'}
+      </button>
+      <SearchField
+        label="Search profiles"
+        hint="Name, size, material or tag"
+        className="w-56"
+        text={by.search}
+        onText={(search) => onBy({ search })}
+      />
+      <select
+        className="select select-sm w-36"
+        aria-label="Kind"
+        value={by.kind}
+        onChange={(e) => onBy({ kind: e.target.value as KindFilter })}
+      >
+        <option value="all">all kinds</option>
+        <option value="stock">by sizes</option>
+        <option value="drawn">drawn</option>
+      </select>
+      <SizeField label="Larger side from" text={by.from} onText={(from) => onBy({ from })} />
+      <SizeField label="to" text={by.to} onText={(to) => onBy({ to })} />
+    </>
   )
 }
 

@@ -1,37 +1,23 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { Search } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { dropsOf } from '@flexum/core/files'
 import { useDropzone, type FileRejection } from 'react-dropzone'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
 import { copyPart, createPart, fetchParts, setBinned, type RackRow } from '../../api/parts.ts'
-import { CannotShow } from '../../ui/CannotShow.tsx'
-import { EmptyState } from '../../ui/EmptyState.tsx'
+import { CardList, SearchField } from '../CardList.tsx'
 import { PlacesHeader } from '../PlacesHeader.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
 import { importFiles } from './importFiles.ts'
 import { NewPart } from './NewPart.tsx'
 import { PartCard } from './PartCard.tsx'
 import { arrange, SORTS, type SortKey } from './arrange.ts'
 
-/** Home: all parts with pictures, or the bin. */
-export function RackScreen({ bin }: { readonly bin: boolean }) {
-  const [search, setSearch] = useState('')
-  const [sort, setSort] = useState<SortKey>('changed')
+/** What can be done with the parts of the Rack. */
+function useRackActions() {
   const navigate = useNavigate()
   const queries = useQueryClient()
-  const list = useQuery({
-    queryKey: ['parts', bin],
-    queryFn: () => fetchParts(bin),
-    // While figures are being worked out, look again.
-    refetchInterval: (q) =>
-      q.state.data?.some((r) => r.state === 'waiting' && r.binnedAt === null) ? 1500 : false,
-  })
-  const shown = useMemo(() => arrange(list.data ?? [], search, sort), [list.data, search, sort])
   const refresh = (): void => void queries.invalidateQueries({ queryKey: ['parts'] })
   const tell = (error: Error): void => void toast.error(error.message)
-
   const binning = useMutation({
     mutationFn: ({ row, to }: { row: RackRow; to: boolean }) => setBinned(row.id, to),
     onSuccess: (_, { row, to }) => {
@@ -56,8 +42,12 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
     },
     onError: tell,
   })
+  return { refresh, binning, copying, making }
+}
 
-  const drop = useDropzone({
+/** Takes in part files that are dropped anywhere on the page. */
+function usePartDrop(refresh: () => void) {
+  return useDropzone({
     noClick: true,
     noKeyboard: true,
     accept: dropsOf('part'),
@@ -71,7 +61,22 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
       refresh()
     },
   })
+}
 
+/** Home: all parts with pictures, or the bin. */
+export function RackScreen({ bin }: { readonly bin: boolean }) {
+  const [search, setSearch] = useState('')
+  const [sort, setSort] = useState<SortKey>('changed')
+  const list = useQuery({
+    queryKey: ['parts', bin],
+    queryFn: () => fetchParts(bin),
+    // While figures are being worked out, look again.
+    refetchInterval: (q) =>
+      q.state.data?.some((r) => r.state === 'waiting' && r.binnedAt === null) ? 1500 : false,
+  })
+  const shown = useMemo(() => arrange(list.data ?? [], search, sort), [list.data, search, sort])
+  const { refresh, binning, copying, making } = useRackActions()
+  const drop = usePartDrop(refresh)
   return (
     <div {...drop.getRootProps({ className: 'flex min-h-full flex-col' })}>
       <PlacesHeader here={bin ? 'bin' : 'rack'}>
@@ -81,82 +86,69 @@ export function RackScreen({ bin }: { readonly bin: boolean }) {
         </button>
         {!bin && <NewPart busy={making.isPending} onMake={(part) => making.mutate(part)} />}
       </PlacesHeader>
-
-      <main className="mx-auto w-full max-w-[1232px] flex-1 px-6 py-5">
-        <div className="mb-4 flex items-center gap-3">
-          <h1 className="text-[19px] font-semibold">{bin ? 'Bin' : 'Rack'}</h1>
-          <span className="figure muted pt-1">
-            {list.data ? `${shown.length} of ${list.data.length}` : ''}
-          </span>
-          <div className="flex-1" />
-          <label className="input input-sm w-64">
-            <Search size={14} aria-hidden />
-            <input
-              type="search"
-              aria-label="Search parts"
-              placeholder="Name, profile or material"
-              value={search}
-              onChange={(e) => setSearch(e.target.value)}
+      <CardList
+        title={bin ? 'Bin' : 'Rack'}
+        what="the Rack"
+        label={bin ? 'Parts in the bin' : 'Parts'}
+        columns="grid-cols-[repeat(auto-fill,minmax(270px,1fr))]"
+        list={list}
+        shown={shown}
+        controls={
+          <>
+            <SearchField
+              label="Search parts"
+              hint="Name, profile or material"
+              className="w-64"
+              text={search}
+              onText={setSearch}
             />
-          </label>
-          <select
-            className="select select-sm w-40"
-            aria-label="Sort by"
-            value={sort}
-            onChange={(e) => setSort(e.target.value as SortKey)}
-          >
-            {Object.entries(SORTS).map(([key, s]) => (
-              <option key={key} value={key}>
-                {s.title}
-              </option>
-            ))}
-          </select>
-        </div>
-
-        {list.isPending && <Waiting what="the Rack" />}
-        {list.isError && (
-          <CannotShow
-            title="The Rack cannot be shown"
-            error={list.error}
-            onAgain={() => void list.refetch()}
+            <SortChoice sort={sort} onSort={setSort} />
+          </>
+        }
+        empty={
+          bin
+            ? { title: 'The bin is empty', words: 'Parts put in the bin wait here until they are restored.' }
+            : {
+                title: 'No parts yet',
+                words: 'Start a new part from a shape, or drop a part file anywhere on this page.',
+              }
+        }
+        noMatch={`Nothing matches “${search}”`}
+        onShowAll={() => setSearch('')}
+        card={(row) => (
+          <PartCard
+            key={row.id}
+            row={row}
+            now={list.dataUpdatedAt}
+            onCopy={() => copying.mutate(row)}
+            onBin={() => binning.mutate({ row, to: true })}
+            onRestore={() => binning.mutate({ row, to: false })}
           />
         )}
-        {list.data?.length === 0 && (
-          <EmptyState title={bin ? 'The bin is empty' : 'No parts yet'}>
-            {bin
-              ? 'Parts put in the bin wait here until they are restored.'
-              : 'Start a new part from a shape, or drop a part file anywhere on this page.'}
-          </EmptyState>
-        )}
-        {list.data && list.data.length > 0 && shown.length === 0 && (
-          <EmptyState title={`Nothing matches “${search}”`}>
-            <button type="button" className="link" onClick={() => setSearch('')}>
-              Show all
-            </button>
-          </EmptyState>
-        )}
-        <ul
-          className="grid grid-cols-[repeat(auto-fill,minmax(270px,1fr))] gap-4"
-          aria-label={bin ? 'Parts in the bin' : 'Parts'}
-        >
-          {shown.map((row) => (
-            <PartCard
-              key={row.id}
-              row={row}
-              now={list.dataUpdatedAt}
-              onCopy={() => copying.mutate(row)}
-              onBin={() => binning.mutate({ row, to: true })}
-              onRestore={() => binning.mutate({ row, to: false })}
-            />
-          ))}
-        </ul>
-      </main>
+      />
       {drop.isDragActive && (
         <div className="pointer-events-none fixed inset-3 z-50 flex items-center justify-center rounded-box border-2 border-dashed border-primary bg-base-100/85 text-[16px] font-semibold">
           Drop part files to bring them in
         </div>
       )}
     </div>
+  )
+}
+
+function SortChoice({ sort, onSort }: { readonly sort: SortKey; onSort(sort: SortKey): void }) {
+  return (
+    <select
+      className="select select-sm w-40"
+      aria-label="Sort by"
+      value={sort}
+      onChange={(e) => onSort(e.target.value as SortKey)}
+    >
+      {Object.entries(SORTS).map(([key, s]) => (
+        <option key={key} value={key}>
+          {s.title}
+        </option>
+      ))}
+    </select>
   )
 }
 

@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import { entityName } from '@flexum/core/recipe'
+import { entityName } from '@flexum/core/recipe/evaluated'
 import { arc2, directionAt, line2, nearestOn, vec2, type Curve2, type Vec2 } from '@flexum/core/plane'
 import { TURN } from '@flexum/core/num'
 import { ACROSS, UP } from '@flexum/core/sketch'

@@ -1,4 +1,5 @@
-import { kindOf, makeChange, stationFromEnd, type Cure, type Finding } from '@flexum/core/recipe'
+import { kindOf, makeChange } from '@flexum/core/recipe'
+import { stationFromEnd, type Cure, type Finding } from '@flexum/core/recipe/evaluated'
 import { locate, pathPoint } from '@flexum/core/path'
 import { reachAround } from '@flexum/core/profile'
 import { runView, stationOnPath, stepResult } from '../../../bench/results.ts'

@@ -8,9 +8,8 @@ import {
   present,
   removeNodes,
   reversePath as turnRound,
-  endAsStart,
-  isAgainst,
 } from '@flexum/core/recipe'
+import { endAsStart, isAgainst } from '@flexum/core/recipe/evaluated'
 import type { Vec3 } from '@flexum/core/space'
 import { formatExact, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
 import { stepInWork, stepResult } from '../../../bench/results.ts'

@@ -1,5 +1,5 @@
 import { cutRows } from '../steps/shared/strand-rows.ts'
-import { areaOf, errorsOf, massOf, volumeOf } from '@flexum/core/recipe'
+import { areaOf, errorsOf, massOf, volumeOf } from '@flexum/core/recipe/evaluated'
 import type { Extrapolated } from '@flexum/core/solid'
 import {
   decimalsThatHold,

@@ -1,4 +1,5 @@
-import { setExpected, figureOf, type PartResult } from '@flexum/core/recipe'
+import { setExpected } from '@flexum/core/recipe'
+import { figureOf, type PartResult } from '@flexum/core/recipe/evaluated'
 import { compareExpected, EXPECTED, type Expected, type ExpectedOf } from '@flexum/core/units'
 import { EntryField } from '../../../ui/EntryField.tsx'
 import { useBench, usePart } from '../context.ts'

@@ -1,5 +1,6 @@
 import type { Id } from '@flexum/core/base'
-import { stepOf, type Station, type Finding } from '@flexum/core/recipe'
+import { stepOf, type Station } from '@flexum/core/recipe'
+import { type Finding } from '@flexum/core/recipe/evaluated'
 import { FindingCard } from '../../../ui/FindingCard.tsx'
 import { cure, showFinding } from '../actions/findings.ts'
 import { useBench, usePart, useSessionState } from '../context.ts'

@@ -1,4 +1,5 @@
-import { entityName, type SketchConstraint } from '@flexum/core/recipe'
+import { type SketchConstraint } from '@flexum/core/recipe'
+import { entityName } from '@flexum/core/recipe/evaluated'
 import { bendsAlong, curveLength, mostOffStraight, type Curve2 } from '@flexum/core/plane'
 import { pointsOf, referencesOf } from '@flexum/core/sketch'
 import { formatLength } from '@flexum/core/units'

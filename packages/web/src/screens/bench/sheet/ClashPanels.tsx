@@ -1,4 +1,5 @@
-import { constraintName, type SketchConstraint } from '@flexum/core/recipe'
+import { type SketchConstraint } from '@flexum/core/recipe'
+import { constraintName } from '@flexum/core/recipe/evaluated'
 import type { SketchEntity } from '@flexum/core/sketch'
 import { formulaText } from '@flexum/core/units'
 import type { SheetModel } from '../../../sheet/model.ts'

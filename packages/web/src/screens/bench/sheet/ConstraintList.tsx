@@ -1,5 +1,6 @@
 import { useState } from 'react'
-import { constraintName, type SketchConstraint } from '@flexum/core/recipe'
+import { type SketchConstraint } from '@flexum/core/recipe'
+import { constraintName } from '@flexum/core/recipe/evaluated'
 import { referencesOf } from '@flexum/core/sketch'
 import { dimensionText } from '../../../sheet/dimension-text.ts'
 import type { SheetModel } from '../../../sheet/model.ts'

@@ -1,5 +1,6 @@
 import { measuresAngle } from '@flexum/core/sketch'
-import { renameDimension, constraintName, type SketchDimension } from '@flexum/core/recipe'
+import { renameDimension, type SketchDimension } from '@flexum/core/recipe'
+import { constraintName } from '@flexum/core/recipe/evaluated'
 import { formulaText } from '@flexum/core/units'
 import { dimensionText } from '../../../sheet/dimension-text.ts'
 import type { SheetModel } from '../../../sheet/model.ts'

@@ -1,4 +1,4 @@
-import { entityName } from '@flexum/core/recipe'
+import { entityName } from '@flexum/core/recipe/evaluated'
 import { openEnds, type Gap } from '@flexum/core/sketch'
 import { formatLength } from '@flexum/core/units'
 import type { SheetModel } from '../../../sheet/model.ts'

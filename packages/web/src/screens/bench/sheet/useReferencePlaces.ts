@@ -1,5 +1,6 @@
 import { useMemo } from 'react'
-import { downOn, needsOf } from '@flexum/core/recipe'
+import { needsOf } from '@flexum/core/recipe'
+import { downOn } from '@flexum/core/recipe/evaluated'
 import type { Vec2 } from '@flexum/core/plane'
 import { pathPoint } from '@flexum/core/path'
 import { vec3, type Vec3 } from '@flexum/core/space'

@@ -9,8 +9,8 @@ import {
   changeSketchPath,
   changeSketchProfile,
   changeRevolved,
-  pickedRegions,
 } from '@flexum/core/recipe'
+import { pickedRegions } from '@flexum/core/recipe/evaluated'
 import { pointAt, pointInPolygon, type Curve2, type Vec2 } from '@flexum/core/plane'
 import type { SketchRegion } from '@flexum/core/sketch'
 import type { Session } from '../../../bench/session.ts'

@@ -1,6 +1,7 @@
 import type { ScaleLinear } from 'd3-scale'
 import { useRef, useState } from 'react'
-import { type UnitSettings, fromEnd, segmentFromEnd, type PathGiven } from '@flexum/core/recipe'
+import { type UnitSettings } from '@flexum/core/recipe'
+import { fromEnd, segmentFromEnd, type PathGiven } from '@flexum/core/recipe/evaluated'
 import { LENGTH_FACTORS } from '@flexum/core/units'
 import type { Zone } from '../../../strip/layout.ts'
 import {

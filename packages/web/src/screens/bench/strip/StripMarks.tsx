@@ -1,6 +1,7 @@
 import type { ScaleLinear } from 'd3-scale'
 import { useRef } from 'react'
-import type { RunStep, UnitSettings, PathGiven, HoleMark } from '@flexum/core/recipe'
+import type { RunStep, UnitSettings } from '@flexum/core/recipe'
+import type { PathGiven, HoleMark } from '@flexum/core/recipe/evaluated'
 import type { EndTrim, CarriedGiven } from '@flexum/core/sweep'
 import { placeOf, type StripLayout } from '../../../strip/layout.ts'
 import { stationOnPath } from '../../../bench/results.ts'

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { areaAt } from '@flexum/core/recipe'
+import { areaAt } from '@flexum/core/recipe/evaluated'
 import { type CarriedGiven, rollAt, scaleAt, shapeOutline } from '@flexum/core/sweep'
 import type { Outline } from '@flexum/core/profile'
 import { formatDecimal, formatLength, LENGTH_FACTORS, formatAngle } from '@flexum/core/units'

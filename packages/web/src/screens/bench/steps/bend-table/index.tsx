@@ -1,12 +1,7 @@
 import { ArrowLeftRight, Plus } from 'lucide-react'
 import { useMemo } from 'react'
-import {
-  bendEntry,
-  type BendTableStep,
-  insertBend,
-  type BendColumn,
-  meetingPointsOf,
-} from '@flexum/core/recipe'
+import { bendEntry, type BendTableStep, insertBend, type BendColumn } from '@flexum/core/recipe'
+import { meetingPointsOf } from '@flexum/core/recipe/evaluated'
 import { stepResult } from '../../../../bench/results.ts'
 import { selectionOf } from '../../../../bench/session.ts'
 import { newId } from '../../actions/ids.ts'

@@ -1,7 +1,7 @@
 import { max } from 'd3-array'
 import { scaleLinear } from 'd3-scale'
 import { area } from 'd3-shape'
-import type { PathGiven } from '@flexum/core/recipe'
+import type { PathGiven } from '@flexum/core/recipe/evaluated'
 import { formatLength } from '@flexum/core/units'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
 import { useUnits } from '../../context.ts'

@@ -1,12 +1,6 @@
 import { useRef, useState } from 'react'
-import {
-  stepOf,
-  type BentPathStep,
-  changeBentPath,
-  setFormula,
-  typeBends,
-  bendFiguresOf,
-} from '@flexum/core/recipe'
+import { stepOf, type BentPathStep, changeBentPath, setFormula, typeBends } from '@flexum/core/recipe'
+import { bendFiguresOf } from '@flexum/core/recipe/evaluated'
 import { formatExact, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
 import { stepResult, stepsGiving } from '../../../../bench/results.ts'
 import { newIds } from '../../actions/ids.ts'

@@ -1,5 +1,6 @@
 import { Plus, X } from 'lucide-react'
-import { type BlankStep, changeBlank, type BlankChoices, bendKey } from '@flexum/core/recipe'
+import { type BlankStep, changeBlank, type BlankChoices } from '@flexum/core/recipe'
+import { bendKey } from '@flexum/core/recipe/evaluated'
 import { formatDecimal } from '@flexum/core/units'
 import { runView, stepResult } from '../../../../bench/results.ts'
 import { newId } from '../../actions/ids.ts'

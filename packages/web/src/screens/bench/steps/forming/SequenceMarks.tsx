@@ -1,6 +1,7 @@
 import { ChevronFirst, ChevronLast, Pause, Play, SkipBack, SkipForward } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
-import { type FormingStep, CLASH_WORDS } from '@flexum/core/recipe'
+import { type FormingStep } from '@flexum/core/recipe'
+import { CLASH_WORDS } from '@flexum/core/recipe/evaluated'
 import { type FormingGiven, timeOf } from '@flexum/core/forming'
 import { formatDecimal, formatLength, formatAngle } from '@flexum/core/units'
 import { playedMoment, reachOfBending } from '../../../../bench/playing.ts'

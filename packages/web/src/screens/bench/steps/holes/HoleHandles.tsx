@@ -1,11 +1,6 @@
 import { useRef } from 'react'
-import {
-  type HoleEntry,
-  type HolesStep,
-  changeHoles,
-  frameOnFace,
-  type PartResult,
-} from '@flexum/core/recipe'
+import { type HoleEntry, type HolesStep, changeHoles } from '@flexum/core/recipe'
+import { frameOnFace, type PartResult } from '@flexum/core/recipe/evaluated'
 import { faceNamed } from '@flexum/core/solid'
 import type { PlaneFrame } from '@flexum/core/path'
 import { vec3, type Vec3 } from '@flexum/core/space'

@@ -1,13 +1,6 @@
 import { countingIds } from '@flexum/core/base'
-import {
-  freshHole,
-  idsIn,
-  kindOf,
-  type HoleEntry,
-  type HolesStep,
-  changeHoles,
-  frameOnFace,
-} from '@flexum/core/recipe'
+import { freshHole, idsIn, kindOf, type HoleEntry, type HolesStep, changeHoles } from '@flexum/core/recipe'
+import { frameOnFace } from '@flexum/core/recipe/evaluated'
 import { faceNamed } from '@flexum/core/solid'
 import { vec3, type Vec3 } from '@flexum/core/space'
 import { bodiesBefore as bodiesShownBefore } from '../../../../bench/picking.ts'

@@ -1,5 +1,6 @@
 import { useMemo } from 'react'
-import { type NodePathStep, type NodeColumn, bendFiguresOf } from '@flexum/core/recipe'
+import { type NodePathStep, type NodeColumn } from '@flexum/core/recipe'
+import { bendFiguresOf } from '@flexum/core/recipe/evaluated'
 import { stepResult } from '../../../../bench/results.ts'
 import { nodeBeyond } from '../../actions/nodes.ts'
 import { usePart, useSessionState } from '../../context.ts'

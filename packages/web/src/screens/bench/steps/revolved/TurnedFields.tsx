@@ -1,4 +1,5 @@
-import { type RevolvedStep, changeRevolved, entityName } from '@flexum/core/recipe'
+import { type RevolvedStep, changeRevolved } from '@flexum/core/recipe'
+import { entityName } from '@flexum/core/recipe/evaluated'
 import { ACROSS, UP } from '@flexum/core/sketch'
 import { useBench, usePart } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'

@@ -1,5 +1,6 @@
 import { type Anchor, anchorPlaces, loopsOf } from '@flexum/core/profile'
-import { type RunStep, changeRun, type SectionGiven } from '@flexum/core/recipe'
+import { type RunStep, changeRun } from '@flexum/core/recipe'
+import { type SectionGiven } from '@flexum/core/recipe/evaluated'
 import { typedFormula } from '@flexum/core/units'
 import { curvesPath, TRUE_SCALE } from '../../../../ui/curvePath.ts'
 import { tightLength } from '../../../../ui/units.ts'

@@ -1,5 +1,6 @@
 import type { Id } from '@flexum/core/base'
-import { stepOf, type Step, takeFromEnd, isAgainst } from '@flexum/core/recipe'
+import { stepOf, type Step, takeFromEnd } from '@flexum/core/recipe'
+import { isAgainst } from '@flexum/core/recipe/evaluated'
 import { useBench, usePart } from '../../context.ts'
 
 /** Whether a step takes a path from its end: stations, left and right go by that. */

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
-import type { Step, PathDistance as Distance } from '@flexum/core/recipe'
+import type { Step } from '@flexum/core/recipe'
+import type { PathDistance as Distance } from '@flexum/core/recipe/evaluated'
 import { nearestOnPath, type Path } from '@flexum/core/path'
 import type { Vec3 } from '@flexum/core/space'
 import { formatLength } from '@flexum/core/units'

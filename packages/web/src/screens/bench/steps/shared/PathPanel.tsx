@@ -1,5 +1,6 @@
 import { useDeferredValue, type ReactNode } from 'react'
-import type { Step, PathGiven } from '@flexum/core/recipe'
+import type { Step } from '@flexum/core/recipe'
+import type { PathGiven } from '@flexum/core/recipe/evaluated'
 import { formatLength, formatLengthExact, type LengthDisplay, formatAngle } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
 import { counted } from '../../../../ui/counted.ts'

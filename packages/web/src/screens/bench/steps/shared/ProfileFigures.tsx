@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { type UnitSettings, createEvaluator, type SectionGiven } from '@flexum/core/recipe'
+import { type UnitSettings } from '@flexum/core/recipe'
+import { createEvaluator, type SectionGiven } from '@flexum/core/recipe/evaluated'
 import {
   formatDecimal,
   formatDigits,

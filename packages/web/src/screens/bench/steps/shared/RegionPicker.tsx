@@ -1,5 +1,5 @@
 import type { Id } from '@flexum/core/base'
-import { pickedRegions } from '@flexum/core/recipe'
+import { pickedRegions } from '@flexum/core/recipe/evaluated'
 import { stepResult } from '../../../../bench/results.ts'
 import { curvesPath, TRUE_SCALE } from '../../../../ui/curvePath.ts'
 import { usePart, useSessionState } from '../../context.ts'

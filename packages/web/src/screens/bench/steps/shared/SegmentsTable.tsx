@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { memo, useLayoutEffect, useRef, useState } from 'react'
-import type { PathGiven } from '@flexum/core/recipe'
+import type { PathGiven } from '@flexum/core/recipe/evaluated'
 import { formatLengthFigures, type LengthDisplay, formatAngle } from '@flexum/core/units'
 import { Section } from '../../../../ui/Figures.tsx'
 import { useUnits } from '../../context.ts'

@@ -1,4 +1,4 @@
-import { cutLengths, developedLengths, strandLengths, type Told } from '@flexum/core/recipe'
+import { cutLengths, developedLengths, strandLengths, type Told } from '@flexum/core/recipe/evaluated'
 import type { BlankGiven } from '@flexum/core/forming'
 import type { CarriedGiven } from '@flexum/core/sweep'
 import type { SawnPiece } from '@flexum/core/cutting'

@@ -1,5 +1,12 @@
 import { useMemo, useState } from 'react'
-import { fromEnd, inputOf, isAgainst, leadRun, segmentFromEnd, stationFromEnd } from '@flexum/core/recipe'
+import {
+  fromEnd,
+  inputOf,
+  isAgainst,
+  leadRun,
+  segmentFromEnd,
+  stationFromEnd,
+} from '@flexum/core/recipe/evaluated'
 import { locate, type Path } from '@flexum/core/path'
 import { leadPath, stepResult } from '../../../../bench/results.ts'
 import { selectionOf, shownPart } from '../../../../bench/session.ts'

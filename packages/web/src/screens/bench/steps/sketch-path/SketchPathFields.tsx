@@ -1,5 +1,6 @@
 import { ArrowLeftRight } from 'lucide-react'
-import { type SketchPathStep, changeSketchPath, entityName } from '@flexum/core/recipe'
+import { type SketchPathStep, changeSketchPath } from '@flexum/core/recipe'
+import { entityName } from '@flexum/core/recipe/evaluated'
 import { chainOf, endsOf, firstChain } from '@flexum/core/sketch'
 import { stepResult } from '../../../../bench/results.ts'
 import { reversePath } from '../../actions/nodes.ts'

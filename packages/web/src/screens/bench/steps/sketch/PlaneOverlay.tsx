@@ -3,17 +3,19 @@ import {
   isMainPlane,
   needsOf,
   setPlane,
+  type Part,
+  type SketchStep,
+  type Followed,
+  type SheetPlane,
+} from '@flexum/core/recipe'
+import {
   outputTaken,
   placesInSpace,
   placesOfBodies,
   takenIn,
   straightsOf,
-  type Part,
-  type SketchStep,
   type PartResult,
-  type Followed,
-  type SheetPlane,
-} from '@flexum/core/recipe'
+} from '@flexum/core/recipe/evaluated'
 import { edgesOfBody, formOfEdge, type Body } from '@flexum/core/solid'
 import { pathPoint } from '@flexum/core/path'
 import type { Vec3 } from '@flexum/core/space'

@@ -6,12 +6,11 @@ import {
   type SketchStep,
   setFacing,
   setPlane,
-  constraintName,
   MAIN_PLANES,
   type SheetFacing,
   type SheetPlane,
-  type SketchGiven,
 } from '@flexum/core/recipe'
+import { constraintName, type SketchGiven } from '@flexum/core/recipe/evaluated'
 import type { Placing, Session } from '../../../../bench/session.ts'
 import { stepResult } from '../../../../bench/results.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'

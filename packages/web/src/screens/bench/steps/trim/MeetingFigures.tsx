@@ -1,4 +1,5 @@
-import { cutsInWords, type TrimStep } from '@flexum/core/recipe'
+import { type TrimStep } from '@flexum/core/recipe'
+import { cutsInWords } from '@flexum/core/recipe/evaluated'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatLength, LENGTH_FACTORS } from '@flexum/core/units'
 import { runView, stepResult } from '../../../../bench/results.ts'

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
-import type { UnitSettings, HoleMark } from '@flexum/core/recipe'
+import type { UnitSettings } from '@flexum/core/recipe'
+import type { HoleMark } from '@flexum/core/recipe/evaluated'
 import type { CarriedGiven } from '@flexum/core/sweep'
 import { TURN } from '@flexum/core/num'
 import { stationOnPath } from '../../../../bench/results.ts'

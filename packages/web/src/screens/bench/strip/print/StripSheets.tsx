@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import type { CarriedGiven } from '@flexum/core/sweep'
-import type { HoleMark, SectionGiven } from '@flexum/core/recipe'
+import type { HoleMark, SectionGiven } from '@flexum/core/recipe/evaluated'
 import { formatLength } from '@flexum/core/units'
 import type { StripLayout } from '../../../../strip/layout.ts'
 import { PAPERS, sheetsOf, type Paper } from '../../../../strip/sheets.ts'

@@ -1,4 +1,4 @@
-import type { Finding } from '@flexum/core/recipe'
+import type { Finding } from '@flexum/core/recipe/evaluated'
 import type { GridFault } from './lines.ts'
 
 /** The findings of a step by the rows of its grid; `field` says which column of a row one is about, if it is about one. */

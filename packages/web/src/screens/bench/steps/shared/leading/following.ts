@@ -1,4 +1,5 @@
-import type { BendFigures, BendColumn, NodeColumn, PlacedNode } from '@flexum/core/recipe'
+import type { BendFigures, BendColumn, NodeColumn } from '@flexum/core/recipe'
+import type { PlacedNode } from '@flexum/core/recipe/evaluated'
 import { rad } from '@flexum/core/num'
 import { writtenFigure, writtenLength, type Formula, type LengthUnit } from '@flexum/core/units'
 import type { GridLine } from '../grid/lines.ts'
