@@ -138,7 +138,8 @@ export const setToy: Command<{ step: Id; long: string }> = (part, { step: id, lo
   insert('packages/web/src/screens/place-screens.ts', 'PLACE_SCREENS:', '  toys: async () => () => null,\n')
   writeFileSync(
     at('trial.ts'),
-    `import { apply, createEvaluator, emptyPart, freshStep, readPartText, setToy, writePart } from './packages/core/src/recipe/index.ts'
+    `import { createEvaluator } from './packages/core/src/recipe/evaluated/index.ts'
+import { apply, emptyPart, freshStep, readPartText, setToy, writePart } from './packages/core/src/recipe/index.ts'
 import { exportFile } from './packages/core/src/files/index.ts'
 import { PLACE_SCREENS } from './packages/web/src/screens/place-screens.ts'
 import { placesInOrder } from './packages/web/src/screens/places.ts'

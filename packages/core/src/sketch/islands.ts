@@ -4,15 +4,15 @@ import type { Constraint } from './constraints/index.ts'
 import { isBuiltIn, pointsOf, type SketchEntity } from './entities.ts'
 import { sizeOf } from './unknowns.ts'
 
-/** Entities that hang together, by their points and by what constrains them, and those constraints. */
+/** A connected part of a sketch: entities that share points or constraints, and those constraints. */
 export interface Island {
   readonly entities: readonly SketchEntity[]
   readonly constraints: readonly Constraint[]
 }
 
 /**
- * Splits a sketch into islands that know nothing of each other, each in the order of the sketch. The sheet's own origin and axes
- * tie nothing together: they do not move. Constraints that tie nothing but them make an island without entities.
+ * The connected components of a sketch, each in the order of the sketch. The origin and the axes of the sheet connect nothing, as they do
+ * not move. Constraints between them alone make a component without entities.
  */
 export function islandsOf(
   entities: readonly SketchEntity[],
@@ -25,7 +25,7 @@ export function islandsOf(
     while (parent[i] !== i) i = parent[i] = parent[parent[i]!]!
     return i
   }
-  /** Ties what is known of these together, and gives one of them. */
+  /** Puts these entities into one component. Returns the number of one of them, -1 where none is known. */
   const tie = (ids: readonly Id[]): number => {
     let first = -1
     for (const id of ids) {
@@ -48,19 +48,20 @@ export function islandsOf(
     return found
   }
   entities.forEach((e, i) => {
-    // Where the sheet's own are among them they are put to each island by what reads it.
+    // Origin and axes belong to no component; whoever reads one adds them.
     if (!isBuiltIn(e.id)) island(root(i)).entities.push(e)
   })
   constraints.forEach((c, i) => island(tied[i]! < 0 ? -1 : root(tied[i]!)).constraints.push(c))
   return [...islands.values()]
 }
 
-/** The work on one island; `size` is a length of the whole sketch that residuals are measured against, mm. */
+/** Work on one island. `size` is the size of the whole sketch, mm: residuals are relative to it. */
 type Work<R> = (island: Island, size: number) => R
 
 /**
- * Does work island by island, and only where an island, or the size of the whole, is another than the last time: while one is
- * dragged all others keep what was found of them. `instead` does other work on some, which is not kept. The size is rounded down to a power of two so that it seldom changes.
+ * Does work island by island and remembers the results. An island is worked on again only if it changed, or if the size of the sketch did:
+ * while one is dragged, the results of all others stand. The size is rounded down to a power of two, so that it seldom changes. `instead` may
+ * give another result for an island; that is not remembered.
  */
 export function byIsland<R>(
   work: Work<R>,
@@ -85,7 +86,7 @@ export function byIsland<R>(
   }
 }
 
-/** An island with what the work found of it. */
+/** An island with its result. */
 export interface Found<R> {
   readonly island: Island
   readonly found: R
@@ -104,7 +105,7 @@ function sameIsland(a: Island, b: Island): boolean {
   )
 }
 
-/** Dimensions and fixed points are made anew from their formulas each time. */
+/** Whether two constraints say the same. Dimensions and fixed points are new objects each time, as their formulas are evaluated. */
 function sameConstraint(a: Constraint, b: Constraint): boolean {
   if (a === b) return true
   if (a.kind !== b.kind || a.id !== b.id) return false

@@ -10,8 +10,8 @@ import type { Boundary } from '../boundary.ts'
 import { rightSideOut } from '../right-side-out.ts'
 
 /**
- * A ready profile laid on an edge: rounded by a radius, or bevelled by how far it goes back on each face, mm. What is outside the rounding
- * and within the faces, and a little beyond them: taken off at an outer edge, filled in at an inner one.
+ * A fillet or a chamfer of one edge, as a solid: of a radius, or of a setback on each face, mm. At a convex edge it is taken off, at a
+ * concave one it is added. It fills the space between the new surface and the two faces, and goes a little beyond these.
  */
 export interface EdgeCut {
   readonly shape: 'rounded' | 'bevelled'
@@ -20,13 +20,13 @@ export interface EdgeCut {
   readonly stretches: readonly EdgeStretch[]
   readonly closed: boolean
   readonly ends: readonly [EdgeEnd, EdgeEnd]
-  /** The largest angle by which normals part of all that is cut together: roundings that meet at a corner have equal steps. */
+  /** The largest angle between the normals of any edge that is cut together with it: fillets that meet at a corner are cut into equal steps. */
   readonly widest?: number
-  /** How far it goes beyond the faces, mm; else by its size. */
+  /** How far it goes beyond the faces, mm; by its size if left out. */
   readonly beyond?: number
 }
 
-/** Places and directions along a stretch, so near that chords of `reach` round its bend stay within the chord error. */
+/** Points and directions along a stretch, close enough that chords at a distance of `reach` from its axis stay within the chord error. */
 function stationsOf({ track }: EdgeStretch, chordError: number, reach: number): { at: Vec3; way: Vec3 }[] {
   if (track.kind === 'line') {
     const way = vec3.unit(vec3.sub(track.to, track.from))
@@ -58,7 +58,7 @@ function stationsOf({ track }: EdgeStretch, chordError: number, reach: number): 
   })
 }
 
-/** A shell of what is laid on an edge, or undefined where the ball has no room somewhere. */
+/** The boundary of the solid; undefined where a ball of the radius does not fit somewhere along the edge. */
 export function edgeCutBoundary(
   cut: EdgeCut,
   chordError: number,
@@ -97,10 +97,10 @@ export function edgeCutBoundary(
   return { shell: lofted(outlines, rings, cut, steps), edges: EDGES }
 }
 
-/** Its sides: the rounding, and the four that lie beyond the faces. */
+/** Its sides: the new surface, and four that lie beyond the faces. */
 const EDGES = 5
 
-/** The places of a section: along the rounding from the one face to the other, then back beyond the faces. */
+/** The points of one cross-section: along the new surface from one face to the other, then back outside the faces. */
 function outlineOfSection(s: EdgeSection, cut: EdgeCut, steps: number, beyond: number, sink: number): Vec3[] {
   const [na, nb] = s.normals
   const middle = vec3.scale(vec3.add(na, nb), 1 / (1 + vec3.dot(na, nb)))
@@ -194,8 +194,8 @@ function lofted(
 }
 
 /**
- * The forms of the faces of what is laid on an edge, by their stretches: of roundings along straights and circles, and of flat bevels. What
- * shows of its other sides, as it is sunk a little, counts with them.
+ * The exact forms of the new surface, by stretch: cylinders and tori of fillets along straights and circles, planes of chamfers. The solid is
+ * sunk a little, so that strips of its other sides may show: they count with the new surface.
  */
 export function edgeForms(cut: EdgeCut): (stretch: number) => FaceForm {
   return (k) => {
