@@ -27,6 +27,16 @@ export async function loadManifold(wasm?: string): Promise<Solids> {
   return { make: (tree, tidy) => makeWith(library, tree, tidy, shelf) }
 }
 
+/**
+ * A shape with fewer triangles, none of it further off than a tolerance, mm. The library now and then collapses an edge that it should not; what
+ * is off by more than its skin moved by the tolerance could make is not taken, and the shape stays as it was.
+ */
+function tidied(shape: Shape, tolerance: number, keep: (s: Shape) => Shape): Shape {
+  const fewer = keep(shape.simplify(tolerance))
+  const off = Math.abs(fewer.volume() - shape.volume())
+  return off <= tolerance * shape.surfaceArea() ? fewer : shape
+}
+
 type Shelf = ReturnType<typeof createShelf<Shape>>
 
 function makeWith(
@@ -110,7 +120,7 @@ function makeWith(
     const status = made.status()
     if (status !== 'NoError') return unsound(status)
     const volume = made.volume()
-    return ok({ ...copiedOut(tidy === undefined ? made : keep(made.simplify(tidy)), numbers), volume })
+    return ok({ ...copiedOut(tidy === undefined ? made : tidied(made, tidy, keep), numbers), volume })
   } catch (error) {
     const code = (error as { code?: string }).code
     if (code === undefined) throw error

@@ -132,6 +132,26 @@ describe('solids rebuilt by slices', () => {
     }
     compare(worked([slab, filletStep('round', 'slab', edgesOfBody(body!), { size: '4' })]), inside, 21, 12)
   })
+  it('four blocks whose mesh the library tidies wrongly: it is taken as it was', () => {
+    const sizes = (x: number, y: number, z: number, wide: number, deep: number, height: number) => ({
+      x: String(x),
+      y: String(y),
+      z: String(z),
+      wide: String(wide),
+      deep: String(deep),
+      height: String(height),
+    })
+    const does = (kind: Does) => ({ does: { kind, with: ['s0'] } }) as const
+    const r = worked([
+      blockStep('s0', { axis: 'x', ...sizes(-8, -2, -4, 28, 36, 24) }),
+      blockStep('s1', { axis: 'y', ...sizes(2, -6, 2, 32, 8, 24), ...does('joins') }),
+      blockStep('s2', { axis: 'x', ...sizes(4, 6, -6, 24, 20, 28), ...does('joins') }),
+      blockStep('s3', { ...sizes(8, 4, 4, 20, 24, 28), ...does('common') }),
+    ])
+    const [body] = bodiesOf(r)
+    expect(body!.figures.volume).toBeCloseTo(4624, 6)
+    expect(body!.figures.meshVolume).toBeCloseTo(4624, 3)
+  })
   it('random recipes of blocks and cylinders that are joined, cut and kept in common', () => {
     const mm = fc.integer({ min: -4, max: 4 }).map((v) => String(2 * v))
     const size = fc.integer({ min: 2, max: 9 }).map((v) => String(4 * v))
