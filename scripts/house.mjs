@@ -4,9 +4,10 @@ import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { ROOT } from './lib.mjs'
 
-/** What each folder of the core may import besides itself, and the npm packages it may use. */
+// Rooms that many stand on: those of shapes, and what is built of them.
 const SHAPE = ['base', 'num', 'plane', 'space', 'profile', 'path']
 const BUILT = ['units', 'sketch', 'room', 'sweep', 'solid', 'forming', 'cutting']
+/** What each folder of the core may import besides itself, and the npm packages it may use. */
 export const CORE = {
   base: { may: [], npm: [] },
   num: { may: ['base'], npm: [] },
@@ -70,8 +71,12 @@ function anythingBut(literals, firstAlsoNot = '') {
   return `(?:${[...breaks, ...longer].join('|')})`
 }
 
-/** A pattern for file names that do not begin with a word. */
-const notBeginning = (word) => `(?:${[...word].map((c, i) => `${word.slice(0, i)}[^${c}/]`).join('|')})[^/]*$`
+/** A pattern for file names that begin with none of some words. */
+function notBeginning(...words) {
+  const starts = new Set(words.flatMap((w) => [...w].map((_, i) => w.slice(0, i))))
+  const next = (start) => words.flatMap((w) => (w.startsWith(start) ? w[start.length] : [])).join('')
+  return `(?:${[...starts].map((start) => `${start}[^${next(start)}/]`).join('|')})[^/]*$`
+}
 
 /** Folders that have more than one door. */
 const DOORS = { recipe: ['index.ts', 'evaluated/index.ts'] }
@@ -122,7 +127,7 @@ function stepRules() {
         ? ['^\\.\\./[^./][^/]*/', '^\\./'].map((at) => ({ regex: at + notBeginning('typed'), message }))
         : layer === 'commands'
           ? ['^\\.\\./[^./][^/]*/', '^\\./'].map((at) => ({
-              regex: `${at}(?:[abd-su-z]|made)[^/]*$`,
+              regex: at + notBeginning('typed', 'commands'),
               message,
             }))
           : [{ regex: '^(?:\\./|(?:\\.\\./)[^./][^/]*/)commands', message }]

@@ -24,6 +24,7 @@ const PLANTED = [
   ['packages/core/src/steps/run/typed-planted.ts', "import '../../solid/index.ts'", 'no-restricted-imports'],
   ['packages/core/src/steps/run/typed-planted.ts', "import './ends.ts'", 'no-restricted-imports'],
   ['packages/core/src/steps/run/commands-planted.ts', "import './made.ts'", 'no-restricted-imports'],
+  ['packages/core/src/steps/run/commands-planted.ts', "import './carriage.ts'", 'no-restricted-imports'],
   ['packages/core/src/steps/run/planted.ts', "import './commands.ts'", 'no-restricted-imports'],
   ['packages/core/src/steps/run/planted.ts', "import '../../recipe/index.ts'", 'no-restricted-imports'],
   ['packages/core/src/steps/run/planted.ts', "import '../../edit/index.ts'", 'no-restricted-imports'],

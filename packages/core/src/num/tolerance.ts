@@ -309,8 +309,11 @@ export const tolerance = {
   /** A hole that is left no longer than this is filled, mm. */
   filledHole: 1e-9,
 
-  /** Angles of what faces up nearer than this are one, rad; and how far inside of a segment its ends are looked at, as a share. */
+  /** Angles of what faces up nearer than this are one, rad. */
   sameFacing: 1e-9,
+
+  /** How far inside of a segment its ends are looked at, as a share of it: there what is up may jump. */
+  insideEnd: 1e-9,
 
   /** More than this from the end of one segment to the start of the next it turns over at once, rad. */
   turnsAtOnce: 2e-3,

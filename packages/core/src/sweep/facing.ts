@@ -28,7 +28,7 @@ export function facingFrames(
   let jump: Facing['jump']
   path.segments.forEach((g, index) => {
     for (let k = 0; k <= SAMPLES; k++) {
-      const s = g.length * Math.min(Math.max(k / SAMPLES, tolerance.sameFacing), 1 - tolerance.sameFacing)
+      const s = g.length * Math.min(Math.max(k / SAMPLES, tolerance.insideEnd), 1 - tolerance.insideEnd)
       const up = upAt(index, s, segmentPoint(g, s))
       if (!up) continue
       const [side, above] = carried(g, base.sides[index]!, base.ups[index]!, s)

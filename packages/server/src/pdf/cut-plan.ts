@@ -1,5 +1,13 @@
 import type { BarLayout, Saw } from '@flexum/core/cutting'
-import { alikeBars, cutWords, placedBar, planFigures, type GroupPlan, type Order } from '@flexum/core/report'
+import {
+  alikeBars,
+  placedBar,
+  planFigures,
+  sawAngle,
+  type GroupPlan,
+  type ListedCut,
+  type Order,
+} from '@flexum/core/report'
 import { formatDecimal } from '@flexum/core/units'
 import { figureFont, LABELS, STRONG } from './fonts.ts'
 import { bytesOf, INK, INSIDE, newPages, PAGE, PALE, table, type Doc } from './pages.ts'
@@ -12,9 +20,9 @@ const ROOMY = 26
 /** A leaning cut that is not shared is drawn to lean by no more. */
 const MOST_LEAN = 6
 
-/** Columns of the cut list: part, run, number, how many, long and short point, both cuts; their shares of the width. */
-const HEADS = ['part', 'run', '#', 'times', 'long', 'short', 'left cut', 'right cut']
-const SHARES = [0.16, 0.12, 0.04, 0.06, 0.09, 0.09, 0.22, 0.22]
+/** Columns of the cut list, and their shares of the width; each saw angle has one of its own, as wide as it is in words. */
+const HEADS = ['part', 'run', '#', 'times', 'long', 'short', 'left mitre', 'bevel', 'right mitre', 'bevel']
+const SHARES = [0.13, 0.11, 0.03, 0.05, 0.08, 0.08, 0.13, 0.13, 0.13, 0.13]
 
 /** The cut list and the plan of an order as a PDF, stock by stock; lengths in mm. Bars that are sawn alike are drawn once. */
 export function cutPlanPdf(order: Order, groups: readonly GroupPlan[], note?: string): Uint8Array {
@@ -72,8 +80,8 @@ function group(doc: Doc, g: GroupPlan, { saw, done }: Order): void {
           String(p.quantity),
           formatDecimal(p.length, 1),
           formatDecimal(p.short, 1),
-          cutWords(p.left),
-          cutWords(p.right),
+          ...cutCells(p.left),
+          ...cutCells(p.right),
         ]),
     },
     SHARES,
@@ -140,3 +148,7 @@ function drawBar(
     })
   doc.y = top + STEP
 }
+
+/** The saw angles of a cut; what it is where it needs none. */
+const cutCells = ({ made, mitre, bevel }: ListedCut): readonly [string, string] =>
+  mitre === 0 && bevel === 0 ? [made, ''] : [sawAngle(mitre), sawAngle(bevel)]

@@ -1,4 +1,3 @@
-import { tolerance } from '../../num/index.ts'
 import { ok } from '../../base/index.ts'
 import type { RunStep } from './typed.ts'
 import {
@@ -164,6 +163,8 @@ function setUp(
 const MOST_POINTS = 2e6
 /** Most points of an outline: its faces are parted into triangles in a time that goes with their square, half a second here. */
 const MOST_OUTLINE = 25_000
+/** A length of path that fits is told from here on, mm. */
+const LEAST_TOLD = 1e-3
 /** How much coarser than usual a body is drawn before it is refused. */
 const COARSEST = 16
 
@@ -207,7 +208,7 @@ function setUpWithin(
     if (coarser >= COARSEST) {
       const length = (carriage.frames.path.length * MOST_POINTS) / points
       const fits =
-        length > tolerance.ofTheRun ? `About ${shortLength(length, display)} of the path` : 'A shorter path'
+        length > LEAST_TOLD ? `About ${shortLength(length, display)} of the path` : 'A shorter path'
       const message = `The body of "${step.name}" would take ${millions} even drawn coarsely, and at most ${MOST_POINTS / 1e6} million are made. ${fits} would fit as it is carried, or less twist, fewer waves, fewer strands.`
       return refusal(step, 'run.too-much', message)
     }
