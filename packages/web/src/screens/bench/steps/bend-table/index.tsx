@@ -7,7 +7,7 @@ import { selectionOf } from '../../../../bench/session.ts'
 import { newId } from '../../actions/ids.ts'
 import { nodeBeyond, reversePath } from '../../actions/nodes.ts'
 import { useBench, usePart, useSessionState } from '../../context.ts'
-import { StepField } from '../../inspector/StepField.tsx'
+import { StepFields } from '../../inspector/StepFields.tsx'
 import type { PageKind } from '../page-kind.ts'
 import { BendHandles } from './BendHandles.tsx'
 import { Glyph } from '../shared/Glyph.tsx'
@@ -69,23 +69,16 @@ function BendTableInspector({ step }: { readonly step: BendTableStep }) {
       </div>
       <fieldset className="flex flex-col gap-1.5 px-3 pb-2">
         <legend className="pb-1 font-medium">Begins at</legend>
-        <StepField step={step} field="x" label="X" formula={step.x} dimension="length" />
-        <StepField step={step} field="y" label="Y" formula={step.y} dimension="length" />
-        <StepField step={step} field="z" label="Z" formula={step.z} dimension="length" />
-        <StepField
+        <StepFields
           step={step}
-          field="heading"
-          label="Heading from +X"
-          formula={step.heading}
-          dimension="angle"
-        />
-        <StepField step={step} field="rise" label="Rises by" formula={step.rise} dimension="angle" />
-        <StepField
-          step={step}
-          field="roll"
-          label="First bend turned by"
-          formula={step.roll}
-          dimension="angle"
+          fields={[
+            ['x', 'X', step.x, 'length'],
+            ['y', 'Y', step.y, 'length'],
+            ['z', 'Z', step.z, 'length'],
+            ['heading', 'Heading from +X', step.heading, 'angle'],
+            ['rise', 'Rises by', step.rise, 'angle'],
+            ['roll', 'First bend turned by', step.roll, 'angle'],
+          ]}
         />
       </fieldset>
     </PathPanel>

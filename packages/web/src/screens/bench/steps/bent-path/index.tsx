@@ -8,6 +8,7 @@ import { borneBy } from '../../actions/recipe.ts'
 import { useBench, usePart, useSessionState, useUnits } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
+import { StepFields } from '../../inspector/StepFields.tsx'
 import type { PageKind } from '../page-kind.ts'
 import { Glyph } from '../shared/Glyph.tsx'
 import { UseInRun } from '../shared/UseInRun.tsx'
@@ -51,26 +52,13 @@ function BentPathInspector({ step }: { readonly step: BentPathStep }) {
           dimension="length"
         />
         <ToleranceSlider step={step} value={result?.fields['tolerance']?.value} />
-        <StepField
+        <StepFields
           step={step}
-          field="radius"
-          label="Smallest radius"
-          formula={step.radius}
-          dimension="length"
-        />
-        <StepField
-          step={step}
-          field="straight"
-          label="Straight before a bend"
-          formula={step.straight}
-          dimension="length"
-        />
-        <StepField
-          step={step}
-          field="last"
-          label="Straight after the last"
-          formula={step.last}
-          dimension="length"
+          fields={[
+            ['radius', 'Smallest radius', step.radius, 'length'],
+            ['straight', 'Straight before a bend', step.straight, 'length'],
+            ['last', 'Straight after the last', step.last, 'length'],
+          ]}
         />
       </div>
       {Object.keys(borne).length > 0 && (

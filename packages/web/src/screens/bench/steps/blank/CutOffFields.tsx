@@ -1,6 +1,6 @@
 import { type BlankStep, changeBlank } from '@flexum/core/recipe'
 import { useBench } from '../../context.ts'
-import { StepField } from '../../inspector/StepField.tsx'
+import { StepFields } from '../../inspector/StepFields.tsx'
 
 /** What holds the bar while it is bent and is cut off after; told apart from what stays on. */
 export function CutOffFields({ step }: { readonly step: BlankStep }) {
@@ -27,22 +27,13 @@ export function CutOffFields({ step }: { readonly step: BlankStep }) {
         />
       </label>
       {cutOff && (
-        <>
-          <StepField
-            step={step}
-            field="cutOff/start"
-            label="Cut off at the start"
-            formula={cutOff.start}
-            dimension="length"
-          />
-          <StepField
-            step={step}
-            field="cutOff/end"
-            label="Cut off at the end"
-            formula={cutOff.end}
-            dimension="length"
-          />
-        </>
+        <StepFields
+          step={step}
+          fields={[
+            ['cutOff/start', 'Cut off at the start', cutOff.start, 'length'],
+            ['cutOff/end', 'Cut off at the end', cutOff.end, 'length'],
+          ]}
+        />
       )}
     </>
   )

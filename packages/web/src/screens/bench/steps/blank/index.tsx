@@ -5,7 +5,7 @@ import { tightLength } from '../../../../ui/units.ts'
 import { Figures, Section } from '../../../../ui/Figures.tsx'
 import { useUnits, useSessionState } from '../../context.ts'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
-import { StepField } from '../../inspector/StepField.tsx'
+import { StepFields } from '../../inspector/StepFields.tsx'
 import type { PageKind } from '../page-kind.ts'
 import { CutOffFields } from './CutOffFields.tsx'
 import { StockBarFields } from './StockBarFields.tsx'
@@ -27,26 +27,13 @@ function BlankInspector({ step }: { readonly step: BlankStep }) {
     <>
       <div className="flex flex-col gap-1.5 px-3 py-2">
         <NeutralFields step={step} />
-        <StepField
+        <StepFields
           step={step}
-          field="startAllowance"
-          label="Allowance at the start"
-          formula={step.startAllowance}
-          dimension="length"
-        />
-        <StepField
-          step={step}
-          field="endAllowance"
-          label="Allowance at the end"
-          formula={step.endAllowance}
-          dimension="length"
-        />
-        <StepField
-          step={step}
-          field="roundUp"
-          label="Round up to"
-          formula={step.roundUp}
-          dimension="length"
+          fields={[
+            ['startAllowance', 'Allowance at the start', step.startAllowance, 'length'],
+            ['endAllowance', 'Allowance at the end', step.endAllowance, 'length'],
+            ['roundUp', 'Round up to', step.roundUp, 'length'],
+          ]}
         />
         <CutOffFields step={step} />
         <StockBarFields step={step} />

@@ -2,7 +2,7 @@ import { Printer } from 'lucide-react'
 import { useState } from 'react'
 import type { FormingStep } from '@flexum/core/recipe'
 import type { FormingGiven } from '@flexum/core/forming'
-import { StepField } from '../../inspector/StepField.tsx'
+import { StepFields } from '../../inspector/StepFields.tsx'
 import { BendSheet } from './sheet/BendSheet.tsx'
 
 /** What the bend sheet says besides the moves, and the sheet itself. */
@@ -18,22 +18,13 @@ export function BendSheetFields({
   return (
     <div className="flex flex-col gap-1.5 px-3 pb-2">
       {tolerances && (
-        <>
-          <StepField
-            step={step}
-            field="tolerances/length"
-            label="Lengths within"
-            formula={tolerances.length}
-            dimension="length"
-          />
-          <StepField
-            step={step}
-            field="tolerances/angle"
-            label="Angles within"
-            formula={tolerances.angle}
-            dimension="angle"
-          />
-        </>
+        <StepFields
+          step={step}
+          fields={[
+            ['tolerances/length', 'Lengths within', tolerances.length, 'length'],
+            ['tolerances/angle', 'Angles within', tolerances.angle, 'angle'],
+          ]}
+        />
       )}
       <button
         type="button"

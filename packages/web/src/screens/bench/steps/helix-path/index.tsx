@@ -16,6 +16,7 @@ import { Figures } from '../../../../ui/Figures.tsx'
 import { useBench, usePart, useSessionState } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
+import { StepFields } from '../../inspector/StepFields.tsx'
 import type { PageKind } from '../page-kind.ts'
 import { Glyph } from '../shared/Glyph.tsx'
 import { PathPanel } from '../shared/PathPanel.tsx'
@@ -139,29 +140,14 @@ function HelixInspector({ step }: { readonly step: HelixPathStep }) {
           }
         />
         {closed && (
-          <>
-            <StepField
-              step={step}
-              field="closed/start"
-              label="Turns at the start"
-              formula={closed.start}
-              dimension="number"
-            />
-            <StepField
-              step={step}
-              field="closed/end"
-              label="Turns at the end"
-              formula={closed.end}
-              dimension="number"
-            />
-            <StepField
-              step={step}
-              field="closed/rise"
-              label="Rise of a closed turn"
-              formula={closed.rise}
-              dimension="length"
-            />
-          </>
+          <StepFields
+            step={step}
+            fields={[
+              ['closed/start', 'Turns at the start', closed.start, 'number'],
+              ['closed/end', 'Turns at the end', closed.end, 'number'],
+              ['closed/rise', 'Rise of a closed turn', closed.rise, 'length'],
+            ]}
+          />
         )}
         {(['start', 'end'] as const).map((side) => (
           <EndOfCoil key={side} step={step} side={side} change={change} />

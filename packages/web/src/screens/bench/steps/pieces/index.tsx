@@ -9,6 +9,7 @@ import { useBench, usePart, useSessionState, useUnits } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { StationFindings } from '../../inspector/StationFindings.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
+import { StepFields } from '../../inspector/StepFields.tsx'
 import type { PageKind } from '../page-kind.ts'
 import { Glyph } from '../shared/Glyph.tsx'
 import { CornersTable } from './CornersTable.tsx'
@@ -130,22 +131,13 @@ function BarFields({ step }: { readonly step: PiecesStep }) {
         />
       </label>
       {step.bar && (
-        <>
-          <StepField
-            step={step}
-            field="bar/length"
-            label="Bar"
-            formula={step.bar.length}
-            dimension="length"
-          />
-          <StepField
-            step={step}
-            field="bar/scarf"
-            label="Joints lean by"
-            formula={step.bar.scarf}
-            dimension="angle"
-          />
-        </>
+        <StepFields
+          step={step}
+          fields={[
+            ['bar/length', 'Bar', step.bar.length, 'length'],
+            ['bar/scarf', 'Joints lean by', step.bar.scarf, 'angle'],
+          ]}
+        />
       )}
     </>
   )

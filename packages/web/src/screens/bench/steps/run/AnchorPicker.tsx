@@ -6,7 +6,7 @@ import { curvesPath, TRUE_SCALE } from '../../../../ui/curvePath.ts'
 import { tightLength } from '../../../../ui/units.ts'
 import { useBench, useUnits, useSessionState } from '../../context.ts'
 import { stepResult } from '../../../../bench/results.ts'
-import { StepField } from '../../inspector/StepField.tsx'
+import { StepFields } from '../../inspector/StepFields.tsx'
 
 /** Box points with where they lie, as shares of the box from its middle. */
 const BOX: readonly (readonly [Anchor, number, number])[] = [
@@ -95,8 +95,13 @@ export function AnchorPicker({ step }: { readonly step: RunStep }) {
       </div>
       {step.anchor === 'point' && step.point && (
         <div className="mt-1.5 flex flex-col gap-1.5">
-          <StepField step={step} field="point/x" label="Anchor x" formula={step.point.x} dimension="length" />
-          <StepField step={step} field="point/y" label="Anchor y" formula={step.point.y} dimension="length" />
+          <StepFields
+            step={step}
+            fields={[
+              ['point/x', 'Anchor x', step.point.x, 'length'],
+              ['point/y', 'Anchor y', step.point.y, 'length'],
+            ]}
+          />
         </div>
       )}
     </fieldset>

@@ -11,6 +11,7 @@ import { newId } from '../../actions/ids.ts'
 import { usePart } from '../../context.ts'
 import { SIZE_LABELS } from '../../../../ui/sizeLabels.ts'
 import { StepField } from '../../inspector/StepField.tsx'
+import { StepFields } from '../../inspector/StepFields.tsx'
 import { AlongField } from './AlongField.tsx'
 import { Choice } from '../../inspector/Choice.tsx'
 import { useChangeRun } from './useChangeRun.ts'
@@ -86,19 +87,12 @@ export function ScaleFields({ step }: { readonly step: RunStep }) {
       />
       {scale?.kind === 'ends' && (
         <>
-          <StepField
+          <StepFields
             step={step}
-            field="scale/start"
-            label="At the start"
-            formula={scale.start}
-            dimension="number"
-          />
-          <StepField
-            step={step}
-            field="scale/end"
-            label="At the end"
-            formula={scale.end}
-            dimension="number"
+            fields={[
+              ['scale/start', 'At the start', scale.start, 'number'],
+              ['scale/end', 'At the end', scale.end, 'number'],
+            ]}
           />
           <Choice
             label="Between"

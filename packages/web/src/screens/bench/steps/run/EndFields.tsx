@@ -3,6 +3,7 @@ import type { Formula } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
 import { useSessionState } from '../../context.ts'
 import { StepField } from '../../inspector/StepField.tsx'
+import { StepFields } from '../../inspector/StepFields.tsx'
 import { Choice } from '../../inspector/Choice.tsx'
 import { useChangeRun } from './useChangeRun.ts'
 
@@ -66,22 +67,13 @@ export function EndFields(props: {
         }
       />
       {entry.kind === 'angled' && (
-        <>
-          <StepField
-            step={step}
-            field={field('across')}
-            label="Angle across"
-            formula={entry.across}
-            dimension="angle"
-          />
-          <StepField
-            step={step}
-            field={field('tilt')}
-            label="Angle up"
-            formula={entry.tilt}
-            dimension="angle"
-          />
-        </>
+        <StepFields
+          step={step}
+          fields={[
+            [field('across'), 'Angle across', entry.across, 'angle'],
+            [field('tilt'), 'Angle up', entry.tilt, 'angle'],
+          ]}
+        />
       )}
       {entry.kind === 'domed' && (
         <StepField

@@ -7,6 +7,7 @@ import { typedFormula } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
 import { useBench, usePart, useSessionState } from '../../context.ts'
 import { StepField } from '../../inspector/StepField.tsx'
+import { StepFields } from '../../inspector/StepFields.tsx'
 
 const KINDS = {
   alone: 'one alone',
@@ -88,19 +89,12 @@ export function StrandsFields({ step }: { readonly step: RunStep }) {
       )}
       {strands?.kind === 'circle' && (
         <>
-          <StepField
+          <StepFields
             step={step}
-            field="strands/radius"
-            label="Circle radius"
-            formula={strands.radius}
-            dimension="length"
-          />
-          <StepField
-            step={step}
-            field="strands/start"
-            label="First one at"
-            formula={strands.start}
-            dimension="angle"
+            fields={[
+              ['strands/radius', 'Circle radius', strands.radius, 'length'],
+              ['strands/start', 'First one at', strands.start, 'angle'],
+            ]}
           />
           <label className="flex items-center gap-1.5">
             <input
@@ -114,22 +108,13 @@ export function StrandsFields({ step }: { readonly step: RunStep }) {
         </>
       )}
       {strands?.kind === 'row' && (
-        <>
-          <StepField
-            step={step}
-            field="strands/spacing"
-            label="Apart"
-            formula={strands.spacing}
-            dimension="length"
-          />
-          <StepField
-            step={step}
-            field="strands/lie"
-            label="Row lies at"
-            formula={strands.lie}
-            dimension="angle"
-          />
-        </>
+        <StepFields
+          step={step}
+          fields={[
+            ['strands/spacing', 'Apart', strands.spacing, 'length'],
+            ['strands/lie', 'Row lies at', strands.lie, 'angle'],
+          ]}
+        />
       )}
       {strands?.kind === 'free' && (
         <FreeStrands step={step} strands={strands} profiles={profiles} put={put} fresh={fresh} />
@@ -189,26 +174,13 @@ function FreeStrandFields({
     <fieldset className="hairline rounded-[3px] border px-2 pt-1 pb-1.5">
       <legend className="muted px-1">Strand {i + 1}</legend>
       <div className="flex flex-col gap-1">
-        <StepField
+        <StepFields
           step={step}
-          field={`strands/${p.id}/x`}
-          label={`x of strand ${i + 1}`}
-          formula={p.x}
-          dimension="length"
-        />
-        <StepField
-          step={step}
-          field={`strands/${p.id}/y`}
-          label={`y of strand ${i + 1}`}
-          formula={p.y}
-          dimension="length"
-        />
-        <StepField
-          step={step}
-          field={`strands/${p.id}/turn`}
-          label={`turn of strand ${i + 1}`}
-          formula={p.turn}
-          dimension="angle"
+          fields={[
+            [`strands/${p.id}/x`, `x of strand ${i + 1}`, p.x, 'length'],
+            [`strands/${p.id}/y`, `y of strand ${i + 1}`, p.y, 'length'],
+            [`strands/${p.id}/turn`, `turn of strand ${i + 1}`, p.turn, 'angle'],
+          ]}
         />
         <label className="grid grid-cols-[1fr_180px] items-center gap-x-2">
           <span className="muted">Profile</span>

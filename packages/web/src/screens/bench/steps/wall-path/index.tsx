@@ -21,6 +21,7 @@ import { useBench, usePart, useSessionState } from '../../context.ts'
 import { counted } from '../../../../ui/counted.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
+import { StepFields } from '../../inspector/StepFields.tsx'
 import type { PageKind } from '../page-kind.ts'
 import { Glyph } from '../shared/Glyph.tsx'
 import { faultsByRow } from '../shared/grid/faults.ts'
@@ -73,17 +74,14 @@ function WallsInspector({ step }: { readonly step: WallPathStep }) {
         <legend className="pb-1 font-medium">Room</legend>
         <StepField step={step} field="height" label="Height" formula={step.height} dimension="length" />
         {step.drawn === undefined && (
-          <>
-            <StepField step={step} field="x" label="Begins at X" formula={step.x} dimension="length" />
-            <StepField step={step} field="y" label="Begins at Y" formula={step.y} dimension="length" />
-            <StepField
-              step={step}
-              field="heading"
-              label="First wall from +X"
-              formula={step.heading}
-              dimension="angle"
-            />
-          </>
+          <StepFields
+            step={step}
+            fields={[
+              ['x', 'Begins at X', step.x, 'length'],
+              ['y', 'Begins at Y', step.y, 'length'],
+              ['heading', 'First wall from +X', step.heading, 'angle'],
+            ]}
+          />
         )}
       </fieldset>
     </PathPanel>
