@@ -1,5 +1,5 @@
 import { autoUpdate, flip, offset, shift, size, useFloating } from '@floating-ui/react-dom'
-import { useEffect, useId, useRef, useState, type ReactNode } from 'react'
+import { useEffect, useId, useRef, useState, type CSSProperties, type ReactNode, type RefObject } from 'react'
 
 /** One line of a menu. */
 export interface MenuItem {
@@ -30,26 +30,7 @@ export function Menu(props: {
   const root = useRef<HTMLDivElement>(null)
   const button = useRef<HTMLButtonElement>(null)
   const listId = useId()
-  const {
-    refs: { setReference, setFloating },
-    floatingStyles,
-  } = useFloating({
-    open,
-    strategy: 'fixed',
-    placement: props.align === 'end' ? 'bottom-end' : 'bottom-start',
-    middleware: [
-      offset(4),
-      flip({ padding: EDGE }),
-      shift({ padding: EDGE, crossAxis: true }),
-      size({
-        padding: EDGE,
-        apply({ availableHeight, elements }) {
-          elements.floating.style.maxHeight = `${Math.max(LEAST_HEIGHT, availableHeight)}px`
-        },
-      }),
-    ],
-    whileElementsMounted: autoUpdate,
-  })
+  const { setReference, setFloating, floatingStyles } = useFloatingList(open, props.align)
   useEffect(() => {
     if (!open) return
     const away = (e: PointerEvent): void => {
@@ -95,45 +76,101 @@ export function Menu(props: {
         {props.label}
       </button>
       {open && (
-        <ul
-          ref={setFloating}
-          id={listId}
-          role="menu"
-          aria-label={props.name}
-          className="z-40 min-w-48 overflow-y-auto rounded-box border hairline bg-base-100 py-1 shadow-lg"
-          style={floatingStyles}
-        >
-          {props.items.map((item, i) =>
-            item === 'rule' ? (
-              <li key={i} aria-hidden className="my-1 border-t hairline" />
-            ) : (
-              <li key={item.label} role="none">
-                <button
-                  type="button"
-                  role={item.checked === undefined ? 'menuitem' : 'menuitemradio'}
-                  aria-checked={item.checked}
-                  disabled={item.disabled}
-                  className="flex w-full items-baseline justify-between gap-6 px-3 py-1.5 text-left whitespace-nowrap hover:bg-base-200 focus-visible:bg-base-200 disabled:opacity-45"
-                  onClick={(e) => {
-                    e.stopPropagation()
-                    setOpen(false)
-                    button.current?.focus()
-                    item.onSelect()
-                  }}
-                >
-                  <span>
-                    {item.checked !== undefined && (
-                      <span className="inline-block w-4">{item.checked ? '•' : ''}</span>
-                    )}
-                    {item.label}
-                  </span>
-                  {item.hint && <span className="figure muted">{item.hint}</span>}
-                </button>
-              </li>
-            ),
-          )}
-        </ul>
+        <MenuList
+          setFloating={setFloating}
+          listId={listId}
+          floatingStyles={floatingStyles}
+          setOpen={setOpen}
+          button={button}
+          name={props.name}
+          items={props.items}
+        />
       )}
     </div>
+  )
+}
+
+/** The list stands below its button, or above it where there is no room. */
+function useFloatingList(open: boolean, align: 'start' | 'end' | undefined) {
+  const {
+    refs: { setReference, setFloating },
+    floatingStyles,
+  } = useFloating({
+    open,
+    strategy: 'fixed',
+    placement: align === 'end' ? 'bottom-end' : 'bottom-start',
+    middleware: [
+      offset(4),
+      flip({ padding: EDGE }),
+      shift({ padding: EDGE, crossAxis: true }),
+      size({
+        padding: EDGE,
+        apply({ availableHeight, elements }) {
+          elements.floating.style.maxHeight = `${Math.max(LEAST_HEIGHT, availableHeight)}px`
+        },
+      }),
+    ],
+    whileElementsMounted: autoUpdate,
+  })
+  return { setReference, setFloating, floatingStyles }
+}
+
+/** The entries of the menu. */
+function MenuList({
+  setFloating,
+  listId,
+  floatingStyles,
+  setOpen,
+  button,
+  name,
+  items,
+}: {
+  readonly setFloating: (node: HTMLElement | null) => void
+  readonly listId: string
+  readonly floatingStyles: CSSProperties
+  readonly setOpen: (next: boolean) => void
+  readonly button: RefObject<HTMLButtonElement | null>
+  readonly name: string
+  readonly items: readonly (MenuItem | 'rule')[]
+}) {
+  return (
+    <ul
+      ref={setFloating}
+      id={listId}
+      role="menu"
+      aria-label={name}
+      className="z-40 min-w-48 overflow-y-auto rounded-box border hairline bg-base-100 py-1 shadow-lg"
+      style={floatingStyles}
+    >
+      {items.map((item, i) =>
+        item === 'rule' ? (
+          <li key={i} aria-hidden className="my-1 border-t hairline" />
+        ) : (
+          <li key={item.label} role="none">
+            <button
+              type="button"
+              role={item.checked === undefined ? 'menuitem' : 'menuitemradio'}
+              aria-checked={item.checked}
+              disabled={item.disabled}
+              className="flex w-full items-baseline justify-between gap-6 px-3 py-1.5 text-left whitespace-nowrap hover:bg-base-200 focus-visible:bg-base-200 disabled:opacity-45"
+              onClick={(e) => {
+                e.stopPropagation()
+                setOpen(false)
+                button.current?.focus()
+                item.onSelect()
+              }}
+            >
+              <span>
+                {item.checked !== undefined && (
+                  <span className="inline-block w-4">{item.checked ? '•' : ''}</span>
+                )}
+                {item.label}
+              </span>
+              {item.hint && <span className="figure muted">{item.hint}</span>}
+            </button>
+          </li>
+        ),
+      )}
+    </ul>
   )
 }

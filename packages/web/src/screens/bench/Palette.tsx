@@ -34,9 +34,29 @@ const sheetCommands = (sheet: Sheet) => [
 /** Search for anything that can be done now. */
 export function Palette(props: { readonly open: boolean; onClose(): void; onFile(file: FileId): void }) {
   const { open, onClose } = props
+  const sheet = useContext(SheetContext)
+  const groups = useCommandGroups(sheet, props.onFile)
+  return (
+    <Command.Dialog
+      open={open}
+      onOpenChange={(o) => !o && onClose()}
+      label="Do something"
+      overlayClassName="fixed inset-0 z-40 bg-neutral/20"
+      contentClassName="fixed top-24 left-1/2 z-50 w-[460px] -translate-x-1/2 overflow-hidden rounded-box border hairline bg-base-100 shadow-xl"
+    >
+      <Command.Input
+        placeholder="What do you want to do?"
+        className="w-full border-b hairline bg-transparent px-4 py-3 text-[15px] outline-none"
+      />
+      <CommandList groups={groups} onClose={onClose} />
+    </Command.Dialog>
+  )
+}
+
+/** What can be done here, by groups. */
+function useCommandGroups(sheet: Sheet | undefined, onFile: (file: FileId) => void) {
   const bench = useBench()
   const { session, view } = bench
-  const sheet = useContext(SheetContext)
   const groups: readonly {
     title: string
     commands: readonly (readonly [label: string, act: () => void, hint?: string, words?: readonly string[]])[]
@@ -89,46 +109,48 @@ export function Palette(props: { readonly open: boolean; onClose(): void; onFile
     },
     {
       title: 'Take out',
-      commands: filesOut(bench, props.onFile).map(({ label, act }) => [label, act] as const),
+      commands: filesOut(bench, onFile).map(({ label, act }) => [label, act] as const),
     },
   ]
+  return groups
+}
+
+/** What fits what is typed, by groups. */
+function CommandList({
+  groups,
+  onClose,
+}: {
+  readonly groups: readonly {
+    title: string
+    commands: readonly (readonly [label: string, act: () => void, hint?: string, words?: readonly string[]])[]
+  }[]
+  readonly onClose: () => void
+}) {
   return (
-    <Command.Dialog
-      open={open}
-      onOpenChange={(o) => !o && onClose()}
-      label="Do something"
-      overlayClassName="fixed inset-0 z-40 bg-neutral/20"
-      contentClassName="fixed top-24 left-1/2 z-50 w-[460px] -translate-x-1/2 overflow-hidden rounded-box border hairline bg-base-100 shadow-xl"
-    >
-      <Command.Input
-        placeholder="What do you want to do?"
-        className="w-full border-b hairline bg-transparent px-4 py-3 text-[15px] outline-none"
-      />
-      <Command.List className="max-h-80 overflow-y-auto py-1">
-        <Command.Empty className="muted px-4 py-6 text-center">Nothing by that name</Command.Empty>
-        {groups.map((g) => (
-          <Command.Group
-            key={g.title}
-            heading={g.title}
-            className="[&_[cmdk-group-heading]]:muted [&_[cmdk-group-heading]]:px-4 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-xs"
-          >
-            {g.commands.map(([label, act, hint, words]) => (
-              <Command.Item
-                key={label}
-                {...(words ? { keywords: [...words] } : {})}
-                className="flex cursor-pointer justify-between px-4 py-1.5 data-[selected=true]:bg-[var(--chosen-wash)]"
-                onSelect={() => {
-                  onClose()
-                  act()
-                }}
-              >
-                {label}
-                {hint && <kbd className="figure muted">{hint}</kbd>}
-              </Command.Item>
-            ))}
-          </Command.Group>
-        ))}
-      </Command.List>
-    </Command.Dialog>
+    <Command.List className="max-h-80 overflow-y-auto py-1">
+      <Command.Empty className="muted px-4 py-6 text-center">Nothing by that name</Command.Empty>
+      {groups.map((g) => (
+        <Command.Group
+          key={g.title}
+          heading={g.title}
+          className="[&_[cmdk-group-heading]]:muted [&_[cmdk-group-heading]]:px-4 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-xs"
+        >
+          {g.commands.map(([label, act, hint, words]) => (
+            <Command.Item
+              key={label}
+              {...(words ? { keywords: [...words] } : {})}
+              className="flex cursor-pointer justify-between px-4 py-1.5 data-[selected=true]:bg-[var(--chosen-wash)]"
+              onSelect={() => {
+                onClose()
+                act()
+              }}
+            >
+              {label}
+              {hint && <kbd className="figure muted">{hint}</kbd>}
+            </Command.Item>
+          ))}
+        </Command.Group>
+      ))}
+    </Command.List>
   )
 }

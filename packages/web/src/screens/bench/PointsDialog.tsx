@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { DELIMITERS, type PointColumn, type TablePoint } from '@flexum/core/format'
+import { DELIMITERS, type PointColumn, type PointTable, type TablePoint } from '@flexum/core/format'
 import { pointsOf } from '@flexum/core/files'
 import { LENGTH_UNITS, formatExact, type LengthUnit } from '@flexum/core/units'
 import type { PointsBrought } from '../../bench/session.ts'
@@ -31,32 +31,24 @@ export function PointsDialog() {
 
 function AskPoints({ points: { file, table } }: { readonly points: PointsBrought }) {
   const { session } = useBench()
-  const [columns, setColumns] = useState(table.columns)
-  const [decimal, setDecimal] = useState(table.decimal)
-  const [unit, setUnit] = useState<LengthUnit | ''>(table.unit ?? '')
-  const [corners, setCorners] = useState<keyof typeof CORNERS>('table')
-  const [radius, setRadius] = useState('')
-  const [asked, setAsked] = useState(false)
-  const [refusal, setRefusal] = useState<string>()
-  const made = pointsOf({ ...table, decimal }, columns)
-  const wide = Number(radius)
-  const radiusFault =
-    corners === 'bend' && !(radius.trim() !== '' && wide > 0)
-      ? `"${radius}" is no radius; a number above 0 is`
-      : undefined
-  const unitFault = unit === '' ? 'say in which unit its figures are' : undefined
-  const take = (): void => {
-    setAsked(true)
-    if (unit === '' || radiusFault) return
-    const problem = takePoints(session, file, table, {
-      columns,
-      decimal,
-      unit,
-      corners: corners === 'bend' ? { kind: 'bend', radius: wide } : { kind: corners },
-    })
-    setRefusal(problem)
-    if (problem === undefined) session.askPoints(undefined)
-  }
+  const {
+    refusal,
+    take,
+    decimal,
+    columns,
+    setColumns,
+    setDecimal,
+    asked,
+    unitFault,
+    unit,
+    setUnit,
+    corners,
+    setCorners,
+    radiusFault,
+    radius,
+    setRadius,
+    made,
+  } = usePointsEntry(table, file)
   return (
     <FormDialog
       title={`Points of ${file}`}
@@ -74,48 +66,7 @@ function AskPoints({ points: { file, table } }: { readonly points: PointsBrought
         {decimal === 'comma' ? '; with a decimal comma, so that 12,5 is read as 12.5.' : '.'}
       </p>
       <div className="overflow-x-auto">
-        <table className="figure w-full" aria-label="First lines">
-          <thead>
-            <tr>
-              {columns.map((column, i) => (
-                <th key={i} className="px-0.5 pb-1">
-                  <select
-                    className="select select-xs w-[4.6rem] px-1.5 font-sans"
-                    aria-label={`Column ${i + 1}${table.head?.[i] ? `, ${table.head[i]}` : ''}`}
-                    value={column}
-                    onChange={(e) => setColumns(columns.with(i, e.target.value as PointColumn))}
-                  >
-                    {Object.entries(COLUMNS).map(([key, words]) => (
-                      <option key={key} value={key}>
-                        {words}
-                      </option>
-                    ))}
-                  </select>
-                </th>
-              ))}
-            </tr>
-            {table.head && (
-              <tr className="muted font-sans">
-                {columns.map((_, i) => (
-                  <th key={i} className="px-1 text-right font-normal">
-                    {table.head?.[i] ?? ''}
-                  </th>
-                ))}
-              </tr>
-            )}
-          </thead>
-          <tbody>
-            {table.lines.slice(0, SHOWN).map(({ line, cells }) => (
-              <tr key={line}>
-                {columns.map((column, i) => (
-                  <td key={i} className={`px-1 text-right ${column === 'none' ? 'muted line-through' : ''}`}>
-                    {cells[i] ?? ''}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <FirstLines columns={columns} table={table} setColumns={setColumns} />
       </div>
       {table.delimiter !== ',' && (
         <Row label="Fractions follow" fault={undefined}>
@@ -144,19 +95,7 @@ function AskPoints({ points: { file, table } }: { readonly points: PointsBrought
           ))}
         </select>
       </Row>
-      <Row label="Corners" fault={undefined}>
-        <select
-          className="select select-sm"
-          value={corners}
-          onChange={(e) => setCorners(e.target.value as typeof corners)}
-        >
-          {Object.entries(CORNERS).map(([key, words]) => (
-            <option key={key} value={key}>
-              {words}
-            </option>
-          ))}
-        </select>
-      </Row>
+      <CornersRow corners={corners} setCorners={setCorners} />
       {corners === 'bend' && (
         <Row label={`Bend radius${unit === '' ? '' : `, ${unit}`}`} fault={asked ? radiusFault : undefined}>
           <input
@@ -171,6 +110,136 @@ function AskPoints({ points: { file, table } }: { readonly points: PointsBrought
         {made.ok ? extent(made.value, unit) : `✕ ${made.fault.message}.`}
       </p>
     </FormDialog>
+  )
+}
+
+/** What is said of the columns, the unit and the corners of a file of points, and what is wrong with it. */
+function usePointsEntry(table: PointTable, file: string) {
+  const { session } = useBench()
+  const [columns, setColumns] = useState(table.columns)
+  const [decimal, setDecimal] = useState(table.decimal)
+  const [unit, setUnit] = useState<LengthUnit | ''>(table.unit ?? '')
+  const [corners, setCorners] = useState<keyof typeof CORNERS>('table')
+  const [radius, setRadius] = useState('')
+  const [asked, setAsked] = useState(false)
+  const [refusal, setRefusal] = useState<string>()
+  const made = pointsOf({ ...table, decimal }, columns)
+  const wide = Number(radius)
+  const radiusFault =
+    corners === 'bend' && !(radius.trim() !== '' && wide > 0)
+      ? `"${radius}" is no radius; a number above 0 is`
+      : undefined
+  const unitFault = unit === '' ? 'say in which unit its figures are' : undefined
+  const take = (): void => {
+    setAsked(true)
+    if (unit === '' || radiusFault) return
+    const problem = takePoints(session, file, table, {
+      columns,
+      decimal,
+      unit,
+      corners: corners === 'bend' ? { kind: 'bend', radius: wide } : { kind: corners },
+    })
+    setRefusal(problem)
+    if (problem === undefined) session.askPoints(undefined)
+  }
+  return {
+    refusal,
+    take,
+    decimal,
+    columns,
+    setColumns,
+    setDecimal,
+    asked,
+    unitFault,
+    unit,
+    setUnit,
+    corners,
+    setCorners,
+    radiusFault,
+    radius,
+    setRadius,
+    made,
+  }
+}
+
+/** The first lines of the file, with what each column is taken as. */
+function FirstLines({
+  columns,
+  table,
+  setColumns,
+}: {
+  readonly columns: readonly PointColumn[]
+  readonly table: PointTable
+  readonly setColumns: (next: readonly PointColumn[]) => void
+}) {
+  return (
+    <table className="figure w-full" aria-label="First lines">
+      <thead>
+        <tr>
+          {columns.map((column, i) => (
+            <th key={i} className="px-0.5 pb-1">
+              <select
+                className="select select-xs w-[4.6rem] px-1.5 font-sans"
+                aria-label={`Column ${i + 1}${table.head?.[i] ? `, ${table.head[i]}` : ''}`}
+                value={column}
+                onChange={(e) => setColumns(columns.with(i, e.target.value as PointColumn))}
+              >
+                {Object.entries(COLUMNS).map(([key, words]) => (
+                  <option key={key} value={key}>
+                    {words}
+                  </option>
+                ))}
+              </select>
+            </th>
+          ))}
+        </tr>
+        {table.head && (
+          <tr className="muted font-sans">
+            {columns.map((_, i) => (
+              <th key={i} className="px-1 text-right font-normal">
+                {table.head?.[i] ?? ''}
+              </th>
+            ))}
+          </tr>
+        )}
+      </thead>
+      <tbody>
+        {table.lines.slice(0, SHOWN).map(({ line, cells }) => (
+          <tr key={line}>
+            {columns.map((column, i) => (
+              <td key={i} className={`px-1 text-right ${column === 'none' ? 'muted line-through' : ''}`}>
+                {cells[i] ?? ''}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+/** Whether corners stay as they are or are bent. */
+function CornersRow({
+  corners,
+  setCorners,
+}: {
+  readonly corners: 'table' | 'bend' | 'smooth'
+  readonly setCorners: (next: 'table' | 'bend' | 'smooth') => void
+}) {
+  return (
+    <Row label="Corners" fault={undefined}>
+      <select
+        className="select select-sm"
+        value={corners}
+        onChange={(e) => setCorners(e.target.value as typeof corners)}
+      >
+        {Object.entries(CORNERS).map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </Row>
   )
 }
 

@@ -1,7 +1,7 @@
 import { DragDropProvider } from '@dnd-kit/react'
 import { isSortable, useSortable } from '@dnd-kit/react/sortable'
 import { GripVertical, MoreHorizontal } from 'lucide-react'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import {
   allKinds,
   stationOf,
@@ -14,7 +14,7 @@ import {
   setBuiltTo,
 } from '@flexum/core/recipe'
 import { type StepResult } from '@flexum/core/recipe/evaluated'
-import { selectionOf } from '../../bench/session.ts'
+import { selectionOf, type Session } from '../../bench/session.ts'
 import { Menu, type MenuItem } from '../../ui/Menu.tsx'
 import { counted } from '../../ui/counted.ts'
 import { pickSvg } from './actions/files-in.ts'
@@ -130,6 +130,70 @@ function StepRow(props: {
   const station = stationOf(step, part.steps)
   const { Picture, open } = pageOf(step)
   const choose = (): void => session.select({ station, step: step.id, node: null })
+  const items = useStepItems({ open, step, setNaming, part, index })
+  return (
+    <>
+      <li
+        ref={ref}
+        className={`group relative flex items-center border-l-[3px] pr-1 ${chosen ? 'border-primary bg-[var(--chosen-wash)]' : 'border-transparent hover:bg-base-100'} ${isDragging ? 'bg-base-100 opacity-80 shadow' : ''} ${off ? 'opacity-55' : ''}`}
+      >
+        <button
+          ref={handleRef}
+          type="button"
+          className="absolute left-0 flex h-full w-3 cursor-grab items-center text-[var(--ink2)] opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
+          title="Drag to move"
+          aria-label={`Move ${step.name}`}
+        >
+          <GripVertical size={12} aria-hidden />
+        </button>
+        {naming ? (
+          <NameField
+            name={step.name}
+            onDone={(name) => {
+              setNaming(false)
+              if (name !== undefined && name !== step.name)
+                session.run(renameStep, { step: step.id, name }, { label: 'Rename step' })
+            }}
+          />
+        ) : (
+          <StepName
+            chosen={chosen}
+            choose={choose}
+            open={open}
+            step={step}
+            Picture={Picture}
+            wrong={wrong}
+            result={result}
+          />
+        )}
+        <Menu
+          name={`More for ${step.name}`}
+          label={<MoreHorizontal size={14} aria-hidden />}
+          className="btn btn-xs btn-ghost btn-square"
+          align="end"
+          items={items}
+        />
+      </li>
+      {part.builtTo === step.id && <BuiltMark />}
+    </>
+  )
+}
+
+/** What can be done with a step. */
+function useStepItems({
+  open,
+  step,
+  setNaming,
+  part,
+  index,
+}: {
+  readonly open: { readonly label: string; act(session: Session, step: Step): void } | undefined
+  readonly step: Step
+  readonly setNaming: (next: boolean) => void
+  readonly part: Part
+  readonly index: number
+}) {
+  const { session } = useBench()
   const items: (MenuItem | 'rule')[] = [
     ...(open ? [{ label: open.label, onSelect: () => open.act(session, step) }] : []),
     { label: 'Rename', onSelect: () => setNaming(true) },
@@ -169,62 +233,49 @@ function StepRow(props: {
         session.run(removeStep, { step: step.id }, { label: `Remove ${step.name}`, select: { step: null } }),
     },
   ]
+  return items
+}
+
+/** The step's name, which chooses it; a second press lets it be typed. */
+function StepName({
+  chosen,
+  choose,
+  open,
+  step,
+  Picture,
+  wrong,
+  result,
+}: {
+  readonly chosen: boolean
+  readonly choose: () => void
+  readonly open: { readonly label: string; act(session: Session, step: Step): void } | undefined
+  readonly step: Step
+  readonly Picture: (props: { readonly step: Step }) => ReactNode
+  readonly wrong: boolean | undefined
+  readonly result: StepResult | undefined
+}) {
+  const { session } = useBench()
   return (
-    <>
-      <li
-        ref={ref}
-        className={`group relative flex items-center border-l-[3px] pr-1 ${chosen ? 'border-primary bg-[var(--chosen-wash)]' : 'border-transparent hover:bg-base-100'} ${isDragging ? 'bg-base-100 opacity-80 shadow' : ''} ${off ? 'opacity-55' : ''}`}
-      >
-        <button
-          ref={handleRef}
-          type="button"
-          className="absolute left-0 flex h-full w-3 cursor-grab items-center text-[var(--ink2)] opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
-          title="Drag to move"
-          aria-label={`Move ${step.name}`}
-        >
-          <GripVertical size={12} aria-hidden />
-        </button>
-        {naming ? (
-          <NameField
-            name={step.name}
-            onDone={(name) => {
-              setNaming(false)
-              if (name !== undefined && name !== step.name)
-                session.run(renameStep, { step: step.id, name }, { label: 'Rename step' })
-            }}
-          />
-        ) : (
-          <button
-            type="button"
-            aria-current={chosen ? 'true' : undefined}
-            className="flex min-w-0 flex-1 items-center gap-2.5 py-1.5 pl-3 text-left"
-            onClick={choose}
-            onDoubleClick={() => open?.act(session, step)}
-          >
-            <StepPicture>
-              <Picture step={step} />
-            </StepPicture>
-            <span className="min-w-0">
-              <span className="block truncate font-medium">
-                {wrong && <span className="text-error">✕ </span>}
-                {step.name}
-              </span>
-              <span className={`figure block truncate ${wrong ? 'text-error' : 'muted'}`}>
-                {result?.summary ?? '…'}
-              </span>
-            </span>
-          </button>
-        )}
-        <Menu
-          name={`More for ${step.name}`}
-          label={<MoreHorizontal size={14} aria-hidden />}
-          className="btn btn-xs btn-ghost btn-square"
-          align="end"
-          items={items}
-        />
-      </li>
-      {part.builtTo === step.id && <BuiltMark />}
-    </>
+    <button
+      type="button"
+      aria-current={chosen ? 'true' : undefined}
+      className="flex min-w-0 flex-1 items-center gap-2.5 py-1.5 pl-3 text-left"
+      onClick={choose}
+      onDoubleClick={() => open?.act(session, step)}
+    >
+      <StepPicture>
+        <Picture step={step} />
+      </StepPicture>
+      <span className="min-w-0">
+        <span className="block truncate font-medium">
+          {wrong && <span className="text-error">✕ </span>}
+          {step.name}
+        </span>
+        <span className={`figure block truncate ${wrong ? 'text-error' : 'muted'}`}>
+          {result?.summary ?? '…'}
+        </span>
+      </span>
+    </button>
   )
 }
 

@@ -1,5 +1,5 @@
 import { partOf } from '../../bench/session.ts'
-import { chooseVariant, present, renamePart } from '@flexum/core/recipe'
+import { chooseVariant, present, renamePart, type Part, type Variant } from '@flexum/core/recipe'
 import { currentTheme } from '../../ui/theme.ts'
 import { Mark } from '../../ui/Mark.tsx'
 import { Menu } from '../../ui/Menu.tsx'
@@ -16,7 +16,7 @@ import { Link } from 'react-router'
 /** Name, save state, undo and redo, commands, units, variant, files. */
 export function TopLine({ onPalette, onFile }: { onPalette(): void; onFile(file: FileId): void }) {
   const bench = useBench()
-  const { session, view } = bench
+  const { view } = bench
   // As it counts: what is dragged changes nothing that stands here.
   const part = useSessionState(partOf)
   const history = useSessionState((s) => s.history)
@@ -49,28 +49,7 @@ export function TopLine({ onPalette, onFile }: { onPalette(): void; onFile(file:
         <PartName />
       </h1>
       <SaveMark />
-      <div className="join">
-        <button
-          type="button"
-          className="btn btn-sm btn-paper btn-square join-item"
-          aria-label={undoing ? `Undo: ${undoing}` : 'Undo'}
-          title={undoing ? `Undo: ${undoing} (Ctrl Z)` : 'Nothing to undo'}
-          disabled={!undoing}
-          onClick={() => session.undo()}
-        >
-          <Undo2 size={14} aria-hidden />
-        </button>
-        <button
-          type="button"
-          className="btn btn-sm btn-paper btn-square join-item"
-          aria-label={redoing ? `Redo: ${redoing}` : 'Redo'}
-          title={redoing ? `Redo: ${redoing} (Ctrl Y)` : 'Nothing to redo'}
-          disabled={redoing === undefined}
-          onClick={() => session.redo()}
-        >
-          <Redo2 size={14} aria-hidden />
-        </button>
-      </div>
+      <UndoButtons undoing={undoing} redoing={redoing} />
       <div className="flex-1" />
       <button
         type="button"
@@ -80,36 +59,8 @@ export function TopLine({ onPalette, onFile }: { onPalette(): void; onFile(file:
         <span className="muted">Do something…</span>
         <kbd className="figure muted">Ctrl K</kbd>
       </button>
-      <Menu
-        name={`Units: ${unitChoiceOf(part)}`}
-        label={unitChoiceOf(part)}
-        align="end"
-        items={[
-          ...UNIT_CHOICES.map((c) => ({
-            label: c.name,
-            checked: c.name === unitChoiceOf(part),
-            onSelect: () => chooseUnits(session, c.name),
-          })),
-          'rule',
-          ...(['kg', 'g', 'lb'] as const).map((mass) => ({
-            label: `masses in ${mass}`,
-            checked: part.units.mass === mass,
-            onSelect: () => chooseMassUnit(session, mass),
-          })),
-        ]}
-      />
-      {part.variants.length > 0 && (
-        <Menu
-          name={`Variant: ${variant?.name ?? 'Standard'}`}
-          label={`${variant?.name ?? 'Standard'} ▾`}
-          align="end"
-          items={[{ id: null, name: 'Standard' }, ...part.variants].map((v) => ({
-            label: v.name,
-            checked: v.id === part.variant,
-            onSelect: () => session.run(chooseVariant, { variant: v.id }, { label: `Variant ${v.name}` }),
-          }))}
-        />
-      )}
+      <FilesMenu part={part} />
+      {part.variants.length > 0 && <VariantsMenu variant={variant} part={part} />}
       <Menu
         name="Take out"
         label="Take out ▾"
@@ -121,6 +72,83 @@ export function TopLine({ onPalette, onFile }: { onPalette(): void; onFile(file:
         ]}
       />
     </header>
+  )
+}
+
+/** Undo and redo, each with what it undoes. */
+function UndoButtons({
+  undoing,
+  redoing,
+}: {
+  readonly undoing: string | undefined
+  readonly redoing: string | undefined
+}) {
+  const { session } = useBench()
+  return (
+    <div className="join">
+      <button
+        type="button"
+        className="btn btn-sm btn-paper btn-square join-item"
+        aria-label={undoing ? `Undo: ${undoing}` : 'Undo'}
+        title={undoing ? `Undo: ${undoing} (Ctrl Z)` : 'Nothing to undo'}
+        disabled={!undoing}
+        onClick={() => session.undo()}
+      >
+        <Undo2 size={14} aria-hidden />
+      </button>
+      <button
+        type="button"
+        className="btn btn-sm btn-paper btn-square join-item"
+        aria-label={redoing ? `Redo: ${redoing}` : 'Redo'}
+        title={redoing ? `Redo: ${redoing} (Ctrl Y)` : 'Nothing to redo'}
+        disabled={redoing === undefined}
+        onClick={() => session.redo()}
+      >
+        <Redo2 size={14} aria-hidden />
+      </button>
+    </div>
+  )
+}
+
+/** Files in and out. */
+function FilesMenu({ part }: { readonly part: Part }) {
+  const { session } = useBench()
+  return (
+    <Menu
+      name={`Units: ${unitChoiceOf(part)}`}
+      label={unitChoiceOf(part)}
+      align="end"
+      items={[
+        ...UNIT_CHOICES.map((c) => ({
+          label: c.name,
+          checked: c.name === unitChoiceOf(part),
+          onSelect: () => chooseUnits(session, c.name),
+        })),
+        'rule',
+        ...(['kg', 'g', 'lb'] as const).map((mass) => ({
+          label: `masses in ${mass}`,
+          checked: part.units.mass === mass,
+          onSelect: () => chooseMassUnit(session, mass),
+        })),
+      ]}
+    />
+  )
+}
+
+/** Which variant is shown. */
+function VariantsMenu({ variant, part }: { readonly variant: Variant | undefined; readonly part: Part }) {
+  const { session } = useBench()
+  return (
+    <Menu
+      name={`Variant: ${variant?.name ?? 'Standard'}`}
+      label={`${variant?.name ?? 'Standard'} ▾`}
+      align="end"
+      items={[{ id: null, name: 'Standard' }, ...part.variants].map((v) => ({
+        label: v.name,
+        checked: v.id === part.variant,
+        onSelect: () => session.run(chooseVariant, { variant: v.id }, { label: `Variant ${v.name}` }),
+      }))}
+    />
   )
 }
 

@@ -1,6 +1,6 @@
 import { X } from 'lucide-react'
-import { fitsOn, type Saw } from '@flexum/core/cutting'
-import { kindOfPiece, cutWords } from '@flexum/core/report'
+import { fitsOn, type BarLayout, type Saw } from '@flexum/core/cutting'
+import { kindOfPiece, cutWords, type GroupPlan } from '@flexum/core/report'
 import { formatDecimal, formatMass } from '@flexum/core/units'
 import type { PlanGroup } from '../../api/orders.ts'
 import { Figures, Section } from '../../ui/Figures.tsx'
@@ -79,36 +79,53 @@ export function PiecePanel(props: {
         {kind?.bent && <p className="mt-2">It is bent after it is sawn.</p>}
       </Section>
       <Section title="Put it on another bar">
-        <select
-          aria-label="Put it on another bar"
-          className="select select-sm w-full"
-          value=""
-          disabled={sawn || goes.length === 0}
-          onChange={(e) => {
-            const to = group.bars.find((b) => b.id === e.target.value)
-            if (!to) return
-            const at = bar.pieces.findIndex((p) => p.id === chosen.piece)
-            props.onMove(
-              { piece: chosen.piece, to: to.id, at: to.pieces.length },
-              { piece: chosen.piece, to: bar.id, at },
-            )
-          }}
-        >
-          <option value="">
-            {sawn
-              ? 'it is sawn already'
-              : goes.length === 0
-                ? 'no other bar has room for it'
-                : 'choose a bar…'}
-          </option>
-          {goes.map(({ b, i }) => (
-            <option key={b.id} value={b.id}>
-              bar {i + 1}, {formatDecimal(b.length, 0)} mm
-            </option>
-          ))}
-        </select>
+        <OtherBar sawn={sawn} goes={goes} group={group} bar={bar} chosen={chosen} onMove={props.onMove} />
         <p className="muted pt-2">Or drag it there.</p>
       </Section>
     </aside>
+  )
+}
+
+/** Puts the piece on another bar that has room. */
+function OtherBar({
+  sawn,
+  goes,
+  group,
+  bar,
+  chosen,
+  onMove,
+}: {
+  readonly sawn: boolean
+  readonly goes: { b: BarLayout; i: number }[]
+  readonly group: GroupPlan
+  readonly bar: BarLayout
+  readonly chosen: Chosen
+  readonly onMove: (move: BareMove, back: BareMove) => void
+}) {
+  return (
+    <select
+      aria-label="Put it on another bar"
+      className="select select-sm w-full"
+      value=""
+      disabled={sawn || goes.length === 0}
+      onChange={(e) => {
+        const to = group.bars.find((b) => b.id === e.target.value)
+        if (!to) return
+        const at = bar.pieces.findIndex((p) => p.id === chosen.piece)
+        onMove(
+          { piece: chosen.piece, to: to.id, at: to.pieces.length },
+          { piece: chosen.piece, to: bar.id, at },
+        )
+      }}
+    >
+      <option value="">
+        {sawn ? 'it is sawn already' : goes.length === 0 ? 'no other bar has room for it' : 'choose a bar…'}
+      </option>
+      {goes.map(({ b, i }) => (
+        <option key={b.id} value={b.id}>
+          bar {i + 1}, {formatDecimal(b.length, 0)} mm
+        </option>
+      ))}
+    </select>
   )
 }

@@ -1,6 +1,6 @@
 import { yupResolver } from '@hookform/resolvers/yup'
 import { useMutation } from '@tanstack/react-query'
-import { useForm, useWatch } from 'react-hook-form'
+import { useForm, useWatch, type FieldErrors, type UseFormRegister } from 'react-hook-form'
 import { sizeDimension, STOCK_TITLES, FORMING_RULES, type FormingRule } from '@flexum/core/recipe'
 import { STOCK_SIZES, type StockShape } from '@flexum/core/profile'
 import { putStock, type Material, type StockBar } from '../../api/catalogue.ts'
@@ -64,17 +64,7 @@ export function BarDialog(props: {
         </select>
       </Row>
       {STOCK_SIZES[shape].map((n: string) => (
-        <Row
-          key={n}
-          label={`${SIZE_LABELS[n] ?? n}${sizeDimension(n) === 'length' ? ', mm' : ''}`}
-          fault={(errors.sizes as Record<string, { message?: string }> | undefined)?.[n]?.message}
-        >
-          <input
-            className="input input-sm figure text-right"
-            autoComplete="off"
-            {...register(`sizes.${n}`)}
-          />
-        </Row>
+        <SizeRow key={n} n={n} errors={errors} register={register} />
       ))}
       <Row label="Material" fault={errors.materialId?.message}>
         <select className="select select-sm" {...register('materialId')}>
@@ -98,35 +88,64 @@ export function BarDialog(props: {
           {...register('forming.known')}
         />
       </Row>
-      {bends && (
-        <>
-          <p className="muted">A limit of 0 is none.</p>
-          {(Object.keys(FORMING_RULES) as FormingRule[]).map((n) => (
-            <Row
-              key={n}
-              label={RULE_LABELS[n]}
-              fault={
-                (errors.forming?.rules as Record<string, { message?: string }> | undefined)?.[n]?.message
-              }
-            >
-              <input
-                className="input input-sm figure text-right"
-                autoComplete="off"
-                {...register(`forming.rules.${n}`)}
-              />
-            </Row>
-          ))}
-          <Row
-            label="Neutral shares: radius / depth, share; a row a line"
-            fault={errors.forming?.shares?.message}
-          >
-            <textarea className="textarea textarea-sm figure" rows={4} {...register('forming.shares')} />
-          </Row>
-          <Row label="Trial bends: radius, set, got; a row a line" fault={errors.forming?.trials?.message}>
-            <textarea className="textarea textarea-sm figure" rows={4} {...register('forming.trials')} />
-          </Row>
-        </>
-      )}
+      {bends && <BendingRows errors={errors} register={register} />}
     </FormDialog>
+  )
+}
+
+/** One size of the section. */
+function SizeRow({
+  n,
+  errors,
+  register,
+}: {
+  readonly n: string
+  readonly errors: FieldErrors<BarEntry>
+  readonly register: UseFormRegister<BarEntry>
+}) {
+  return (
+    <Row
+      label={`${SIZE_LABELS[n] ?? n}${sizeDimension(n) === 'length' ? ', mm' : ''}`}
+      fault={(errors.sizes as Record<string, { message?: string }> | undefined)?.[n]?.message}
+    >
+      <input className="input input-sm figure text-right" autoComplete="off" {...register(`sizes.${n}`)} />
+    </Row>
+  )
+}
+
+/** What is known of how the bar bends. */
+function BendingRows({
+  errors,
+  register,
+}: {
+  readonly errors: FieldErrors<BarEntry>
+  readonly register: UseFormRegister<BarEntry>
+}) {
+  return (
+    <>
+      <p className="muted">A limit of 0 is none.</p>
+      {(Object.keys(FORMING_RULES) as FormingRule[]).map((n) => (
+        <Row
+          key={n}
+          label={RULE_LABELS[n]}
+          fault={(errors.forming?.rules as Record<string, { message?: string }> | undefined)?.[n]?.message}
+        >
+          <input
+            className="input input-sm figure text-right"
+            autoComplete="off"
+            {...register(`forming.rules.${n}`)}
+          />
+        </Row>
+      ))}
+      <Row
+        label="Neutral shares: radius / depth, share; a row a line"
+        fault={errors.forming?.shares?.message}
+      >
+        <textarea className="textarea textarea-sm figure" rows={4} {...register('forming.shares')} />
+      </Row>
+      <Row label="Trial bends: radius, set, got; a row a line" fault={errors.forming?.trials?.message}>
+        <textarea className="textarea textarea-sm figure" rows={4} {...register('forming.trials')} />
+      </Row>
+    </>
   )
 }

@@ -81,36 +81,12 @@ export function StockScreen() {
               {stock.data.length === 0 ? (
                 <EmptyState title="No stock yet">Add the bars and tubes you buy.</EmptyState>
               ) : (
-                <table className="table table-sm">
-                  <thead>
-                    <tr>
-                      <th>Name</th>
-                      <th>Section</th>
-                      <th>Material</th>
-                      <th className="text-right">kg/m</th>
-                      <th className="text-right">Bars, mm</th>
-                      <th>
-                        <span className="sr-only">Change</span>
-                      </th>
-                    </tr>
-                  </thead>
-                  <tbody>
-                    {stock.data.map((bar) => (
-                      <tr key={bar.id}>
-                        <td className="font-medium">{bar.name}</td>
-                        <td className="figure">{barWords(bar)}</td>
-                        <td>{byId.get(bar.materialId)?.name}</td>
-                        <td className="figure text-right">{massOfMetre(bar, byId.get(bar.materialId))}</td>
-                        <td className="figure text-right">{bar.barLengths.join(', ')}</td>
-                        <RowButtons
-                          name={bar.name}
-                          onEdit={() => setEditing({ kind: 'bar', bar })}
-                          onRemove={() => takingOut.mutate({ kind: 'bar', bar })}
-                        />
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
+                <BarsTable
+                  bars={stock.data}
+                  materials={byId}
+                  onEdit={setEditing}
+                  onRemove={takingOut.mutate}
+                />
               )}
             </section>
             <section aria-labelledby="materials">
@@ -121,37 +97,7 @@ export function StockScreen() {
                 add="Add a material"
                 onAdd={() => setEditing({ kind: 'material', material: undefined })}
               />
-              <table className="table table-sm">
-                <thead>
-                  <tr>
-                    <th>Name</th>
-                    <th className="text-right">kg/m³</th>
-                    <th className="text-right">Price/kg</th>
-                    <th>
-                      <span className="sr-only">Change</span>
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {materials.data.map((m) => (
-                    <tr key={m.id}>
-                      <td className="font-medium">
-                        {m.name}
-                        {m.look !== m.name.toLowerCase() && (
-                          <span className="muted"> looks like {m.look}</span>
-                        )}
-                      </td>
-                      <td className="figure text-right">{m.density}</td>
-                      <td className="figure text-right">{m.price.toFixed(2)}</td>
-                      <RowButtons
-                        name={m.name}
-                        onEdit={() => setEditing({ kind: 'material', material: m })}
-                        onRemove={() => takingOut.mutate({ kind: 'material', material: m })}
-                      />
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
+              <MaterialsTable materials={materials.data} onEdit={setEditing} onRemove={takingOut.mutate} />
               <p className="muted mt-3">
                 Parts keep the sizes, density and limits they took from here; changing a row changes no part.
               </p>
@@ -172,6 +118,86 @@ export function StockScreen() {
         <MaterialDialog material={editing.material} onKept={kept} onClose={close} />
       )}
     </div>
+  )
+}
+
+/** The bars and tubes in stock, a row each. */
+function BarsTable(props: {
+  readonly bars: readonly StockBar[]
+  readonly materials: ReadonlyMap<string, Material>
+  onEdit(row: Editing): void
+  onRemove(row: Editing): void
+}) {
+  return (
+    <table className="table table-sm">
+      <thead>
+        <tr>
+          <th>Name</th>
+          <th>Section</th>
+          <th>Material</th>
+          <th className="text-right">kg/m</th>
+          <th className="text-right">Bars, mm</th>
+          <th>
+            <span className="sr-only">Change</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {props.bars.map((bar) => (
+          <tr key={bar.id}>
+            <td className="font-medium">{bar.name}</td>
+            <td className="figure">{barWords(bar)}</td>
+            <td>{props.materials.get(bar.materialId)?.name}</td>
+            <td className="figure text-right">{massOfMetre(bar, props.materials.get(bar.materialId))}</td>
+            <td className="figure text-right">{bar.barLengths.join(', ')}</td>
+            <RowButtons
+              name={bar.name}
+              onEdit={() => props.onEdit({ kind: 'bar', bar })}
+              onRemove={() => props.onRemove({ kind: 'bar', bar })}
+            />
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+/** The materials, a row each. */
+function MaterialsTable(props: {
+  readonly materials: readonly Material[]
+  onEdit(row: Editing): void
+  onRemove(row: Editing): void
+}) {
+  return (
+    <table className="table table-sm">
+      <thead>
+        <tr>
+          <th>Name</th>
+          <th className="text-right">kg/m³</th>
+          <th className="text-right">Price/kg</th>
+          <th>
+            <span className="sr-only">Change</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {props.materials.map((m) => (
+          <tr key={m.id}>
+            <td className="font-medium">
+              {m.name}
+              {m.look !== m.name.toLowerCase() && <span className="muted"> looks like {m.look}</span>}
+            </td>
+            <td className="figure text-right">{m.density}</td>
+            <td className="figure text-right">{m.price.toFixed(2)}</td>
+            <RowButtons
+              name={m.name}
+              onEdit={() => props.onEdit({ kind: 'material', material: m })}
+              onRemove={() => props.onRemove({ kind: 'material', material: m })}
+            />
+          </tr>
+        ))}
+      </tbody>
+    </table>
   )
 }
 

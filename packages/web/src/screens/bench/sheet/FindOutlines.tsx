@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { deg } from '@flexum/core/num'
-import type { ShapeIs, Squared } from '@flexum/core/trace'
+import type { ColourPicture, ShapeIs, Squared } from '@flexum/core/trace'
 import { imageAddress } from '../../../api/images.ts'
 import { Cancelled } from '../../../compute/client.ts'
 import { foundOn, squareTurn, type FoundOutline } from '../../../sheet/found.ts'
@@ -32,33 +32,17 @@ export function FindOutlines(props: {
   const { picture } = props
   const opened = useFocusFirst<HTMLDivElement>()
   const sheet = useSheet()
-  const { compute } = useBench()
   const [between, setBetween] = useState(50)
   const [tolerance, setTolerance] = useState(0.6)
   const [shape, setShape] = useState<ShapeIs>()
   const [middles, setMiddles] = useState(true)
-  const [finding, setFinding] = useState<Finding>({ kind: 'working' })
   const placed = useRef<Finding | undefined>(undefined)
   const found = useSheetState((s) => s.found)
   const colours = useMemo(
     () => coloursOf(imageAddress(picture.image), picture.stretch),
     [picture.image, picture.stretch],
   )
-  useEffect(() => {
-    let ended = false
-    setFinding({ kind: 'working' })
-    colours
-      .then(async ({ picture: p, every }) => {
-        const loops = await compute.trace(p, { between: between / 100, shape, tolerance, sides: !middles })
-        if (!ended) setFinding({ kind: 'found', loops, every })
-      })
-      .catch((e: Error) => {
-        if (!ended && !(e instanceof Cancelled)) setFinding({ kind: 'failed', message: e.message })
-      })
-    return () => {
-      ended = true
-    }
-  }, [compute, colours, between, shape, tolerance, middles])
+  const finding = useFound({ colours, between, shape, tolerance, middles })
   useEffect(() => {
     if (finding.kind === 'failed') sheet.set({ found: undefined })
     if (finding.kind !== 'found') return
@@ -107,31 +91,94 @@ export function FindOutlines(props: {
         {finding.kind === 'found' && foundWords(found ?? [])}
       </p>
       {found && found.length > 1 && <Outlines found={found} />}
-      <div className="flex flex-wrap gap-2">
+      <FoundButtons
+        wanted={wanted}
+        found={found}
+        turn={turn}
+        picture={picture}
+        onDone={props.onDone}
+        onUpright={props.onUpright}
+      />
+    </div>
+  )
+}
+
+/** Finds outlines in the picture as often as what is asked of it changes. */
+function useFound({
+  colours,
+  between,
+  shape,
+  tolerance,
+  middles,
+}: {
+  readonly colours: Promise<{ readonly picture: ColourPicture; readonly every: number }>
+  readonly between: number
+  readonly shape: ShapeIs | undefined
+  readonly tolerance: number
+  readonly middles: boolean
+}) {
+  const { compute } = useBench()
+  const [finding, setFinding] = useState<Finding>({ kind: 'working' })
+  useEffect(() => {
+    let ended = false
+    setFinding({ kind: 'working' })
+    colours
+      .then(async ({ picture: p, every }) => {
+        const loops = await compute.trace(p, { between: between / 100, shape, tolerance, sides: !middles })
+        if (!ended) setFinding({ kind: 'found', loops, every })
+      })
+      .catch((e: Error) => {
+        if (!ended && !(e instanceof Cancelled)) setFinding({ kind: 'failed', message: e.message })
+      })
+    return () => {
+      ended = true
+    }
+  }, [compute, colours, between, shape, tolerance, middles])
+  return finding
+}
+
+/** What can be done with what was found. */
+function FoundButtons({
+  wanted,
+  found,
+  turn,
+  picture,
+  onDone,
+  onUpright,
+}: {
+  readonly wanted: FoundOutline[]
+  readonly found: readonly FoundOutline[] | undefined
+  readonly turn: number
+  readonly picture: SheetPicture
+  readonly onDone: () => void
+  readonly onUpright: (angle: number) => void
+}) {
+  const sheet = useSheet()
+  return (
+    <div className="flex flex-wrap gap-2">
+      <button
+        type="button"
+        className="btn btn-sm btn-success"
+        disabled={wanted.length === 0}
+        onClick={() => {
+          const strokes = wanted.map((f) => f.stroke)
+          if (sheet.edit('Draw the outlines', (d) => putStrokes(d, strokes))) onDone()
+        }}
+      >
+        {wanted.length === (found?.length ?? 0)
+          ? 'Draw what was found'
+          : `Draw ${counted(wanted.length, 'outline')}`}
+      </button>
+      {Math.abs(turn) > UPRIGHT && (
         <button
           type="button"
-          className="btn btn-sm btn-success"
-          disabled={wanted.length === 0}
-          onClick={() => {
-            const strokes = wanted.map((f) => f.stroke)
-            if (sheet.edit('Draw the outlines', (d) => putStrokes(d, strokes))) props.onDone()
-          }}
+          className="btn btn-sm btn-paper"
+          title="Turns the picture so that most straights are level or upright"
+          onClick={() => onUpright(picture.angle - turn)}
         >
-          {wanted.length === (found?.length ?? 0)
-            ? 'Draw what was found'
-            : `Draw ${counted(wanted.length, 'outline')}`}
+          Upright: turn by {deg(-turn).toFixed(1)}°
         </button>
-        {Math.abs(turn) > UPRIGHT && (
-          <button
-            type="button"
-            className="btn btn-sm btn-paper"
-            title="Turns the picture so that most straights are level or upright"
-            onClick={() => props.onUpright(picture.angle - turn)}
-          >
-            Upright: turn by {deg(-turn).toFixed(1)}°
-          </button>
-        )}
-      </div>
+      )}
     </div>
   )
 }

@@ -1,6 +1,13 @@
 import { useRef, useState } from 'react'
-import { stepOf, type BentPathStep, changeBentPath, setFormula, typeBends } from '@flexum/core/recipe'
-import { bendFiguresOf } from '@flexum/core/recipe/evaluated'
+import {
+  stepOf,
+  type BentPathStep,
+  changeBentPath,
+  setFormula,
+  typeBends,
+  type Step,
+} from '@flexum/core/recipe'
+import { bendFiguresOf, type StepResult } from '@flexum/core/recipe/evaluated'
 import { formatExact, LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
 import { stepResult, stepsGiving } from '../../../../bench/results.ts'
 import { newIds } from '../../actions/ids.ts'
@@ -31,36 +38,7 @@ function BentPathInspector({ step }: { readonly step: BentPathStep }) {
   const borne = borneBy(part, step.id)
   return (
     <PathPanel step={step}>
-      <div className="flex flex-col gap-1.5 px-3 py-2">
-        <Choice
-          label="Follows"
-          value={step.path}
-          choices={paths.map((p) => [p.id, p.name] as const)}
-          onChoose={(path) =>
-            session.run(
-              changeBentPath,
-              { step: step.id, choices: { path } },
-              { label: 'Follow another path' },
-            )
-          }
-        />
-        <StepField
-          step={step}
-          field="tolerance"
-          label="May lie off by"
-          formula={step.tolerance}
-          dimension="length"
-        />
-        <ToleranceSlider step={step} value={result?.fields['tolerance']?.value} />
-        <StepFields
-          step={step}
-          fields={[
-            ['radius', 'Smallest radius', step.radius, 'length'],
-            ['straight', 'Straight before a bend', step.straight, 'length'],
-            ['last', 'Straight after the last', step.last, 'length'],
-          ]}
-        />
-      </div>
+      <ForceFields step={step} paths={paths} result={result} />
       {Object.keys(borne).length > 0 && (
         <div className="px-3 pb-2">
           <button
@@ -84,28 +62,82 @@ function BentPathInspector({ step }: { readonly step: BentPathStep }) {
       {follows?.off && (
         <DeviationPlot follows={{ ...follows, off: follows.off }} stale={result?.stale ?? false} />
       )}
-      <div className="flex gap-2 px-3 pb-2">
-        <button
-          type="button"
-          className="btn btn-xs btn-paper"
-          disabled={!result?.output || result.stale}
-          title="The bends stand as they are in a bend table from then on, and follow the curve no more"
-          onClick={() => {
-            const newId = newIds(part, 'n')
-            const table = result?.output && bendFiguresOf(result.output, newId)
-            if (table)
-              session.run(
-                typeBends,
-                { step: step.id, table, first: newId(), end: newId() },
-                { label: 'Type the bends' },
-              )
-          }}
-        >
-          Type these bends
-        </button>
-        <UseInRun step={step.id} as="path" />
-      </div>
+      <BentPathButtons result={result} step={step} />
     </PathPanel>
+  )
+}
+
+function ForceFields({
+  step,
+  paths,
+  result,
+}: {
+  readonly step: BentPathStep
+  readonly paths: readonly Step[]
+  readonly result: StepResult | undefined
+}) {
+  const { session } = useBench()
+  return (
+    <div className="flex flex-col gap-1.5 px-3 py-2">
+      <Choice
+        label="Follows"
+        value={step.path}
+        choices={paths.map((p) => [p.id, p.name] as const)}
+        onChoose={(path) =>
+          session.run(changeBentPath, { step: step.id, choices: { path } }, { label: 'Follow another path' })
+        }
+      />
+      <StepField
+        step={step}
+        field="tolerance"
+        label="May lie off by"
+        formula={step.tolerance}
+        dimension="length"
+      />
+      <ToleranceSlider step={step} value={result?.fields['tolerance']?.value} />
+      <StepFields
+        step={step}
+        fields={[
+          ['radius', 'Smallest radius', step.radius, 'length'],
+          ['straight', 'Straight before a bend', step.straight, 'length'],
+          ['last', 'Straight after the last', step.last, 'length'],
+        ]}
+      />
+    </div>
+  )
+}
+
+function BentPathButtons({
+  result,
+  step,
+}: {
+  readonly result: StepResult | undefined
+  readonly step: BentPathStep
+}) {
+  const part = usePart()
+  const { session } = useBench()
+  return (
+    <div className="flex gap-2 px-3 pb-2">
+      <button
+        type="button"
+        className="btn btn-xs btn-paper"
+        disabled={!result?.output || result.stale}
+        title="The bends stand as they are in a bend table from then on, and follow the curve no more"
+        onClick={() => {
+          const newId = newIds(part, 'n')
+          const table = result?.output && bendFiguresOf(result.output, newId)
+          if (table)
+            session.run(
+              typeBends,
+              { step: step.id, table, first: newId(), end: newId() },
+              { label: 'Type the bends' },
+            )
+        }}
+      >
+        Type these bends
+      </button>
+      <UseInRun step={step.id} as="path" />
+    </div>
   )
 }
 

@@ -1,5 +1,11 @@
 import { Plus, X } from 'lucide-react'
-import { type BlankStep, changeBlank, type BlankChoices } from '@flexum/core/recipe'
+import {
+  type BlankStep,
+  changeBlank,
+  type BlankChoices,
+  type BendShare,
+  type ShareRow,
+} from '@flexum/core/recipe'
 import { bendKey } from '@flexum/core/recipe/evaluated'
 import { formatDecimal } from '@flexum/core/units'
 import { runView, stepResult } from '../../../../bench/results.ts'
@@ -58,34 +64,7 @@ export function NeutralFields({ step }: { readonly step: BlankStep }) {
         />
       )}
       {shares?.map((row, i) => (
-        <fieldset key={row.id} className="flex flex-col gap-1 border-l-2 hairline pl-2">
-          <legend className="sr-only">Row {i + 1}</legend>
-          <StepField
-            step={step}
-            field={`shares/${row.id}/ratio`}
-            label={`${i + 1}: radius over depth`}
-            formula={row.ratio}
-            dimension="number"
-          />
-          <div className="grid grid-cols-[1fr_auto] items-start gap-1">
-            <StepField
-              step={step}
-              field={`shares/${row.id}/share`}
-              label={`${i + 1}: share`}
-              formula={row.share}
-              dimension="number"
-            />
-            <button
-              type="button"
-              className="btn btn-xs btn-ghost mt-0.5"
-              aria-label={`Take out row ${i + 1}`}
-              disabled={shares.length === 1}
-              onClick={() => change({ shares: shares.filter((r) => r !== row) }, 'Take out a row')}
-            >
-              <X size={12} aria-hidden />
-            </button>
-          </div>
-        </fieldset>
+        <RatioRow key={row.id} row={row} i={i} step={step} shares={shares} change={change} />
       ))}
       {shares && (
         <button
@@ -105,51 +84,127 @@ export function NeutralFields({ step }: { readonly step: BlankStep }) {
       {each.map((e) => {
         const bend = bends.find((b) => b.key === e.bend)
         const name = bend ? `Bend ${bend.number}` : 'A bend that is gone'
-        return (
-          <div key={e.bend} className="grid grid-cols-[1fr_auto] items-start gap-1">
-            <StepField
-              step={step}
-              field={`each/${e.bend}/share`}
-              label={`${name}, share of its own`}
-              formula={e.share}
-              dimension="number"
-            />
-            <button
-              type="button"
-              className="btn btn-xs btn-ghost mt-0.5"
-              aria-label={`${name}: no share of its own`}
-              onClick={() => {
-                const rest = each.filter((x) => x !== e)
-                change({ each: rest.length > 0 ? rest : undefined }, 'No share of its own')
-              }}
-            >
-              <X size={12} aria-hidden />
-            </button>
-          </div>
-        )
+        return <BendOfItsOwn key={e.bend} e={e} step={step} name={name} each={each} change={change} />
       })}
-      {free.length > 0 && (
-        <Choice
-          label="Another share for"
-          value=""
-          choices={[
-            ['', 'no bend'],
-            ...free.map(
-              (b) =>
-                [
-                  b.key,
-                  `bend ${b.number}${b.share === undefined ? '' : `, now ${formatDecimal(b.share, 3)}`}`,
-                ] as const,
-            ),
-          ]}
-          onChoose={(key) => {
-            const bend = free.find((b) => b.key === key)
-            if (!bend) return
-            const share = formatDecimal(bend.share ?? 0.5, 3)
-            change({ each: [...each, { bend: key, share }] }, `Share of bend ${bend.number}`)
-          }}
-        />
-      )}
+      {free.length > 0 && <AnotherBend free={free} change={change} each={each} />}
     </>
+  )
+}
+
+/** The share of one ratio of radius over depth. */
+function RatioRow({
+  row,
+  i,
+  step,
+  shares,
+  change,
+}: {
+  readonly row: ShareRow
+  readonly i: number
+  readonly step: BlankStep
+  readonly shares: readonly ShareRow[]
+  readonly change: (choices: BlankChoices, label: string) => boolean
+}) {
+  return (
+    <fieldset className="flex flex-col gap-1 border-l-2 hairline pl-2">
+      <legend className="sr-only">Row {i + 1}</legend>
+      <StepField
+        step={step}
+        field={`shares/${row.id}/ratio`}
+        label={`${i + 1}: radius over depth`}
+        formula={row.ratio}
+        dimension="number"
+      />
+      <div className="grid grid-cols-[1fr_auto] items-start gap-1">
+        <StepField
+          step={step}
+          field={`shares/${row.id}/share`}
+          label={`${i + 1}: share`}
+          formula={row.share}
+          dimension="number"
+        />
+        <button
+          type="button"
+          className="btn btn-xs btn-ghost mt-0.5"
+          aria-label={`Take out row ${i + 1}`}
+          disabled={shares.length === 1}
+          onClick={() => change({ shares: shares.filter((r) => r !== row) }, 'Take out a row')}
+        >
+          <X size={12} aria-hidden />
+        </button>
+      </div>
+    </fieldset>
+  )
+}
+
+/** The share of one bend that has its own. */
+function BendOfItsOwn({
+  e,
+  step,
+  name,
+  each,
+  change,
+}: {
+  readonly e: BendShare
+  readonly step: BlankStep
+  readonly name: string
+  readonly each: readonly BendShare[]
+  readonly change: (choices: BlankChoices, label: string) => boolean
+}) {
+  return (
+    <div className="grid grid-cols-[1fr_auto] items-start gap-1">
+      <StepField
+        step={step}
+        field={`each/${e.bend}/share`}
+        label={`${name}, share of its own`}
+        formula={e.share}
+        dimension="number"
+      />
+      <button
+        type="button"
+        className="btn btn-xs btn-ghost mt-0.5"
+        aria-label={`${name}: no share of its own`}
+        onClick={() => {
+          const rest = each.filter((x) => x !== e)
+          change({ each: rest.length > 0 ? rest : undefined }, 'No share of its own')
+        }}
+      >
+        <X size={12} aria-hidden />
+      </button>
+    </div>
+  )
+}
+
+/** Gives one more bend a share of its own. */
+function AnotherBend({
+  free,
+  change,
+  each,
+}: {
+  readonly free: { key: string; number: number; share: number | undefined }[]
+  readonly change: (choices: BlankChoices, label: string) => boolean
+  readonly each: readonly BendShare[]
+}) {
+  return (
+    <Choice
+      label="Another share for"
+      value=""
+      choices={[
+        ['', 'no bend'],
+        ...free.map(
+          (b) =>
+            [
+              b.key,
+              `bend ${b.number}${b.share === undefined ? '' : `, now ${formatDecimal(b.share, 3)}`}`,
+            ] as const,
+        ),
+      ]}
+      onChoose={(key) => {
+        const bend = free.find((b) => b.key === key)
+        if (!bend) return
+        const share = formatDecimal(bend.share ?? 0.5, 3)
+        change({ each: [...each, { bend: key, share }] }, `Share of bend ${bend.number}`)
+      }}
+    />
   )
 }

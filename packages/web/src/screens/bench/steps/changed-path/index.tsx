@@ -5,8 +5,9 @@ import {
   type PathChange,
   type PathChangeKind,
   changeChangedPath,
+  type Step,
 } from '@flexum/core/recipe'
-import { type DimensionName, formatLength } from '@flexum/core/units'
+import { type DimensionName, formatLength, type Formula } from '@flexum/core/units'
 import { stepResult, stepsGiving } from '../../../../bench/results.ts'
 import { Figures } from '../../../../ui/Figures.tsx'
 import { useBench, usePart, useSessionState, useUnits } from '../../context.ts'
@@ -16,6 +17,7 @@ import type { PageKind } from '../page-kind.ts'
 import { Glyph } from '../shared/Glyph.tsx'
 import { PathPanel } from '../shared/PathPanel.tsx'
 import { UseInRun } from '../shared/UseInRun.tsx'
+import type { Id } from '@flexum/core/base'
 
 export const changedPathPage: PageKind<ChangedPathStep> = {
   Picture: () => <Glyph copper d="M4 22c3-8 6-8 8-4M13 4v24M22 22c-3-8-6-8-8-4" />,
@@ -99,19 +101,7 @@ function ChangedPathInspector({ step }: { readonly step: ChangedPathStep }) {
             onChoose={(plane) => set({ ...change, plane }, `Mirror ${PLANES[plane]}`)}
           />
         )}
-        {change.kind === 'views' && (
-          <Choice
-            label="The other view"
-            value={change.with ?? ''}
-            choices={[
-              ...(change.with === null ? [['', 'choose a path…'] as const] : []),
-              ...paths.filter((p) => p.id !== step.path).map((p) => [p.id, p.name] as const),
-            ]}
-            onChoose={(id) => {
-              if (id !== '') set({ ...change, with: id }, 'Choose the other view')
-            }}
-          />
-        )}
+        {change.kind === 'views' && <OtherView change={change} paths={paths} step={step} set={set} />}
         {change.kind === 'beside' && (
           <Choice
             label="Outside corners"
@@ -120,33 +110,7 @@ function ChangedPathInspector({ step }: { readonly step: ChangedPathStep }) {
             onChoose={(corners) => set({ ...change, corners }, CORNERS[corners])}
           />
         )}
-        {change.kind === 'join' && (
-          <fieldset className="flex flex-col gap-1">
-            <legend className="pb-1 muted">Then, in this order</legend>
-            {change.with.map((id, i) => (
-              <div key={i} className="flex items-center justify-between gap-2">
-                <span>{stepOf(part, id)?.name ?? id}</span>
-                <button
-                  type="button"
-                  className="btn btn-xs btn-ghost"
-                  onClick={() =>
-                    set({ ...change, with: change.with.toSpliced(i, 1) }, 'Take out of the joined')
-                  }
-                >
-                  Take out
-                </button>
-              </div>
-            ))}
-            <Choice
-              label="Add"
-              value=""
-              choices={[['', 'another path…'], ...paths.map((p) => [p.id, p.name] as const)]}
-              onChoose={(id) => {
-                if (id !== '') set({ ...change, with: [...change.with, id] }, 'Join another path')
-              }}
-            />
-          </fieldset>
-        )}
+        {change.kind === 'join' && <JoinedPaths change={change} set={set} paths={paths} />}
         {FIELDS[change.kind].map(([field, label, dimension]) => (
           <StepField
             key={`${change.kind}-${field}`}
@@ -170,5 +134,69 @@ function ChangedPathInspector({ step }: { readonly step: ChangedPathStep }) {
         <UseInRun step={step.id} as="path" />
       </div>
     </PathPanel>
+  )
+}
+
+function OtherView({
+  change,
+  paths,
+  step,
+  set,
+}: {
+  readonly change: { readonly kind: 'views'; readonly with: Id | null }
+  readonly paths: readonly Step[]
+  readonly step: ChangedPathStep
+  readonly set: (next: PathChange, label: string) => boolean
+}) {
+  return (
+    <Choice
+      label="The other view"
+      value={change.with ?? ''}
+      choices={[
+        ...(change.with === null ? [['', 'choose a path…'] as const] : []),
+        ...paths.filter((p) => p.id !== step.path).map((p) => [p.id, p.name] as const),
+      ]}
+      onChoose={(id) => {
+        if (id !== '') set({ ...change, with: id }, 'Choose the other view')
+      }}
+    />
+  )
+}
+
+/** The paths that are joined on, in their order. */
+function JoinedPaths({
+  change,
+  set,
+  paths,
+}: {
+  readonly change: { readonly kind: 'join'; readonly with: readonly Id[]; readonly radius: Formula }
+  readonly set: (next: PathChange, label: string) => boolean
+  readonly paths: readonly Step[]
+}) {
+  const part = usePart()
+  return (
+    <fieldset className="flex flex-col gap-1">
+      <legend className="pb-1 muted">Then, in this order</legend>
+      {change.with.map((id, i) => (
+        <div key={i} className="flex items-center justify-between gap-2">
+          <span>{stepOf(part, id)?.name ?? id}</span>
+          <button
+            type="button"
+            className="btn btn-xs btn-ghost"
+            onClick={() => set({ ...change, with: change.with.toSpliced(i, 1) }, 'Take out of the joined')}
+          >
+            Take out
+          </button>
+        </div>
+      ))}
+      <Choice
+        label="Add"
+        value=""
+        choices={[['', 'another path…'], ...paths.map((p) => [p.id, p.name] as const)]}
+        onChoose={(id) => {
+          if (id !== '') set({ ...change, with: [...change.with, id] }, 'Join another path')
+        }}
+      />
+    </fieldset>
   )
 }

@@ -2,7 +2,7 @@ import { ChevronFirst, ChevronLast, Pause, Play, SkipBack, SkipForward } from 'l
 import { useEffect, useRef, useState } from 'react'
 import { type FormingStep } from '@flexum/core/recipe'
 import { CLASH_WORDS } from '@flexum/core/recipe/evaluated'
-import { type FormingGiven, timeOf } from '@flexum/core/forming'
+import { type Clash, type FormingGiven, type Program, timeOf } from '@flexum/core/forming'
 import { formatDecimal, formatLength, formatAngle } from '@flexum/core/units'
 import { playedMoment, reachOfBending } from '../../../../bench/playing.ts'
 import { formingOf } from '../../../../bench/results.ts'
@@ -89,60 +89,124 @@ function Player(props: {
           Close
         </button>
       </div>
-      <div className="relative">
-        <input
-          type="range"
-          className="range range-xs range-primary w-full"
-          aria-label="Time of the bending"
-          aria-valuetext={shown}
-          min={0}
-          max={program.time}
-          step={program.time / 2000}
-          value={time}
-          onChange={(e) => stopAt(Number(e.target.value))}
-        />
-        {clashes?.map((c, i) => (
-          <button
-            key={i}
-            type="button"
-            className="absolute -top-1.5 -translate-x-1/2 text-[12px] leading-none text-error"
-            style={{ left: place(timeOf(program, c.first)) }}
-            aria-label={`To where it runs into ${CLASH_WORDS[c.with]}`}
-            title={`Runs into ${CLASH_WORDS[c.with]}`}
-            onClick={() => stopAt(timeOf(program, c.first))}
-          >
-            ✕
-          </button>
-        ))}
-      </div>
-      <div className="flex items-center gap-1.5">
-        <Step label="To the straight bar" icon={ChevronFirst} onClick={() => stopAt(0)} />
-        <Step label="Back by one motion" icon={SkipBack} onClick={() => stopAt(before)} />
-        <button
-          type="button"
-          className="btn btn-xs btn-paper w-20"
-          onClick={() => {
-            if (!running && time >= program.time) go(0)
-            setRunning(!running)
-          }}
-        >
-          {running ? <Pause size={12} aria-hidden /> : <Play size={12} aria-hidden />}
-          {running ? 'Stop' : 'Play'}
-        </button>
-        <Step label="On by one motion" icon={SkipForward} onClick={() => stopAt(after)} />
-        <Step label="To the part" icon={ChevronLast} onClick={() => stopAt(program.time)} />
-        <span className="figure muted ml-2 flex-1">{shown}</span>
-        <div className="w-28">
-          <Choice<keyof typeof SPEEDS>
-            label="Speed"
-            value={speed}
-            choices={SPEEDS}
-            hideLabel
-            onChoose={setSpeed}
-          />
-        </div>
-      </div>
+      <PlayLine shown={shown} program={program} time={time} stopAt={stopAt} clashes={clashes} place={place} />
+      <PlayButtons
+        stopAt={stopAt}
+        before={before}
+        running={running}
+        time={time}
+        program={program}
+        go={go}
+        setRunning={setRunning}
+        after={after}
+        shown={shown}
+        speed={speed}
+        setSpeed={setSpeed}
+      />
     </section>
+  )
+}
+
+/** The line along which the bending is played, with its clashes. */
+function PlayLine({
+  shown,
+  program,
+  time,
+  stopAt,
+  clashes,
+  place,
+}: {
+  readonly shown: string
+  readonly program: Program
+  readonly time: number
+  readonly stopAt: (to: number) => void
+  readonly clashes: readonly Clash[] | undefined
+  readonly place: (t: number) => string
+}) {
+  return (
+    <div className="relative">
+      <input
+        type="range"
+        className="range range-xs range-primary w-full"
+        aria-label="Time of the bending"
+        aria-valuetext={shown}
+        min={0}
+        max={program.time}
+        step={program.time / 2000}
+        value={time}
+        onChange={(e) => stopAt(Number(e.target.value))}
+      />
+      {clashes?.map((c, i) => (
+        <button
+          key={i}
+          type="button"
+          className="absolute -top-1.5 -translate-x-1/2 text-[12px] leading-none text-error"
+          style={{ left: place(timeOf(program, c.first)) }}
+          aria-label={`To where it runs into ${CLASH_WORDS[c.with]}`}
+          title={`Runs into ${CLASH_WORDS[c.with]}`}
+          onClick={() => stopAt(timeOf(program, c.first))}
+        >
+          ✕
+        </button>
+      ))}
+    </div>
+  )
+}
+
+/** Begin, back, play or stop, on. */
+function PlayButtons({
+  stopAt,
+  before,
+  running,
+  time,
+  program,
+  go,
+  setRunning,
+  after,
+  shown,
+  speed,
+  setSpeed,
+}: {
+  readonly stopAt: (to: number) => void
+  readonly before: number
+  readonly running: boolean
+  readonly time: number
+  readonly program: Program
+  readonly go: (to: number) => void
+  readonly setRunning: (next: boolean) => void
+  readonly after: number
+  readonly shown: string
+  readonly speed: '1' | '4' | '12'
+  readonly setSpeed: (next: '1' | '4' | '12') => void
+}) {
+  return (
+    <div className="flex items-center gap-1.5">
+      <Step label="To the straight bar" icon={ChevronFirst} onClick={() => stopAt(0)} />
+      <Step label="Back by one motion" icon={SkipBack} onClick={() => stopAt(before)} />
+      <button
+        type="button"
+        className="btn btn-xs btn-paper w-20"
+        onClick={() => {
+          if (!running && time >= program.time) go(0)
+          setRunning(!running)
+        }}
+      >
+        {running ? <Pause size={12} aria-hidden /> : <Play size={12} aria-hidden />}
+        {running ? 'Stop' : 'Play'}
+      </button>
+      <Step label="On by one motion" icon={SkipForward} onClick={() => stopAt(after)} />
+      <Step label="To the part" icon={ChevronLast} onClick={() => stopAt(program.time)} />
+      <span className="figure muted ml-2 flex-1">{shown}</span>
+      <div className="w-28">
+        <Choice<keyof typeof SPEEDS>
+          label="Speed"
+          value={speed}
+          choices={SPEEDS}
+          hideLabel
+          onChoose={setSpeed}
+        />
+      </div>
+    </div>
   )
 }
 

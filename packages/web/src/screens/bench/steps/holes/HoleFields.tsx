@@ -86,16 +86,7 @@ export function HoleFields(props: {
         }
         onChoose={put}
       />
-      {place.kind === 'point' && (
-        <Choice
-          label="Point"
-          value={place.point}
-          choices={pointsOf(sketches.find((s) => s.id === place.sketch)).map(
-            (p, i) => [p.id, `${i + 1}: ${Number(p.x.toFixed(3))}, ${Number(p.y.toFixed(3))}`] as const,
-          )}
-          onChoose={(point) => onChange({ ...row, place: { ...place, point } }, `Hole ${number} elsewhere`)}
-        />
-      )}
+      <PointOfHole place={place} sketches={sketches} onChange={onChange} row={row} number={number} />
       {place.kind === 'face' && (
         <button type="button" className="btn btn-xs btn-paper self-start" onClick={props.onPickFace}>
           Press its face<span className="sr-only">, hole {number}</span>
@@ -133,5 +124,34 @@ export function HoleFields(props: {
       {row.head === 'sink' && field('headAngle', 'Head angle', row.headAngle, 'angle')}
       {row.head === 'bore' && field('headDepth', 'Head depth', row.headDepth, 'length')}
     </div>
+  )
+}
+
+function PointOfHole({
+  place,
+  sketches,
+  onChange,
+  row,
+  number,
+}: {
+  readonly place: HolePlace
+  readonly sketches: readonly Step[]
+  readonly onChange: (next: HoleEntry, label: string) => void
+  readonly row: HoleEntry
+  readonly number: number
+}) {
+  return (
+    <>
+      {place.kind === 'point' && (
+        <Choice
+          label="Point"
+          value={place.point}
+          choices={pointsOf(sketches.find((s) => s.id === place.sketch)).map(
+            (p, i) => [p.id, `${i + 1}: ${Number(p.x.toFixed(3))}, ${Number(p.y.toFixed(3))}`] as const,
+          )}
+          onChoose={(point) => onChange({ ...row, place: { ...place, point } }, `Hole ${number} elsewhere`)}
+        />
+      )}
+    </>
   )
 }

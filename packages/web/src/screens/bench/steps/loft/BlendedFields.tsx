@@ -51,84 +51,11 @@ export function BlendedFields({ step }: { readonly step: LoftStep }) {
       />
       {step.smooth &&
         (['start', 'end'] as const).map((side) => (
-          <div key={side} className="flex flex-col gap-1.5">
-            <Choice
-              label={side === 'start' ? 'Leaves the first' : 'Comes to the last'}
-              value={step[side]}
-              choices={ENDS}
-              onChoose={(kind) =>
-                change(
-                  kind === 'tangent' && !step[`${side}On`]
-                    ? { [side]: kind, ...standing(side) }
-                    : { [side]: kind },
-                  ENDS[kind],
-                )
-              }
-            />
-            {step[side] === 'tangent' && (
-              <BodyChoice
-                step={step}
-                label="The body it stands on"
-                of={step[`${side}On`] ?? ''}
-                onChoose={(id) => change({ [`${side}On`]: id }, 'Stands on it')}
-              />
-            )}
-            {step[side] !== 'free' && (
-              <StepField
-                step={step}
-                field={`${side}Pull`}
-                label="Holds that, pull"
-                of={side === 'start' ? 'at the first' : 'at the last'}
-                formula={step[`${side}Pull`]}
-                dimension="number"
-              />
-            )}
-          </div>
+          <SideFields key={side} side={side} step={step} change={change} standing={standing} />
         ))}
       <ol aria-label="Outlines" className="flex flex-col gap-2">
         {step.outlines.map((o, i) => (
-          <li key={o.id} className="rounded-box border hairline p-2" aria-label={`Outline ${i + 1}`}>
-            <div className="mb-1 flex items-center gap-1.5">
-              <h3 className="heading flex-1">Outline {i + 1}</h3>
-              {i > 0 && (
-                <button
-                  type="button"
-                  className="btn btn-xs btn-paper"
-                  onClick={() => {
-                    const next = [...step.outlines]
-                    ;[next[i - 1], next[i]] = [next[i]!, next[i - 1]!]
-                    change({ outlines: next }, 'Outlines in another order')
-                  }}
-                >
-                  Up<span className="sr-only">, outline {i + 1}</span>
-                </button>
-              )}
-              {step.outlines.length > 2 && (
-                <button
-                  type="button"
-                  className="btn btn-xs btn-paper"
-                  onClick={() =>
-                    change({ outlines: step.outlines.filter((x) => x !== o) }, 'One outline less')
-                  }
-                >
-                  Remove<span className="sr-only"> outline {i + 1}</span>
-                </button>
-              )}
-            </div>
-            <RegionPicker
-              chosen={o}
-              what={`outline ${i + 1}`}
-              onChange={(next, label) => put(o, next, label)}
-            />
-            <StepField
-              step={step}
-              field={`outlines/${o.id}/shift`}
-              label="Met further on, %"
-              of={`of outline ${i + 1}`}
-              formula={o.shift}
-              dimension="number"
-            />
-          </li>
+          <OutlineRow key={o.id} o={o} i={i} step={step} change={change} put={put} />
         ))}
       </ol>
       <button type="button" className="btn btn-sm btn-paper self-start" onClick={add}>
@@ -136,5 +63,106 @@ export function BlendedFields({ step }: { readonly step: LoftStep }) {
       </button>
       <p className="muted">Lines in the picture show what meets what; drag their dots round an outline.</p>
     </>
+  )
+}
+
+/** How the body leaves the outline of one side. */
+function SideFields({
+  side,
+  step,
+  change,
+  standing,
+}: {
+  readonly side: 'start' | 'end'
+  readonly step: LoftStep
+  readonly change: (choices: Parameters<typeof changeLoft>[1]['choices'], label: string) => void
+  readonly standing: (side: 'start' | 'end') => { [x: string]: string }
+}) {
+  return (
+    <div className="flex flex-col gap-1.5">
+      <Choice
+        label={side === 'start' ? 'Leaves the first' : 'Comes to the last'}
+        value={step[side]}
+        choices={ENDS}
+        onChoose={(kind) =>
+          change(
+            kind === 'tangent' && !step[`${side}On`] ? { [side]: kind, ...standing(side) } : { [side]: kind },
+            ENDS[kind],
+          )
+        }
+      />
+      {step[side] === 'tangent' && (
+        <BodyChoice
+          step={step}
+          label="The body it stands on"
+          of={step[`${side}On`] ?? ''}
+          onChoose={(id) => change({ [`${side}On`]: id }, 'Stands on it')}
+        />
+      )}
+      {step[side] !== 'free' && (
+        <StepField
+          step={step}
+          field={`${side}Pull`}
+          label="Holds that, pull"
+          of={side === 'start' ? 'at the first' : 'at the last'}
+          formula={step[`${side}Pull`]}
+          dimension="number"
+        />
+      )}
+    </div>
+  )
+}
+
+/** One outline, which can be moved before the one above it or taken out. */
+function OutlineRow({
+  o,
+  i,
+  step,
+  change,
+  put,
+}: {
+  readonly o: LoftOutline
+  readonly i: number
+  readonly step: LoftStep
+  readonly change: (choices: Parameters<typeof changeLoft>[1]['choices'], label: string) => void
+  readonly put: (o: LoftOutline, next: Partial<LoftOutline>, label: string) => void
+}) {
+  return (
+    <li className="rounded-box border hairline p-2" aria-label={`Outline ${i + 1}`}>
+      <div className="mb-1 flex items-center gap-1.5">
+        <h3 className="heading flex-1">Outline {i + 1}</h3>
+        {i > 0 && (
+          <button
+            type="button"
+            className="btn btn-xs btn-paper"
+            onClick={() => {
+              const next = [...step.outlines]
+              ;[next[i - 1], next[i]] = [next[i]!, next[i - 1]!]
+              change({ outlines: next }, 'Outlines in another order')
+            }}
+          >
+            Up<span className="sr-only">, outline {i + 1}</span>
+          </button>
+        )}
+        {step.outlines.length > 2 && (
+          <button
+            type="button"
+            className="btn btn-xs btn-paper"
+            onClick={() => change({ outlines: step.outlines.filter((x) => x !== o) }, 'One outline less')}
+          >
+            Remove<span className="sr-only"> outline {i + 1}</span>
+          </button>
+        )}
+      </div>
+      <RegionPicker chosen={o} what={`outline ${i + 1}`} onChange={(next, label) => put(o, next, label)} />
+      <StepField
+        step={step}
+        field={`outlines/${o.id}/shift`}
+        label="Met further on, %"
+        of={`of outline ${i + 1}`}
+        formula={o.shift}
+        dimension="number"
+      />
+    </li>
   )
 }

@@ -1,4 +1,4 @@
-import { curveCatmullRom, curveLinear, line } from 'd3-shape'
+import { curveCatmullRom, curveLinear, line, type Line } from 'd3-shape'
 import type { Template, SawnEnd } from '@flexum/core/cutting'
 import { deg } from '@flexum/core/num'
 import type { StripSheet } from '../../../../strip/sheets.ts'
@@ -65,56 +65,18 @@ export function TemplateSheet(props: {
       <text x="0" y="9">
         {figure(t.around)} round, seen from outside. The waste is above the curve.
       </text>
-      <g clipPath={`url(#${clip})`}>
-        <path d={draw(t.line)!} fill="none" stroke={INK} strokeWidth="0.35" />
-        <path
-          d={`M${x(0)} ${foot}H${x(t.around)}V${foot + 14}H${x(0)}ZM${x(0)} ${foot - t.line[0]!.out}V${foot}M${x(t.around)} ${foot - t.line[0]!.out}V${foot}`}
-          fill="none"
-          stroke={INK}
-          strokeWidth="0.25"
-        />
-        {t.edges.map((e) => (
-          <path
-            key={e}
-            d={`M${x(e)} ${MARGIN}V${foot + 14}`}
-            stroke={INK}
-            strokeWidth="0.15"
-            strokeDasharray="2 1.5"
-          />
-        ))}
-        {t.edges.length === 0 &&
-          quarters.map((q, i) => (
-            <g key={q}>
-              <path
-                d={`M${x(q)} ${MARGIN}V${foot + 14}`}
-                stroke={INK}
-                strokeWidth="0.15"
-                strokeDasharray="2 1.5"
-              />
-              <text x={x(q) + (i === 4 ? -1 : 1)} y={foot + 12.5} textAnchor={i === 4 ? 'end' : 'start'}>
-                {clockAt(end, i)}°
-              </text>
-            </g>
-          ))}
-        <text x={x(0) + 1.5} y={foot + 5} stroke="#fff" strokeWidth="1" paintOrder="stroke">
-          this edge square, {figure(t.at)} from the other end
-        </text>
-      </g>
+      <EdgeOfTemplate
+        clip={clip}
+        draw={draw}
+        t={t}
+        x={x}
+        foot={foot}
+        quarters={quarters}
+        end={end}
+        figure={figure}
+      />
       {[sheet.before, sheet.after].map(
-        (joint) =>
-          joint && (
-            <g key={joint.letter} transform={`translate(${x(joint.at)} 0)`}>
-              <path
-                d={`M0 ${MARGIN - 4}V${foot + 14}`}
-                stroke={INK}
-                strokeWidth="0.25"
-                strokeDasharray="3 1 0.6 1"
-              />
-              <text y={foot + 18} textAnchor="middle">
-                joint {joint.letter}
-              </text>
-            </g>
-          ),
+        (joint) => joint && <JointOfTemplate key={joint.letter} joint={joint} x={x} foot={foot} />,
       )}
       <g transform={`translate(0 ${high - 7})`}>
         <path d={`M0 -2V2M0 0H${CHECK}M${CHECK} -2V2M50 -1V1`} stroke={INK} strokeWidth="0.3" />
@@ -123,5 +85,84 @@ export function TemplateSheet(props: {
         </text>
       </g>
     </svg>
+  )
+}
+
+/** The edge that is cut along, or marks every 5 mm where it has none. */
+function EdgeOfTemplate({
+  clip,
+  draw,
+  t,
+  x,
+  foot,
+  quarters,
+  end,
+  figure,
+}: {
+  readonly clip: string
+  readonly draw: Line<{ readonly around: number; readonly out: number }>
+  readonly t: Template
+  readonly x: (around: number) => number
+  readonly foot: number
+  readonly quarters: number[]
+  readonly end: EndTemplate
+  readonly figure: (mm: number) => string
+}) {
+  return (
+    <g clipPath={`url(#${clip})`}>
+      <path d={draw(t.line)!} fill="none" stroke={INK} strokeWidth="0.35" />
+      <path
+        d={`M${x(0)} ${foot}H${x(t.around)}V${foot + 14}H${x(0)}ZM${x(0)} ${foot - t.line[0]!.out}V${foot}M${x(t.around)} ${foot - t.line[0]!.out}V${foot}`}
+        fill="none"
+        stroke={INK}
+        strokeWidth="0.25"
+      />
+      {t.edges.map((e) => (
+        <path
+          key={e}
+          d={`M${x(e)} ${MARGIN}V${foot + 14}`}
+          stroke={INK}
+          strokeWidth="0.15"
+          strokeDasharray="2 1.5"
+        />
+      ))}
+      {t.edges.length === 0 &&
+        quarters.map((q, i) => (
+          <g key={q}>
+            <path
+              d={`M${x(q)} ${MARGIN}V${foot + 14}`}
+              stroke={INK}
+              strokeWidth="0.15"
+              strokeDasharray="2 1.5"
+            />
+            <text x={x(q) + (i === 4 ? -1 : 1)} y={foot + 12.5} textAnchor={i === 4 ? 'end' : 'start'}>
+              {clockAt(end, i)}°
+            </text>
+          </g>
+        ))}
+      <text x={x(0) + 1.5} y={foot + 5} stroke="#fff" strokeWidth="1" paintOrder="stroke">
+        this edge square, {figure(t.at)} from the other end
+      </text>
+    </g>
+  )
+}
+
+/** Where this sheet meets its neighbour. */
+function JointOfTemplate({
+  joint,
+  x,
+  foot,
+}: {
+  readonly joint: { readonly at: number; readonly letter: string }
+  readonly x: (around: number) => number
+  readonly foot: number
+}) {
+  return (
+    <g transform={`translate(${x(joint.at)} 0)`}>
+      <path d={`M0 ${MARGIN - 4}V${foot + 14}`} stroke={INK} strokeWidth="0.25" strokeDasharray="3 1 0.6 1" />
+      <text y={foot + 18} textAnchor="middle">
+        joint {joint.letter}
+      </text>
+    </g>
   )
 }

@@ -84,23 +84,7 @@ export function EndFields(props: {
           dimension="length"
         />
       )}
-      {entry.kind === 'return' && (
-        <>
-          <StepField
-            step={step}
-            field={field('length')}
-            label="Length of the return, 0 for the section’s own depth"
-            formula={entry.length}
-            dimension="length"
-          />
-          <Choice
-            label="Goes"
-            value={entry.toward}
-            choices={{ right: 'to the right', left: 'to the left' }}
-            onChoose={(toward) => put({ ...entry, toward }, 'Return')}
-          />
-        </>
-      )}
+      {entry.kind === 'return' && <ReturnField step={step} field={field} entry={entry} put={put} />}
       {/* Of the step, so that the field is there before it has been set. */}
       {step.ends ? (
         <StepField
@@ -131,5 +115,36 @@ export function EndFields(props: {
         </label>
       )}
     </div>
+  )
+}
+
+/** The length of a return and to which side it goes. */
+function ReturnField({
+  step,
+  field,
+  entry,
+  put,
+}: {
+  readonly step: RunStep
+  readonly field: (name: string) => string
+  readonly entry: Extract<EndEntry, { kind: 'return' }>
+  readonly put: (next: EndEntry, label: string) => void
+}) {
+  return (
+    <>
+      <StepField
+        step={step}
+        field={field('length')}
+        label="Length of the return, 0 for the section’s own depth"
+        formula={entry.length}
+        dimension="length"
+      />
+      <Choice
+        label="Goes"
+        value={entry.toward}
+        choices={{ right: 'to the right', left: 'to the left' }}
+        onChoose={(toward) => put({ ...entry, toward }, 'Return')}
+      />
+    </>
   )
 }

@@ -1,4 +1,4 @@
-import type { Capability, RunStep } from '@flexum/core/recipe'
+import type { Capability, RunChoices, RunStep } from '@flexum/core/recipe'
 import { stepResult, stepsGiving } from '../../../../bench/results.ts'
 import { Section } from '../../../../ui/Figures.tsx'
 import { useBench, usePart, useSessionState } from '../../context.ts'
@@ -16,6 +16,7 @@ import { StationFindings } from '../../inspector/StationFindings.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
 import { BodyFigures } from '../shared/BodyFigures.tsx'
 import { StrandsFields } from './StrandsFields.tsx'
+import type { PlaneFrame } from '@flexum/core/path'
 
 const STANDS = { path: 'where its path lies', section: 'where its section was drawn' } as const
 
@@ -65,33 +66,7 @@ export function RunInspector({ step }: { readonly step: RunStep }) {
       <Section title="Turning">
         <TurningFields step={step} />
       </Section>
-      <Section title="Placed on the path">
-        <AnchorPicker step={step} />
-        <label className="mt-2 flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-xs"
-            checked={step.flip}
-            onChange={(e) => change({ flip: e.target.checked }, 'Flip')}
-          />
-          Flipped left to right
-        </label>
-        {(drawn || step.stands) && (
-          <div className="mt-2">
-            <Choice
-              label="It stands"
-              value={step.stands ?? 'path'}
-              choices={STANDS}
-              onChoose={(where) =>
-                change({ stands: where === 'path' ? undefined : where }, `It stands ${STANDS[where]}`)
-              }
-            />
-          </div>
-        )}
-        <div className="mt-2">
-          <StepField step={step} field="clock" label="Clock angle" formula={step.clock} dimension="angle" />
-        </div>
-      </Section>
+      <PlacedOnPath step={step} change={change} drawn={drawn} />
       <Section title="Along the run">
         <div className="flex flex-col gap-3">
           <TwistFields step={step} />
@@ -122,5 +97,46 @@ export function RunInspector({ step }: { readonly step: RunStep }) {
         </div>
       )}
     </>
+  )
+}
+
+/** Where the profile stands on its path. */
+function PlacedOnPath({
+  step,
+  change,
+  drawn,
+}: {
+  readonly step: RunStep
+  readonly change: (choices: RunChoices, label: string) => void
+  readonly drawn: PlaneFrame | undefined
+}) {
+  return (
+    <Section title="Placed on the path">
+      <AnchorPicker step={step} />
+      <label className="mt-2 flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-xs"
+          checked={step.flip}
+          onChange={(e) => change({ flip: e.target.checked }, 'Flip')}
+        />
+        Flipped left to right
+      </label>
+      {(drawn || step.stands) && (
+        <div className="mt-2">
+          <Choice
+            label="It stands"
+            value={step.stands ?? 'path'}
+            choices={STANDS}
+            onChoose={(where) =>
+              change({ stands: where === 'path' ? undefined : where }, `It stands ${STANDS[where]}`)
+            }
+          />
+        </div>
+      )}
+      <div className="mt-2">
+        <StepField step={step} field="clock" label="Clock angle" formula={step.clock} dimension="angle" />
+      </div>
+    </Section>
   )
 }

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react'
+import { useRef, useState, type RefObject } from 'react'
 import { type RunStep, setFormula } from '@flexum/core/recipe'
 import { deg, rad } from '@flexum/core/num'
 import { reachAround } from '@flexum/core/profile'
@@ -19,6 +19,13 @@ const STEP = rad(5)
 /** Shortest distance from the path at which the clock handle lies, px. */
 const ARM = 46
 
+/** Turns, rad: of the pointer and of the section when it was taken hold of, and of the section now. */
+interface Drag {
+  readonly start: number
+  readonly from: number
+  readonly at: number
+}
+
 /**
  * The section's own axes where the run starts, always shown so that handedness can be read: x as it was drawn, y, and a
  * word when it is flipped. While the run is worked on: a handle to turn it, a button to flip it.
@@ -38,10 +45,10 @@ export function SectionHandles({
   // Of the formula itself, so that keys pressed faster than the part is worked out each count.
   const read = step && resolveFormula(step.clock, 'angle', around)
   const clock = read?.ok ? read.value.value : 0
-  const [drag, setDrag] = useState<{ readonly start: number; readonly from: number; readonly at: number }>()
-  const live = useRef<typeof drag>(undefined)
+  const [drag, setDrag] = useState<Drag>()
+  const live = useRef<Drag | undefined>(undefined)
   useProjected(view)
-  const keep = (d: typeof drag): void => {
+  const keep = (d: Drag | undefined): void => {
     live.current = d
     setDrag(d)
   }
@@ -82,52 +89,18 @@ export function SectionHandles({
             strokeWidth="1"
             strokeDasharray="2 3"
           />
-          <g
-            role="slider"
-            tabIndex={0}
-            aria-label="Turn the section about the path"
-            aria-valuenow={Number(deg(turned).toFixed(2))}
-            aria-valuemin={-180}
-            aria-valuemax={180}
-            aria-valuetext={formula(turned)}
-            className="pointer-events-auto cursor-grab"
-            transform={`translate(${knob[0]} ${knob[1]})`}
-            onPointerDown={(e) => {
-              const from = seen(e)
-              if (e.button !== 0 || from === undefined) return
-              e.preventDefault()
-              e.stopPropagation()
-              ;(e.currentTarget as Element).setPointerCapture(e.pointerId)
-              view.setOrbiting(false)
-              keep({ start: clock, from, at: clock })
-            }}
-            onPointerMove={(e) => {
-              const d = live.current
-              const to = d && seen(e)
-              if (!d || to === undefined) return
-              const next = turnedClock(d.start, d.from, to, e.altKey ? 0 : STEP)
-              if (next === d.at) return
-              keep({ ...d, at: next })
-              session.show(setFormula, { step: step.id, field: 'clock', formula: formula(next) })
-            }}
-            onPointerUp={() => {
-              const d = live.current
-              if (!d) return
-              keep(undefined)
-              view.setOrbiting(true)
-              if (d.at === d.start) session.endPreview()
-              else turn(d.at, { label: 'Clock angle' })
-            }}
-            onKeyDown={(e) => {
-              const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[e.key]
-              if (by === undefined) return
-              e.preventDefault()
-              const next = turnedClock(clock, 0, by * STEP, e.altKey ? 0 : STEP)
-              turn(next, { label: 'Clock angle', mergeKey: `clock-${step.id}` })
-            }}
-          >
-            <ClockKnob />
-          </g>
+          <TurnHandle
+            turned={turned}
+            formula={formula}
+            knob={knob}
+            seen={seen}
+            view={view}
+            keep={keep}
+            clock={clock}
+            live={live}
+            step={step}
+            turn={turn}
+          />
           <FlipButton step={step} at={flipAt} />
           {drag && (
             <text
@@ -143,6 +116,81 @@ export function SectionHandles({
         </>
       )}
     </svg>
+  )
+}
+
+/** The knob that turns the section about the path. */
+function TurnHandle({
+  turned,
+  formula,
+  knob,
+  seen,
+  view,
+  keep,
+  clock,
+  live,
+  step,
+  turn,
+}: {
+  readonly turned: number
+  readonly formula: (angle: number) => string
+  readonly knob: readonly [number, number]
+  readonly seen: (e: React.PointerEvent) => number | undefined
+  readonly view: BenchView
+  readonly keep: (d: Drag | undefined) => void
+  readonly clock: number
+  readonly live: RefObject<Drag | undefined>
+  readonly step: RunStep
+  readonly turn: (angle: number, how: { label: string; mergeKey?: string }) => void
+}) {
+  const { session } = useBench()
+  return (
+    <g
+      role="slider"
+      tabIndex={0}
+      aria-label="Turn the section about the path"
+      aria-valuenow={Number(deg(turned).toFixed(2))}
+      aria-valuemin={-180}
+      aria-valuemax={180}
+      aria-valuetext={formula(turned)}
+      className="pointer-events-auto cursor-grab"
+      transform={`translate(${knob[0]} ${knob[1]})`}
+      onPointerDown={(e) => {
+        const from = seen(e)
+        if (e.button !== 0 || from === undefined) return
+        e.preventDefault()
+        e.stopPropagation()
+        ;(e.currentTarget as Element).setPointerCapture(e.pointerId)
+        view.setOrbiting(false)
+        keep({ start: clock, from, at: clock })
+      }}
+      onPointerMove={(e) => {
+        const d = live.current
+        const to = d && seen(e)
+        if (!d || to === undefined) return
+        const next = turnedClock(d.start, d.from, to, e.altKey ? 0 : STEP)
+        if (next === d.at) return
+        keep({ ...d, at: next })
+        session.show(setFormula, { step: step.id, field: 'clock', formula: formula(next) })
+      }}
+      onPointerUp={() => {
+        const d = live.current
+        if (!d) return
+        keep(undefined)
+        view.setOrbiting(true)
+        if (d.at === d.start) session.endPreview()
+        else turn(d.at, { label: 'Clock angle' })
+      }}
+      onKeyDown={(e) => {
+        const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[e.key]
+        if (by === undefined) return
+        e.preventDefault()
+        const next = turnedClock(clock, 0, by * STEP, e.altKey ? 0 : STEP)
+        turn(next, { label: 'Clock angle', mergeKey: `clock-${step.id}` })
+      }}
+    >
+      <ClockKnob />
+    </g>
   )
 }
 

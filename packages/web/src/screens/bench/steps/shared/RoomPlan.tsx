@@ -1,7 +1,7 @@
 import { line } from 'd3-shape'
 import type { ReactNode } from 'react'
-import { roomOutline, type Room } from '@flexum/core/room'
-import { segmentPoint, segmentTangent, segmentTurn } from '@flexum/core/path'
+import { roomOutline, type Opening, type Room } from '@flexum/core/room'
+import { segmentPoint, segmentTangent, segmentTurn, type Segment } from '@flexum/core/path'
 import { isIn, type WallRange } from '../../../../bench/rooms.ts'
 import type { useWallRange } from './useWallRange.ts'
 
@@ -79,59 +79,99 @@ export function RoomPlan(props: {
         const number = [middle[0] + ty * 13, middle[1] + tx * 13] as const
         const openings = room.openings.filter((o) => o.wall === i)
         return (
-          <g
+          <WallOfPlan
             key={i}
-            data-wall={i + 1}
-            {...(press
-              ? {
-                  role: 'button',
-                  tabIndex: 0,
-                  'aria-label': `Wall ${i + 1}`,
-                  'aria-pressed': isChosen,
-                  className: 'cursor-pointer',
-                  ...press.wall(i),
-                }
-              : {})}
-          >
-            <path d={draw(between(0, g.length))!} fill="none" stroke="transparent" strokeWidth="16" />
-            <path
-              d={draw(between(0, g.length))!}
-              fill="none"
-              stroke={isChosen ? 'var(--color-primary)' : 'var(--ink2)'}
-              strokeWidth={isChosen ? 5 : 3}
-            />
-            {openings.map((o) => (
-              <g key={`${o.from}-${o.sill}`}>
-                <path
-                  d={draw(between(o.from, o.from + o.width))!}
-                  fill="none"
-                  stroke="var(--color-base-100)"
-                  strokeWidth="5.5"
-                />
-                <path
-                  d={draw(between(o.from, o.from + o.width))!}
-                  fill="none"
-                  stroke="var(--ink2)"
-                  strokeWidth={o.sill > 0 ? 1.6 : 1}
-                  strokeDasharray={o.sill > 0 ? undefined : '2 2'}
-                />
-              </g>
-            ))}
-            <text
-              x={number[0]}
-              y={number[1] + 4}
-              textAnchor="middle"
-              fontSize="11"
-              className="figure"
-              fontWeight={isChosen ? 700 : 400}
-              fill="currentColor"
-            >
-              {i + 1}
-            </text>
-          </g>
+            i={i}
+            press={press}
+            isChosen={isChosen}
+            between={between}
+            g={g}
+            openings={openings}
+            number={number}
+          />
         )
       })}
       {props.children?.(place)}
     </svg>
+  )
+}
+
+/** One wall of the plan, with its openings and its number. */
+function WallOfPlan({
+  i,
+  press,
+  isChosen,
+  between,
+  g,
+  openings,
+  number,
+}: {
+  readonly i: number
+  readonly press:
+    | {
+        readonly range: WallRange | undefined
+        wall(index: number): {
+          onPointerDown(e: React.PointerEvent): void
+          onPointerEnter(): void
+          onKeyDown(e: React.KeyboardEvent): void
+        }
+      }
+    | undefined
+  readonly isChosen: boolean
+  readonly between: (a: number, b: number) => readonly (readonly [number, number])[]
+  readonly g: Segment
+  readonly openings: Opening[]
+  readonly number: readonly [number, number]
+}) {
+  return (
+    <g
+      data-wall={i + 1}
+      {...(press
+        ? {
+            role: 'button',
+            tabIndex: 0,
+            'aria-label': `Wall ${i + 1}`,
+            'aria-pressed': isChosen,
+            className: 'cursor-pointer',
+            ...press.wall(i),
+          }
+        : {})}
+    >
+      <path d={draw(between(0, g.length))!} fill="none" stroke="transparent" strokeWidth="16" />
+      <path
+        d={draw(between(0, g.length))!}
+        fill="none"
+        stroke={isChosen ? 'var(--color-primary)' : 'var(--ink2)'}
+        strokeWidth={isChosen ? 5 : 3}
+      />
+      {openings.map((o) => (
+        <g key={`${o.from}-${o.sill}`}>
+          <path
+            d={draw(between(o.from, o.from + o.width))!}
+            fill="none"
+            stroke="var(--color-base-100)"
+            strokeWidth="5.5"
+          />
+          <path
+            d={draw(between(o.from, o.from + o.width))!}
+            fill="none"
+            stroke="var(--ink2)"
+            strokeWidth={o.sill > 0 ? 1.6 : 1}
+            strokeDasharray={o.sill > 0 ? undefined : '2 2'}
+          />
+        </g>
+      ))}
+      <text
+        x={number[0]}
+        y={number[1] + 4}
+        textAnchor="middle"
+        fontSize="11"
+        className="figure"
+        fontWeight={isChosen ? 700 : 400}
+        fill="currentColor"
+      >
+        {i + 1}
+      </text>
+    </g>
   )
 }

@@ -93,70 +93,121 @@ export function PlaneOverlay({ view, placing }: { readonly view: BenchView; read
       </p>
       <svg className="pointer-events-none absolute inset-0 h-full w-full overflow-visible">
         {offered.map((o) => (
-          <g key={`${o.of} ${o.step}`}>
-            {placing.kind === 'square' && (
-              <Pressed
-                label={`Along ${o.name}`}
-                d={lineThrough(
-                  view,
-                  o.along.map(([, p]) => p),
-                )}
-                onPress={(x, y) =>
-                  lay({ kind: 'square', path: o.step, station: stationText(nearest(view, o, x, y)) })
-                }
-              />
-            )}
-            {placing.kind === 'tilted' &&
-              o.straights.map(([a, b], i) => (
-                <Pressed
-                  key={i}
-                  label={`Line ${i + 1} of ${o.name}`}
-                  d={lineThrough(view, [o.places.get(a)!, o.places.get(b)!])}
-                  onPress={() =>
-                    lay({
-                      kind: 'tilted',
-                      along: [
-                        { step: o.step, of: o.of, place: a },
-                        { step: o.step, of: o.of, place: b },
-                      ],
-                      angle: step.plane.kind === 'tilted' ? step.plane.angle : '0',
-                    })
-                  }
-                />
-              ))}
-            {(placing.kind === 'points' || placing.kind === 'parallel') &&
-              [...o.places].map(([place, p], i) => {
-                const seen = view.project(p)
-                return (
-                  seen && (
-                    <g
-                      key={place}
-                      transform={`translate(${seen[0]} ${seen[1]})`}
-                      className="pointer-events-auto cursor-pointer"
-                      role="button"
-                      tabIndex={0}
-                      aria-label={`Place ${i + 1} of ${o.name}`}
-                      aria-pressed={picked(o, place)}
-                      onClick={() => pick({ step: o.step, of: o.of, place })}
-                      onKeyDown={(e) => {
-                        if (e.key === 'Enter' || e.key === ' ') pick({ step: o.step, of: o.of, place })
-                      }}
-                    >
-                      <circle r="10" fill="transparent" />
-                      <circle
-                        r={picked(o, place) ? 7 : 5}
-                        fill={picked(o, place) ? 'var(--color-primary)' : 'var(--color-base-100)'}
-                        stroke="var(--color-primary)"
-                        strokeWidth="2"
-                      />
-                    </g>
-                  )
-                )
-              })}
-          </g>
+          <OfferOfPlanes
+            key={`${o.of} ${o.step}`}
+            o={o}
+            placing={placing}
+            view={view}
+            lay={lay}
+            step={step}
+            picked={picked}
+            pick={pick}
+          />
         ))}
       </svg>
     </>
+  )
+}
+
+/** What can be pressed of one step, to lay a sheet by it. */
+function OfferOfPlanes({
+  o,
+  placing,
+  view,
+  lay,
+  step,
+  picked,
+  pick,
+}: {
+  readonly o: Offered
+  readonly placing: Placing
+  readonly view: BenchView
+  readonly lay: (plane: SheetPlane) => void
+  readonly step: SketchStep
+  readonly picked: (o: Offered, place: string) => boolean
+  readonly pick: (place: Followed) => void
+}) {
+  return (
+    <g>
+      {placing.kind === 'square' && (
+        <Pressed
+          label={`Along ${o.name}`}
+          d={lineThrough(
+            view,
+            o.along.map(([, p]) => p),
+          )}
+          onPress={(x, y) =>
+            lay({ kind: 'square', path: o.step, station: stationText(nearest(view, o, x, y)) })
+          }
+        />
+      )}
+      {placing.kind === 'tilted' &&
+        o.straights.map(([a, b], i) => (
+          <Pressed
+            key={i}
+            label={`Line ${i + 1} of ${o.name}`}
+            d={lineThrough(view, [o.places.get(a)!, o.places.get(b)!])}
+            onPress={() =>
+              lay({
+                kind: 'tilted',
+                along: [
+                  { step: o.step, of: o.of, place: a },
+                  { step: o.step, of: o.of, place: b },
+                ],
+                angle: step.plane.kind === 'tilted' ? step.plane.angle : '0',
+              })
+            }
+          />
+        ))}
+      {(placing.kind === 'points' || placing.kind === 'parallel') &&
+        [...o.places].map(([place, p], i) => {
+          const seen = view.project(p)
+          return (
+            seen && (
+              <OfferedPoint key={place} place={place} seen={seen} i={i} o={o} picked={picked} pick={pick} />
+            )
+          )
+        })}
+    </g>
+  )
+}
+
+function OfferedPoint({
+  place,
+  seen,
+  i,
+  o,
+  picked,
+  pick,
+}: {
+  readonly place: string
+  readonly seen: readonly [number, number]
+  readonly i: number
+  readonly o: Offered
+  readonly picked: (o: Offered, place: string) => boolean
+  readonly pick: (place: Followed) => void
+}) {
+  return (
+    <g
+      transform={`translate(${seen[0]} ${seen[1]})`}
+      className="pointer-events-auto cursor-pointer"
+      role="button"
+      tabIndex={0}
+      aria-label={`Place ${i + 1} of ${o.name}`}
+      aria-pressed={picked(o, place)}
+      onClick={() => pick({ step: o.step, of: o.of, place })}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' || e.key === ' ') pick({ step: o.step, of: o.of, place })
+      }}
+    >
+      <circle r="10" fill="transparent" />
+      <circle
+        r={picked(o, place) ? 7 : 5}
+        fill={picked(o, place) ? 'var(--color-primary)' : 'var(--color-base-100)'}
+        stroke="var(--color-primary)"
+        strokeWidth="2"
+      />
+    </g>
   )
 }
 

@@ -11,6 +11,7 @@ import {
   removeOpenings,
   setOpeningCell,
   setOpeningWall,
+  type OpeningEntry,
 } from '@flexum/core/recipe'
 import { LENGTH_FACTORS, typedFormula } from '@flexum/core/units'
 import { stepResult } from '../../../../bench/results.ts'
@@ -20,7 +21,8 @@ import { useBench, usePart, useSessionState } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { faultsByRow } from '../shared/grid/faults.ts'
 import { FormulaGrid } from '../shared/grid/FormulaGrid.tsx'
-import type { GridColumn, GridLine } from '../shared/grid/lines.ts'
+import type { GridColumn, GridFault, GridLine } from '../shared/grid/lines.ts'
+import type { StepResult } from '@flexum/core/recipe/evaluated'
 
 const COLUMNS: readonly GridColumn<OpeningColumn>[] = [
   { key: 'from', head: 'from', called: 'distance from where its wall begins', dimension: 'length' },
@@ -50,29 +52,7 @@ export function Openings({
   const coarse = unit === 'in' || unit === 'ft' ? 'in' : 'mm'
   const openings = step.openings
   const given = result?.output?.path
-  const lines = useMemo(
-    () =>
-      (openings ?? []).map((o, i): GridLine<OpeningColumn> => {
-        const value = (c: OpeningColumn) => result?.fields[`openings/${o.id}/${c}`]?.value
-        return {
-          id: o.id,
-          name: `opening ${i + 1}`,
-          head: String(i + 1),
-          formulas: { from: o.from, width: o.width, sill: o.sill, height: o.height },
-          values: {
-            from: value('from'),
-            width: value('width'),
-            sill: value('sill'),
-            height: value('height'),
-          },
-        }
-      }),
-    [openings, result],
-  )
-  const faults = faultsByRow(result?.findings ?? [], (f) => {
-    const [, row, column] = /^openings\/([^/]+)\/(.+)$/.exec(f.field ?? '') ?? []
-    return row === undefined ? undefined : [row, column!]
-  })
+  const { lines, faults } = useOpeningLines(step, result)
   const add = (what: keyof typeof NEW): void => {
     const id = newId(part, 'o')
     const sizes = NEW[what][coarse]
@@ -125,45 +105,15 @@ export function Openings({
     <fieldset className="flex flex-col gap-1.5 px-3 pb-2">
       <legend className="pb-1 font-medium">Openings</legend>
       {lines.length > 0 && (
-        <>
-          <FormulaGrid
-            label="Openings"
-            step={step.id}
-            columns={COLUMNS}
-            lines={lines}
-            faults={faults}
-            onKeep={(row, column, formula) =>
-              session.run(setOpeningCell, { step: step.id, row, column, formula }, { label: 'Openings' })
-            }
-            onRemove={(id) =>
-              session.run(
-                removeOpenings,
-                { step: step.id, rows: [id] },
-                { label: 'Remove opening', select: { step: step.id, node: null } },
-              )
-            }
-            onAdd={() => add('door')}
-            onPaste={paste}
-          />
-          {(openings ?? []).map((o, i) => (
-            <Choice
-              key={o.id}
-              label={`Opening ${i + 1} is in`}
-              value={walls.includes(o.wall) ? o.wall : ''}
-              choices={[
-                ...(walls.includes(o.wall) ? [] : ([['', 'a wall that is gone']] as const)),
-                ...walls.map((w, k) => [w, `wall ${k + 1}`] as const),
-              ]}
-              onChoose={(wall) =>
-                session.run(
-                  setOpeningWall,
-                  { step: step.id, row: o.id, wall },
-                  { label: 'Put into another wall' },
-                )
-              }
-            />
-          ))}
-        </>
+        <OpeningsTable
+          step={step}
+          lines={lines}
+          faults={faults}
+          add={add}
+          paste={paste}
+          openings={openings}
+          walls={walls}
+        />
       )}
       <div className="flex items-center gap-2">
         {(['door', 'window'] as const).map((what) => (
@@ -174,5 +124,95 @@ export function Openings({
         {lines.length === 0 && <span className="muted">Mouldings break at them.</span>}
       </div>
     </fieldset>
+  )
+}
+
+/** The openings as lines of a grid, with what is wrong in each. */
+function useOpeningLines({ openings }: WallPathStep, result: StepResult | undefined) {
+  const lines = useMemo(
+    () =>
+      (openings ?? []).map((o, i): GridLine<OpeningColumn> => {
+        const value = (c: OpeningColumn) => result?.fields[`openings/${o.id}/${c}`]?.value
+        return {
+          id: o.id,
+          name: `opening ${i + 1}`,
+          head: String(i + 1),
+          formulas: { from: o.from, width: o.width, sill: o.sill, height: o.height },
+          values: {
+            from: value('from'),
+            width: value('width'),
+            sill: value('sill'),
+            height: value('height'),
+          },
+        }
+      }),
+    [openings, result],
+  )
+  const faults = faultsByRow(result?.findings ?? [], (f) => {
+    const [, row, column] = /^openings\/([^/]+)\/(.+)$/.exec(f.field ?? '') ?? []
+    return row === undefined ? undefined : [row, column!]
+  })
+  return { lines, faults }
+}
+
+/** The openings as rows, and the wall that each is in. */
+function OpeningsTable({
+  step,
+  lines,
+  faults,
+  add,
+  paste,
+  openings,
+  walls,
+}: {
+  readonly step: WallPathStep
+  readonly lines: GridLine<'from' | 'width' | 'sill' | 'height'>[]
+  readonly faults: ReadonlyMap<string, GridFault>
+  readonly add: (what: keyof typeof NEW) => void
+  readonly paste: (row: number, column: OpeningColumn, cells: readonly (readonly string[])[]) => void
+  readonly openings: readonly OpeningEntry[] | undefined
+  readonly walls: readonly string[]
+}) {
+  const { session } = useBench()
+  return (
+    <>
+      <FormulaGrid
+        label="Openings"
+        step={step.id}
+        columns={COLUMNS}
+        lines={lines}
+        faults={faults}
+        onKeep={(row, column, formula) =>
+          session.run(setOpeningCell, { step: step.id, row, column, formula }, { label: 'Openings' })
+        }
+        onRemove={(id) =>
+          session.run(
+            removeOpenings,
+            { step: step.id, rows: [id] },
+            { label: 'Remove opening', select: { step: step.id, node: null } },
+          )
+        }
+        onAdd={() => add('door')}
+        onPaste={paste}
+      />
+      {(openings ?? []).map((o, i) => (
+        <Choice
+          key={o.id}
+          label={`Opening ${i + 1} is in`}
+          value={walls.includes(o.wall) ? o.wall : ''}
+          choices={[
+            ...(walls.includes(o.wall) ? [] : ([['', 'a wall that is gone']] as const)),
+            ...walls.map((w, k) => [w, `wall ${k + 1}`] as const),
+          ]}
+          onChoose={(wall) =>
+            session.run(
+              setOpeningWall,
+              { step: step.id, row: o.id, wall },
+              { label: 'Put into another wall' },
+            )
+          }
+        />
+      ))}
+    </>
   )
 }

@@ -86,64 +86,15 @@ export function SheetOfStrip(props: {
         )}
         {seen.map((z) =>
           z.bend > 0 && within(z.from) ? (
-            <g key={`b${z.bend}`}>
-              <path d={`M${x(z.from)} ${MARGIN - 3}V${MARGIN + tall + 9}`} stroke={INK} strokeWidth="0.3" />
-              {z.clock !== undefined && (
-                <path
-                  transform={`translate(${x(z.from)} ${y(z.clock)})`}
-                  d="M-2 0H2M0 -2V2M0 -1.4L1.4 0L0 1.4L-1.4 0Z"
-                  stroke={INK}
-                  strokeWidth="0.25"
-                />
-              )}
-              <text x={x(z.from) + 0.8} y={MARGIN + tall + 4}>
-                {fig(z.from)}
-              </text>
-              <text x={x(z.from) + 0.8} y={MARGIN + tall + 8}>
-                {z.rotation === undefined ? '' : `turn ${formatAngle(z.rotation, 1)}`}
-              </text>
-            </g>
+            <BendMark key={`b${z.bend}`} z={z} x={x} tall={tall} y={y} fig={fig} />
           ) : null,
         )}
         <Holes run={run} holes={props.holes} layout={layout}>
-          {(hole, at, i) =>
-            within(at) && (
-              <g
-                key={i}
-                transform={`translate(${x(at)} ${y(hole.clock)})`}
-                fill="none"
-                stroke={INK}
-                strokeWidth="0.25"
-              >
-                <circle r={hole.diameter / 2} />
-                <path
-                  d={`M${-hole.diameter / 2 - 2} 0h${hole.diameter + 4}M0 ${-hole.diameter / 2 - 2}v${hole.diameter + 4}`}
-                />
-              </g>
-            )
-          }
+          {(hole, at, i) => within(at) && <HoleMarkOnPaper key={i} x={x} at={at} y={y} hole={hole} />}
         </Holes>
       </g>
       {[sheet.before, sheet.after].map(
-        (joint) =>
-          joint && (
-            <g key={joint.letter} data-joint={joint.letter}>
-              <path
-                d={`M${x(joint.at)} ${MARGIN - 9}V${MARGIN + tall + 14}`}
-                stroke={INK}
-                strokeWidth="0.25"
-                strokeDasharray="3 1 0.6 1"
-              />
-              {[MARGIN - 5, MARGIN + tall + 12].map((at) => (
-                <g key={at} transform={`translate(${x(joint.at)} ${at})`}>
-                  <path d="M0 -3L3 0L0 3L-3 0Z" fill="#fff" stroke={INK} strokeWidth="0.3" />
-                  <text y="1.1" textAnchor="middle">
-                    {joint.letter}
-                  </text>
-                </g>
-              ))}
-            </g>
-          ),
+        (joint) => joint && <JointMark key={joint.letter} joint={joint} x={x} tall={tall} />,
       )}
       <g transform={`translate(${wide / 2 - CHECK / 2} ${high - 4})`}>
         <path d={`M0 -2V2M0 0H${CHECK}M${CHECK} -2V2M50 -1V1`} stroke={INK} strokeWidth="0.3" />
@@ -152,6 +103,93 @@ export function SheetOfStrip(props: {
         </text>
       </g>
     </svg>
+  )
+}
+
+/** Where a bend begins, with its turn. */
+function BendMark({
+  z,
+  x,
+  tall,
+  y,
+  fig,
+}: {
+  readonly z: Zone
+  readonly x: (place: number) => number
+  readonly tall: number
+  readonly y: (clock: number) => number
+  readonly fig: (v: number) => string
+}) {
+  return (
+    <g>
+      <path d={`M${x(z.from)} ${MARGIN - 3}V${MARGIN + tall + 9}`} stroke={INK} strokeWidth="0.3" />
+      {z.clock !== undefined && (
+        <path
+          transform={`translate(${x(z.from)} ${y(z.clock)})`}
+          d="M-2 0H2M0 -2V2M0 -1.4L1.4 0L0 1.4L-1.4 0Z"
+          stroke={INK}
+          strokeWidth="0.25"
+        />
+      )}
+      <text x={x(z.from) + 0.8} y={MARGIN + tall + 4}>
+        {fig(z.from)}
+      </text>
+      <text x={x(z.from) + 0.8} y={MARGIN + tall + 8}>
+        {z.rotation === undefined ? '' : `turn ${formatAngle(z.rotation, 1)}`}
+      </text>
+    </g>
+  )
+}
+
+/** A hole as it is drilled into the straight bar. */
+function HoleMarkOnPaper({
+  x,
+  at,
+  y,
+  hole,
+}: {
+  readonly x: (place: number) => number
+  readonly at: number
+  readonly y: (clock: number) => number
+  readonly hole: HoleMark
+}) {
+  return (
+    <g transform={`translate(${x(at)} ${y(hole.clock)})`} fill="none" stroke={INK} strokeWidth="0.25">
+      <circle r={hole.diameter / 2} />
+      <path
+        d={`M${-hole.diameter / 2 - 2} 0h${hole.diameter + 4}M0 ${-hole.diameter / 2 - 2}v${hole.diameter + 4}`}
+      />
+    </g>
+  )
+}
+
+/** Where this sheet meets its neighbour. */
+function JointMark({
+  joint,
+  x,
+  tall,
+}: {
+  readonly joint: { readonly at: number; readonly letter: string }
+  readonly x: (place: number) => number
+  readonly tall: number
+}) {
+  return (
+    <g data-joint={joint.letter}>
+      <path
+        d={`M${x(joint.at)} ${MARGIN - 9}V${MARGIN + tall + 14}`}
+        stroke={INK}
+        strokeWidth="0.25"
+        strokeDasharray="3 1 0.6 1"
+      />
+      {[MARGIN - 5, MARGIN + tall + 12].map((at) => (
+        <g key={at} transform={`translate(${x(joint.at)} ${at})`}>
+          <path d="M0 -3L3 0L0 3L-3 0Z" fill="#fff" stroke={INK} strokeWidth="0.3" />
+          <text y="1.1" textAnchor="middle">
+            {joint.letter}
+          </text>
+        </g>
+      ))}
+    </g>
   )
 }
 
