@@ -1,12 +1,13 @@
 import { useEffect, useState } from 'react'
 import type { Progress } from '@flexum/core/base'
 import { BARE } from '@flexum/core/recipe/evaluated'
-import { exportOf, type FileId } from '@flexum/core/files'
+import { exportOf, type ExportOption, type FileId } from '@flexum/core/files'
 import { formatLength, resolveFormula, typedFormula, type LengthUnit } from '@flexum/core/units'
 import { Cancelled } from '../../compute/client.ts'
 import { FormDialog, Row } from '../stock/FormDialog.tsx'
 import { exportFile } from './actions/files-out.ts'
 import { useBench, useUnits, useSessionState } from './context.ts'
+import type { UnitSettings } from '@flexum/core/recipe'
 
 /** A length that was typed, mm; none when nothing was, or why it is none. */
 function lengthOf(text: string, unit: LengthUnit): { readonly value?: number; readonly fault?: string } {
@@ -68,23 +69,17 @@ export function FileDialog({ file, onClose }: { readonly file: FileId; onClose()
       {rows.map(({ name, option, fault }, i) => {
         const unsaid = result && option.unsaidOf(result)
         return (
-          <Row key={name} label={option.label} fault={fault}>
-            <input
-              className={`input input-sm figure text-right ${fault ? 'border-error' : ''}`}
-              aria-label={option.label}
-              placeholder={
-                unsaid === undefined
-                  ? option.unsaid
-                  : `${option.unsaid}: ${formatLength(unsaid, units.length)}`
-              }
-              value={texts[name] ?? ''}
-              autoFocus={i === 0}
-              spellCheck={false}
-              autoComplete="off"
-              aria-invalid={fault !== undefined}
-              onChange={(e) => setTexts({ ...texts, [name]: e.target.value })}
-            />
-          </Row>
+          <OptionRow
+            key={name}
+            name={name}
+            option={option}
+            fault={fault}
+            unsaid={unsaid}
+            units={units}
+            texts={texts}
+            i={i}
+            setTexts={setTexts}
+          />
         )
       })}
       {busy && (
@@ -102,5 +97,44 @@ export function FileDialog({ file, onClose }: { readonly file: FileId; onClose()
           </p>
         ))}
     </FormDialog>
+  )
+}
+
+/** One choice of the file. */
+function OptionRow({
+  name,
+  option,
+  fault,
+  unsaid,
+  units,
+  texts,
+  i,
+  setTexts,
+}: {
+  readonly name: string
+  readonly option: ExportOption
+  readonly fault: string | undefined
+  readonly unsaid: number | undefined
+  readonly units: UnitSettings
+  readonly texts: Readonly<Record<string, string>>
+  readonly i: number
+  readonly setTexts: (next: Readonly<Record<string, string>>) => void
+}) {
+  return (
+    <Row label={option.label} fault={fault}>
+      <input
+        className={`input input-sm figure text-right ${fault ? 'border-error' : ''}`}
+        aria-label={option.label}
+        placeholder={
+          unsaid === undefined ? option.unsaid : `${option.unsaid}: ${formatLength(unsaid, units.length)}`
+        }
+        value={texts[name] ?? ''}
+        autoFocus={i === 0}
+        spellCheck={false}
+        autoComplete="off"
+        aria-invalid={fault !== undefined}
+        onChange={(e) => setTexts({ ...texts, [name]: e.target.value })}
+      />
+    </Row>
   )
 }

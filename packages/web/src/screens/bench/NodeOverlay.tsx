@@ -5,6 +5,7 @@ import { selectionOf } from '../../bench/session.ts'
 import type { BenchView } from '../../scene/BenchView.ts'
 import { useBench, useSessionState } from './context.ts'
 import { useProjected } from './useProjected.ts'
+import type { Id } from '@flexum/core/base'
 
 /** Beyond this many nodes only the chosen one and its neighbours are drawn. */
 const MOST_NODES = 150
@@ -58,32 +59,67 @@ export function NodeOverlay({
           const wrong = bad.has(n.id)
           const lit = isChosen || n.id === focusNode
           return (
-            <g
+            <NodeDot
               key={n.id}
-              transform={`translate(${p[0]} ${p[1]})`}
-              className="pointer-events-auto cursor-pointer"
-              role="button"
-              tabIndex={active ? 0 : -1}
-              aria-label={`Node ${index + 1}${wrong ? ', has a finding' : ''}`}
-              aria-pressed={isChosen}
-              onClick={() => choose(n.id)}
-              onPointerEnter={() => session.point({ node: n.id })}
-              onPointerLeave={() => session.point(undefined)}
-              onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && choose(n.id)}
-            >
-              <circle r="11" fill="transparent" />
-              <circle
-                r={lit ? 6.4 : active ? 4.4 : 3.4}
-                fill={isChosen ? 'var(--color-primary)' : 'var(--color-base-100)'}
-                stroke={wrong ? 'var(--color-error)' : 'var(--color-base-content)'}
-                strokeWidth={wrong ? 2.4 : 1.5}
-              />
-              {wrong && <path d="M-10-10l5 5m0-5l-5 5" stroke="var(--color-error)" strokeWidth="2" />}
-            </g>
+              n={n}
+              p={p}
+              active={active}
+              index={index}
+              wrong={wrong}
+              isChosen={isChosen}
+              choose={choose}
+              lit={lit}
+            />
           )
         })}
       </svg>
     </>
+  )
+}
+
+/** One node, to be chosen. */
+function NodeDot({
+  n,
+  p,
+  active,
+  index,
+  wrong,
+  isChosen,
+  choose,
+  lit,
+}: {
+  readonly n: { readonly id: Id; readonly point: Vec3 }
+  readonly p: readonly [number, number]
+  readonly active: boolean
+  readonly index: number
+  readonly wrong: boolean
+  readonly isChosen: boolean
+  readonly choose: (id: string) => void
+  readonly lit: boolean
+}) {
+  const { session } = useBench()
+  return (
+    <g
+      transform={`translate(${p[0]} ${p[1]})`}
+      className="pointer-events-auto cursor-pointer"
+      role="button"
+      tabIndex={active ? 0 : -1}
+      aria-label={`Node ${index + 1}${wrong ? ', has a finding' : ''}`}
+      aria-pressed={isChosen}
+      onClick={() => choose(n.id)}
+      onPointerEnter={() => session.point({ node: n.id })}
+      onPointerLeave={() => session.point(undefined)}
+      onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && choose(n.id)}
+    >
+      <circle r="11" fill="transparent" />
+      <circle
+        r={lit ? 6.4 : active ? 4.4 : 3.4}
+        fill={isChosen ? 'var(--color-primary)' : 'var(--color-base-100)'}
+        stroke={wrong ? 'var(--color-error)' : 'var(--color-base-content)'}
+        strokeWidth={wrong ? 2.4 : 1.5}
+      />
+      {wrong && <path d="M-10-10l5 5m0-5l-5 5" stroke="var(--color-error)" strokeWidth="2" />}
+    </g>
   )
 }
 

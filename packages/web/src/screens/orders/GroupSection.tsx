@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { shelving, type Order, planFigures } from '@flexum/core/report'
+import { shelving, type Order, planFigures, type GroupPlan } from '@flexum/core/report'
 import { formatDecimal } from '@flexum/core/units'
 import type { PlanGroup } from '../../api/orders.ts'
 import { counted } from '../../ui/counted.ts'
@@ -33,24 +33,7 @@ export function GroupSection(props: {
   const sawn = group.bars.flatMap((b) => b.pieces).filter((p) => done.has(p.id)).length
   return (
     <section className="mb-6 break-inside-avoid-page" aria-label={group.name}>
-      <div className="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <h2 className="text-[16px] font-semibold">{group.name}</h2>
-        {planFigures(group, order.saw).map((words) => (
-          <span key={words} className="figure">
-            {words}
-          </span>
-        ))}
-        {sawn > 0 && <span className="figure">{sawn} sawn</span>}
-        <Cost group={group} begun={sawn > 0} />
-        <button
-          type="button"
-          className="btn btn-xs btn-ghost print:hidden"
-          aria-expanded={editing}
-          onClick={() => setEditing(!editing)}
-        >
-          Bars at hand
-        </button>
-      </div>
+      <GroupHead group={group} order={order} sawn={sawn} editing={editing} setEditing={setEditing} />
       {editing && <BarsEditor group={group} order={order} onChange={props.onChange} />}
       <Shelf group={group} order={order} done={done} busy={props.busy} onShelve={props.onShelve} />
       {group.kinds.length === 0 && !order.stocks.some((s) => s.key === group.key) && (
@@ -91,6 +74,42 @@ export function GroupSection(props: {
         </button>
       )}
     </section>
+  )
+}
+
+/** What the plan of one stock comes to. */
+function GroupHead({
+  group,
+  order,
+  sawn,
+  editing,
+  setEditing,
+}: {
+  readonly group: GroupPlan
+  readonly order: Order
+  readonly sawn: number
+  readonly editing: boolean
+  readonly setEditing: (next: boolean) => void
+}) {
+  return (
+    <div className="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+      <h2 className="text-[16px] font-semibold">{group.name}</h2>
+      {planFigures(group, order.saw).map((words) => (
+        <span key={words} className="figure">
+          {words}
+        </span>
+      ))}
+      {sawn > 0 && <span className="figure">{sawn} sawn</span>}
+      <Cost group={group} begun={sawn > 0} />
+      <button
+        type="button"
+        className="btn btn-xs btn-ghost print:hidden"
+        aria-expanded={editing}
+        onClick={() => setEditing(!editing)}
+      >
+        Bars at hand
+      </button>
+    </div>
   )
 }
 

@@ -29,40 +29,15 @@ export function LinesPanel(props: {
           const planned = props.planned.get(line.id)
           const name = row?.name ?? planned?.name ?? 'a part that is not on the Rack'
           return (
-            <li key={line.id} className="border-t hairline py-1.5 first:border-t-0 first:pt-0">
-              <div className="grid grid-cols-[1fr_64px_auto] items-center gap-1.5">
-                <Link className="link truncate" to={`/parts/${line.part}`} title={name}>
-                  {name}
-                </Link>
-                <FigureField
-                  label={`How many of ${name}`}
-                  hideLabel
-                  whole
-                  value={line.quantity}
-                  dimension="number"
-                  onKeep={(quantity) => setLine(line.id, { quantity: quantity ?? 0 })}
-                />
-                <button
-                  type="button"
-                  className="btn btn-xs btn-ghost btn-square"
-                  aria-label={`Take out ${name}`}
-                  onClick={() => onChange((o) => ({ ...o, lines: o.lines.filter((l) => l.id !== line.id) }))}
-                >
-                  <X size={13} aria-hidden />
-                </button>
-              </div>
-              <VariantChoice line={line} name={name} onChoose={(variant) => setLine(line.id, { variant })} />
-              {props.changed.includes(line.id) && (
-                <p className="text-xs">
-                  <span aria-hidden>◇</span> changed since it was planned
-                </p>
-              )}
-              {planned?.faults.map((f) => (
-                <p key={f} className="text-xs text-error">
-                  <span aria-hidden>✕</span> {f}
-                </p>
-              ))}
-            </li>
+            <LineRow
+              key={line.id}
+              line={line}
+              name={name}
+              setLine={setLine}
+              onChange={onChange}
+              planned={planned}
+              changed={props.changed}
+            />
           )
         })}
       </ul>
@@ -87,6 +62,60 @@ export function LinesPanel(props: {
       </label>
       {parts.error && <p className="text-error">{parts.error.message}</p>}
     </Section>
+  )
+}
+
+/** One part of the order and how many of it. */
+function LineRow({
+  line,
+  name,
+  setLine,
+  onChange,
+  planned,
+  changed,
+}: {
+  readonly line: OrderLine
+  readonly name: string
+  readonly setLine: (id: string, next: Partial<OrderLine>) => void
+  readonly onChange: (of: (o: Order) => Order) => void
+  readonly planned: Planned | undefined
+  readonly changed: readonly string[]
+}) {
+  return (
+    <li className="border-t hairline py-1.5 first:border-t-0 first:pt-0">
+      <div className="grid grid-cols-[1fr_64px_auto] items-center gap-1.5">
+        <Link className="link truncate" to={`/parts/${line.part}`} title={name}>
+          {name}
+        </Link>
+        <FigureField
+          label={`How many of ${name}`}
+          hideLabel
+          whole
+          value={line.quantity}
+          dimension="number"
+          onKeep={(quantity) => setLine(line.id, { quantity: quantity ?? 0 })}
+        />
+        <button
+          type="button"
+          className="btn btn-xs btn-ghost btn-square"
+          aria-label={`Take out ${name}`}
+          onClick={() => onChange((o) => ({ ...o, lines: o.lines.filter((l) => l.id !== line.id) }))}
+        >
+          <X size={13} aria-hidden />
+        </button>
+      </div>
+      <VariantChoice line={line} name={name} onChoose={(variant) => setLine(line.id, { variant })} />
+      {changed.includes(line.id) && (
+        <p className="text-xs">
+          <span aria-hidden>◇</span> changed since it was planned
+        </p>
+      )}
+      {planned?.faults.map((f) => (
+        <p key={f} className="text-xs text-error">
+          <span aria-hidden>✕</span> {f}
+        </p>
+      ))}
+    </li>
   )
 }
 

@@ -1,4 +1,11 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import {
+  useMutation,
+  useQuery,
+  useQueryClient,
+  type DefinedQueryObserverResult,
+  type QueryObserverPlaceholderResult,
+  type UseMutationResult,
+} from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { toast } from 'sonner'
@@ -90,29 +97,7 @@ export function OrdersScreen() {
                 </thead>
                 <tbody>
                   {orders.data.map((o) => (
-                    <tr key={o.id}>
-                      <td>
-                        <Link className="link font-medium" to={`/orders/${o.id}`}>
-                          {o.name}
-                        </Link>
-                      </td>
-                      <td className="figure text-right">{o.parts}</td>
-                      <td className="figure text-right">{o.pieces}</td>
-                      <td className="figure text-right">{o.done}</td>
-                      <td className="figure text-right">{o.bars}</td>
-                      <td>{planWords(o)}</td>
-                      <td>{ago(o.updatedAt, orders.dataUpdatedAt)}</td>
-                      <td className="text-right">
-                        <button
-                          type="button"
-                          className="btn btn-xs btn-ghost"
-                          aria-label={`Take out ${o.name}`}
-                          onClick={() => binning.mutate(o)}
-                        >
-                          Take out
-                        </button>
-                      </td>
-                    </tr>
+                    <OrderRow key={o.id} o={o} orders={orders} binning={binning} />
                   ))}
                 </tbody>
               </table>
@@ -122,6 +107,45 @@ export function OrdersScreen() {
       </main>
       {making && <NewOrder onClose={() => setMaking(false)} />}
     </div>
+  )
+}
+
+/** One order. */
+function OrderRow({
+  o,
+  orders,
+  binning,
+}: {
+  readonly o: OrderRowShown
+  readonly orders:
+    | DefinedQueryObserverResult<OrderRowShown[], Error>
+    | QueryObserverPlaceholderResult<OrderRowShown[], Error>
+  readonly binning: UseMutationResult<void, Error, OrderRowShown, unknown>
+}) {
+  return (
+    <tr>
+      <td>
+        <Link className="link font-medium" to={`/orders/${o.id}`}>
+          {o.name}
+        </Link>
+      </td>
+      <td className="figure text-right">{o.parts}</td>
+      <td className="figure text-right">{o.pieces}</td>
+      <td className="figure text-right">{o.done}</td>
+      <td className="figure text-right">{o.bars}</td>
+      <td>{planWords(o)}</td>
+      <td>{ago(o.updatedAt, orders.dataUpdatedAt)}</td>
+      <td className="text-right">
+        <button
+          type="button"
+          className="btn btn-xs btn-ghost"
+          aria-label={`Take out ${o.name}`}
+          onClick={() => binning.mutate(o)}
+        >
+          Take out
+        </button>
+      </td>
+    </tr>
   )
 }
 

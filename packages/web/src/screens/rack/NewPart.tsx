@@ -60,30 +60,7 @@ export function NewPart(props: { readonly busy: boolean; onMake(part: Part): voi
             <legend className="muted mb-1">Starts as</legend>
             <div className="grid grid-cols-7 gap-2">
               {SHAPES.map((s) => (
-                <label
-                  key={s.name}
-                  className={`flex cursor-pointer flex-col items-center gap-1 rounded-box border px-2 pt-3 pb-2 ${shape === s.name ? 'border-primary bg-[var(--chosen-wash)]' : 'hairline bg-base-100'}`}
-                >
-                  <input
-                    type="radio"
-                    name="shape"
-                    className="sr-only"
-                    checked={shape === s.name}
-                    onChange={() => setShape(s.name)}
-                  />
-                  <svg
-                    viewBox="0 0 80 48"
-                    width="80"
-                    height="48"
-                    aria-hidden
-                    fill="none"
-                    stroke="currentColor"
-                    strokeWidth="3.5"
-                  >
-                    <path d={s.drawing} />
-                  </svg>
-                  {s.title}
-                </label>
+                <ShapeChoice key={s.name} s={s} shape={shape} setShape={setShape} />
               ))}
             </div>
           </fieldset>
@@ -98,5 +75,42 @@ export function NewPart(props: { readonly busy: boolean; onMake(part: Part): voi
         </form>
       </dialog>
     </>
+  )
+}
+
+/** One shape to begin with. */
+function ShapeChoice({
+  s,
+  shape,
+  setShape,
+}: {
+  readonly s: { name: StarterName; title: string; drawing: string }
+  readonly shape: 'drawn' | 'straight' | 'angle' | 'hoop' | 'frame' | 'spring' | 'room'
+  readonly setShape: (next: StarterName) => void
+}) {
+  return (
+    <label
+      className={`flex cursor-pointer flex-col items-center gap-1 rounded-box border px-2 pt-3 pb-2 ${shape === s.name ? 'border-primary bg-[var(--chosen-wash)]' : 'hairline bg-base-100'}`}
+    >
+      <input
+        type="radio"
+        name="shape"
+        className="sr-only"
+        checked={shape === s.name}
+        onChange={() => setShape(s.name)}
+      />
+      <svg
+        viewBox="0 0 80 48"
+        width="80"
+        height="48"
+        aria-hidden
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="3.5"
+      >
+        <path d={s.drawing} />
+      </svg>
+      {s.title}
+    </label>
   )
 }

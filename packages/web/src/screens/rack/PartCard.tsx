@@ -64,25 +64,50 @@ export function PartCard(props: {
           </p>
         </div>
         <div className="relative z-10">
-          <Menu
-            name={`More for ${row.name}`}
-            label={<MoreHorizontal size={16} aria-hidden />}
-            className="btn btn-sm btn-ghost btn-square"
-            align="end"
-            items={
-              binned
-                ? [{ label: 'Restore', onSelect: props.onRestore }]
-                : [
-                    { label: 'Duplicate', onSelect: props.onCopy },
-                    { label: 'Save as a file', onSelect: () => window.location.assign(fileAddress(row.id)) },
-                    'rule',
-                    { label: 'Put in the bin', onSelect: props.onBin },
-                  ]
-            }
+          <PartMenu
+            row={row}
+            binned={binned}
+            onRestore={props.onRestore}
+            onCopy={props.onCopy}
+            onBin={props.onBin}
           />
         </div>
       </div>
     </li>
+  )
+}
+
+/** What can be done with the part. */
+function PartMenu({
+  row,
+  binned,
+  onRestore,
+  onCopy,
+  onBin,
+}: {
+  readonly row: RackRow
+  readonly binned: boolean
+  readonly onRestore: () => void
+  readonly onCopy: () => void
+  readonly onBin: () => void
+}) {
+  return (
+    <Menu
+      name={`More for ${row.name}`}
+      label={<MoreHorizontal size={16} aria-hidden />}
+      className="btn btn-sm btn-ghost btn-square"
+      align="end"
+      items={
+        binned
+          ? [{ label: 'Restore', onSelect: onRestore }]
+          : [
+              { label: 'Duplicate', onSelect: onCopy },
+              { label: 'Save as a file', onSelect: () => window.location.assign(fileAddress(row.id)) },
+              'rule',
+              { label: 'Put in the bin', onSelect: onBin },
+            ]
+      }
+    />
   )
 }
 

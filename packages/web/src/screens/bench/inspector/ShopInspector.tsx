@@ -49,33 +49,7 @@ export function ShopInspector() {
           onAdd={(kind) => addNewStep(session, kind)}
         />
       )}
-      {step ? (
-        <StepInspector step={step} />
-      ) : (
-        <EmptyState title="Nothing for the shop yet">
-          <p className="mb-3">
-            A blank is the straight bar to saw off before bending. Pieces are what a run is sawn into at its
-            corners, with the settings of the saw.
-          </p>
-          <div className="flex justify-center gap-2">
-            <button
-              type="button"
-              className="btn btn-sm btn-paper"
-              onClick={() => addNewStep(session, 'blank')}
-            >
-              Add a blank
-            </button>
-            <button
-              type="button"
-              className="btn btn-sm btn-paper"
-              onClick={() => addNewStep(session, 'pieces')}
-            >
-              Add its pieces
-            </button>
-          </div>
-          <StationFindings station="shop" />
-        </EmptyState>
-      )}
+      {step ? <StepInspector step={step} /> : <NothingForShop />}
       {bends && showsBends && (
         <Section
           title="Bend table"
@@ -96,6 +70,28 @@ export function ShopInspector() {
         </Section>
       )}
     </>
+  )
+}
+
+/** What can be made for the shop, where there is nothing yet. */
+function NothingForShop() {
+  const { session } = useBench()
+  return (
+    <EmptyState title="Nothing for the shop yet">
+      <p className="mb-3">
+        A blank is the straight bar to saw off before bending. Pieces are what a run is sawn into at its
+        corners, with the settings of the saw.
+      </p>
+      <div className="flex justify-center gap-2">
+        <button type="button" className="btn btn-sm btn-paper" onClick={() => addNewStep(session, 'blank')}>
+          Add a blank
+        </button>
+        <button type="button" className="btn btn-sm btn-paper" onClick={() => addNewStep(session, 'pieces')}>
+          Add its pieces
+        </button>
+      </div>
+      <StationFindings station="shop" />
+    </EmptyState>
   )
 }
 

@@ -14,6 +14,7 @@ import {
   setValueDimension,
   setValueFormula,
   countUses,
+  type Variant,
 } from '@flexum/core/recipe'
 import { editedFormula, textToEdit } from '../../../ui/typing.ts'
 import { Section } from '../../../ui/Figures.tsx'
@@ -172,7 +173,6 @@ function FormulaInput(props: {
 /** A row a size; an empty cell lets the value's own formula stand. */
 function Variants({ part }: { readonly part: Part }) {
   const { session } = useBench()
-  const around = useSurroundings()
   const add = (): void => {
     const variant = { id: newId(part, 'w'), name: `Size ${part.variants.length + 1}`, overrides: {} }
     session.run(addVariant, { variant }, { label: 'Add variant' })
@@ -205,60 +205,67 @@ function Variants({ part }: { readonly part: Part }) {
             </thead>
             <tbody>
               {part.variants.map((variant) => (
-                <tr key={variant.id} className={variant.id === part.variant ? 'bg-[var(--chosen-wash)]' : ''}>
-                  <td className="py-0.5 pr-1">
-                    <EntryField
-                      className="input input-xs w-20"
-                      aria-label={`Name of the variant ${variant.name}`}
-                      maxLength={120}
-                      text={variant.name}
-                      shown={variant.name}
-                      onKeep={(name) =>
-                        session.run(renameVariant, { variant: variant.id, name }, { label: 'Rename variant' })
-                      }
-                    />
-                  </td>
-                  {part.values.map((v) => (
-                    <td key={v.id} className="min-w-14 py-0.5 pr-1">
-                      <FormulaInput
-                        label={`${v.name} in ${variant.name}`}
-                        formula={variant.overrides[v.name]}
-                        dimension={v.dimension}
-                        shown={undefined}
-                        placeholder="·"
-                        echo={(f) => echoOf(f, v.dimension, part.units, around)}
-                        onCommit={(formula) =>
-                          session.run(
-                            setOverride,
-                            {
-                              variant: variant.id,
-                              name: v.name,
-                              formula: formulaText(formula).trim() === '' ? undefined : formula,
-                            },
-                            { label: `${v.name} in ${variant.name}` },
-                          )
-                        }
-                      />
-                    </td>
-                  ))}
-                  <td>
-                    <button
-                      type="button"
-                      className="btn btn-ghost btn-xs btn-square"
-                      aria-label={`Remove ${variant.name}`}
-                      onClick={() =>
-                        session.run(removeVariant, { variant: variant.id }, { label: 'Remove variant' })
-                      }
-                    >
-                      <X size={12} aria-hidden />
-                    </button>
-                  </td>
-                </tr>
+                <VariantRow key={variant.id} variant={variant} part={part} />
               ))}
             </tbody>
           </table>
         </div>
       )}
     </Section>
+  )
+}
+
+/** One variant: its name, what it changes, and a way to take it out. */
+function VariantRow({ variant, part }: { readonly variant: Variant; readonly part: Part }) {
+  const { session } = useBench()
+  const around = useSurroundings()
+  return (
+    <tr className={variant.id === part.variant ? 'bg-[var(--chosen-wash)]' : ''}>
+      <td className="py-0.5 pr-1">
+        <EntryField
+          className="input input-xs w-20"
+          aria-label={`Name of the variant ${variant.name}`}
+          maxLength={120}
+          text={variant.name}
+          shown={variant.name}
+          onKeep={(name) =>
+            session.run(renameVariant, { variant: variant.id, name }, { label: 'Rename variant' })
+          }
+        />
+      </td>
+      {part.values.map((v) => (
+        <td key={v.id} className="min-w-14 py-0.5 pr-1">
+          <FormulaInput
+            label={`${v.name} in ${variant.name}`}
+            formula={variant.overrides[v.name]}
+            dimension={v.dimension}
+            shown={undefined}
+            placeholder="·"
+            echo={(f) => echoOf(f, v.dimension, part.units, around)}
+            onCommit={(formula) =>
+              session.run(
+                setOverride,
+                {
+                  variant: variant.id,
+                  name: v.name,
+                  formula: formulaText(formula).trim() === '' ? undefined : formula,
+                },
+                { label: `${v.name} in ${variant.name}` },
+              )
+            }
+          />
+        </td>
+      ))}
+      <td>
+        <button
+          type="button"
+          className="btn btn-ghost btn-xs btn-square"
+          aria-label={`Remove ${variant.name}`}
+          onClick={() => session.run(removeVariant, { variant: variant.id }, { label: 'Remove variant' })}
+        >
+          <X size={12} aria-hidden />
+        </button>
+      </td>
+    </tr>
   )
 }

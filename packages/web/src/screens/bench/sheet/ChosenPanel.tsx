@@ -4,7 +4,7 @@ import { bendsAlong, curveLength, mostOffStraight, type Curve2 } from '@flexum/c
 import { pointsOf, referencesOf } from '@flexum/core/sketch'
 import { formatLength } from '@flexum/core/units'
 import { isFree, type SheetModel } from '../../../sheet/model.ts'
-import { offersFor } from '../../../sheet/offers.ts'
+import { offersFor, type Offer } from '../../../sheet/offers.ts'
 import { Figures, Section } from '../../../ui/Figures.tsx'
 import { useUnits } from '../context.ts'
 import { ConstraintList } from './ConstraintList.tsx'
@@ -27,7 +27,6 @@ export function ChosenPanel({
   readonly model: SheetModel
   readonly chosen: readonly string[]
 }) {
-  const sheet = useSheet()
   const units = useUnits()
   const offers = offersFor(model, chosen)
   const on = constraintsOn(model, chosen)
@@ -64,31 +63,7 @@ export function ChosenPanel({
           />
         )}
         {chosen.length === 1 && (e?.kind === 'spline' || e?.kind === 'ellipse') && <CombSwitch />}
-        {offers.length > 0 && (
-          <div className="mt-2">
-            <p className="muted mb-1">Constrain</p>
-            <div className="flex flex-wrap gap-1.5" role="group" aria-label="Constrain">
-              {offers.map((o) => (
-                <button
-                  key={o.word}
-                  type="button"
-                  className="btn btn-xs btn-paper"
-                  disabled={o.there}
-                  title={o.there ? 'It is constrained so' : o.holds ? 'The shape has it already' : undefined}
-                  onClick={() => sheet.constrain(o)}
-                >
-                  {o.holds && (
-                    <span className="text-success" aria-hidden>
-                      ✓
-                    </span>
-                  )}
-                  {o.word}
-                  {o.holds && <span className="sr-only">, holds already</span>}
-                </button>
-              ))}
-            </div>
-          </div>
-        )}
+        {offers.length > 0 && <OfferedConstraints offers={offers} />}
       </Section>
       {on.length > 0 && (
         <Section title={chosen.length === 1 ? 'On it' : 'On them'}>
@@ -96,6 +71,36 @@ export function ChosenPanel({
         </Section>
       )}
     </>
+  )
+}
+
+/** The constraints that what is chosen can be given. */
+function OfferedConstraints({ offers }: { readonly offers: Offer[] }) {
+  const sheet = useSheet()
+  return (
+    <div className="mt-2">
+      <p className="muted mb-1">Constrain</p>
+      <div className="flex flex-wrap gap-1.5" role="group" aria-label="Constrain">
+        {offers.map((o) => (
+          <button
+            key={o.word}
+            type="button"
+            className="btn btn-xs btn-paper"
+            disabled={o.there}
+            title={o.there ? 'It is constrained so' : o.holds ? 'The shape has it already' : undefined}
+            onClick={() => sheet.constrain(o)}
+          >
+            {o.holds && (
+              <span className="text-success" aria-hidden>
+                ✓
+              </span>
+            )}
+            {o.word}
+            {o.holds && <span className="sr-only">, holds already</span>}
+          </button>
+        ))}
+      </div>
+    </div>
   )
 }
 

@@ -1,11 +1,12 @@
-import { type SketchConstraint } from '@flexum/core/recipe'
+import { type Drawing, type SketchConstraint } from '@flexum/core/recipe'
 import { constraintName } from '@flexum/core/recipe/evaluated'
 import type { SketchEntity } from '@flexum/core/sketch'
 import { formulaText } from '@flexum/core/units'
 import type { SheetModel } from '../../../sheet/model.ts'
-import { asReference, freshRow, isFresh, withoutConstraint } from '../../../sheet/outcome.ts'
+import { asReference, freshRow, isFresh, withoutConstraint, type ClashRow } from '../../../sheet/outcome.ts'
 import { useSheet, useSheetState } from './context.ts'
 import { ShapePicture } from './ShapePicture.tsx'
+import type { Pending } from '../../../sheet/state.ts'
 
 const COUNTS = ['None', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight']
 
@@ -36,42 +37,16 @@ export function ClashPanel({ model }: { readonly model: SheetModel }) {
           const fresh = !isFresh(model.step, c) ? '' : before.has(c.id) ? ' (changed)' : ' (new)'
           const name = rowName(drawing, c)
           return (
-            <li
+            <ConstraintRow
               key={row.constraint}
-              className="flex items-center gap-2 border-t border-error/25 py-1.5"
-              onPointerEnter={() =>
-                sheet.set({ pending: { ...pending, looked: i }, pointed: [row.constraint] })
-              }
-              onPointerLeave={() => sheet.set({ pending: { ...pending, looked: undefined }, pointed: [] })}
-            >
-              <ShapePicture entities={row.without} />
-              <span className="min-w-0 flex-1">
-                {name}
-                {fresh && <span className="muted">{fresh}</span>}
-              </span>
-              <span className="flex flex-col gap-1">
-                {c.kind === 'dimension' && (
-                  <button
-                    type="button"
-                    className="btn btn-xs btn-paper"
-                    aria-label={`Make ${name} a reference`}
-                    onFocus={() => sheet.set({ pending: { ...pending, looked: i } })}
-                    onClick={() => sheet.resolve(asReference(drawing, row))}
-                  >
-                    Reference
-                  </button>
-                )}
-                <button
-                  type="button"
-                  className="btn btn-xs btn-paper"
-                  aria-label={`Let go of ${name}`}
-                  onFocus={() => sheet.set({ pending: { ...pending, looked: i } })}
-                  onClick={() => sheet.resolve(withoutConstraint(drawing, row))}
-                >
-                  Let go
-                </button>
-              </span>
-            </li>
+              row={row}
+              pending={pending}
+              i={i}
+              name={name}
+              fresh={fresh}
+              c={c}
+              drawing={drawing}
+            />
           )
         })}
       </ul>
@@ -84,6 +59,62 @@ export function ClashPanel({ model }: { readonly model: SheetModel }) {
         Leave all as it was
       </button>
     </section>
+  )
+}
+
+/** One constraint of those that cannot hold together. */
+function ConstraintRow({
+  row,
+  pending,
+  i,
+  name,
+  fresh,
+  c,
+  drawing,
+}: {
+  readonly row: ClashRow
+  readonly pending: Extract<Pending, { kind: 'clash' }>
+  readonly i: number
+  readonly name: string
+  readonly fresh: '' | ' (changed)' | ' (new)'
+  readonly c: SketchConstraint
+  readonly drawing: Drawing
+}) {
+  const sheet = useSheet()
+  return (
+    <li
+      className="flex items-center gap-2 border-t border-error/25 py-1.5"
+      onPointerEnter={() => sheet.set({ pending: { ...pending, looked: i }, pointed: [row.constraint] })}
+      onPointerLeave={() => sheet.set({ pending: { ...pending, looked: undefined }, pointed: [] })}
+    >
+      <ShapePicture entities={row.without} />
+      <span className="min-w-0 flex-1">
+        {name}
+        {fresh && <span className="muted">{fresh}</span>}
+      </span>
+      <span className="flex flex-col gap-1">
+        {c.kind === 'dimension' && (
+          <button
+            type="button"
+            className="btn btn-xs btn-paper"
+            aria-label={`Make ${name} a reference`}
+            onFocus={() => sheet.set({ pending: { ...pending, looked: i } })}
+            onClick={() => sheet.resolve(asReference(drawing, row))}
+          >
+            Reference
+          </button>
+        )}
+        <button
+          type="button"
+          className="btn btn-xs btn-paper"
+          aria-label={`Let go of ${name}`}
+          onFocus={() => sheet.set({ pending: { ...pending, looked: i } })}
+          onClick={() => sheet.resolve(withoutConstraint(drawing, row))}
+        >
+          Let go
+        </button>
+      </span>
+    </li>
   )
 }
 

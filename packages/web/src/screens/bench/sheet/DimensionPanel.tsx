@@ -13,7 +13,6 @@ import { useSheet } from './context.ts'
 /** One dimension: its name, formula, whether it drives, tolerance. */
 export function DimensionPanel({ model, d }: { readonly model: SheetModel; readonly d: SketchDimension }) {
   const sheet = useSheet()
-  const { session } = useBench()
   const part = usePart()
   const isAngle = measuresAngle(d.measured)
   const value = model.solved.measures.get(d.id) ?? 0
@@ -23,22 +22,7 @@ export function DimensionPanel({ model, d }: { readonly model: SheetModel; reado
       aside={<span className="figure">{dimensionText(d, value, part.units, 'value')}</span>}
     >
       <div className="flex flex-col gap-1.5">
-        <div className="grid grid-cols-[1fr_132px] items-center gap-x-2">
-          <span className="muted">Name in formulas</span>
-          <EntryField
-            className="input input-sm w-full"
-            text={d.name}
-            shown={d.name}
-            aria-label="Name in formulas"
-            onKeep={(name) =>
-              session.run(
-                renameDimension,
-                { step: model.step.id, dimension: d.id, name: name.trim() },
-                { label: 'Rename dimension' },
-              )
-            }
-          />
-        </div>
+        <DimensionName d={d} model={model} />
         {d.role === 'driving' && (
           <FormulaField
             label="Formula"
@@ -76,19 +60,48 @@ export function DimensionPanel({ model, d }: { readonly model: SheetModel; reado
           </label>
         )}
         {(['plus', 'minus'] as const).map((k) => (
-          <div key={k} className="grid grid-cols-[1fr_132px] items-center gap-x-2">
-            <span className="muted">{k === 'plus' ? 'Tolerance above' : 'Tolerance below'}</span>
-            <EntryField
-              className="input input-sm figure w-full text-right"
-              aria-label={k === 'plus' ? 'Tolerance above' : 'Tolerance below'}
-              text={formulaText(d[k])}
-              shown={formulaText(d[k])}
-              placeholder="none"
-              onKeep={(text) => sheet.setDimension(d.id, { [k]: text.trim() }, 'Tolerance')}
-            />
-          </div>
+          <ToleranceField key={k} k={k} d={d} />
         ))}
       </div>
     </Section>
+  )
+}
+
+function DimensionName({ d, model }: { readonly d: SketchDimension; readonly model: SheetModel }) {
+  const { session } = useBench()
+  return (
+    <div className="grid grid-cols-[1fr_132px] items-center gap-x-2">
+      <span className="muted">Name in formulas</span>
+      <EntryField
+        className="input input-sm w-full"
+        text={d.name}
+        shown={d.name}
+        aria-label="Name in formulas"
+        onKeep={(name) =>
+          session.run(
+            renameDimension,
+            { step: model.step.id, dimension: d.id, name: name.trim() },
+            { label: 'Rename dimension' },
+          )
+        }
+      />
+    </div>
+  )
+}
+
+function ToleranceField({ k, d }: { readonly k: 'plus' | 'minus'; readonly d: SketchDimension }) {
+  const sheet = useSheet()
+  return (
+    <div className="grid grid-cols-[1fr_132px] items-center gap-x-2">
+      <span className="muted">{k === 'plus' ? 'Tolerance above' : 'Tolerance below'}</span>
+      <EntryField
+        className="input input-sm figure w-full text-right"
+        aria-label={k === 'plus' ? 'Tolerance above' : 'Tolerance below'}
+        text={formulaText(d[k])}
+        shown={formulaText(d[k])}
+        placeholder="none"
+        onKeep={(text) => sheet.setDimension(d.id, { [k]: text.trim() }, 'Tolerance')}
+      />
+    </div>
   )
 }

@@ -56,34 +56,18 @@ export function PointerFields({ preview }: { readonly preview: Preview }) {
         const wrong =
           text !== undefined && text.trim() !== '' && !readTyped(sheet, text, f.dimension).result.ok
         return (
-          <label key={f.key} className="flex items-center gap-2">
-            <span className="min-w-12 opacity-80">{f.label}</span>
-            {typed?.field === f.key ? (
-              <input
-                className={`figure w-24 bg-transparent outline-none ${wrong ? 'underline decoration-wavy' : ''}`}
-                aria-label={f.label}
-                aria-invalid={wrong}
-                autoFocus
-                value={text ?? ''}
-                onFocus={(e) => e.currentTarget.setSelectionRange(99, 99)}
-                onChange={(e) => put(f.key, e.target.value)}
-                onKeyDown={(e) => {
-                  e.stopPropagation()
-                  if (e.key === 'Tab') {
-                    e.preventDefault()
-                    const n = preview.fields.length
-                    const next = preview.fields[(i + (e.shiftKey ? n - 1 : 1)) % n]!
-                    sheet.set({ typed: { field: next.key, texts: typed.texts } })
-                  } else if (e.key === 'Enter') {
-                    e.preventDefault()
-                    place()
-                  } else if (e.key === 'Escape') sheet.set({ typed: undefined })
-                }}
-              />
-            ) : (
-              <span>{text ?? show(f)}</span>
-            )}
-          </label>
+          <PointerField
+            key={f.key}
+            f={f}
+            typed={typed}
+            wrong={wrong}
+            text={text}
+            put={put}
+            preview={preview}
+            i={i}
+            place={place}
+            show={show}
+          />
         )
       })}
       {fresh.map(({ f, name, formula }) => (
@@ -92,5 +76,60 @@ export function PointerFields({ preview }: { readonly preview: Preview }) {
         </button>
       ))}
     </div>
+  )
+}
+
+/** One figure beside the pointer, typed or as it is. */
+function PointerField({
+  f,
+  typed,
+  wrong,
+  text,
+  put,
+  preview,
+  i,
+  place,
+  show,
+}: {
+  readonly f: Field
+  readonly typed: { readonly field: string; readonly texts: Readonly<Record<string, string>> } | undefined
+  readonly wrong: boolean
+  readonly text: string | undefined
+  readonly put: (field: string, text: string) => void
+  readonly preview: Preview
+  readonly i: number
+  readonly place: () => void
+  readonly show: (f: Field) => string
+}) {
+  const sheet = useSheet()
+  return (
+    <label className="flex items-center gap-2">
+      <span className="min-w-12 opacity-80">{f.label}</span>
+      {typed?.field === f.key ? (
+        <input
+          className={`figure w-24 bg-transparent outline-none ${wrong ? 'underline decoration-wavy' : ''}`}
+          aria-label={f.label}
+          aria-invalid={wrong}
+          autoFocus
+          value={text ?? ''}
+          onFocus={(e) => e.currentTarget.setSelectionRange(99, 99)}
+          onChange={(e) => put(f.key, e.target.value)}
+          onKeyDown={(e) => {
+            e.stopPropagation()
+            if (e.key === 'Tab') {
+              e.preventDefault()
+              const n = preview.fields.length
+              const next = preview.fields[(i + (e.shiftKey ? n - 1 : 1)) % n]!
+              sheet.set({ typed: { field: next.key, texts: typed.texts } })
+            } else if (e.key === 'Enter') {
+              e.preventDefault()
+              place()
+            } else if (e.key === 'Escape') sheet.set({ typed: undefined })
+          }}
+        />
+      ) : (
+        <span>{text ?? show(f)}</span>
+      )}
+    </label>
   )
 }

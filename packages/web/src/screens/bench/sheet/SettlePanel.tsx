@@ -4,6 +4,7 @@ import type { SheetModel } from '../../../sheet/model.ts'
 import { Section } from '../../../ui/Figures.tsx'
 import { usePart } from '../context.ts'
 import { useSheet, useSheetState } from './context.ts'
+import type { Proposal, Suggestion } from '@flexum/core/sketch'
 
 /** What would settle the sketch, in order: each can be taken or refused, or all taken at once. */
 export function SettlePanel({ model }: { readonly model: SheetModel }) {
@@ -42,38 +43,15 @@ export function SettlePanel({ model }: { readonly model: SheetModel }) {
               const { words, figure } = proposalWords(model.step, p, part)
               const point = (): void => sheet.set({ pointed: proposalTies(p), ghost: p.entities })
               return (
-                <li
+                <ProposalRow
                   key={i}
-                  className="flex items-center gap-1.5 border-t hairline py-1"
-                  onPointerEnter={point}
-                  onPointerLeave={clear}
-                >
-                  <span className="min-w-0 flex-1">{words}</span>
-                  {figure && <span className="figure">{figure}</span>}
-                  <button
-                    type="button"
-                    className="btn btn-xs btn-paper"
-                    aria-label={`Take ${words}`}
-                    onFocus={point}
-                    onBlur={clear}
-                    onClick={() => sheet.settleWith([p])}
-                  >
-                    Take
-                  </button>
-                  <button
-                    type="button"
-                    className="btn btn-xs btn-ghost"
-                    aria-label={`Not ${words}`}
-                    onFocus={point}
-                    onBlur={clear}
-                    onClick={() => {
-                      clear()
-                      sheet.set({ refused: [...refused, p.constraint] })
-                    }}
-                  >
-                    Not this
-                  </button>
-                </li>
+                  point={point}
+                  clear={clear}
+                  words={words}
+                  figure={figure}
+                  p={p}
+                  refused={refused}
+                />
               )
             })}
           </ol>
@@ -91,5 +69,57 @@ export function SettlePanel({ model }: { readonly model: SheetModel }) {
         </>
       )}
     </Section>
+  )
+}
+
+/** One proposal, to be taken or refused. */
+function ProposalRow({
+  point,
+  clear,
+  words,
+  figure,
+  p,
+  refused,
+}: {
+  readonly point: () => void
+  readonly clear: () => void
+  readonly words: string
+  readonly figure: string | undefined
+  readonly p: Proposal
+  readonly refused: readonly Suggestion[]
+}) {
+  const sheet = useSheet()
+  return (
+    <li
+      className="flex items-center gap-1.5 border-t hairline py-1"
+      onPointerEnter={point}
+      onPointerLeave={clear}
+    >
+      <span className="min-w-0 flex-1">{words}</span>
+      {figure && <span className="figure">{figure}</span>}
+      <button
+        type="button"
+        className="btn btn-xs btn-paper"
+        aria-label={`Take ${words}`}
+        onFocus={point}
+        onBlur={clear}
+        onClick={() => sheet.settleWith([p])}
+      >
+        Take
+      </button>
+      <button
+        type="button"
+        className="btn btn-xs btn-ghost"
+        aria-label={`Not ${words}`}
+        onFocus={point}
+        onBlur={clear}
+        onClick={() => {
+          clear()
+          sheet.set({ refused: [...refused, p.constraint] })
+        }}
+      >
+        Not this
+      </button>
+    </li>
   )
 }

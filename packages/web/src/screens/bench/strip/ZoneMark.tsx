@@ -75,6 +75,65 @@ export const ZoneMark = memo(function ZoneMark(props: {
         strokeWidth={width < NARROW ? 0 : curved ? 1.2 : 0.5}
         {...(DASHED.has(zone.kind) ? { strokeDasharray: '3 3' } : {})}
       />
+      <CurvedZone
+        curved={curved}
+        width={width}
+        from={from}
+        to={to}
+        angle={angle}
+        over={over}
+        mid={mid}
+        lit={lit}
+        radius={radius}
+      />
+      {zone.kind === 'cutoff' && width > NARROW && (
+        <path
+          d={`M${from} ${BAR_TOP}L${to} ${BAR_TOP + BAR_HEIGHT}M${from} ${BAR_TOP + BAR_HEIGHT}L${to} ${BAR_TOP}`}
+          stroke="var(--ink3)"
+          strokeWidth="0.8"
+        >
+          <title>Cut off after bending: {length}</title>
+        </path>
+      )}
+      {!curved && zone.kind !== 'offcut' && zone.kind !== 'cutoff' && fits(length, from, to) && (
+        <text
+          x={mid}
+          y={BAR_TOP + BAR_HEIGHT / 2 + 4}
+          textAnchor="middle"
+          className="figure"
+          fill="var(--ink2)"
+        >
+          {length}
+        </text>
+      )}
+    </g>
+  )
+})
+
+/** The marks of a stretch that is bent. */
+function CurvedZone({
+  curved,
+  width,
+  from,
+  to,
+  angle,
+  over,
+  mid,
+  lit,
+  radius,
+}: {
+  readonly curved: boolean
+  readonly width: number
+  readonly from: number
+  readonly to: number
+  readonly angle: string
+  readonly over: 0 | 14
+  readonly mid: number
+  readonly lit: boolean
+  readonly radius: string
+}) {
+  return (
+    <>
       {curved && (
         <>
           <path
@@ -102,26 +161,6 @@ export const ZoneMark = memo(function ZoneMark(props: {
           )}
         </>
       )}
-      {zone.kind === 'cutoff' && width > NARROW && (
-        <path
-          d={`M${from} ${BAR_TOP}L${to} ${BAR_TOP + BAR_HEIGHT}M${from} ${BAR_TOP + BAR_HEIGHT}L${to} ${BAR_TOP}`}
-          stroke="var(--ink3)"
-          strokeWidth="0.8"
-        >
-          <title>Cut off after bending: {length}</title>
-        </path>
-      )}
-      {!curved && zone.kind !== 'offcut' && zone.kind !== 'cutoff' && fits(length, from, to) && (
-        <text
-          x={mid}
-          y={BAR_TOP + BAR_HEIGHT / 2 + 4}
-          textAnchor="middle"
-          className="figure"
-          fill="var(--ink2)"
-        >
-          {length}
-        </text>
-      )}
-    </g>
+    </>
   )
-})
+}

@@ -47,49 +47,68 @@ export function EdgesFields({ step }: { readonly step: FilletStep }) {
       ) : (
         <ol aria-label="Picked edges" className="flex flex-col gap-1">
           {step.edges.map((e, i) => (
-            <li key={e.id} className="rounded-box border hairline px-2 py-1">
-              <div className="flex items-center gap-1.5">
-                <span className="min-w-0 flex-1 truncate" title={edgeWords(e.edge, named)}>
-                  {i + 1}. {edgeWords(e.edge, named)}
-                </span>
-                <button
-                  type="button"
-                  className="btn btn-xs btn-paper"
-                  aria-pressed={e.size !== undefined}
-                  onClick={() => {
-                    const { size, ...bare } = e
-                    const next: FilletEdge = size === undefined ? { ...bare, size: step.size } : bare
-                    change(
-                      { edges: step.edges.map((x) => (x === e ? next : x)) },
-                      size === undefined ? 'A size of its own' : 'The size of all',
-                    )
-                  }}
-                >
-                  Own size<span className="sr-only"> for edge {i + 1}</span>
-                </button>
-                <button
-                  type="button"
-                  className="btn btn-xs btn-paper"
-                  onClick={() => change({ edges: step.edges.filter((x) => x !== e) }, 'One edge less')}
-                >
-                  Remove<span className="sr-only"> edge {i + 1}</span>
-                </button>
-              </div>
-              {e.size !== undefined && (
-                <StepField
-                  step={step}
-                  field={`edges/${e.id}/size`}
-                  label="Size"
-                  of={`of edge ${i + 1}`}
-                  formula={e.size}
-                  dimension="length"
-                />
-              )}
-            </li>
+            <EdgeRow key={e.id} e={e} named={named} i={i} step={step} change={change} />
           ))}
         </ol>
       )}
     </>
+  )
+}
+
+/** One picked edge, with a size of its own where it has one. */
+function EdgeRow({
+  e,
+  named,
+  i,
+  step,
+  change,
+}: {
+  readonly e: FilletEdge
+  readonly named: (id: string) => string | undefined
+  readonly i: number
+  readonly step: FilletStep
+  readonly change: (choices: Parameters<typeof changeFillet>[1]['choices'], label: string) => void
+}) {
+  return (
+    <li className="rounded-box border hairline px-2 py-1">
+      <div className="flex items-center gap-1.5">
+        <span className="min-w-0 flex-1 truncate" title={edgeWords(e.edge, named)}>
+          {i + 1}. {edgeWords(e.edge, named)}
+        </span>
+        <button
+          type="button"
+          className="btn btn-xs btn-paper"
+          aria-pressed={e.size !== undefined}
+          onClick={() => {
+            const { size, ...bare } = e
+            const next: FilletEdge = size === undefined ? { ...bare, size: step.size } : bare
+            change(
+              { edges: step.edges.map((x) => (x === e ? next : x)) },
+              size === undefined ? 'A size of its own' : 'The size of all',
+            )
+          }}
+        >
+          Own size<span className="sr-only"> for edge {i + 1}</span>
+        </button>
+        <button
+          type="button"
+          className="btn btn-xs btn-paper"
+          onClick={() => change({ edges: step.edges.filter((x) => x !== e) }, 'One edge less')}
+        >
+          Remove<span className="sr-only"> edge {i + 1}</span>
+        </button>
+      </div>
+      {e.size !== undefined && (
+        <StepField
+          step={step}
+          field={`edges/${e.id}/size`}
+          label="Size"
+          of={`of edge ${i + 1}`}
+          formula={e.size}
+          dimension="length"
+        />
+      )}
+    </li>
   )
 }
 

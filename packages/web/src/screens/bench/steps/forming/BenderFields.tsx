@@ -1,5 +1,11 @@
 import { Plus, X } from 'lucide-react'
-import { type FormingStep, BENDER_SIZES, changeForming } from '@flexum/core/recipe'
+import {
+  type BenderEntry,
+  type DieEntry,
+  type FormingStep,
+  BENDER_SIZES,
+  changeForming,
+} from '@flexum/core/recipe'
 import { BENDER_GROUPS } from '../../../../ui/formingLabels.ts'
 import { newId } from '../../actions/ids.ts'
 import { useBench, usePart } from '../../context.ts'
@@ -44,23 +50,7 @@ export function BenderFields({ step }: { readonly step: FormingStep }) {
         <legend className="pb-1 font-medium">Dies at hand, by centreline radius</legend>
         {bender.dies.length === 0 && <p className="muted">Any radius, while none is told.</p>}
         {bender.dies.map((die, i) => (
-          <div key={die.id} className="grid grid-cols-[1fr_auto] items-start gap-1">
-            <StepField
-              step={step}
-              field={`bender/dies/${die.id}/radius`}
-              label={`Die ${i + 1}`}
-              formula={die.radius}
-              dimension="length"
-            />
-            <button
-              type="button"
-              className="btn btn-xs btn-ghost mt-0.5"
-              aria-label={`Take out die ${i + 1}`}
-              onClick={() => change({ dies: bender.dies.filter((d) => d !== die) }, 'Take out a die')}
-            >
-              <X size={12} aria-hidden />
-            </button>
-          </div>
+          <DieRow key={die.id} die={die} step={step} i={i} change={change} bender={bender} />
         ))}
         <button
           type="button"
@@ -73,6 +63,41 @@ export function BenderFields({ step }: { readonly step: FormingStep }) {
           <Plus size={12} aria-hidden /> Die
         </button>
       </fieldset>
+    </div>
+  )
+}
+
+/** One die. */
+function DieRow({
+  die,
+  step,
+  i,
+  change,
+  bender,
+}: {
+  readonly die: DieEntry
+  readonly step: FormingStep
+  readonly i: number
+  readonly change: (choices: Partial<FormingStep['bender']>, label: string) => boolean
+  readonly bender: BenderEntry
+}) {
+  return (
+    <div className="grid grid-cols-[1fr_auto] items-start gap-1">
+      <StepField
+        step={step}
+        field={`bender/dies/${die.id}/radius`}
+        label={`Die ${i + 1}`}
+        formula={die.radius}
+        dimension="length"
+      />
+      <button
+        type="button"
+        className="btn btn-xs btn-ghost mt-0.5"
+        aria-label={`Take out die ${i + 1}`}
+        onClick={() => change({ dies: bender.dies.filter((d) => d !== die) }, 'Take out a die')}
+      >
+        <X size={12} aria-hidden />
+      </button>
     </div>
   )
 }

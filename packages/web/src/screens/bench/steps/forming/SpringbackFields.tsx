@@ -16,7 +16,7 @@ import { useBench, usePart, useSessionState } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { faultsByRow } from '../shared/grid/faults.ts'
 import { FormulaGrid } from '../shared/grid/FormulaGrid.tsx'
-import type { GridColumn, GridLine } from '../shared/grid/lines.ts'
+import type { GridColumn, GridFault, GridLine } from '../shared/grid/lines.ts'
 import { TrialPlot } from './TrialPlot.tsx'
 import { useMemo } from 'react'
 
@@ -130,42 +130,63 @@ function Trials({ step }: { readonly step: FormingStep }) {
           from a spreadsheet.
         </p>
       ) : (
-        <FormulaGrid
-          label="Trial bends"
-          step={step.id}
-          columns={COLUMNS}
-          lines={lines}
-          faults={faults}
-          onKeep={(id, column, formula) =>
-            session.run(
-              setFormula,
-              { step: step.id, field: `trials/${id}/${column}`, formula },
-              { label: 'Trial bend' },
-            )
-          }
-          onRemove={(id) =>
-            keep(
-              step.trials.filter((t) => t.id !== id),
-              'Take out a trial bend',
-            )
-          }
-          onMove={(id, to) => {
-            const row = step.trials.find((t) => t.id === id)!
-            keep(step.trials.filter((t) => t !== row).toSpliced(to, 0, row), 'Move a trial bend')
-          }}
-          onAdd={add}
-          onPaste={(row, column, cells) =>
-            session.run(
-              pasteTrials,
-              { step: step.id, row, column, cells, newId: newIds(part, 't') },
-              { label: 'Paste trial bends' },
-            )
-          }
-        />
+        <TrialsGrid step={step} lines={lines} faults={faults} keep={keep} add={add} />
       )}
       <button type="button" className="btn btn-xs btn-paper mt-2" onClick={() => add(step.trials.length - 1)}>
         Add a trial bend
       </button>
     </>
+  )
+}
+
+/** The trial bends as rows. */
+function TrialsGrid({
+  step,
+  lines,
+  faults,
+  keep,
+  add,
+}: {
+  readonly step: FormingStep
+  readonly lines: GridLine<Column>[]
+  readonly faults: ReadonlyMap<string, GridFault>
+  readonly keep: (trials: readonly TrialEntry[], label: string) => boolean
+  readonly add: (after: number) => void
+}) {
+  const { session } = useBench()
+  const part = usePart()
+  return (
+    <FormulaGrid
+      label="Trial bends"
+      step={step.id}
+      columns={COLUMNS}
+      lines={lines}
+      faults={faults}
+      onKeep={(id, column, formula) =>
+        session.run(
+          setFormula,
+          { step: step.id, field: `trials/${id}/${column}`, formula },
+          { label: 'Trial bend' },
+        )
+      }
+      onRemove={(id) =>
+        keep(
+          step.trials.filter((t) => t.id !== id),
+          'Take out a trial bend',
+        )
+      }
+      onMove={(id, to) => {
+        const row = step.trials.find((t) => t.id === id)!
+        keep(step.trials.filter((t) => t !== row).toSpliced(to, 0, row), 'Move a trial bend')
+      }}
+      onAdd={add}
+      onPaste={(row, column, cells) =>
+        session.run(
+          pasteTrials,
+          { step: step.id, row, column, cells, newId: newIds(part, 't') },
+          { label: 'Paste trial bends' },
+        )
+      }
+    />
   )
 }

@@ -1,7 +1,7 @@
 import { extent } from 'd3-array'
-import { scaleLinear } from 'd3-scale'
+import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import { symbol, symbolCircle, symbolDiamond, symbolSquare, symbolTriangle } from 'd3-shape'
-import type { FormingStep } from '@flexum/core/recipe'
+import type { FormingStep, UnitSettings } from '@flexum/core/recipe'
 import { setAngle, type TrialFit } from '@flexum/core/forming'
 import { deg } from '@flexum/core/num'
 import { formatDecimal, formatAngle } from '@flexum/core/units'
@@ -66,45 +66,71 @@ export function TrialPlot({ step, fit }: { readonly step: FormingStep; readonly 
         {trials.map((t) => {
           const [px, py] = [x(deg(t.got)), y(deg(t.set - t.got))]
           const mark = symbol(SHAPES[radii.indexOf(t.radius) % SHAPES.length], 34)()
-          return (
-            <g key={t.id}>
-              <line
-                x1={px}
-                x2={px}
-                y1={py}
-                y2={y(deg(more(t.got, t.radius)))}
-                stroke="var(--color-error)"
-                strokeWidth="1.2"
-              />
-              <path d={mark ?? ''} transform={`translate(${px} ${py})`} fill="var(--color-base-content)">
-                <title>
-                  {`R ${tightLength(t.radius, units.length)}: set ${formatAngle(t.set, 2)}, got ${formatAngle(t.got, 2)}`}
-                </title>
-              </path>
-            </g>
-          )
+          return <TrialMark key={t.id} t={t} px={px} py={py} y={y} more={more} mark={mark} units={units} />
         })}
       </svg>
-      {radii.length > 1 && (
-        <p className="figure muted">
-          {radii.map((r, i) => (
-            <span key={r} className="mr-3 whitespace-nowrap">
-              <svg width="26" height="10" className="mr-1 inline" aria-hidden>
-                <line
-                  x1="0"
-                  x2="26"
-                  y1="5"
-                  y2="5"
-                  stroke="var(--color-primary)"
-                  strokeDasharray={DASHES[i % DASHES.length]}
-                />
-                <path d={symbol(SHAPES[i % SHAPES.length], 34)() ?? ''} transform="translate(13 5)" />
-              </svg>
-              R{tightLength(r, units.length)}
-            </span>
-          ))}
-        </p>
-      )}
+      {radii.length > 1 && <RadiusLegend radii={radii} units={units} />}
     </figure>
+  )
+}
+
+/** One trial bend. */
+function TrialMark({
+  t,
+  px,
+  py,
+  y,
+  more,
+  mark,
+  units,
+}: {
+  readonly t: { id: string; radius: number; set: number; got: number }
+  readonly px: number
+  readonly py: number
+  readonly y: ScaleLinear<number, number, never>
+  readonly more: (got: number, radius: number) => number
+  readonly mark: string | null
+  readonly units: UnitSettings
+}) {
+  return (
+    <g>
+      <line
+        x1={px}
+        x2={px}
+        y1={py}
+        y2={y(deg(more(t.got, t.radius)))}
+        stroke="var(--color-error)"
+        strokeWidth="1.2"
+      />
+      <path d={mark ?? ''} transform={`translate(${px} ${py})`} fill="var(--color-base-content)">
+        <title>
+          {`R ${tightLength(t.radius, units.length)}: set ${formatAngle(t.set, 2)}, got ${formatAngle(t.got, 2)}`}
+        </title>
+      </path>
+    </g>
+  )
+}
+
+/** Which line is of which radius. */
+function RadiusLegend({ radii, units }: { readonly radii: number[]; readonly units: UnitSettings }) {
+  return (
+    <p className="figure muted">
+      {radii.map((r, i) => (
+        <span key={r} className="mr-3 whitespace-nowrap">
+          <svg width="26" height="10" className="mr-1 inline" aria-hidden>
+            <line
+              x1="0"
+              x2="26"
+              y1="5"
+              y2="5"
+              stroke="var(--color-primary)"
+              strokeDasharray={DASHES[i % DASHES.length]}
+            />
+            <path d={symbol(SHAPES[i % SHAPES.length], 34)() ?? ''} transform="translate(13 5)" />
+          </svg>
+          R{tightLength(r, units.length)}
+        </span>
+      ))}
+    </p>
   )
 }

@@ -39,24 +39,7 @@ export function Mouldings({ step }: { readonly step: MouldingLineStep }) {
       {profiles.length === 0 ? (
         <p className="muted">A moulding needs a profile: one from stock, drawn, traced, or from the rack.</p>
       ) : (
-        <div className="flex items-center gap-2">
-          <div className="min-w-0 grow">
-            <Choice
-              label="Section"
-              hideLabel
-              value={profile!.id}
-              choices={profiles.map((p) => [p.id, p.name] as const)}
-              onChoose={setProfile}
-            />
-          </div>
-          <button
-            type="button"
-            className={`btn btn-xs ${runs.length === 0 ? 'btn-success' : 'btn-paper'}`}
-            onClick={put}
-          >
-            Run it here
-          </button>
-        </div>
+        <NoProfiles profile={profile} profiles={profiles} setProfile={setProfile} runs={runs} put={put} />
       )}
       {runs.map((r) => (
         <Stands key={r.id} run={r} />
@@ -76,6 +59,41 @@ export function Mouldings({ step }: { readonly step: MouldingLineStep }) {
         />
       )}
     </fieldset>
+  )
+}
+
+function NoProfiles({
+  profile,
+  profiles,
+  setProfile,
+  runs,
+  put,
+}: {
+  readonly profile: Step | undefined
+  readonly profiles: readonly Step[]
+  readonly setProfile: (next: string | undefined) => void
+  readonly runs: Step[]
+  readonly put: () => void
+}) {
+  return (
+    <div className="flex items-center gap-2">
+      <div className="min-w-0 grow">
+        <Choice
+          label="Section"
+          hideLabel
+          value={profile!.id}
+          choices={profiles.map((p) => [p.id, p.name] as const)}
+          onChoose={setProfile}
+        />
+      </div>
+      <button
+        type="button"
+        className={`btn btn-xs ${runs.length === 0 ? 'btn-success' : 'btn-paper'}`}
+        onClick={put}
+      >
+        Run it here
+      </button>
+    </div>
   )
 }
 

@@ -1,5 +1,5 @@
 import type { CutsGiven, SawnEnd, SawnPiece } from '@flexum/core/cutting'
-import { formatLengthFigures } from '@flexum/core/units'
+import { formatLengthFigures, type LengthDisplay } from '@flexum/core/units'
 import { Section } from '../../../../ui/Figures.tsx'
 import { useUnits } from '../../context.ts'
 import { sawAngle } from '@flexum/core/report'
@@ -34,32 +34,17 @@ export function PiecesTable(props: {
           const [left, right] = leftAndRight(p, cuts.lie)
           const chosen = p.number === props.chosen
           return (
-            <tbody
+            <PieceRows
               key={p.number}
-              className={`border-t hairline ${chosen || p.number === props.lit ? 'bg-[var(--chosen-wash)]' : ''}`}
-              onPointerEnter={() => props.onPoint(p)}
-              onPointerLeave={() => props.onPoint(undefined)}
-            >
-              <tr>
-                <td className="py-0.5 text-left font-sans">
-                  <button
-                    type="button"
-                    aria-pressed={chosen}
-                    aria-label={`Show piece ${p.number}`}
-                    className={`link ${chosen ? 'font-semibold' : ''}`}
-                    onClick={() => props.onChoose(p.number)}
-                    onFocus={() => props.onPoint(p)}
-                    onBlur={() => props.onPoint(undefined)}
-                  >
-                    {pieceName(p)}
-                  </button>
-                </td>
-                <td className="font-medium">{formatLengthFigures(p.lengths.long, length)}</td>
-                <td>{formatLengthFigures(p.lengths.short, length)}</td>
-              </tr>
-              <CutLine side="left" end={left} />
-              <CutLine side="right" end={right} />
-            </tbody>
+              p={p}
+              chosen={chosen}
+              length={length}
+              left={left}
+              right={right}
+              lit={props.lit}
+              onPoint={props.onPoint}
+              onChoose={props.onChoose}
+            />
           )
         })}
       </table>
@@ -67,6 +52,55 @@ export function PiecesTable(props: {
         The handle and the top of the blade go to the side told, seen from where you stand.
       </p>
     </Section>
+  )
+}
+
+/** One piece and its cuts. */
+function PieceRows({
+  p,
+  chosen,
+  length,
+  left,
+  right,
+  lit,
+  onPoint,
+  onChoose,
+}: {
+  readonly p: SawnPiece
+  readonly chosen: boolean
+  readonly length: LengthDisplay
+  readonly left: SawnEnd
+  readonly right: SawnEnd
+  readonly lit: number | undefined
+  readonly onPoint: (piece: SawnPiece | undefined) => void
+  readonly onChoose: (number: number) => void
+}) {
+  return (
+    <tbody
+      className={`border-t hairline ${chosen || p.number === lit ? 'bg-[var(--chosen-wash)]' : ''}`}
+      onPointerEnter={() => onPoint(p)}
+      onPointerLeave={() => onPoint(undefined)}
+    >
+      <tr>
+        <td className="py-0.5 text-left font-sans">
+          <button
+            type="button"
+            aria-pressed={chosen}
+            aria-label={`Show piece ${p.number}`}
+            className={`link ${chosen ? 'font-semibold' : ''}`}
+            onClick={() => onChoose(p.number)}
+            onFocus={() => onPoint(p)}
+            onBlur={() => onPoint(undefined)}
+          >
+            {pieceName(p)}
+          </button>
+        </td>
+        <td className="font-medium">{formatLengthFigures(p.lengths.long, length)}</td>
+        <td>{formatLengthFigures(p.lengths.short, length)}</td>
+      </tr>
+      <CutLine side="left" end={left} />
+      <CutLine side="right" end={right} />
+    </tbody>
   )
 }
 

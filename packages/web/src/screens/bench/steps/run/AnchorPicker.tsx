@@ -144,57 +144,91 @@ function Drawing(props: {
       {props.places.map((p, i) => {
         const on = props.chosen(p)
         return (
-          <g
+          <AnchorMark
             key={i}
-            role="radio"
-            aria-checked={on}
-            aria-label={p.name}
-            tabIndex={on || (!any && i === 0) ? 0 : -1}
-            className="cursor-pointer outline-offset-1"
-            onClick={() => put(p)}
-            onKeyDown={(e) => {
-              const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[e.key]
-              if (e.key === ' ' || e.key === 'Enter') put(p)
-              else if (by !== undefined) {
-                const next = (i + by + props.places.length) % props.places.length
-                ;(e.currentTarget.parentNode!.querySelectorAll('[role=radio]')[next] as SVGElement).focus()
-              } else return
-              e.preventDefault()
-            }}
-          >
-            <title>{p.name}</title>
-            <circle cx={p.at[0]} cy={-p.at[1]} r={dot * 2.4} fill="transparent" />
-            {p.mark === 'box' ? (
-              <rect
-                x={p.at[0] - dot}
-                y={-p.at[1] - dot}
-                width={2 * dot}
-                height={2 * dot}
-                fill={on ? 'var(--color-primary)' : 'var(--color-base-100)'}
-                stroke={on ? 'var(--color-primary)' : 'var(--ink2)'}
-                strokeWidth={size / 170}
-              />
-            ) : (
-              <circle
-                cx={p.at[0]}
-                cy={-p.at[1]}
-                r={dot * (on ? 1.2 : 0.85)}
-                fill={on ? 'var(--color-primary)' : 'var(--ink2)'}
-              />
-            )}
-            {on && (
-              <circle
-                cx={p.at[0]}
-                cy={-p.at[1]}
-                r={dot * 2.1}
-                fill="none"
-                stroke="var(--color-primary)"
-                strokeWidth={size / 130}
-              />
-            )}
-          </g>
+            i={i}
+            on={on}
+            p={p}
+            any={any}
+            put={put}
+            dot={dot}
+            size={size}
+            places={props.places}
+          />
         )
       })}
     </svg>
+  )
+}
+
+/** One place of the section by which it can be held. */
+function AnchorMark({
+  i,
+  on,
+  p,
+  any,
+  put,
+  dot,
+  size,
+  places,
+}: {
+  readonly i: number
+  readonly on: boolean
+  readonly p: Place
+  readonly any: boolean
+  readonly put: (p: Place) => void
+  readonly dot: number
+  readonly size: number
+  readonly places: readonly Place[]
+}) {
+  return (
+    <g
+      role="radio"
+      aria-checked={on}
+      aria-label={p.name}
+      tabIndex={on || (!any && i === 0) ? 0 : -1}
+      className="cursor-pointer outline-offset-1"
+      onClick={() => put(p)}
+      onKeyDown={(e) => {
+        const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[e.key]
+        if (e.key === ' ' || e.key === 'Enter') put(p)
+        else if (by !== undefined) {
+          const next = (i + by + places.length) % places.length
+          ;(e.currentTarget.parentNode!.querySelectorAll('[role=radio]')[next] as SVGElement).focus()
+        } else return
+        e.preventDefault()
+      }}
+    >
+      <title>{p.name}</title>
+      <circle cx={p.at[0]} cy={-p.at[1]} r={dot * 2.4} fill="transparent" />
+      {p.mark === 'box' ? (
+        <rect
+          x={p.at[0] - dot}
+          y={-p.at[1] - dot}
+          width={2 * dot}
+          height={2 * dot}
+          fill={on ? 'var(--color-primary)' : 'var(--color-base-100)'}
+          stroke={on ? 'var(--color-primary)' : 'var(--ink2)'}
+          strokeWidth={size / 170}
+        />
+      ) : (
+        <circle
+          cx={p.at[0]}
+          cy={-p.at[1]}
+          r={dot * (on ? 1.2 : 0.85)}
+          fill={on ? 'var(--color-primary)' : 'var(--ink2)'}
+        />
+      )}
+      {on && (
+        <circle
+          cx={p.at[0]}
+          cy={-p.at[1]}
+          r={dot * 2.1}
+          fill="none"
+          stroke="var(--color-primary)"
+          strokeWidth={size / 130}
+        />
+      )}
+    </g>
   )
 }

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react'
-import type { RunStep } from '@flexum/core/recipe'
+import type { RunChoices, RunStep } from '@flexum/core/recipe'
 import { formatDecimal, formatLength, formatAngle } from '@flexum/core/units'
 import type { TurningCard } from '@flexum/core/service'
 import { Cancelled } from '../../../../compute/client.ts'
@@ -40,47 +40,65 @@ export function TurningCompare({ step }: { readonly step: RunStep }) {
     <ul aria-label="Turnings side by side" className="flex flex-col gap-2">
       {cards.map((c) => (
         <li key={c.turning}>
-          <button
-            type="button"
-            className={`flex w-full cursor-pointer flex-col rounded-[3px] border p-1.5 text-left ${c.turning === step.turning ? 'border-primary bg-[var(--chosen-wash)]' : 'hairline bg-base-100 hover:border-primary'}`}
-            aria-pressed={c.turning === step.turning}
-            disabled={c.problem !== undefined}
-            onClick={() => change({ turning: c.turning }, `Turn ${c.turning}`)}
-          >
-            {c.picture && <Drawn picture={c.picture} />}
-            <span className="flex flex-col">
-              <span className="flex justify-between">
-                <b>{TITLES[c.turning]}</b>
-                {c.turning === step.turning && <span className="muted">as it is</span>}
-              </span>
-              {c.problem === undefined ? (
-                <span className="grid grid-cols-2 gap-x-4">
-                  <Row
-                    label="thinnest"
-                    value={formatLength(c.thickness, part.units.length)}
-                    poor={c.thickness < most * 0.9}
-                  />
-                  <Row
-                    label="volume"
-                    value={`${formatDecimal(c.volumeShare * 100, 1)} %`}
-                    poor={Math.abs(c.volumeShare - 1) > 0.02}
-                    title="Volume against section area times path length"
-                  />
-                  <Row
-                    label="roll at end"
-                    value={c.rollAtEnd === undefined ? 'leans' : formatAngle(c.rollAtEnd, 1)}
-                    title="Against the least roll that goes along the path"
-                  />
-                  {c.findings > 0 && <Row label="findings" value={String(c.findings)} poor />}
-                </span>
-              ) : (
-                <span className="text-error">✕ {c.problem}</span>
-              )}
-            </span>
-          </button>
+          <TurningCard c={c} step={step} change={change} most={most} />
         </li>
       ))}
     </ul>
+  )
+}
+
+/** One way of turning, with what it comes to. */
+function TurningCard({
+  c,
+  step,
+  change,
+  most,
+}: {
+  readonly c: TurningCard
+  readonly step: RunStep
+  readonly change: (choices: RunChoices, label: string) => void
+  readonly most: number
+}) {
+  const part = usePart()
+  return (
+    <button
+      type="button"
+      className={`flex w-full cursor-pointer flex-col rounded-[3px] border p-1.5 text-left ${c.turning === step.turning ? 'border-primary bg-[var(--chosen-wash)]' : 'hairline bg-base-100 hover:border-primary'}`}
+      aria-pressed={c.turning === step.turning}
+      disabled={c.problem !== undefined}
+      onClick={() => change({ turning: c.turning }, `Turn ${c.turning}`)}
+    >
+      {c.picture && <Drawn picture={c.picture} />}
+      <span className="flex flex-col">
+        <span className="flex justify-between">
+          <b>{TITLES[c.turning]}</b>
+          {c.turning === step.turning && <span className="muted">as it is</span>}
+        </span>
+        {c.problem === undefined ? (
+          <span className="grid grid-cols-2 gap-x-4">
+            <Row
+              label="thinnest"
+              value={formatLength(c.thickness, part.units.length)}
+              poor={c.thickness < most * 0.9}
+            />
+            <Row
+              label="volume"
+              value={`${formatDecimal(c.volumeShare * 100, 1)} %`}
+              poor={Math.abs(c.volumeShare - 1) > 0.02}
+              title="Volume against section area times path length"
+            />
+            <Row
+              label="roll at end"
+              value={c.rollAtEnd === undefined ? 'leans' : formatAngle(c.rollAtEnd, 1)}
+              title="Against the least roll that goes along the path"
+            />
+            {c.findings > 0 && <Row label="findings" value={String(c.findings)} poor />}
+          </span>
+        ) : (
+          <span className="text-error">✕ {c.problem}</span>
+        )}
+      </span>
+    </button>
   )
 }
 

@@ -144,32 +144,44 @@ export function ProfileFigures(props: {
           </p>
         )}
       </Section>
-      {beside && (
-        <Section title={`Beside ${beside.name}`}>
-          <SectionDrawing section={beside.output.section} properties={beside.output.properties} />
-          <table className="mt-2 w-full" aria-label={`Compared with ${beside.name}`}>
-            <thead className="sr-only">
-              <tr>
-                <th>figure</th>
-                <th>{beside.name}</th>
-                <th>against this section</th>
-              </tr>
-            </thead>
-            <tbody>
-              {rowsOf(beside.output, units).map((r, i) => (
-                <tr key={r.label} className="border-t hairline">
-                  <th scope="row" className="muted py-0.5 text-left font-normal">
-                    {r.label}
-                  </th>
-                  <td className="figure py-0.5 text-right">{r.value}</td>
-                  <td className="figure muted w-16 py-0.5 text-right">{ratio(r.amount, rows[i]!.amount)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </Section>
-      )}
+      {beside && <BesideTable beside={beside} rows={rows} />}
     </div>
+  )
+}
+
+/** The figures of two profiles side by side. */
+function BesideTable({
+  beside,
+  rows,
+}: {
+  readonly beside: { name: string; output: SectionGiven }
+  readonly rows: Row[]
+}) {
+  const { units } = usePart()
+  return (
+    <Section title={`Beside ${beside.name}`}>
+      <SectionDrawing section={beside.output.section} properties={beside.output.properties} />
+      <table className="mt-2 w-full" aria-label={`Compared with ${beside.name}`}>
+        <thead className="sr-only">
+          <tr>
+            <th>figure</th>
+            <th>{beside.name}</th>
+            <th>against this section</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rowsOf(beside.output, units).map((r, i) => (
+            <tr key={r.label} className="border-t hairline">
+              <th scope="row" className="muted py-0.5 text-left font-normal">
+                {r.label}
+              </th>
+              <td className="figure py-0.5 text-right">{r.value}</td>
+              <td className="figure muted w-16 py-0.5 text-right">{ratio(r.amount, rows[i]!.amount)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Section>
   )
 }
 

@@ -35,31 +35,7 @@ export function SketchMap(props: {
       {curves.map((e) => {
         const d = curvesPath(piecesOf(e, at), TRUE_SCALE)
         const on = props.picked.includes(e.id)
-        return (
-          <g
-            key={e.id}
-            role="checkbox"
-            aria-checked={on}
-            aria-label={props.name(e.id)}
-            tabIndex={0}
-            style={{ cursor: 'pointer' }}
-            onClick={() => props.onPick(e.id)}
-            onKeyDown={(k) => {
-              if (k.key !== ' ' && k.key !== 'Enter') return
-              k.preventDefault()
-              props.onPick(e.id)
-            }}
-          >
-            <path d={d} fill="none" stroke="transparent" strokeWidth={size / 14} />
-            <path
-              d={d}
-              fill="none"
-              stroke={on ? 'var(--color-success)' : 'var(--ink3)'}
-              strokeWidth={size / (on ? 55 : 90)}
-              {...(on ? {} : { strokeDasharray: `${size / 40} ${size / 50}` })}
-            />
-          </g>
-        )
+        return <MapCurve key={e.id} e={e} on={on} d={d} size={size} name={props.name} onPick={props.onPick} />
       })}
       {start && (
         <StartMark
@@ -70,6 +46,48 @@ export function SketchMap(props: {
         />
       )}
     </svg>
+  )
+}
+
+/** One curve of the sketch, to be taken in or out. */
+function MapCurve({
+  e,
+  on,
+  d,
+  size,
+  name,
+  onPick,
+}: {
+  readonly e: SketchEntity
+  readonly on: boolean
+  readonly d: string
+  readonly size: number
+  readonly name: (id: string) => string
+  readonly onPick: (id: string) => void
+}) {
+  return (
+    <g
+      role="checkbox"
+      aria-checked={on}
+      aria-label={name(e.id)}
+      tabIndex={0}
+      style={{ cursor: 'pointer' }}
+      onClick={() => onPick(e.id)}
+      onKeyDown={(k) => {
+        if (k.key !== ' ' && k.key !== 'Enter') return
+        k.preventDefault()
+        onPick(e.id)
+      }}
+    >
+      <path d={d} fill="none" stroke="transparent" strokeWidth={size / 14} />
+      <path
+        d={d}
+        fill="none"
+        stroke={on ? 'var(--color-success)' : 'var(--ink3)'}
+        strokeWidth={size / (on ? 55 : 90)}
+        {...(on ? {} : { strokeDasharray: `${size / 40} ${size / 50}` })}
+      />
+    </g>
   )
 }
 

@@ -19,7 +19,6 @@ export const hollowedPage: PageKind<ShellStep> = {
 /** Which body gets a wall, how thick, and at which faces it is open. */
 function HollowedFields({ step }: { readonly step: ShellStep }) {
   const { session } = useBench()
-  const part = usePart()
   const set = (open: readonly PickedFace[], label: string): void =>
     void session.run(changeShell, { step: step.id, choices: { open } }, { label })
   return (
@@ -63,26 +62,44 @@ function HollowedFields({ step }: { readonly step: ShellStep }) {
       ) : (
         <ul aria-label="Open faces" className="flex flex-col gap-1">
           {step.open.map((f, i) => (
-            <li key={f.face} className="flex items-center gap-2">
-              <span className="min-w-0 flex-1 truncate">
-                {faceWords(f.face, (id) => part.steps.find((s) => s.id === id)?.name)}
-              </span>
-              <button
-                type="button"
-                className="btn btn-xs btn-paper"
-                onClick={() =>
-                  set(
-                    step.open.filter((x) => x !== f),
-                    'Closed again',
-                  )
-                }
-              >
-                Close<span className="sr-only"> face {i + 1}</span>
-              </button>
-            </li>
+            <OpenFace key={f.face} f={f} set={set} step={step} i={i} />
           ))}
         </ul>
       )}
     </>
+  )
+}
+
+/** One face that is left open. */
+function OpenFace({
+  f,
+  set,
+  step,
+  i,
+}: {
+  readonly f: PickedFace
+  readonly set: (open: readonly PickedFace[], label: string) => void
+  readonly step: ShellStep
+  readonly i: number
+}) {
+  const part = usePart()
+  return (
+    <li className="flex items-center gap-2">
+      <span className="min-w-0 flex-1 truncate">
+        {faceWords(f.face, (id) => part.steps.find((s) => s.id === id)?.name)}
+      </span>
+      <button
+        type="button"
+        className="btn btn-xs btn-paper"
+        onClick={() =>
+          set(
+            step.open.filter((x) => x !== f),
+            'Closed again',
+          )
+        }
+      >
+        Close<span className="sr-only"> face {i + 1}</span>
+      </button>
+    </li>
   )
 }

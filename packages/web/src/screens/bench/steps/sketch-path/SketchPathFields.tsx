@@ -1,5 +1,5 @@
 import { ArrowLeftRight } from 'lucide-react'
-import { type SketchPathStep, changeSketchPath } from '@flexum/core/recipe'
+import { type SketchPathStep, type SketchStep, changeSketchPath } from '@flexum/core/recipe'
 import { entityName } from '@flexum/core/recipe/evaluated'
 import { chainOf, endsOf, firstChain } from '@flexum/core/sketch'
 import { stepResult } from '../../../../bench/results.ts'
@@ -54,23 +54,7 @@ export function SketchPathFields({ step }: { readonly step: SketchPathStep }) {
         />
       )}
       {starts.length > 0 && sketch?.kind === 'sketch' && (
-        <label className="grid grid-cols-[1fr_180px] items-center gap-x-2">
-          <span className="muted">Starts at</span>
-          <select
-            className="select select-sm"
-            value={step.start ?? ''}
-            onChange={(e) =>
-              change({ start: e.target.value === '' ? null : e.target.value }, 'Start of the path')
-            }
-          >
-            <option value="">where it was begun</option>
-            {starts.map((id) => (
-              <option key={id} value={id}>
-                {entityName(sketch, id)}
-              </option>
-            ))}
-          </select>
-        </label>
+        <StartChoice step={step} change={change} starts={starts} sketch={sketch} />
       )}
       <div className="flex gap-2">
         <UseInRun step={step.id} as="path" />
@@ -86,6 +70,39 @@ export function SketchPathFields({ step }: { readonly step: SketchPathStep }) {
         </button>
       </div>
     </div>
+  )
+}
+
+/** Where the path begins. */
+function StartChoice({
+  step,
+  change,
+  starts,
+  sketch,
+}: {
+  readonly step: SketchPathStep
+  readonly change: (choices: Parameters<typeof changeSketchPath>[1]['choices'], label: string) => void
+  readonly starts: string[]
+  readonly sketch: SketchStep
+}) {
+  return (
+    <label className="grid grid-cols-[1fr_180px] items-center gap-x-2">
+      <span className="muted">Starts at</span>
+      <select
+        className="select select-sm"
+        value={step.start ?? ''}
+        onChange={(e) =>
+          change({ start: e.target.value === '' ? null : e.target.value }, 'Start of the path')
+        }
+      >
+        <option value="">where it was begun</option>
+        {starts.map((id) => (
+          <option key={id} value={id}>
+            {entityName(sketch, id)}
+          </option>
+        ))}
+      </select>
+    </label>
   )
 }
 

@@ -106,23 +106,20 @@ export const GridRow = memo(function GridRow(p: GridRowProps) {
               : ''
         const text = formula === '' ? '' : textToEdit(formula, p.display.unit, column.dimension === 'length')
         return (
-          <td key={column.key} className="p-0">
-            <EntryField
-              data-cell={`${row}-${c}`}
-              className={`cell w-full bg-transparent py-1 pr-2 pl-1 text-right ${tone}`}
-              aria-label={`${column.called} of ${line.name}`}
-              aria-invalid={isBad}
-              title={named ? formulaText(formula) : undefined}
-              placeholder={column.empty === undefined ? '' : '·'}
-              shown={shown(formula, p.asTyped ? undefined : line.values[column.key], column, p.display)}
-              text={text}
-              onEntered={() => actions.choose(line.id)}
-              onDraft={(draft) => actions.draft(line.id, column.key, draft)}
-              onKeep={(typed) => actions.keep(line.id, column.key, typed)}
-              onKey={(e, keep) => actions.key(e, keep, row, c)}
-              onPaste={(e) => actions.paste(e, row, c)}
-            />
-          </td>
+          <GridCell
+            key={column.key}
+            column={column}
+            row={row}
+            c={c}
+            tone={tone}
+            line={line}
+            isBad={isBad}
+            named={named}
+            formula={formula}
+            p={p}
+            text={text}
+            actions={actions}
+          />
         )
       })}
       <td className="p-0 text-center">
@@ -140,3 +137,50 @@ export const GridRow = memo(function GridRow(p: GridRowProps) {
     </tr>
   )
 }, sameRow)
+
+/** One cell. */
+function GridCell({
+  column,
+  row,
+  c,
+  tone,
+  line,
+  isBad,
+  named,
+  formula,
+  p,
+  text,
+  actions,
+}: {
+  readonly column: GridColumn<string>
+  readonly row: number
+  readonly c: number
+  readonly tone: '' | 'text-error underline decoration-wavy' | 'text-success' | 'text-[var(--ink2)]'
+  readonly line: GridLine<string>
+  readonly isBad: boolean
+  readonly named: boolean
+  readonly formula: Formula
+  readonly p: GridRowProps
+  readonly text: string
+  readonly actions: GridActions
+}) {
+  return (
+    <td className="p-0">
+      <EntryField
+        data-cell={`${row}-${c}`}
+        className={`cell w-full bg-transparent py-1 pr-2 pl-1 text-right ${tone}`}
+        aria-label={`${column.called} of ${line.name}`}
+        aria-invalid={isBad}
+        title={named ? formulaText(formula) : undefined}
+        placeholder={column.empty === undefined ? '' : '·'}
+        shown={shown(formula, p.asTyped ? undefined : line.values[column.key], column, p.display)}
+        text={text}
+        onEntered={() => actions.choose(line.id)}
+        onDraft={(draft) => actions.draft(line.id, column.key, draft)}
+        onKeep={(typed) => actions.keep(line.id, column.key, typed)}
+        onKey={(e, keep) => actions.key(e, keep, row, c)}
+        onPaste={(e) => actions.paste(e, row, c)}
+      />
+    </td>
+  )
+}
