@@ -57,25 +57,7 @@ export function StoppedPart({
           </button>
         )}
         {others.length > 0 && (
-          <label className="flex items-center gap-2">
-            or to
-            <select
-              className="select select-sm"
-              aria-label="Another revision"
-              value=""
-              onChange={(e) => {
-                const to = others.find((r) => String(r.number) === e.target.value)
-                if (to) going.mutate(to)
-              }}
-            >
-              <option value="">another one…</option>
-              {others.slice(0, 30).map((r) => (
-                <option key={r.number} value={r.number}>
-                  revision {r.number}, saved {ago(r.savedAt, revisions.dataUpdatedAt)}
-                </option>
-              ))}
-            </select>
-          </label>
+          <OtherVersions others={others} at={revisions.dataUpdatedAt} onChoose={going.mutate} />
         )}
         {revisions.isError && <p className="text-error">{revisions.error.message}</p>}
         {going.isError && (
@@ -83,33 +65,71 @@ export function StoppedPart({
             It could not go back: {going.error.message}
           </p>
         )}
-        <p>
-          <a className="link" href={`/parts/${id}`}>
-            Load it again
-          </a>
-          {' · '}
-          <a className="link" href={fileAddress(id)}>
-            Save the part as a file
-          </a>
-          {draft !== undefined && (
-            <>
-              {' · '}
-              <button
-                type="button"
-                className="link"
-                onClick={() => download('what was being drawn.flexum.json', draft, 'application/json')}
-              >
-                Save what was being drawn as a file
-              </button>
-            </>
-          )}
-          {' · '}
-          <a className="link" href="/">
-            Back to the Rack
-          </a>
-        </p>
+        <WaysOn id={id} draft={draft} />
       </div>
     </EmptyState>
+  )
+}
+
+/** Earlier versions that can be looked at. */
+function OtherVersions(props: {
+  readonly others: readonly RevisionRow[]
+  /** When they were asked for, ms. */
+  readonly at: number
+  onChoose(to: RevisionRow): void
+}) {
+  const { others } = props
+  return (
+    <label className="flex items-center gap-2">
+      or to
+      <select
+        className="select select-sm"
+        aria-label="Another revision"
+        value=""
+        onChange={(e) => {
+          const to = others.find((r) => String(r.number) === e.target.value)
+          if (to) props.onChoose(to)
+        }}
+      >
+        <option value="">another one…</option>
+        {others.slice(0, 30).map((r) => (
+          <option key={r.number} value={r.number}>
+            revision {r.number}, saved {ago(r.savedAt, props.at)}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+}
+
+/** What else can be done: try again, or save what there is. */
+function WaysOn({ id, draft }: { readonly id: string; readonly draft: string | undefined }) {
+  return (
+    <p>
+      <a className="link" href={`/parts/${id}`}>
+        Load it again
+      </a>
+      {' · '}
+      <a className="link" href={fileAddress(id)}>
+        Save the part as a file
+      </a>
+      {draft !== undefined && (
+        <>
+          {' · '}
+          <button
+            type="button"
+            className="link"
+            onClick={() => download('what was being drawn.flexum.json', draft, 'application/json')}
+          >
+            Save what was being drawn as a file
+          </button>
+        </>
+      )}
+      {' · '}
+      <a className="link" href="/">
+        Back to the Rack
+      </a>
+    </p>
   )
 }
 

@@ -92,7 +92,23 @@ export function useOrder(head: OrderHead, onSaved: () => void): OrderInWork {
     const [next, ...rest] = future
     if (next) go({ past: [...past, now], now: next, future: rest })
   }, [go])
+  useUndoKeys(undo, redo)
 
+  const settled = useCallback(() => going.current, [])
+  return {
+    order: steps.now,
+    saving,
+    canUndo: steps.past.length > 0,
+    canRedo: steps.future.length > 0,
+    change,
+    undo,
+    redo,
+    settled,
+  }
+}
+
+/** Undo and redo by keys. */
+function useUndoKeys(undo: () => void, redo: () => void) {
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
       if (!(e.ctrlKey || e.metaKey) || e.altKey) return
@@ -107,16 +123,4 @@ export function useOrder(head: OrderHead, onSaved: () => void): OrderInWork {
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
   }, [undo, redo])
-
-  const settled = useCallback(() => going.current, [])
-  return {
-    order: steps.now,
-    saving,
-    canUndo: steps.past.length > 0,
-    canRedo: steps.future.length > 0,
-    change,
-    undo,
-    redo,
-    settled,
-  }
 }

@@ -15,11 +15,11 @@ import { useSheet, useSheetState } from './context.ts'
 import { FindOutlines } from './FindOutlines.tsx'
 import { pictureKey, usePictureThere } from './usePictureThere.ts'
 import { Slider } from './Slider.tsx'
+import type { ToolName } from '../../../sheet/tools/names.ts'
 
 /** The picture under the drawing: how strongly it is seen, its turn and scale, and outlines found in it. */
 export function PicturePanel({ model }: { readonly model: SheetModel }) {
   const { session } = useBench()
-  const sheet = useSheet()
   const tool = useSheetState((s) => s.tool)
   const [finding, setFinding] = useState(false)
   const { picture } = model.step
@@ -62,47 +62,7 @@ export function PicturePanel({ model }: { readonly model: SheetModel }) {
           value={Number(deg(picture.angle).toFixed(1))}
           onChange={(a) => put(turnedTo(picture, rad(a)), 'Turn the picture', `turn-${model.step.id}`)}
         />
-        <div className="flex flex-wrap gap-2">
-          <button
-            type="button"
-            className={`btn btn-xs ${tool === 'scale-picture' ? 'btn-primary' : 'btn-paper'}`}
-            aria-pressed={tool === 'scale-picture'}
-            onClick={() => sheet.take('scale-picture')}
-          >
-            Set the scale
-          </button>
-          <button
-            type="button"
-            className={`btn btn-xs ${tool === 'stretch-picture' ? 'btn-primary' : 'btn-paper'}`}
-            aria-pressed={tool === 'stretch-picture'}
-            disabled={!picture.known}
-            title={
-              picture.known
-                ? 'For pixels that are not square: a second known length, across the first'
-                : 'Set the scale by one length first'
-            }
-            onClick={() => sheet.take('stretch-picture')}
-          >
-            Across too
-          </button>
-          <button
-            type="button"
-            className={`btn btn-xs ${tool === 'upright-picture' ? 'btn-primary' : 'btn-paper'}`}
-            aria-pressed={tool === 'upright-picture'}
-            title="Press two places of an edge that is level or upright in truth"
-            onClick={() => sheet.take('upright-picture')}
-          >
-            Upright by an edge
-          </button>
-          <button
-            type="button"
-            className="btn btn-xs btn-paper"
-            aria-pressed={finding}
-            onClick={() => setFinding(!finding)}
-          >
-            Find outlines
-          </button>
-        </div>
+        <PictureButtons tool={tool} picture={picture} finding={finding} setFinding={setFinding} />
         {finding && (
           <FindOutlines
             picture={picture}
@@ -112,6 +72,64 @@ export function PicturePanel({ model }: { readonly model: SheetModel }) {
         )}
       </div>
     </Section>
+  )
+}
+
+/** What can be done with the picture. */
+function PictureButtons({
+  tool,
+  picture,
+  finding,
+  setFinding,
+}: {
+  readonly tool: ToolName
+  readonly picture: SheetPicture
+  readonly finding: boolean
+  readonly setFinding: (next: boolean) => void
+}) {
+  const sheet = useSheet()
+  return (
+    <div className="flex flex-wrap gap-2">
+      <button
+        type="button"
+        className={`btn btn-xs ${tool === 'scale-picture' ? 'btn-primary' : 'btn-paper'}`}
+        aria-pressed={tool === 'scale-picture'}
+        onClick={() => sheet.take('scale-picture')}
+      >
+        Set the scale
+      </button>
+      <button
+        type="button"
+        className={`btn btn-xs ${tool === 'stretch-picture' ? 'btn-primary' : 'btn-paper'}`}
+        aria-pressed={tool === 'stretch-picture'}
+        disabled={!picture.known}
+        title={
+          picture.known
+            ? 'For pixels that are not square: a second known length, across the first'
+            : 'Set the scale by one length first'
+        }
+        onClick={() => sheet.take('stretch-picture')}
+      >
+        Across too
+      </button>
+      <button
+        type="button"
+        className={`btn btn-xs ${tool === 'upright-picture' ? 'btn-primary' : 'btn-paper'}`}
+        aria-pressed={tool === 'upright-picture'}
+        title="Press two places of an edge that is level or upright in truth"
+        onClick={() => sheet.take('upright-picture')}
+      >
+        Upright by an edge
+      </button>
+      <button
+        type="button"
+        className="btn btn-xs btn-paper"
+        aria-pressed={finding}
+        onClick={() => setFinding(!finding)}
+      >
+        Find outlines
+      </button>
+    </div>
   )
 }
 

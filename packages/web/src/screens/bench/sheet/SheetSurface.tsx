@@ -1,9 +1,9 @@
-import { useEffect, useLayoutEffect, useRef } from 'react'
+import { useEffect, useLayoutEffect, useRef, type RefObject } from 'react'
 import type { Vec2 } from '@flexum/core/plane'
 import { hitAt } from '../../../sheet/snap.ts'
-import type { Pending } from '../../../sheet/state.ts'
-import { NO_PREVIEW, type Pointer } from '../../../sheet/tools/tool.ts'
-import { keptInView, panned, toSheet, zoomed } from '../../../sheet/view.ts'
+import type { Pending, SheetState } from '../../../sheet/state.ts'
+import { NO_PREVIEW, type Pointer, type Preview } from '../../../sheet/tools/tool.ts'
+import { keptInView, panned, toSheet, zoomed, type SheetView } from '../../../sheet/view.ts'
 import { useBench, usePart } from '../context.ts'
 import { useSheet, useSheetModel, useSheetState } from './context.ts'
 import { DimensionField } from './DimensionField.tsx'
@@ -25,6 +25,7 @@ import { pickFor, usesOf } from './uses.ts'
 import { useDwell } from './useDwell.ts'
 import { useReferencePlaces } from './useReferencePlaces.ts'
 import { useSheetKeys } from './useSheetKeys.ts'
+import type { SheetModel } from '../../../sheet/model.ts'
 
 /** The drawing surface: shows the sketch and hands what the pointer does to the tool in hand. */
 export function SheetSurface() {
@@ -43,33 +44,8 @@ export function SheetSurface() {
   // What opened has the keys.
   useEffect(() => surface.current?.focus({ preventScroll: true }), [])
   const putPicture = usePicturePutting()
-
-  useLayoutEffect(() => {
-    const at = surface.current!
-    const measure = (): void => {
-      const { clientWidth: width, clientHeight: height } = at
-      if (width > 0) sheet.set({ view: { ...sheet.store.getState().view, width, height } })
-    }
-    measure()
-    sheet.fit()
-    const observer = new ResizeObserver(measure)
-    observer.observe(at)
-    return () => observer.disconnect()
-  }, [sheet])
-
-  useEffect(() => {
-    const at = surface.current!
-    // React's own wheel listener is passive and could not keep the page from scrolling.
-    const onWheel = (e: WheelEvent): void => {
-      e.preventDefault()
-      const box = at.getBoundingClientRect()
-      const about: Vec2 = [e.clientX - box.left, e.clientY - box.top]
-      const { view: v } = sheet.store.getState()
-      sheet.set({ view: keptInView(zoomed(v, Math.exp(-e.deltaY * 0.0016), about), sheet.model()) })
-    }
-    at.addEventListener('wheel', onWheel, { passive: false })
-    return () => at.removeEventListener('wheel', onWheel)
-  }, [sheet])
+  useSurfaceSize(surface)
+  useWheelZoom(surface)
 
   if (!model) return null
   const pointerAt = (e: React.PointerEvent): Pointer => {
@@ -176,38 +152,10 @@ export function SheetSurface() {
       onPointerLeave={() => sheet.set({ hover: undefined })}
     >
       <SceneBehind />
-      <svg width="100%" height="100%" aria-hidden className="absolute inset-0">
-        <PictureLayer model={model} view={view} />
-        <GridLayer view={view} />
-        <RegionsLayer model={model} view={view} />
-        <UsesLayer model={model} view={view} />
-        <CurvesLayer model={model} view={view} />
-        <CombLayer model={model} view={view} />
-        <DimensionsLayer model={model} view={view} />
-        <MotionLayer model={model} view={view} />
-        <PointsLayer model={model} view={view} />
-        <MarksLayer model={model} view={view} />
-        <GapsLayer model={model} view={view} />
-        <UseLettersLayer model={model} view={view} />
-        <FoundLayer view={view} />
-        <PreviewLayer preview={preview} view={view} />
-      </svg>
+      <SheetLayers model={model} view={view} preview={preview} />
       <PointerFields preview={preview} />
       <DimensionField model={model} view={view} />
-      {(state.said ?? hint) && (
-        <p
-          role="status"
-          aria-label="Hint"
-          className={`${state.instead ? '' : 'pointer-events-none'} absolute bottom-3 left-3 max-w-[70%] rounded-box px-3 py-1.5 ${state.said ? 'bg-[var(--warn-wash)]' : 'bg-base-200'}`}
-        >
-          {state.said ?? hint}
-          {state.instead && state.instead.with === state.said && (
-            <button type="button" className="btn btn-xs btn-paper ml-2" onClick={() => state.instead?.act()}>
-              {state.instead.label}
-            </button>
-          )}
-        </p>
-      )}
+      {(state.said ?? hint) && <HintLine state={state} hint={hint} />}
       {state.pending?.kind === 'far' && <FarBar pending={state.pending} />}
       <span
         className="sr-only"
@@ -219,6 +167,89 @@ export function SheetSurface() {
         {part.name}
       </span>
     </div>
+  )
+}
+
+/** The view knows how large the surface is, and is fitted to it when it opens. */
+function useSurfaceSize(surface: RefObject<HTMLDivElement | null>) {
+  const sheet = useSheet()
+  useLayoutEffect(() => {
+    const at = surface.current!
+    const measure = (): void => {
+      const { clientWidth: width, clientHeight: height } = at
+      if (width > 0) sheet.set({ view: { ...sheet.store.getState().view, width, height } })
+    }
+    measure()
+    sheet.fit()
+    const observer = new ResizeObserver(measure)
+    observer.observe(at)
+    return () => observer.disconnect()
+  }, [sheet, surface])
+}
+
+/** The wheel zooms about the pointer. */
+function useWheelZoom(surface: RefObject<HTMLDivElement | null>) {
+  const sheet = useSheet()
+  useEffect(() => {
+    const at = surface.current!
+    // React's own wheel listener is passive and could not keep the page from scrolling.
+    const onWheel = (e: WheelEvent): void => {
+      e.preventDefault()
+      const box = at.getBoundingClientRect()
+      const about: Vec2 = [e.clientX - box.left, e.clientY - box.top]
+      const { view: v } = sheet.store.getState()
+      sheet.set({ view: keptInView(zoomed(v, Math.exp(-e.deltaY * 0.0016), about), sheet.model()) })
+    }
+    at.addEventListener('wheel', onWheel, { passive: false })
+    return () => at.removeEventListener('wheel', onWheel)
+  }, [sheet, surface])
+}
+
+/** All that is drawn, the lowest first. */
+function SheetLayers({
+  model,
+  view,
+  preview,
+}: {
+  readonly model: SheetModel
+  readonly view: SheetView
+  readonly preview: Preview
+}) {
+  return (
+    <svg width="100%" height="100%" aria-hidden className="absolute inset-0">
+      <PictureLayer model={model} view={view} />
+      <GridLayer view={view} />
+      <RegionsLayer model={model} view={view} />
+      <UsesLayer model={model} view={view} />
+      <CurvesLayer model={model} view={view} />
+      <CombLayer model={model} view={view} />
+      <DimensionsLayer model={model} view={view} />
+      <MotionLayer model={model} view={view} />
+      <PointsLayer model={model} view={view} />
+      <MarksLayer model={model} view={view} />
+      <GapsLayer model={model} view={view} />
+      <UseLettersLayer model={model} view={view} />
+      <FoundLayer view={view} />
+      <PreviewLayer preview={preview} view={view} />
+    </svg>
+  )
+}
+
+/** What was said last, or what the tool waits for. */
+function HintLine({ state, hint }: { readonly state: SheetState; readonly hint: string }) {
+  return (
+    <p
+      role="status"
+      aria-label="Hint"
+      className={`${state.instead ? '' : 'pointer-events-none'} absolute bottom-3 left-3 max-w-[70%] rounded-box px-3 py-1.5 ${state.said ? 'bg-[var(--warn-wash)]' : 'bg-base-200'}`}
+    >
+      {state.said ?? hint}
+      {state.instead && state.instead.with === state.said && (
+        <button type="button" className="btn btn-xs btn-paper ml-2" onClick={() => state.instead?.act()}>
+          {state.instead.label}
+        </button>
+      )}
+    </p>
   )
 }
 

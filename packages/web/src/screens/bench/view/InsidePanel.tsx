@@ -20,7 +20,6 @@ export function InsidePanel({
   readonly rooms: readonly ShownRoom[]
   onClose(): void
 }) {
-  const { steps } = usePart()
   const [chosen, setChosen] = useState(0)
   const [level, setLevel] = useState(EYES)
   const shown = rooms[Math.min(chosen, rooms.length - 1)]
@@ -51,20 +50,7 @@ export function InsidePanel({
         <p className="muted">There is no room to stand in: a room is made of its walls, typed or drawn.</p>
       ) : (
         <>
-          {rooms.length > 1 && (
-            <select
-              className="select select-sm"
-              aria-label="Room"
-              value={chosen}
-              onChange={(e) => setChosen(Number(e.target.value))}
-            >
-              {rooms.map((r, i) => (
-                <option key={r.step} value={i}>
-                  {steps.find((x) => x.id === r.step)?.name ?? `room ${i + 1}`}
-                </option>
-              ))}
-            </select>
-          )}
+          {rooms.length > 1 && <RoomChoice chosen={chosen} setChosen={setChosen} rooms={rooms} />}
           <RoomPlan
             room={shown.room}
             label="The room from above; press where to stand"
@@ -89,5 +75,32 @@ export function InsidePanel({
         </>
       )}
     </ToolPanel>
+  )
+}
+
+/** Which room is looked into. */
+function RoomChoice({
+  chosen,
+  setChosen,
+  rooms,
+}: {
+  readonly chosen: number
+  readonly setChosen: (next: number) => void
+  readonly rooms: readonly ShownRoom[]
+}) {
+  const { steps } = usePart()
+  return (
+    <select
+      className="select select-sm"
+      aria-label="Room"
+      value={chosen}
+      onChange={(e) => setChosen(Number(e.target.value))}
+    >
+      {rooms.map((r, i) => (
+        <option key={r.step} value={i}>
+          {steps.find((x) => x.id === r.step)?.name ?? `room ${i + 1}`}
+        </option>
+      ))}
+    </select>
   )
 }

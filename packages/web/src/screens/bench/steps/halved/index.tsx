@@ -1,4 +1,4 @@
-import { type HalvedStep, changeHalved } from '@flexum/core/recipe'
+import { type HalvedStep, type RunStep, changeHalved } from '@flexum/core/recipe'
 import { useBench, usePart } from '../../context.ts'
 import { Choice } from '../../inspector/Choice.tsx'
 import { StepField } from '../../inspector/StepField.tsx'
@@ -69,23 +69,7 @@ function HalvedFields({ step }: { readonly step: HalvedStep }) {
           onPick={(on) => change({ on }, 'Half about another face')}
         />
       )}
-      {along && (
-        <Choice
-          label="It goes through"
-          value={step.through ? `${step.through.end} ${step.through.run}` : ''}
-          choices={[
-            ['', 'the origin'] as const,
-            ...runs.flatMap((r) => ENDS.map((end) => [`${end} ${r.id}`, `the ${end} of ${r.name}`] as const)),
-          ]}
-          onChoose={(at) => {
-            const [end, run] = [
-              at.startsWith('end ') ? 'end' : 'start',
-              at.slice(at.indexOf(' ') + 1),
-            ] as const
-            change({ through: at === '' ? undefined : { run, end } }, 'Plane through')
-          }}
-        />
-      )}
+      {along && <AlongChoice step={step} runs={runs} change={change} />}
       <StepField
         step={step}
         field="offset"
@@ -114,5 +98,30 @@ function HalvedFields({ step }: { readonly step: HalvedStep }) {
           : `${of?.name ?? 'It'} is cut by the plane, and one side of it is kept.`}
       </p>
     </>
+  )
+}
+
+function AlongChoice({
+  step,
+  runs,
+  change,
+}: {
+  readonly step: HalvedStep
+  readonly runs: RunStep[]
+  readonly change: (choices: Parameters<typeof changeHalved>[1]['choices'], label: string) => void
+}) {
+  return (
+    <Choice
+      label="It goes through"
+      value={step.through ? `${step.through.end} ${step.through.run}` : ''}
+      choices={[
+        ['', 'the origin'] as const,
+        ...runs.flatMap((r) => ENDS.map((end) => [`${end} ${r.id}`, `the ${end} of ${r.name}`] as const)),
+      ]}
+      onChoose={(at) => {
+        const [end, run] = [at.startsWith('end ') ? 'end' : 'start', at.slice(at.indexOf(' ') + 1)] as const
+        change({ through: at === '' ? undefined : { run, end } }, 'Plane through')
+      }}
+    />
   )
 }

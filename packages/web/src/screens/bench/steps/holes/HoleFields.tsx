@@ -47,24 +47,7 @@ export function HoleFields(props: {
     if (value === FACE) return props.onPickFace()
     const [kind, id] = value.split(' ') as ['sheet' | 'run' | 'point', string]
     const points = pointsOf(sketches.find((s) => s.id === id))
-    const at: HolePlace =
-      kind === 'point'
-        ? { kind, sketch: id, point: points[0]?.id ?? '' }
-        : kind === 'sheet'
-          ? ({
-              kind,
-              sketch: id,
-              x: '0',
-              y: '0',
-              ...(place.kind === 'sheet' || place.kind === 'face' ? { x: place.x, y: place.y } : {}),
-            } as const)
-          : ({
-              kind,
-              run: id,
-              station: '20',
-              clock: '0',
-              ...(place.kind === 'run' ? { station: place.station, clock: place.clock } : {}),
-            } as const)
+    const at = placedBy(kind, id, points[0]?.id ?? '', place)
     onChange({ ...row, place: at }, `Hole ${number} elsewhere`)
   }
   return (
@@ -154,4 +137,25 @@ function PointOfHole({
       )}
     </>
   )
+}
+
+/** A hole placed in another way, that keeps what it can of where it was. */
+function placedBy(kind: 'sheet' | 'run' | 'point', id: string, point: string, place: HolePlace): HolePlace {
+  return kind === 'point'
+    ? { kind, sketch: id, point }
+    : kind === 'sheet'
+      ? ({
+          kind,
+          sketch: id,
+          x: '0',
+          y: '0',
+          ...(place.kind === 'sheet' || place.kind === 'face' ? { x: place.x, y: place.y } : {}),
+        } as const)
+      : ({
+          kind,
+          run: id,
+          station: '20',
+          clock: '0',
+          ...(place.kind === 'run' ? { station: place.station, clock: place.clock } : {}),
+        } as const)
 }

@@ -93,22 +93,7 @@ function TrimInspector({ step }: { readonly step: MouldingLineStep }) {
         )}
         {openings.length > 0 && <TrimFigure step={step} figure="clear" />}
         {step.level !== 'opening' && <TrimFigure step={step} figure="straights" />}
-        {past.length > 0 && step.level !== 'opening' && (
-          <fieldset>
-            <legend className="muted">Runs past</legend>
-            {past.map((id) => (
-              <label key={id} className="flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="checkbox checkbox-xs"
-                  checked
-                  onChange={() => set({ past: past.filter((p) => p !== id) }, 'Run past no longer')}
-                />
-                {named.find(([o]) => o === id)?.[1] ?? 'an opening that is gone'}
-              </label>
-            ))}
-          </fieldset>
-        )}
+        {past.length > 0 && step.level !== 'opening' && <PastOpenings past={past} set={set} named={named} />}
         <div className="flex flex-wrap gap-2">
           <UseInRun step={step.id} as="path" />
           <button
@@ -122,6 +107,34 @@ function TrimInspector({ step }: { readonly step: MouldingLineStep }) {
       </div>
       <Mouldings step={step} />
     </PathPanel>
+  )
+}
+
+/** The openings at which the line does not break. */
+function PastOpenings({
+  past,
+  set,
+  named,
+}: {
+  readonly past: readonly string[]
+  readonly set: (choices: MouldingLineChoices, label: string) => boolean
+  readonly named: (readonly [string, `the window in wall ${number}` | `the door in wall ${number}`])[]
+}) {
+  return (
+    <fieldset>
+      <legend className="muted">Runs past</legend>
+      {past.map((id) => (
+        <label key={id} className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-xs"
+            checked
+            onChange={() => set({ past: past.filter((p) => p !== id) }, 'Run past no longer')}
+          />
+          {named.find(([o]) => o === id)?.[1] ?? 'an opening that is gone'}
+        </label>
+      ))}
+    </fieldset>
   )
 }
 

@@ -1,4 +1,4 @@
-import type { Capability, RunChoices, RunStep } from '@flexum/core/recipe'
+import type { Capability, RunChoices, RunStep, Step } from '@flexum/core/recipe'
 import { stepResult, stepsGiving } from '../../../../bench/results.ts'
 import { Section } from '../../../../ui/Figures.tsx'
 import { useBench, usePart, useSessionState } from '../../context.ts'
@@ -22,7 +22,6 @@ const STANDS = { path: 'where its path lies', section: 'where its section was dr
 
 /** How a run's section goes along its path, and what the body comes to. */
 export function RunInspector({ step }: { readonly step: RunStep }) {
-  const { session } = useBench()
   const part = usePart()
   const change = useChangeRun(step)
   const result = useSessionState((s) => stepResult(s.result, step.id))
@@ -39,29 +38,7 @@ export function RunInspector({ step }: { readonly step: RunStep }) {
           turning {step.turning === 'faces' ? 'by faces' : step.turning}
         </span>
       </div>
-      <div className="flex flex-col gap-1.5 px-3 py-2">
-        {runs.length > 1 && (
-          <Choice
-            label={`One of ${runs.length} runs`}
-            value={step.id}
-            choices={runs.map((r) => [r.id, r.name] as const)}
-            onChoose={(id) => session.select({ station: 'run', step: id, node: null })}
-          />
-        )}
-        <Choice
-          label="Path"
-          value={step.path}
-          choices={others('path')}
-          onChoose={(path) => change({ path }, 'Path of the run')}
-        />
-        <FromEnd step={step} path={step.path} />
-        <Choice
-          label="Profile"
-          value={step.profile}
-          choices={others('section')}
-          onChoose={(profile) => change({ profile }, 'Profile of the run')}
-        />
-      </div>
+      <RunFields runs={runs} step={step} others={others} change={change} />
       <StationFindings station="run" />
       <Section title="Turning">
         <TurningFields step={step} />
@@ -97,6 +74,46 @@ export function RunInspector({ step }: { readonly step: RunStep }) {
         </div>
       )}
     </>
+  )
+}
+
+/** What is carried along what, and how it turns. */
+function RunFields({
+  runs,
+  step,
+  others,
+  change,
+}: {
+  readonly runs: readonly Step[]
+  readonly step: RunStep
+  readonly others: (gives: Capability) => (readonly [string, string])[]
+  readonly change: (choices: RunChoices, label: string) => void
+}) {
+  const { session } = useBench()
+  return (
+    <div className="flex flex-col gap-1.5 px-3 py-2">
+      {runs.length > 1 && (
+        <Choice
+          label={`One of ${runs.length} runs`}
+          value={step.id}
+          choices={runs.map((r) => [r.id, r.name] as const)}
+          onChoose={(id) => session.select({ station: 'run', step: id, node: null })}
+        />
+      )}
+      <Choice
+        label="Path"
+        value={step.path}
+        choices={others('path')}
+        onChoose={(path) => change({ path }, 'Path of the run')}
+      />
+      <FromEnd step={step} path={step.path} />
+      <Choice
+        label="Profile"
+        value={step.profile}
+        choices={others('section')}
+        onChoose={(profile) => change({ profile }, 'Profile of the run')}
+      />
+    </div>
   )
 }
 

@@ -145,21 +145,7 @@ function WallOfPlan({
         strokeWidth={isChosen ? 5 : 3}
       />
       {openings.map((o) => (
-        <g key={`${o.from}-${o.sill}`}>
-          <path
-            d={draw(between(o.from, o.from + o.width))!}
-            fill="none"
-            stroke="var(--color-base-100)"
-            strokeWidth="5.5"
-          />
-          <path
-            d={draw(between(o.from, o.from + o.width))!}
-            fill="none"
-            stroke="var(--ink2)"
-            strokeWidth={o.sill > 0 ? 1.6 : 1}
-            strokeDasharray={o.sill > 0 ? undefined : '2 2'}
-          />
-        </g>
+        <OpeningOfPlan key={`${o.from}-${o.sill}`} o={o} between={between} />
       ))}
       <text
         x={number[0]}
@@ -172,6 +158,33 @@ function WallOfPlan({
       >
         {i + 1}
       </text>
+    </g>
+  )
+}
+
+/** A door or a window in its wall. */
+function OpeningOfPlan({
+  o,
+  between,
+}: {
+  readonly o: Opening
+  readonly between: (a: number, b: number) => readonly (readonly [number, number])[]
+}) {
+  return (
+    <g>
+      <path
+        d={draw(between(o.from, o.from + o.width))!}
+        fill="none"
+        stroke="var(--color-base-100)"
+        strokeWidth="5.5"
+      />
+      <path
+        d={draw(between(o.from, o.from + o.width))!}
+        fill="none"
+        stroke="var(--ink2)"
+        strokeWidth={o.sill > 0 ? 1.6 : 1}
+        strokeDasharray={o.sill > 0 ? undefined : '2 2'}
+      />
     </g>
   )
 }

@@ -26,10 +26,11 @@ import type { PageKind } from '../page-kind.ts'
 import { Glyph } from '../shared/Glyph.tsx'
 import { faultsByRow } from '../shared/grid/faults.ts'
 import { FormulaGrid } from '../shared/grid/FormulaGrid.tsx'
-import type { GridColumn, GridLine } from '../shared/grid/lines.ts'
+import type { GridColumn, GridFault, GridLine } from '../shared/grid/lines.ts'
 import { laidWords, said } from '../shared/grid/said.ts'
 import { PathPanel } from '../shared/PathPanel.tsx'
 import { Openings } from './Openings.tsx'
+import type { StepResult } from '@flexum/core/recipe/evaluated'
 
 export const wallPathPage: PageKind<WallPathStep> = {
   Picture: () => <Glyph copper d="M5 22V8H17L22 13V22Z" />,
@@ -101,6 +102,34 @@ function WallRows({ step }: { readonly step: WallPathStep }) {
   const part = usePart()
   const chosen = useSessionState((s) => step.rows.findIndex((r) => r.id === selectionOf(s).node))
   const result = useSessionState((s) => stepResult(s.result, step.id))
+  const lines = useWallLines(result, step)
+  const faults = faultsByRow(result?.findings ?? [], (f) => {
+    const [, row, column] = /^rows\/([^/]+)\/(.+)$/.exec(f.field ?? '') ?? []
+    return row === undefined ? undefined : [row, column!]
+  })
+  const add = (index: number): void => {
+    const id = newId(part, 'n')
+    const length = step.rows[index - 1]?.length ?? '1000 mm'
+    session.run(
+      insertWall,
+      { step: step.id, index, row: roomWall(id, length, '90 deg') },
+      { label: 'Add wall', select: { step: step.id, node: id } },
+    )
+  }
+  return (
+    <>
+      <WallsGrid step={step} lines={lines} faults={faults} add={add} />
+      <p className="muted px-3 pt-1">
+        With the room at the left: corners as measured inside it, over 180° outside. A curved wall bows out of
+        the room, or into it below 0: by its bow, or by its radius.
+      </p>
+      <RoomButtons add={add} chosen={chosen} step={step} />
+    </>
+  )
+}
+
+/** The walls as lines of a grid. */
+function useWallLines(result: StepResult | undefined, step: WallPathStep) {
   const lines = useMemo((): GridLine<WallColumn>[] => {
     const value = (id: string, column: WallColumn): number | undefined =>
       result?.fields[`rows/${id}/${column}`]?.value
@@ -118,79 +147,91 @@ function WallRows({ step }: { readonly step: WallPathStep }) {
       ...(!step.closed && i === step.rows.length - 1 ? { dim: ['corner'] as const } : {}),
     }))
   }, [step, result])
-  const faults = faultsByRow(result?.findings ?? [], (f) => {
-    const [, row, column] = /^rows\/([^/]+)\/(.+)$/.exec(f.field ?? '') ?? []
-    return row === undefined ? undefined : [row, column!]
-  })
-  const add = (index: number): void => {
-    const id = newId(part, 'n')
-    const length = step.rows[index - 1]?.length ?? '1000 mm'
-    session.run(
-      insertWall,
-      { step: step.id, index, row: roomWall(id, length, '90 deg') },
-      { label: 'Add wall', select: { step: step.id, node: id } },
-    )
-  }
+  return lines
+}
+
+/** The walls as rows. */
+function WallsGrid({
+  step,
+  lines,
+  faults,
+  add,
+}: {
+  readonly step: WallPathStep
+  readonly lines: GridLine<'length' | 'bow' | 'radius' | 'corner'>[]
+  readonly faults: ReadonlyMap<string, GridFault>
+  readonly add: (index: number) => void
+}) {
+  const { session } = useBench()
+  const part = usePart()
   return (
-    <>
-      <FormulaGrid
-        label="Walls"
-        step={step.id}
-        columns={COLUMNS}
-        lines={lines}
-        faults={faults}
-        onKeep={(row, column, formula) =>
-          session.run(setWallCell, { step: step.id, row, column, formula }, { label: 'Walls' })
-        }
-        onRemove={(id) =>
-          session.run(
-            removeWalls,
-            { step: step.id, rows: [id] },
-            { label: 'Remove wall', select: { step: step.id, node: null } },
-          )
-        }
-        onMove={(row, to) =>
-          session.run(moveWall, { step: step.id, row, to }, { label: 'Move wall in the order' })
-        }
-        onAdd={() => add(step.rows.length)}
-        onPaste={(row, column, cells) => {
-          const done = session.run(
-            pasteWalls,
-            { step: step.id, row, column, cells, newId: countingIds('n', idsIn(part)) },
-            { label: `Paste ${counted(cells.length, 'row')}` },
-          )
-          const before = step.rows.length
-          if (done) said(session, laidWords('walls', cells.length, Math.min(row, before), before))
-        }}
-      />
-      <p className="muted px-3 pt-1">
-        With the room at the left: corners as measured inside it, over 180° outside. A curved wall bows out of
-        the room, or into it below 0: by its bow, or by its radius.
-      </p>
-      <div className="flex flex-wrap items-center gap-3 px-3 py-2">
-        <button
-          type="button"
-          className="btn btn-xs btn-paper"
-          onClick={() => add(chosen >= 0 ? chosen + 1 : step.rows.length)}
-        >
-          <Plus size={12} aria-hidden /> Wall
-        </button>
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-sm"
-            checked={step.closed}
-            onChange={(e) =>
-              session.run(
-                closeWalls,
-                { step: step.id, closed: e.target.checked },
-                { label: e.target.checked ? 'Close the walls' : 'Leave the walls open' },
-              )
-            }
-          />
-          All round
-        </label>
-      </div>
-    </>
+    <FormulaGrid
+      label="Walls"
+      step={step.id}
+      columns={COLUMNS}
+      lines={lines}
+      faults={faults}
+      onKeep={(row, column, formula) =>
+        session.run(setWallCell, { step: step.id, row, column, formula }, { label: 'Walls' })
+      }
+      onRemove={(id) =>
+        session.run(
+          removeWalls,
+          { step: step.id, rows: [id] },
+          { label: 'Remove wall', select: { step: step.id, node: null } },
+        )
+      }
+      onMove={(row, to) =>
+        session.run(moveWall, { step: step.id, row, to }, { label: 'Move wall in the order' })
+      }
+      onAdd={() => add(step.rows.length)}
+      onPaste={(row, column, cells) => {
+        const done = session.run(
+          pasteWalls,
+          { step: step.id, row, column, cells, newId: countingIds('n', idsIn(part)) },
+          { label: `Paste ${counted(cells.length, 'row')}` },
+        )
+        const before = step.rows.length
+        if (done) said(session, laidWords('walls', cells.length, Math.min(row, before), before))
+      }}
+    />
+  )
+}
+
+function RoomButtons({
+  add,
+  chosen,
+  step,
+}: {
+  readonly add: (index: number) => void
+  readonly chosen: number
+  readonly step: WallPathStep
+}) {
+  const { session } = useBench()
+  return (
+    <div className="flex flex-wrap items-center gap-3 px-3 py-2">
+      <button
+        type="button"
+        className="btn btn-xs btn-paper"
+        onClick={() => add(chosen >= 0 ? chosen + 1 : step.rows.length)}
+      >
+        <Plus size={12} aria-hidden /> Wall
+      </button>
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={step.closed}
+          onChange={(e) =>
+            session.run(
+              closeWalls,
+              { step: step.id, closed: e.target.checked },
+              { label: e.target.checked ? 'Close the walls' : 'Leave the walls open' },
+            )
+          }
+        />
+        All round
+      </label>
+    </div>
   )
 }
