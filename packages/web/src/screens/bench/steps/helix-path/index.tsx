@@ -43,42 +43,7 @@ const END: Readonly<Record<HelixEnd['kind'], HelixEnd>> = {
 
 /** How a coil winds: its sizes, its hand, how it widens, and what its ends are. */
 function HelixInspector({ step }: { readonly step: HelixPathStep }) {
-  const { session } = useBench()
-  const part = usePart()
-  const fields = useSessionState((s) => stepResult(s.result, step.id)?.fields)
-  const { by = 'pitch-turns', closed } = step
-  const change = (choices: HelixChoices, label: string): void =>
-    void session.run(changeHelix, { step: step.id, choices }, { label })
-  const value = (field: string): number | undefined => fields?.[field]?.value
-  const typed = (size: string): number | undefined => (by.includes(size) ? value(size) : undefined)
-  const coil = coilOf(
-    { pitch: typed('pitch'), turns: typed('turns'), height: typed('height') },
-    {
-      start: value('closed/start') ?? 0,
-      end: value('closed/end') ?? 0,
-      rise: value('closed/rise') ?? 0,
-    },
-  )
-  const { unit } = part.units.length
-  const typeBy = (next: HelixBy): void => {
-    const length = (mm: number) => writtenLength(mm, unit)
-    // What is typed from here on begins as it is.
-    const now: HelixChoices = coil.ok
-      ? {
-          ...(by.includes('pitch') ? {} : { pitch: length(coil.value.pitch) }),
-          ...(by.includes('turns') ? {} : { turns: writtenFigure(coil.value.turns) }),
-          ...(by.includes('height') ? {} : { height: length(coil.value.height) }),
-        }
-      : { height: step.height ?? '50' }
-    change({ ...now, by: next === 'pitch-turns' ? undefined : next }, 'Helix by other sizes')
-  }
-  const follows: readonly (readonly [string, string])[] = !coil.ok
-    ? []
-    : by === 'pitch-turns'
-      ? [['Height', formatLength(coil.value.height, part.units.length)]]
-      : by === 'pitch-height'
-        ? [['Turns', formatDecimal(coil.value.turns, 3)]]
-        : [['Rise per turn', formatLength(coil.value.pitch, part.units.length)]]
+  const { by, typeBy, follows, change, closed, coil } = useCoil(step)
   return (
     <PathPanel step={step}>
       <div className="flex flex-col gap-1.5 px-3 py-2">
@@ -90,27 +55,16 @@ function HelixInspector({ step }: { readonly step: HelixPathStep }) {
           dimension="length"
         />
         <Choice label="Typed by" value={by} choices={BY} onChoose={typeBy} />
-        {by.includes('pitch') && (
-          <StepField
-            step={step}
-            field="pitch"
-            label="Rise per turn"
-            formula={step.pitch}
-            dimension="length"
-          />
-        )}
-        {by.includes('turns') && (
-          <StepField step={step} field="turns" label="Turns" formula={step.turns} dimension="number" />
-        )}
-        {by.includes('height') && (
-          <StepField
-            step={step}
-            field="height"
-            label="Height"
-            formula={step.height ?? ''}
-            dimension="length"
-          />
-        )}
+        <StepFields
+          step={step}
+          fields={(
+            [
+              ['pitch', 'Rise per turn', step.pitch, 'length'],
+              ['turns', 'Turns', step.turns, 'number'],
+              ['height', 'Height', step.height ?? '', 'length'],
+            ] as const
+          ).filter(([size]) => by.includes(size))}
+        />
         <Figures rows={follows} />
         <Choice
           label="Hand"
@@ -156,6 +110,47 @@ function HelixInspector({ step }: { readonly step: HelixPathStep }) {
       </div>
     </PathPanel>
   )
+}
+
+/** What the sizes of the coil come to, and how to type it by others. */
+function useCoil(step: HelixPathStep) {
+  const { session } = useBench()
+  const part = usePart()
+  const fields = useSessionState((s) => stepResult(s.result, step.id)?.fields)
+  const { by = 'pitch-turns', closed } = step
+  const change = (choices: HelixChoices, label: string): void =>
+    void session.run(changeHelix, { step: step.id, choices }, { label })
+  const value = (field: string): number | undefined => fields?.[field]?.value
+  const typed = (size: string): number | undefined => (by.includes(size) ? value(size) : undefined)
+  const coil = coilOf(
+    { pitch: typed('pitch'), turns: typed('turns'), height: typed('height') },
+    {
+      start: value('closed/start') ?? 0,
+      end: value('closed/end') ?? 0,
+      rise: value('closed/rise') ?? 0,
+    },
+  )
+  const { unit } = part.units.length
+  const typeBy = (next: HelixBy): void => {
+    const length = (mm: number) => writtenLength(mm, unit)
+    // What is typed from here on begins as it is.
+    const now: HelixChoices = coil.ok
+      ? {
+          ...(by.includes('pitch') ? {} : { pitch: length(coil.value.pitch) }),
+          ...(by.includes('turns') ? {} : { turns: writtenFigure(coil.value.turns) }),
+          ...(by.includes('height') ? {} : { height: length(coil.value.height) }),
+        }
+      : { height: step.height ?? '50' }
+    change({ ...now, by: next === 'pitch-turns' ? undefined : next }, 'Helix by other sizes')
+  }
+  const follows: readonly (readonly [string, string])[] = !coil.ok
+    ? []
+    : by === 'pitch-turns'
+      ? [['Height', formatLength(coil.value.height, part.units.length)]]
+      : by === 'pitch-height'
+        ? [['Turns', formatDecimal(coil.value.turns, 3)]]
+        : [['Rise per turn', formatLength(coil.value.pitch, part.units.length)]]
+  return { by, typeBy, follows, change, closed, coil }
 }
 
 /** The ends of what is carried along the coil ground flat, square to its axis, where they are not. */

@@ -17,6 +17,28 @@ const KINDS = {
 } as const
 type Kind = keyof typeof KINDS
 
+const figure = (v: number) => typedFormula(String(Number(v.toFixed(3))), 'mm')
+
+/** A first arrangement of each kind in which round strands, so many mm across, just touch. */
+function firstStrands(
+  kind: Kind,
+  across: number,
+  fresh: (i: number) => FreeStrand,
+): StrandsEntry | undefined {
+  switch (kind) {
+    case 'alone':
+      return undefined
+    case 'circle': {
+      const radius = figure(across / 2 / Math.sin(Math.PI / 3) + 0.001)
+      return { kind, count: '3', radius, start: '90 deg', facing: 'turned' }
+    }
+    case 'row':
+      return { kind, count: '3', spacing: figure(across), lie: '0' }
+    case 'free':
+      return { kind, places: [-1, 0, 1].map(fresh) }
+  }
+}
+
 /** How many times the section is carried side by side, and where each lies. */
 export function StrandsFields({ step }: { readonly step: RunStep }) {
   const { session } = useBench()
@@ -26,7 +48,6 @@ export function StrandsFields({ step }: { readonly step: RunStep }) {
   const profile = useSessionState((s) => stepResult(s.result, step.profile))
   const box = profile?.output?.section?.properties.box
   const across = box ? Math.max(box.max[0] - box.min[0], box.max[1] - box.min[1]) : 10
-  const figure = (v: number) => typedFormula(String(Number(v.toFixed(3))), 'mm')
   const { strands } = step
   const newId = newIds(part, 's')
 
@@ -38,24 +59,6 @@ export function StrandsFields({ step }: { readonly step: RunStep }) {
     profile: null,
   })
 
-  /** A first arrangement of each kind in which round strands just touch. */
-  const begin = (kind: Kind): StrandsEntry | undefined => {
-    switch (kind) {
-      case 'alone':
-        return undefined
-      case 'circle': {
-        const radius = figure(across / 2 / Math.sin(Math.PI / 3) + 0.001)
-        return { kind, count: '3', radius, start: '90 deg', facing: 'turned' }
-      }
-      case 'row':
-        return { kind, count: '3', spacing: figure(across), lie: '0' }
-      case 'free':
-        return {
-          kind,
-          places: [-1, 0, 1].map(fresh),
-        }
-    }
-  }
   const put = (entry: StrandsEntry | undefined, label = 'Strands'): void =>
     void session.run(changeRun, { step: step.id, choices: { strands: entry } }, { label })
   const at = part.steps.indexOf(step)
@@ -69,7 +72,7 @@ export function StrandsFields({ step }: { readonly step: RunStep }) {
         <select
           className="select select-sm"
           value={strands?.kind ?? 'alone'}
-          onChange={(e) => put(begin(e.target.value as Kind))}
+          onChange={(e) => put(firstStrands(e.target.value as Kind, across, fresh))}
         >
           {Object.entries(KINDS).map(([kind, title]) => (
             <option key={kind} value={kind}>
@@ -87,26 +90,7 @@ export function StrandsFields({ step }: { readonly step: RunStep }) {
           dimension="number"
         />
       )}
-      {strands?.kind === 'circle' && (
-        <>
-          <StepFields
-            step={step}
-            fields={[
-              ['strands/radius', 'Circle radius', strands.radius, 'length'],
-              ['strands/start', 'First one at', strands.start, 'angle'],
-            ]}
-          />
-          <label className="flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              className="checkbox checkbox-xs"
-              checked={strands.facing === 'turned'}
-              onChange={(e) => put({ ...strands, facing: e.target.checked ? 'turned' : 'same' }, 'Facing')}
-            />
-            Each keeps one side to the middle
-          </label>
-        </>
-      )}
+      {strands?.kind === 'circle' && <OnCircle step={step} strands={strands} put={put} />}
       {strands?.kind === 'row' && (
         <StepFields
           step={step}
@@ -130,6 +114,38 @@ export function StrandsFields({ step }: { readonly step: RunStep }) {
         </button>
       )}
     </div>
+  )
+}
+
+/** Strands on a circle. */
+function OnCircle({
+  step,
+  strands,
+  put,
+}: {
+  readonly step: RunStep
+  readonly strands: Extract<StrandsEntry, { kind: 'circle' }>
+  readonly put: (entry: StrandsEntry | undefined, label?: string) => void
+}) {
+  return (
+    <>
+      <StepFields
+        step={step}
+        fields={[
+          ['strands/radius', 'Circle radius', strands.radius, 'length'],
+          ['strands/start', 'First one at', strands.start, 'angle'],
+        ]}
+      />
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-xs"
+          checked={strands.facing === 'turned'}
+          onChange={(e) => put({ ...strands, facing: e.target.checked ? 'turned' : 'same' }, 'Facing')}
+        />
+        Each keeps one side to the middle
+      </label>
+    </>
   )
 }
 
