@@ -57,7 +57,7 @@ export function StoppedPart({
           </button>
         )}
         {others.length > 0 && (
-          <OtherVersions others={others} at={revisions.dataUpdatedAt} onChoose={going.mutate} />
+          <OtherRevisions others={others} at={revisions.dataUpdatedAt} onChoose={going.mutate} />
         )}
         {revisions.isError && <p className="text-error">{revisions.error.message}</p>}
         {going.isError && (
@@ -71,8 +71,8 @@ export function StoppedPart({
   )
 }
 
-/** Earlier versions that can be looked at. */
-function OtherVersions(props: {
+/** Goes back to another of the earlier revisions. */
+function OtherRevisions(props: {
   readonly others: readonly RevisionRow[]
   /** When they were asked for, ms. */
   readonly at: number

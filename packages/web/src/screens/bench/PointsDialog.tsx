@@ -31,33 +31,17 @@ export function PointsDialog() {
 
 function AskPoints({ points: { file, table } }: { readonly points: PointsBrought }) {
   const { session } = useBench()
-  const {
-    refusal,
-    take,
-    decimal,
-    columns,
-    setColumns,
-    setDecimal,
-    asked,
-    unitFault,
-    unit,
-    setUnit,
-    corners,
-    setCorners,
-    radiusFault,
-    radius,
-    setRadius,
-    made,
-  } = usePointsEntry(table, file)
+  const entry = usePointsEntry(table, file)
+  const { columns, decimal, unit, corners, made } = entry
   return (
     <FormDialog
       title={`Points of ${file}`}
       keep="Make a path"
       busy={false}
-      refusal={refusal}
+      refusal={entry.refusal}
       onSubmit={(e) => {
         e.preventDefault()
-        take()
+        entry.take()
       }}
       onClose={() => session.askPoints(undefined)}
     >
@@ -66,25 +50,25 @@ function AskPoints({ points: { file, table } }: { readonly points: PointsBrought
         {decimal === 'comma' ? '; with a decimal comma, so that 12,5 is read as 12.5.' : '.'}
       </p>
       <div className="overflow-x-auto">
-        <FirstLines columns={columns} table={table} setColumns={setColumns} />
+        <FirstLines columns={columns} table={table} setColumns={entry.setColumns} />
       </div>
       {table.delimiter !== ',' && (
         <Row label="Fractions follow" fault={undefined}>
           <select
             className="select select-sm"
             value={decimal}
-            onChange={(e) => setDecimal(e.target.value as typeof decimal)}
+            onChange={(e) => entry.setDecimal(e.target.value as typeof decimal)}
           >
             <option value="point">a point: 12.5</option>
             <option value="comma">a comma: 12,5</option>
           </select>
         </Row>
       )}
-      <Row label="Its figures are in" fault={asked ? unitFault : undefined}>
+      <Row label="Its figures are in" fault={entry.asked ? entry.unitFault : undefined}>
         <select
           className="select select-sm"
           value={unit}
-          onChange={(e) => setUnit(e.target.value as LengthUnit)}
+          onChange={(e) => entry.setUnit(e.target.value as LengthUnit)}
         >
           {unit === '' && <option value="">the file does not say…</option>}
           {LENGTH_UNITS.map((u) => (
@@ -95,14 +79,17 @@ function AskPoints({ points: { file, table } }: { readonly points: PointsBrought
           ))}
         </select>
       </Row>
-      <CornersRow corners={corners} setCorners={setCorners} />
+      <CornersRow corners={corners} setCorners={entry.setCorners} />
       {corners === 'bend' && (
-        <Row label={`Bend radius${unit === '' ? '' : `, ${unit}`}`} fault={asked ? radiusFault : undefined}>
+        <Row
+          label={`Bend radius${unit === '' ? '' : `, ${unit}`}`}
+          fault={entry.asked ? entry.radiusFault : undefined}
+        >
           <input
             className="input input-sm figure text-right"
             inputMode="decimal"
-            value={radius}
-            onChange={(e) => setRadius(e.target.value)}
+            value={entry.radius}
+            onChange={(e) => entry.setRadius(e.target.value)}
           />
         </Row>
       )}
@@ -223,8 +210,8 @@ function CornersRow({
   corners,
   setCorners,
 }: {
-  readonly corners: 'table' | 'bend' | 'smooth'
-  readonly setCorners: (next: 'table' | 'bend' | 'smooth') => void
+  readonly corners: keyof typeof CORNERS
+  readonly setCorners: (next: keyof typeof CORNERS) => void
 }) {
   return (
     <Row label="Corners" fault={undefined}>

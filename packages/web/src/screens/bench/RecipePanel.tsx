@@ -236,7 +236,7 @@ function useStepItems({
   return items
 }
 
-/** The step's name, which chooses it; a second press lets it be typed. */
+/** Picture, name and summary of a step: one press chooses it, two open it. */
 function StepName({
   chosen,
   choose,

@@ -1,5 +1,5 @@
 import { partOf } from '../../bench/session.ts'
-import { chooseVariant, present, renamePart, type Part, type Variant } from '@flexum/core/recipe'
+import { chooseVariant, present, renamePart, type Part } from '@flexum/core/recipe'
 import { currentTheme } from '../../ui/theme.ts'
 import { Mark } from '../../ui/Mark.tsx'
 import { Menu } from '../../ui/Menu.tsx'
@@ -20,7 +20,6 @@ export function TopLine({ onPalette, onFile }: { onPalette(): void; onFile(file:
   // As it counts: what is dragged changes nothing that stands here.
   const part = useSessionState(partOf)
   const history = useSessionState((s) => s.history)
-  const variant = part.variants.find((v) => v.id === part.variant)
   const undoing = history.past.length > 1 ? present(history).label : undefined
   const redoing = history.future[0]?.label
 
@@ -59,8 +58,8 @@ export function TopLine({ onPalette, onFile }: { onPalette(): void; onFile(file:
         <span className="muted">Do something…</span>
         <kbd className="figure muted">Ctrl K</kbd>
       </button>
-      <FilesMenu part={part} />
-      {part.variants.length > 0 && <VariantsMenu variant={variant} part={part} />}
+      <UnitsMenu part={part} />
+      {part.variants.length > 0 && <VariantsMenu part={part} />}
       <Menu
         name="Take out"
         label="Take out ▾"
@@ -110,8 +109,8 @@ function UndoButtons({
   )
 }
 
-/** Files in and out. */
-function FilesMenu({ part }: { readonly part: Part }) {
+/** In which units lengths and masses are shown. */
+function UnitsMenu({ part }: { readonly part: Part }) {
   const { session } = useBench()
   return (
     <Menu
@@ -136,8 +135,9 @@ function FilesMenu({ part }: { readonly part: Part }) {
 }
 
 /** Which variant is shown. */
-function VariantsMenu({ variant, part }: { readonly variant: Variant | undefined; readonly part: Part }) {
+function VariantsMenu({ part }: { readonly part: Part }) {
   const { session } = useBench()
+  const variant = part.variants.find((v) => v.id === part.variant)
   return (
     <Menu
       name={`Variant: ${variant?.name ?? 'Standard'}`}

@@ -1,5 +1,5 @@
 import { X } from 'lucide-react'
-import { ORDER_LIMITS, type GroupPlan, type Order, type OrderBar } from '@flexum/core/report'
+import { ORDER_LIMITS, type Order, type OrderBar } from '@flexum/core/report'
 import type { PlanGroup } from '../../api/orders.ts'
 import { FigureField } from './FigureField.tsx'
 
@@ -58,7 +58,7 @@ function BarsTable({
   setBar,
   set,
 }: {
-  readonly group: GroupPlan
+  readonly group: PlanGroup
   readonly bars: readonly OrderBar[]
   readonly setBar: (id: string, next: Partial<OrderBar>) => void
   readonly set: (next: readonly OrderBar[]) => void
@@ -97,7 +97,7 @@ function BarFields({
 }: {
   readonly b: OrderBar
   readonly i: number
-  readonly group: GroupPlan
+  readonly group: PlanGroup
   readonly setBar: (id: string, next: Partial<OrderBar>) => void
   readonly set: (next: readonly OrderBar[]) => void
   readonly bars: readonly OrderBar[]

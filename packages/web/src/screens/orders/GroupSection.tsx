@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { shelving, type Order, planFigures, type GroupPlan } from '@flexum/core/report'
+import { shelving, type Order, planFigures } from '@flexum/core/report'
 import { formatDecimal } from '@flexum/core/units'
 import type { PlanGroup } from '../../api/orders.ts'
 import { counted } from '../../ui/counted.ts'
@@ -85,7 +85,7 @@ function GroupHead({
   editing,
   setEditing,
 }: {
-  readonly group: GroupPlan
+  readonly group: PlanGroup
   readonly order: Order
   readonly sawn: number
   readonly editing: boolean

@@ -1,11 +1,4 @@
-import {
-  useMutation,
-  useQuery,
-  useQueryClient,
-  type DefinedQueryObserverResult,
-  type QueryObserverPlaceholderResult,
-  type UseMutationResult,
-} from '@tanstack/react-query'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { toast } from 'sonner'
@@ -97,7 +90,7 @@ export function OrdersScreen() {
                 </thead>
                 <tbody>
                   {orders.data.map((o) => (
-                    <OrderRow key={o.id} o={o} orders={orders} binning={binning} />
+                    <OrderRow key={o.id} order={o} at={orders.dataUpdatedAt} onBin={binning.mutate} />
                   ))}
                 </tbody>
               </table>
@@ -111,17 +104,13 @@ export function OrdersScreen() {
 }
 
 /** One order. */
-function OrderRow({
-  o,
-  orders,
-  binning,
-}: {
-  readonly o: OrderRowShown
-  readonly orders:
-    | DefinedQueryObserverResult<OrderRowShown[], Error>
-    | QueryObserverPlaceholderResult<OrderRowShown[], Error>
-  readonly binning: UseMutationResult<void, Error, OrderRowShown, unknown>
+function OrderRow(props: {
+  readonly order: OrderRowShown
+  /** When the list was asked for, ms. */
+  readonly at: number
+  onBin(order: OrderRowShown): void
 }) {
+  const { order: o } = props
   return (
     <tr>
       <td>
@@ -134,13 +123,13 @@ function OrderRow({
       <td className="figure text-right">{o.done}</td>
       <td className="figure text-right">{o.bars}</td>
       <td>{planWords(o)}</td>
-      <td>{ago(o.updatedAt, orders.dataUpdatedAt)}</td>
+      <td>{ago(o.updatedAt, props.at)}</td>
       <td className="text-right">
         <button
           type="button"
           className="btn btn-xs btn-ghost"
           aria-label={`Take out ${o.name}`}
-          onClick={() => binning.mutate(o)}
+          onClick={() => props.onBin(o)}
         >
           Take out
         </button>

@@ -1,6 +1,6 @@
 import { X } from 'lucide-react'
 import { fitsOn, type BarLayout, type Saw } from '@flexum/core/cutting'
-import { kindOfPiece, cutWords, type GroupPlan } from '@flexum/core/report'
+import { kindOfPiece, cutWords } from '@flexum/core/report'
 import { formatDecimal, formatMass } from '@flexum/core/units'
 import type { PlanGroup } from '../../api/orders.ts'
 import { Figures, Section } from '../../ui/Figures.tsx'
@@ -97,7 +97,7 @@ function OtherBar({
 }: {
   readonly sawn: boolean
   readonly goes: { b: BarLayout; i: number }[]
-  readonly group: GroupPlan
+  readonly group: PlanGroup
   readonly bar: BarLayout
   readonly chosen: Chosen
   readonly onMove: (move: BareMove, back: BareMove) => void

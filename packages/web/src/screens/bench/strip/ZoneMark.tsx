@@ -75,17 +75,18 @@ export const ZoneMark = memo(function ZoneMark(props: {
         strokeWidth={width < NARROW ? 0 : curved ? 1.2 : 0.5}
         {...(DASHED.has(zone.kind) ? { strokeDasharray: '3 3' } : {})}
       />
-      <CurvedZone
-        curved={curved}
-        width={width}
-        from={from}
-        to={to}
-        angle={angle}
-        over={over}
-        mid={mid}
-        lit={lit}
-        radius={radius}
-      />
+      {curved && (
+        <CurvedZone
+          width={width}
+          from={from}
+          to={to}
+          angle={angle}
+          over={over}
+          mid={mid}
+          lit={lit}
+          radius={radius}
+        />
+      )}
       {zone.kind === 'cutoff' && width > NARROW && (
         <path
           d={`M${from} ${BAR_TOP}L${to} ${BAR_TOP + BAR_HEIGHT}M${from} ${BAR_TOP + BAR_HEIGHT}L${to} ${BAR_TOP}`}
@@ -112,7 +113,6 @@ export const ZoneMark = memo(function ZoneMark(props: {
 
 /** The marks of a stretch that is bent. */
 function CurvedZone({
-  curved,
   width,
   from,
   to,
@@ -122,44 +122,39 @@ function CurvedZone({
   lit,
   radius,
 }: {
-  readonly curved: boolean
   readonly width: number
   readonly from: number
   readonly to: number
   readonly angle: string
-  readonly over: 0 | 14
+  readonly over: number
   readonly mid: number
   readonly lit: boolean
   readonly radius: string
 }) {
   return (
     <>
-      {curved && (
-        <>
-          <path
-            visibility={width < NARROW ? 'hidden' : 'visible'}
-            d={`M${from} ${BAR_TOP + BAR_HEIGHT}v12M${to} ${BAR_TOP + BAR_HEIGHT}v12`}
-            stroke="var(--ink3)"
-            strokeWidth="0.8"
-          />
-          {fits(angle, from - over, to + over) && (
-            <text
-              x={mid}
-              y={BAR_TOP - 8}
-              textAnchor="middle"
-              className="figure"
-              fill={lit ? 'var(--color-primary)' : 'var(--color-base-content)'}
-              fontWeight={lit ? 600 : 500}
-            >
-              {angle}
-            </text>
-          )}
-          {fits(radius, from - over, to + over) && (
-            <text x={mid} y={BAR_TOP - 23} textAnchor="middle" className="figure" fill="var(--ink2)">
-              {radius}
-            </text>
-          )}
-        </>
+      <path
+        visibility={width < NARROW ? 'hidden' : 'visible'}
+        d={`M${from} ${BAR_TOP + BAR_HEIGHT}v12M${to} ${BAR_TOP + BAR_HEIGHT}v12`}
+        stroke="var(--ink3)"
+        strokeWidth="0.8"
+      />
+      {fits(angle, from - over, to + over) && (
+        <text
+          x={mid}
+          y={BAR_TOP - 8}
+          textAnchor="middle"
+          className="figure"
+          fill={lit ? 'var(--color-primary)' : 'var(--color-base-content)'}
+          fontWeight={lit ? 600 : 500}
+        >
+          {angle}
+        </text>
+      )}
+      {fits(radius, from - over, to + over) && (
+        <text x={mid} y={BAR_TOP - 23} textAnchor="middle" className="figure" fill="var(--ink2)">
+          {radius}
+        </text>
       )}
     </>
   )

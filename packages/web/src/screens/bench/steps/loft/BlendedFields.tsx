@@ -113,7 +113,7 @@ function SideFields({
   )
 }
 
-/** One outline, which can be moved before the one above it or taken out. */
+/** One outline: where it is drawn, moved up, or taken out. */
 function OutlineRow({
   o,
   i,

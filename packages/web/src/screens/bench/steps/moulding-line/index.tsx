@@ -118,7 +118,7 @@ function PastOpenings({
 }: {
   readonly past: readonly string[]
   readonly set: (choices: MouldingLineChoices, label: string) => boolean
-  readonly named: (readonly [string, `the window in wall ${number}` | `the door in wall ${number}`])[]
+  readonly named: readonly (readonly [id: string, name: string])[]
 }) {
   return (
     <fieldset>

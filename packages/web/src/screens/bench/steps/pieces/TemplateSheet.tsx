@@ -88,7 +88,7 @@ export function TemplateSheet(props: {
   )
 }
 
-/** The edge that is cut along, or marks every 5 mm where it has none. */
+/** The curve to cut along, the square foot below it, and where the edges of the section lie, or its quarters. */
 function EdgeOfTemplate({
   clip,
   draw,

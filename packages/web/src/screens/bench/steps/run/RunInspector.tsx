@@ -77,7 +77,7 @@ export function RunInspector({ step }: { readonly step: RunStep }) {
   )
 }
 
-/** What is carried along what, and how it turns. */
+/** Along which path the run goes, from which end, and with which profile. */
 function RunFields({
   runs,
   step,

@@ -17,6 +17,7 @@ const KINDS = {
 } as const
 type Kind = keyof typeof KINDS
 
+/** A length in mm as a formula, to the full thousandth. */
 const figure = (v: number) => typedFormula(String(Number(v.toFixed(3))), 'mm')
 
 /** A first arrangement of each kind in which round strands, so many mm across, just touch. */

@@ -107,16 +107,7 @@ function WallOfPlan({
   number,
 }: {
   readonly i: number
-  readonly press:
-    | {
-        readonly range: WallRange | undefined
-        wall(index: number): {
-          onPointerDown(e: React.PointerEvent): void
-          onPointerEnter(): void
-          onKeyDown(e: React.KeyboardEvent): void
-        }
-      }
-    | undefined
+  readonly press: ReturnType<typeof useWallRange> | undefined
   readonly isChosen: boolean
   readonly between: (a: number, b: number) => readonly (readonly [number, number])[]
   readonly g: Segment

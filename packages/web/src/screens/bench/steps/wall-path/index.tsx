@@ -130,7 +130,7 @@ function WallRows({ step }: { readonly step: WallPathStep }) {
 
 /** The walls as lines of a grid. */
 function useWallLines(result: StepResult | undefined, step: WallPathStep) {
-  const lines = useMemo((): GridLine<WallColumn>[] => {
+  return useMemo((): GridLine<WallColumn>[] => {
     const value = (id: string, column: WallColumn): number | undefined =>
       result?.fields[`rows/${id}/${column}`]?.value
     return step.rows.map(({ id, length, bow, radius = '0', corner }, i): GridLine<WallColumn> => ({
@@ -147,7 +147,6 @@ function useWallLines(result: StepResult | undefined, step: WallPathStep) {
       ...(!step.closed && i === step.rows.length - 1 ? { dim: ['corner'] as const } : {}),
     }))
   }, [step, result])
-  return lines
 }
 
 /** The walls as rows. */

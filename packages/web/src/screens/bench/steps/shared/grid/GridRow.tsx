@@ -73,7 +73,7 @@ const sameRow = ({ line: a, ...before }: GridRowProps, { line: b, ...now }: Grid
 
 /** One row of figures. Drawn again only when something of its own changes: there may be thousands. */
 export const GridRow = memo(function GridRow(p: GridRowProps) {
-  const { line, columns, row, actions } = p
+  const { line, columns, actions } = p
   const bad = p.bad.split(' ')
   return (
     <tr
@@ -92,36 +92,13 @@ export const GridRow = memo(function GridRow(p: GridRowProps) {
           {line.head}
         </button>
       </th>
-      {columns.map((column, c) => {
-        const formula = line.formulas[column.key]
-        if (formula === undefined) return <td key={column.key} aria-hidden />
-        const isBad = bad.includes(column.key)
-        const named = formula !== '' && namesUsed(formula).length > 0
-        const tone = isBad
-          ? 'text-error underline decoration-wavy'
-          : named && p.editing !== column.key
-            ? 'text-success'
-            : line.dim?.includes(column.key)
-              ? 'text-[var(--ink2)]'
-              : ''
-        const text = formula === '' ? '' : textToEdit(formula, p.display.unit, column.dimension === 'length')
-        return (
-          <GridCell
-            key={column.key}
-            column={column}
-            row={row}
-            c={c}
-            tone={tone}
-            line={line}
-            isBad={isBad}
-            named={named}
-            formula={formula}
-            p={p}
-            text={text}
-            actions={actions}
-          />
-        )
-      })}
+      {columns.map((column, c) =>
+        line.formulas[column.key] === undefined ? (
+          <td key={column.key} aria-hidden />
+        ) : (
+          <GridCell key={column.key} of={p} column={column} at={c} isBad={bad.includes(column.key)} />
+        ),
+      )}
       <td className="p-0 text-center">
         {!line.fixed && (
           <button
@@ -138,36 +115,30 @@ export const GridRow = memo(function GridRow(p: GridRowProps) {
   )
 }, sameRow)
 
-/** One cell. */
-function GridCell({
-  column,
-  row,
-  c,
-  tone,
-  line,
-  isBad,
-  named,
-  formula,
-  p,
-  text,
-  actions,
-}: {
-  readonly column: GridColumn<string>
-  readonly row: number
-  readonly c: number
-  readonly tone: '' | 'text-error underline decoration-wavy' | 'text-success' | 'text-[var(--ink2)]'
-  readonly line: GridLine<string>
+/** One figure of a row. */
+function GridCell(props: {
+  readonly of: GridRowProps
+  readonly column: GridColumn
+  /** Its place in the row. */
+  readonly at: number
   readonly isBad: boolean
-  readonly named: boolean
-  readonly formula: Formula
-  readonly p: GridRowProps
-  readonly text: string
-  readonly actions: GridActions
 }) {
+  const { of: p, column, at, isBad } = props
+  const { line, row, actions } = p
+  const formula = line.formulas[column.key] ?? ''
+  const named = formula !== '' && namesUsed(formula).length > 0
+  const tone = isBad
+    ? 'text-error underline decoration-wavy'
+    : named && p.editing !== column.key
+      ? 'text-success'
+      : line.dim?.includes(column.key)
+        ? 'text-[var(--ink2)]'
+        : ''
+  const text = formula === '' ? '' : textToEdit(formula, p.display.unit, column.dimension === 'length')
   return (
     <td className="p-0">
       <EntryField
-        data-cell={`${row}-${c}`}
+        data-cell={`${row}-${at}`}
         className={`cell w-full bg-transparent py-1 pr-2 pl-1 text-right ${tone}`}
         aria-label={`${column.called} of ${line.name}`}
         aria-invalid={isBad}
@@ -178,8 +149,8 @@ function GridCell({
         onEntered={() => actions.choose(line.id)}
         onDraft={(draft) => actions.draft(line.id, column.key, draft)}
         onKeep={(typed) => actions.keep(line.id, column.key, typed)}
-        onKey={(e, keep) => actions.key(e, keep, row, c)}
-        onPaste={(e) => actions.paste(e, row, c)}
+        onKey={(e, keep) => actions.key(e, keep, row, at)}
+        onPaste={(e) => actions.paste(e, row, at)}
       />
     </td>
   )
