@@ -223,7 +223,7 @@ export const ventLamp: Part = (() => {
   )
   const boundaryLine = fixedSketch(
     'shell-line',
-    'Boundary line',
+    'Shell line',
     { kind: 'xz', offset: '0' },
     polyline(
       's',
@@ -237,7 +237,7 @@ export const ventLamp: Part = (() => {
     ),
   )
   const shell: RevolvedStep = {
-    ...base('shell', 'Boundary'),
+    ...base('shell', 'Shell'),
     kind: 'turned',
     sketch: 'shell-line',
     regions: [],

@@ -47,7 +47,7 @@ const FIELDS: { readonly [K in PathChangeKind]: readonly (readonly [string, stri
     ['to', 'To', 'length'],
   ],
   start: [['at', 'Begins at', 'length']],
-  join: [['radius', 'Loft radius, 0 for none', 'length']],
+  join: [['radius', 'Blend radius, 0 for none', 'length']],
   beside: [['by', 'To the left, − to the right', 'length']],
   views: [],
   straighten: [],
